@@ -1,0 +1,20 @@
+export {
+  DIMENSIONS,
+  UNITS,
+  convert,
+  fromRecord,
+  recordUnit,
+  toRecord,
+  unitBySymbol,
+  type Dimension,
+  type Unit,
+} from './units.ts';
+export {
+  exampleOf,
+  parseQuantity,
+  type Quantity,
+  type QuantityFault,
+  type QuantityProblem,
+} from './parse.ts';
+export { METHODS, METHOD_RULES, expandedUncertainty, type Grade, type Method } from './method.ts';
+export { formatQuantity, preferredUnit, type FormatOptions, type UnitSystem } from './format.ts';
