@@ -11,7 +11,7 @@ import {
   type Dimension,
 } from '../src/quantity/index.ts';
 
-const math = create(all, {});
+const math = create(all!, {});
 
 /** mathjs 15 has exact factors of its own for these; the symbols differ from ours. */
 const MATHJS: Partial<Record<Dimension, [record: string, others: Record<string, string>]>> = {

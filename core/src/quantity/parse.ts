@@ -172,7 +172,8 @@ export function parseQuantity(text: string, dimension: Dimension, assume?: Unit)
 
   const assumed = assume ?? recordUnit(dimension);
   // "610 ± 3 mm": the unit stands once, behind both figures.
-  const sharedUnit = after === undefined || !/^[\d.,]/.test(after) ? '' : after.replace(/^[\d\s.,/⁄-]+/, '').trim();
+  const sharedUnit =
+    after === undefined || !/^[\d.,]/.test(after) ? '' : after.replace(/^[\d\s.,/⁄-]+/, '').trim();
   const written = sharedUnit !== '' && /[\d.]$/.test(body) ? `${body} ${sharedUnit}` : body;
   const terms = readTerms(written, dimension, assumed);
   if ('fault' in terms) return refuse(terms.fault, explain(terms, name, example, text));

@@ -1,0 +1,1 @@
+export { claimSentence, contradicts, inScope, overlap, speaksOf, type Claim, type Scope } from './claim.ts';

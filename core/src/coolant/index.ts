@@ -1,0 +1,1 @@
+export { STRONGEST_MIX, fillPlan, refill, type FillPlan, type Refill } from './mix.ts';

@@ -1,0 +1,28 @@
+export * from './attributes.ts';
+export * from './evidence.ts';
+export * from './figures.ts';
+export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
+export { CHECKS, type Missing, type Outcome, type Shown } from './checks.ts';
+export {
+  EFFORTS,
+  FUSE_CONTINUOUS_SHARE,
+  RULES,
+  THRESHOLDS,
+  type Change,
+  type CheckId,
+  type Effort,
+  type Rule,
+  type Thresholds,
+} from './rules.ts';
+export { VERDICT_WORDS, decidingSentence, measureText, rowSentence } from './sentence.ts';
+export {
+  VERDICTS,
+  createJudge,
+  judgeFit,
+  type Deciding,
+  type Judge,
+  type LedgerRow,
+  type ToMeasure,
+  type Verdict,
+  type VerdictWord,
+} from './verdict.ts';

@@ -1,0 +1,144 @@
+import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
+import { ATTRIBUTES, type Attribute } from './attributes.ts';
+import type { Shown } from './checks.ts';
+import { RULES, type CheckId } from './rules.ts';
+import type { Deciding, LedgerRow, ToMeasure, Verdict, VerdictWord } from './verdict.ts';
+
+export const VERDICT_WORDS: Readonly<Record<VerdictWord, string>> = {
+  'straight-in': 'Goes straight in',
+  changes: 'Goes in with changes',
+  'not-proven': 'Not proven',
+  no: 'Does not go in',
+};
+
+/** How each check begins its sentence, and what it calls success and the two ways of missing. */
+const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; good: string; short: string }> = {
+  width: { have: 'Overall width', need: 'opening', good: 'to spare', short: 'too wide' },
+  height: { have: 'Overall height', need: 'opening', good: 'to spare', short: 'too tall' },
+  depthWithFan: { have: 'Radiator', need: 'room in front of the fan', good: 'more than the gap the motor wants', short: 'too close for the fan motor' },
+  depthWithoutFan: { have: 'Radiator', need: 'bay', good: 'to spare with the fan off', short: 'too thick for the bay' },
+  pinSpacing: { have: 'Bottom pins apart', need: 'this vehicle', good: 'to spare: seats', short: 'beyond what the grommets take' },
+  pinDiameter: { have: 'Bottom pins', need: 'grommets', good: 'of give left', short: 'beyond what the grommets take' },
+  topMount: { have: 'Top mounts:', need: 'this vehicle has', good: 'meets it', short: 'does not match' },
+  topMountSpacing: { have: 'Top mounts apart', need: 'this vehicle', good: 'to spare', short: 'beyond what the brackets take' },
+  inletSide: { have: 'Inlet on the', need: 'the upper hose comes from the', good: 'meets it', short: 'the hose does not reach' },
+  inletDiameter: { have: 'Inlet neck', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
+  outletSide: { have: 'Outlet on the', need: 'the lower hose comes from the', good: 'meets it', short: 'the hose does not reach' },
+  outletDiameter: { have: 'Outlet neck', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
+  oilCooler: { have: 'Oil cooler in the tank:', need: 'transmission oil cooled by', good: 'meets it', short: 'no transmission cooler in the tank, and this vehicle needs one' },
+  oilCoolerFitting: { have: 'Cooler fittings:', need: 'lines end in', good: 'meets it', short: 'does not match' },
+  bottle: { have: 'Filler neck:', need: 'the vehicle has a', good: 'meets it', short: 'nothing to hang the recovery bottle on' },
+  capPressure: { have: 'Cap', need: 'vehicle', good: 'within the seat’s tolerance', short: 'off the vehicle’s rating' },
+  condenserTabs: { have: 'Condenser', need: 'the condenser hangs on', good: 'meets it', short: 'nothing to hang the condenser on' },
+  fanMountWidth: { have: 'Holes across', need: 'this vehicle', good: 'to spare', short: 'beyond the feet' },
+  fanMountHeight: { have: 'Holes up', need: 'this vehicle', good: 'to spare', short: 'beyond the feet' },
+  shroudDepth: { have: 'Shroud', need: 'room behind the radiator', good: 'more than the gap it wants', short: 'too deep' },
+  holdsRadiator: { have: 'Holds the radiator:', need: 'upper mounts here are', good: 'meets it', short: 'the old shroud held the radiator' },
+  fanDepth: { have: 'Fan', need: 'room behind the radiator', good: 'more than the gap the motor wants', short: 'too close to the engine' },
+  fanConnector: { have: 'Plug', need: 'loom has', good: 'plugs straight in', short: 'another plug' },
+  fanCurrent: { have: 'Draws', need: 'the fuse carries for hours', good: 'in hand', short: 'more than the fuse carries' },
+}; // prettier-ignore
+
+/** What the room of a depth check is made of, so that the sum can be followed. */
+const say = (shown: Shown | undefined, system: UnitSystem): string => {
+  if (!shown) return 'not known';
+  if (shown.type === 'words') return shown.words;
+  return (
+    (shown.prefix ?? '') +
+    formatQuantity(shown.value, shown.dimension, system, {
+      uncertainty: shown.u >= 0.05 ? shown.u : undefined,
+    })
+  );
+};
+
+const labelOf = (missing: { subject: keyof typeof ATTRIBUTES; key: string }): string =>
+  (
+    (ATTRIBUTES[missing.subject] as Record<string, Attribute>)[missing.key]?.label ?? missing.key
+  ).toLowerCase();
+
+const list = (items: readonly string[]): string =>
+  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
+
+function listingSentence({ listing }: LedgerRow): string {
+  if (!listing) return '';
+  if (listing.for.length > 0 && listing.against.length > 0)
+    return `Sources disagree. For: ${listing.for.join('; ')}. Against: ${listing.against.join('; ')}.`;
+  if (listing.for.length > 0) return `Listed. ${listing.for.join('; ')}.`;
+  if (listing.against.length > 0) return `Listed as not for this vehicle. ${listing.against.join('; ')}.`;
+  return listing.elsewhere.length > 0
+    ? `Not listed for this vehicle; listed for ${listing.elsewhere.join('; ')}.`
+    : 'No source lists it for this vehicle.';
+}
+
+/**
+ * A ledger row as one sentence with its figures, in the units asked for.
+ * @example "Bottom pins apart 612 mm, this vehicle 610 ± 3 mm: 1 mm to spare: seats."
+ */
+export function rowSentence(row: LedgerRow, system: UnitSystem): string {
+  if (row.check === 'listed') return listingSentence(row);
+  const phrase = PHRASES[row.check];
+  if (row.outcome === 'unknown') {
+    const parts = row.missing.filter((missing) => missing.subject !== 'bay').map(labelOf);
+    const bays = row.missing.filter((missing) => missing.subject === 'bay').map(labelOf);
+    const lacks = [
+      parts.length > 0 ? `the part’s ${list(parts)}` : '',
+      bays.length > 0 ? `the vehicle’s ${list(bays)}` : '',
+    ];
+    return `${RULES[row.check].label}: measure ${list(lacks.filter(Boolean))}.`;
+  }
+  const comparison = `${phrase.have} ${say(row.have, system)}, ${phrase.need} ${say(row.need, system)}`;
+  const { margin } = row;
+  if (!margin) {
+    const end = row.outcome === 'pass' ? (spareCooler(row) ?? phrase.good) : phrase.short;
+    return `${comparison}: ${end}${changeText(row)}.`;
+  }
+  const wanted =
+    row.check === 'depthWithFan' || row.check === 'fanDepth' || row.check === 'shroudDepth'
+      ? ` (wants ${formatQuantity(margin.tolerance, 'length', system)} clear)`
+      : '';
+  const amount = formatQuantity(Math.abs(margin.value), margin.dimension, system, { difference: true });
+  if (row.outcome === 'open')
+    return `${comparison}${wanted}: too close to call at ± ${formatQuantity(margin.u, margin.dimension, system, { difference: true })}; measure more finely.`;
+  return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${changeText(row)}.`;
+}
+
+const spareCooler = (row: LedgerRow): string | undefined =>
+  row.check === 'oilCooler' &&
+  row.need?.type === 'words' &&
+  row.need.words !== 'in the radiator tank' &&
+  row.have?.type === 'words' &&
+  row.have.words !== 'none'
+    ? 'spare cooler stays capped, still a fit'
+    : undefined;
+
+const changeText = (row: LedgerRow): string =>
+  row.change ? `. ${row.change.what} (${row.change.effort}, ${row.change.minutes} min)` : '';
+
+function installedSentence(deciding: Extract<Deciding, { by: 'installed' }>): string {
+  const note = deciding.note === '' ? '' : ` ${deciding.note}`;
+  switch (deciding.result) {
+    case 'fit':
+      return `Fitted and confirmed on such a vehicle, ${deciding.on}.${note}`;
+    case 'misfit':
+      return `Tried on such a vehicle and did not fit, ${deciding.on}.${note}`;
+    case 'both':
+      return `One job says it fits and another that it does not (${deciding.on}).${note} Find out which vehicle differs.`;
+    case 'against-figures':
+      return `Confirmed in a job on ${deciding.on}, yet a figure says no: measure that figure again.${note}`;
+  }
+}
+
+/** The one fact that decides a verdict, as a sentence. */
+export function decidingSentence(verdict: Verdict, system: UnitSystem): string {
+  const { deciding } = verdict;
+  if (deciding.by === 'installed') return installedSentence(deciding);
+  if (deciding.by === 'nothing-known')
+    return `No figures are held yet${verdict.measure.length > 0 ? `; start with ${measureText(verdict.measure[0]!)}` : ''}.`;
+  const row = verdict.ledger.find((candidate) => candidate.check === deciding.check)!;
+  if (verdict.verdict !== 'straight-in') return rowSentence(row, system);
+  const met = verdict.ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length;
+  return `All ${met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;
+}
+
+export const measureText = (item: ToMeasure): string =>
+  `${item.subject === 'bay' ? 'the vehicle’s' : 'the part’s'} ${item.label.toLowerCase()}`;

@@ -1,0 +1,297 @@
+import type { Grade } from '../quantity/index.ts';
+import { attributeOf, type PartKind } from './attributes.ts';
+import { CHECKS, type Check, type Finding, type Missing, type Outcome, type Shown } from './checks.ts';
+import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
+import type { FitPart, FitVehicle, Trace } from './figures.ts';
+import { EFFORTS, RULES, THRESHOLDS, type Change, type CheckId, type Thresholds } from './rules.ts';
+
+export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;
+export type VerdictWord = (typeof VERDICTS)[number];
+
+export interface LedgerRow {
+  check: CheckId;
+  decisive: boolean;
+  outcome: Outcome;
+  need?: Shown;
+  have?: Shown;
+  /** Spare (positive) or short (negative) beyond what the rule wants; absent where there is nothing to subtract. */
+  margin?: { value: number; u: number; dimension: 'length' | 'pressure' | 'current'; tolerance: number };
+  /** Chance that the check is met, 0 to 1; absent for an unknown. */
+  chance?: number;
+  change?: Change;
+  missing: Missing[];
+  traces: { side: 'vehicle' | 'part'; trace: Trace }[];
+  /** For the listing row, which has words instead of figures. */
+  listing?: { for: string[]; against: string[]; elsewhere: string[] };
+}
+
+export interface ToMeasure extends Missing {
+  label: string;
+  where: string;
+  minutes: number;
+}
+
+export type Deciding =
+  | { by: 'check'; check: CheckId }
+  | { by: 'installed'; result: 'fit' | 'misfit' | 'both' | 'against-figures'; note: string; on: string }
+  | { by: 'nothing-known' };
+
+export interface Verdict {
+  verdict: VerdictWord;
+  deciding: Deciding;
+  /** Grade of the weakest evidence the verdict rests on. */
+  grade: Grade;
+  changes: Change[];
+  changeMinutes: number;
+  tried: number;
+  straightIn: number;
+  /** What to measure to turn *not proven* into an answer, quickest first. */
+  measure: ToMeasure[];
+  ledger: LedgerRow[];
+}
+
+const effortRank = (change: Change): number => EFFORTS.indexOf(change.effort);
+
+/** Gathers check outcomes into a verdict. Used by the bare judgement and by the full ledger, so they cannot differ. */
+class Tally {
+  fail: Check | undefined;
+  doubt: Check | undefined;
+  change: Check | undefined;
+  tightest: Check | undefined;
+  known = 0;
+  private worstShort = 0;
+  private leastChance = 2;
+  private leastSpare = Infinity;
+
+  reset(): void {
+    this.fail = this.doubt = this.change = this.tightest = undefined;
+    this.known = 0;
+    this.worstShort = 0;
+    this.leastChance = 2;
+    this.leastSpare = Infinity;
+  }
+
+  add(check: Check, finding: Finding): void {
+    const { outcome } = finding;
+    if (outcome === 'not-asked') return;
+    if (outcome !== 'unknown') this.known += 1;
+    if (outcome === 'change') {
+      if (!this.change || effortRank(check.rule.change!) > effortRank(this.change.rule.change!))
+        this.change = check;
+      return;
+    }
+    if (!check.rule.decisive) return;
+    if (outcome === 'fail') {
+      // A missing thing (a cooler, a side) decides before a figure that is short.
+      const short = check.family === 'words' ? Infinity : -finding.margin;
+      if (!this.fail || short > this.worstShort) {
+        this.fail = check;
+        this.worstShort = short;
+      }
+    } else if (outcome === 'unknown' || outcome === 'open') {
+      // An unknown says more about what to do next than an open figure with an even chance.
+      const chance = outcome === 'unknown' ? -1 : finding.chance;
+      if (chance < this.leastChance) {
+        this.doubt = check;
+        this.leastChance = chance;
+      }
+    } else if (check.family !== 'words' && finding.margin < this.leastSpare) {
+      this.tightest = check;
+      this.leastSpare = finding.margin;
+    }
+  }
+
+  conclude(evidence: Evidence): { verdict: VerdictWord; deciding: Deciding } {
+    const { fit, misfit } = confirmed(evidence.installed);
+    const byInstalled = (result: 'fit' | 'misfit' | 'both' | 'against-figures'): Deciding => {
+      const outcome = result === 'misfit' || result === 'both' ? misfit! : fit!;
+      return { by: 'installed', result, note: outcome.note, on: outcome.on };
+    };
+    if (fit && misfit) return { verdict: 'not-proven', deciding: byInstalled('both') };
+    if (misfit) return { verdict: 'no', deciding: byInstalled('misfit') };
+    if (this.fail) {
+      // A figure says no and a closed job says yes: one of them is wrong, and nobody should guess which.
+      return fit
+        ? { verdict: 'not-proven', deciding: byInstalled('against-figures') }
+        : { verdict: 'no', deciding: { by: 'check', check: this.fail.id } };
+    }
+    if (this.doubt && !fit) {
+      return {
+        verdict: 'not-proven',
+        deciding: this.known === 0 ? { by: 'nothing-known' } : { by: 'check', check: this.doubt.id },
+      };
+    }
+    if (this.change || fit?.result === 'with changes') {
+      return {
+        verdict: 'changes',
+        deciding: this.change ? { by: 'check', check: this.change.id } : byInstalled('fit'),
+      };
+    }
+    if (this.doubt || !this.tightest)
+      return { verdict: 'straight-in', deciding: fit ? byInstalled('fit') : { by: 'nothing-known' } };
+    return { verdict: 'straight-in', deciding: { by: 'check', check: this.tightest.id } };
+  }
+}
+
+const blank = (): Finding => ({ outcome: 'unknown', margin: 0, u: 0, chance: 0, missing: 'none' });
+
+export interface Judge {
+  (vehicle: FitVehicle, part: FitPart, evidence?: Evidence): { verdict: VerdictWord; deciding: Deciding };
+}
+
+/**
+ * A judge for searching the library: the verdict and what decides it, without a ledger. It works in one reused
+ * scratch object, so give each worker its own.
+ */
+export function createJudge(thresholds: Thresholds = THRESHOLDS): Judge {
+  const finding = blank();
+  const tally = new Tally();
+  return (vehicle, part, evidence = NO_EVIDENCE) => {
+    tally.reset();
+    for (const check of CHECKS[part.kind]) {
+      check.judge(vehicle, part as never, finding, thresholds);
+      tally.add(check, finding);
+    }
+    return tally.conclude(evidence);
+  };
+}
+
+function listingRow(evidence: Evidence): LedgerRow {
+  const listed = evidence.listings.filter((listing) => listing.says === 'fits');
+  const against = evidence.listings.filter((listing) => listing.says !== 'fits');
+  const outcome: Outcome =
+    listed.length > 0 ? (against.length > 0 ? 'open' : 'pass') : against.length > 0 ? 'fail' : 'unknown';
+  const quote = (listing: { source: string; sentence: string }): string =>
+    `${listing.source}: ${listing.sentence}`;
+  return {
+    check: 'listed',
+    decisive: RULES.listed.decisive,
+    outcome,
+    missing: [],
+    traces: evidence.listings.map((listing) => ({
+      side: 'part',
+      trace: {
+        figureId: 0,
+        method: 'listing',
+        grade: listing.grade,
+        source: listing.source,
+        text: listing.sentence,
+        by: '',
+        at: '',
+      },
+    })),
+    listing: {
+      for: listed.map(quote),
+      against: against.map(quote),
+      elsewhere: [...evidence.listedElsewhere],
+    },
+  };
+}
+
+/**
+ * Judges one part in one vehicle and says why: the verdict, the one thing that decides it, and a ledger of every
+ * check with need, have, margin and where each figure came from.
+ *
+ * @param thresholds from which chance a check passes and up to which it fails; 0 < failAt < passAt < 1
+ * @throws RangeError when the thresholds are out of order
+ */
+export function judgeFit(
+  vehicle: FitVehicle,
+  part: FitPart,
+  evidence: Evidence = NO_EVIDENCE,
+  thresholds: Thresholds = THRESHOLDS,
+): Verdict {
+  if (!(thresholds.failAt > 0 && thresholds.failAt < thresholds.passAt && thresholds.passAt < 1))
+    throw new RangeError('thresholds must satisfy 0 < failAt < passAt < 1');
+  const finding = blank();
+  const tally = new Tally();
+  const ledger: LedgerRow[] = [listingRow(evidence)];
+  const changes: Change[] = [];
+  let grade: Grade = 2;
+  for (const check of CHECKS[part.kind]) {
+    check.judge(vehicle, part as never, finding, thresholds);
+    tally.add(check, finding);
+    if (finding.outcome === 'not-asked') continue;
+    const { need, have, traces, missing } = check.show(vehicle, part);
+    const change = finding.outcome === 'change' ? check.rule.change : undefined;
+    const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
+    ledger.push({
+      check: check.id,
+      decisive: check.rule.decisive,
+      outcome: finding.outcome,
+      need,
+      have,
+      margin: numeric
+        ? { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.tolerance }
+        : undefined,
+      chance: finding.outcome === 'unknown' ? undefined : finding.chance,
+      change: change && { effort: change.effort, what: change.what, minutes: change.minutes },
+      missing,
+      traces,
+    });
+    if (change) changes.push({ effort: change.effort, what: change.what, minutes: change.minutes });
+    if (check.rule.decisive)
+      for (const { trace } of traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
+  }
+  const { verdict, deciding } = tally.conclude(evidence);
+  const { tried, straightIn } = confirmed(evidence.installed);
+  changes.sort((a, b) => effortRank(a) - effortRank(b) || a.minutes - b.minutes);
+  return {
+    verdict,
+    deciding,
+    grade: gradeOf(deciding, grade, tally.known, evidence),
+    changes,
+    changeMinutes: changes.reduce((sum, change) => sum + change.minutes, 0),
+    tried,
+    straightIn,
+    measure: verdict === 'not-proven' ? toMeasure(ledger, part.kind) : [],
+    ledger,
+  };
+}
+
+function gradeOf(deciding: Deciding, figures: Grade, known: number, evidence: Evidence): Grade {
+  if (deciding.by === 'installed') return 1;
+  const listed =
+    evidence.listings.length > 0
+      ? (Math.min(...evidence.listings.map((listing) => listing.grade)) as Grade)
+      : 5;
+  return known === 0 ? listed : figures;
+}
+
+function toMeasure(ledger: readonly LedgerRow[], kind: PartKind): ToMeasure[] {
+  const wanted = new Map<string, ToMeasure>();
+  const want = ({ subject, key }: Missing): void => {
+    const attribute = attributeOf(subject, key)!;
+    wanted.set(`${subject}.${key}`, {
+      subject,
+      key,
+      label: attribute.label,
+      where: attribute.where,
+      minutes: attribute.minutes,
+    });
+  };
+  for (const row of ledger) {
+    if (!row.decisive) continue;
+    if (row.outcome === 'unknown') row.missing.forEach(want);
+    if (row.outcome !== 'open') continue;
+    // An open figure wants its coarser side measured again with a finer tool.
+    const sides = CHECKS[kind].find((check) => check.id === row.check);
+    const coarse =
+      (row.need?.type === 'quantity' ? row.need.u : 0) >= (row.have?.type === 'quantity' ? row.have.u : 0)
+        ? 'vehicle'
+        : 'part';
+    const keys = sides && OPEN_KEYS[row.check as keyof typeof OPEN_KEYS];
+    want({ subject: coarse === 'vehicle' ? 'bay' : kind, key: keys?.[coarse] ?? row.check });
+  }
+  return [...wanted.values()].sort((a, b) => a.minutes - b.minutes);
+}
+
+/** The figure behind each side of a check whose id is not the key itself. */
+const OPEN_KEYS: Partial<Record<CheckId, { vehicle: string; part: string }>> = {
+  width: { vehicle: 'openingWidth', part: 'overallWidth' },
+  height: { vehicle: 'openingHeight', part: 'overallHeight' },
+  depthWithFan: { vehicle: 'bayDepth', part: 'thickness' },
+  depthWithoutFan: { vehicle: 'bayDepth', part: 'thickness' },
+  shroudDepth: { vehicle: 'bayDepth', part: 'depth' },
+  fanDepth: { vehicle: 'bayDepth', part: 'depth' },
+};

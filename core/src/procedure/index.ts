@@ -1,0 +1,20 @@
+export {
+  CAUTIONS,
+  cautionText,
+  cautionsFor,
+  type Caution,
+  type CautionCode,
+  type CautionContext,
+} from './cautions.ts';
+export { proofread, swapHazards, type Finding } from './proofread.ts';
+export { assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
+export {
+  FASTENER_POLICIES,
+  PHASES,
+  PHASE_LABELS,
+  type Fastener,
+  type FastenerPolicy,
+  type Phase,
+  type ProcedureDocument,
+  type Step,
+} from './types.ts';

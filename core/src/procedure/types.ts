@@ -1,0 +1,59 @@
+import type { PartKind } from '../fit/index.ts';
+
+export const PHASES = ['prepare', 'remove', 'install', 'fill', 'prove'] as const;
+export type Phase = (typeof PHASES)[number];
+export const PHASE_LABELS: Readonly<Record<Phase, string>> = {
+  prepare: 'Prepare',
+  remove: 'Remove',
+  install: 'Install',
+  fill: 'Fill and bleed',
+  prove: 'Prove',
+};
+
+export const FASTENER_POLICIES = ['reuse', 'replace', 'one-time'] as const;
+export type FastenerPolicy = (typeof FASTENER_POLICIES)[number];
+
+export interface Fastener {
+  /** The letter of its place in the tray, A to Z. */
+  tray: string;
+  name: string;
+  /** `M6 × 16`, `push clip 8 mm`. */
+  thread: string;
+  /** Under the head, mm; null for clips and clamps. */
+  lengthMm: number | null;
+  /** What turns or frees it. */
+  tool: string;
+  /** How many there should be on a whole vehicle. */
+  expected: number;
+  /** From a record only, never worked out; null where no record gives one. */
+  torqueNm: number | null;
+  torqueSource: string;
+  policy: FastenerPolicy;
+}
+
+export interface Step {
+  phase: Phase;
+  text: string;
+  detail: string;
+  /** Besides the tools that the fasteners ask for. */
+  tools: string[];
+  consumables: string[];
+  minutes: number;
+  /** Waiting (cool-down, warm-up) is not work. */
+  waiting: boolean;
+  /** Codes of the caution table. */
+  cautions: string[];
+  /** Fasteners taken out (remove) or put back (install) here. */
+  uses: { tray: string; count: number }[];
+  /** Code of the connector unplugged or plugged here; empty when none. */
+  connector: string;
+}
+
+export interface ProcedureDocument {
+  title: string;
+  partKind: PartKind;
+  /** The way in, in a few words: "radiator and fan out as one, from above". */
+  way: string;
+  fasteners: Fastener[];
+  steps: Step[];
+}

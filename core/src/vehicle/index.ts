@@ -1,0 +1,14 @@
+export * from './types.ts';
+export * from './labels.ts';
+export { choicesFor, labelFor } from './choices.ts';
+export { DESCRIPTION_LIMIT, correct, describeVehicle, type Description } from './describe.ts';
+export {
+  FIELDS,
+  blame,
+  suits,
+  tellApart,
+  type Chip,
+  type Choice,
+  type Difference,
+  type Field,
+} from './request.ts';

@@ -1,0 +1,183 @@
+import {
+  airLabel,
+  driveLabel,
+  engineLabel,
+  monthLabel,
+  packageLabel,
+  steeringLabel,
+  transmissionLabel,
+} from './labels.ts';
+import type { Configuration, Vocabulary } from './types.ts';
+
+/** The details a caller can state. One value each; a year and a build month may be a span. */
+export const FIELDS = [
+  'year',
+  'make',
+  'model',
+  'displacement',
+  'fuel',
+  'layout',
+  'cylinders',
+  'aspiration',
+  'engineCode',
+  'transmission',
+  'gears',
+  'airConditioning',
+  'package',
+  'body',
+  'drive',
+  'steering',
+  'built',
+  'part',
+] as const;
+export type Field = (typeof FIELDS)[number];
+
+export interface Choice {
+  value: string;
+  label: string;
+}
+
+/** One stated detail, and the words it was read from. */
+export interface Chip {
+  field: Field;
+  /** Spelled for a URL: `2009`, `2008-2011`, `yes`, `towing`, `!heavy-duty`, `2010-03..`, an id for make and model. */
+  value: string;
+  label: string;
+  /** The words as typed, and where they stood; empty and -1 when the chip was set by hand. */
+  text: string;
+  from: number;
+  to: number;
+  certainty: 'read' | 'likely' | 'set';
+  /** Other readings of the same words, likeliest first. */
+  alternatives: Choice[];
+}
+
+const EARLIEST = 1900;
+const LATEST = 2100;
+
+/** `2009`, `2008-2011`, `2010-` or `-2012` as an inclusive span. */
+export function readYearSpan(value: string): [number, number] {
+  const [from, to] = value.includes('-') ? value.split('-') : [value, value];
+  return [from ? Number(from) : EARLIEST, to ? Number(to) : LATEST];
+}
+
+/** `2010-03..`, `..2010-03` or `2010-03` as an inclusive span of months. */
+export function readMonthSpan(value: string): [string, string] {
+  const [from, to] = value.includes('..') ? value.split('..') : [value, value];
+  return [from || '0000-00', to || '9999-12'];
+}
+
+/** Displacements are spoken to a tenth of a litre; half a step either side still is the same engine. */
+const DISPLACEMENT_SLACK_L = 0.051;
+
+type Test = (configuration: Configuration, value: string, vocabulary: Vocabulary) => boolean;
+
+const byId = <T extends { id: number }>(list: readonly T[], id: number): T | undefined =>
+  list.find((item) => item.id === id);
+const engineOf = (configuration: Configuration, vocabulary: Vocabulary) =>
+  byId(vocabulary.engines, configuration.engineId);
+const transmissionOf = (configuration: Configuration, vocabulary: Vocabulary) =>
+  byId(vocabulary.transmissions, configuration.transmissionId);
+
+const isOrIsNot = (have: string, value: string): boolean =>
+  value.startsWith('!') ? have !== value.slice(1) : have === value;
+
+const TESTS: Record<Field, Test> = {
+  year: (c, value) => {
+    const [from, to] = readYearSpan(value);
+    return c.year >= from && c.year <= to;
+  },
+  make: (c, value, v) => byId(v.models, c.modelId)?.makeId === Number(value),
+  model: (c, value) => c.modelId === Number(value),
+  displacement: (c, value, v) =>
+    Math.abs((engineOf(c, v)?.displacementL ?? 0) - Number(value)) <= DISPLACEMENT_SLACK_L,
+  fuel: (c, value, v) => engineOf(c, v)?.fuel === value,
+  layout: (c, value, v) => engineOf(c, v)?.layout === value,
+  cylinders: (c, value, v) => engineOf(c, v)?.cylinders === Number(value),
+  aspiration: (c, value, v) => engineOf(c, v)?.aspiration === value,
+  engineCode: (c, value, v) => engineOf(c, v)?.code === value,
+  transmission: (c, value, v) => transmissionOf(c, v)?.kind === value,
+  gears: (c, value, v) => transmissionOf(c, v)?.gears === Number(value),
+  airConditioning: (c, value) => c.airConditioning === (value === 'yes'),
+  package: (c, value) => isOrIsNot(c.package, value),
+  body: (c, value) => c.body === value,
+  drive: (c, value) => c.drive === value,
+  steering: (c, value) => c.steering === value,
+  built: (c, value) => {
+    const [from, to] = readMonthSpan(value);
+    return c.built[1] >= from && c.built[0] <= to;
+  },
+  part: () => true,
+};
+
+/** Whether a configuration agrees with every stated detail. */
+export const suits = (
+  configuration: Configuration,
+  chips: readonly Chip[],
+  vocabulary: Vocabulary,
+): boolean => chips.every((chip) => TESTS[chip.field](configuration, chip.value, vocabulary));
+
+/** The stated details that no configuration at all agrees with, once the others are granted; empty when some do. */
+export function blame(
+  chips: readonly Chip[],
+  configurations: readonly Configuration[],
+  vocabulary: Vocabulary,
+): Chip[] {
+  if (configurations.some((configuration) => suits(configuration, chips, vocabulary))) return [];
+  return chips.filter((chip) => {
+    const others = chips.filter((other) => other !== chip);
+    return configurations.some((configuration) => suits(configuration, others, vocabulary));
+  });
+}
+
+export interface Difference {
+  field: string;
+  label: string;
+  values: { value: string; label: string; ids: number[] }[];
+}
+
+const TOLD_APART_BY: [
+  field: string,
+  label: string,
+  read: (c: Configuration, v: Vocabulary) => [string, string],
+][] = [
+  ['model', 'Model', (c, v) => [String(c.modelId), byId(v.models, c.modelId)?.name ?? '?']],
+  ['year', 'Year', (c) => [String(c.year), String(c.year)]],
+  ['engine', 'Engine', (c, v) => [String(c.engineId), engineOf(c, v) ? engineLabel(engineOf(c, v)!) : '?']],
+  [
+    'gearbox',
+    'Transmission',
+    (c, v) => [
+      String(c.transmissionId),
+      transmissionOf(c, v) ? transmissionLabel(transmissionOf(c, v)!) : '?',
+    ],
+  ],
+  [
+    'airConditioning',
+    'Air conditioning',
+    (c) => [c.airConditioning ? 'yes' : 'no', airLabel(c.airConditioning)],
+  ],
+  ['package', 'Cooling package', (c) => [c.package, packageLabel(c.package)]],
+  ['body', 'Body', (c) => [c.body, c.body]],
+  ['drive', 'Drive', (c) => [c.drive, driveLabel(c.drive)]],
+  ['steering', 'Steering', (c) => [c.steering, steeringLabel(c.steering)]],
+  ['built', 'Built', (c) => [c.built.join('..'), `${monthLabel(c.built[0])} to ${monthLabel(c.built[1])}`]],
+];
+
+/** What tells several configurations apart: the details in which they differ, fewest values first. */
+export function tellApart(configurations: readonly Configuration[], vocabulary: Vocabulary): Difference[] {
+  const differences: Difference[] = [];
+  for (const [field, label, read] of TOLD_APART_BY) {
+    const values = new Map<string, { value: string; label: string; ids: number[] }>();
+    for (const configuration of configurations) {
+      const [value, text] = read(configuration, vocabulary);
+      const entry = values.get(value) ?? { value, label: text, ids: [] };
+      entry.ids.push(configuration.id);
+      values.set(value, entry);
+    }
+    if (values.size > 1) differences.push({ field, label, values: [...values.values()] });
+  }
+  // A build window always differs when the year does; it tells apart only where nothing else does.
+  const telling = differences.filter((difference) => difference.field !== 'built');
+  return (telling.length > 0 ? telling : differences).sort((a, b) => a.values.length - b.values.length);
+}

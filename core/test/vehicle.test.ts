@@ -1,0 +1,150 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  blame,
+  correct,
+  describeVehicle,
+  suits,
+  tellApart,
+  type Configuration,
+  type Vocabulary,
+} from '../src/vehicle/index.ts';
+
+const vocabulary: Vocabulary = {
+  makes: [{ id: 1, name: 'Quillon' }, { id: 2, name: 'Veldara' }],
+  models: [
+    { id: 10, makeId: 1, name: 'Tussock', nicknames: ['tuss'], life: [2005, 2014] },
+    { id: 11, makeId: 2, name: 'Merlet', nicknames: ['merl'], life: [1998, 2016] },
+  ],
+  engines: [
+    { id: 20, code: 'QD22', displacementL: 2.2, cylinders: 4, layout: 'straight', fuel: 'diesel', aspiration: 'turbo' },
+    { id: 21, code: 'QP25', displacementL: 2.5, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' },
+  ],
+  transmissions: [
+    { id: 30, code: 'QA5', kind: 'automatic', gears: 5 },
+    { id: 31, code: 'QM5', kind: 'manual', gears: 5 },
+  ],
+}; // prettier-ignore
+const REFERENCE_YEAR = 2026;
+const read = (text: string) => {
+  const { chips, leftover } = describeVehicle(text, vocabulary, REFERENCE_YEAR);
+  return {
+    details: Object.fromEntries(chips.map((chip) => [chip.field, chip.value])),
+    leftover: leftover.map((rest) => rest.text),
+  };
+};
+
+describe('a vehicle as it is spoken', () => {
+  const spoken: [string, Record<string, string>, string[]?][] = [
+    [
+      '09 tussock diesel auto aircon',
+      { year: '2009', model: '10', fuel: 'diesel', transmission: 'automatic', airConditioning: 'yes' },
+    ],
+    [
+      "auto '09 Tussock, 2.2L, no a/c",
+      { year: '2009', model: '10', displacement: '2.2', transmission: 'automatic', airConditioning: 'no' },
+    ],
+    ['the 2.2, 06 to 11 or thereabouts', { displacement: '2.2', year: '2006-2011' }],
+    ['between 08 and 11 quillon stick shift', { year: '2008-2011', make: '1', transmission: 'manual' }],
+    ['an 09 or 10 tussok 134 cu in', { year: '2009-2010', model: '10', displacement: '2.2' }],
+    [
+      'merlet 2200 6-speed manual rhd',
+      { model: '11', displacement: '2.2', gears: '6', transmission: 'manual', steering: 'right' },
+    ],
+    [
+      '98 merl five speed straight six petrol',
+      { year: '1998', model: '11', gears: '5', layout: 'straight', cylinders: '6', fuel: 'petrol' },
+    ],
+    [
+      '2010 tussock built after March 10 not heavy duty',
+      { year: '2010', model: '10', built: '2010-03..', package: '!heavy-duty' },
+    ],
+    [
+      'V6 cvt awd estate towing package',
+      { layout: 'vee', cylinders: '6', transmission: 'cvt', drive: 'all', body: 'estate', package: 'towing' },
+    ],
+    ['QD22 around 2008', { engineCode: 'QD22', year: '2007-2009' }],
+    ['pre-08 tussock radiator', { year: '-2007', model: '10', part: 'radiator' }],
+    ['fgh 99x', {}, ['fgh', '99x']],
+    ['tussock <script>alert(1)</script> 🚚', { model: '10' }, ['<script>alert', '1', '</script>', '🚚']],
+  ];
+  test.each(spoken)('%s', (text, details, leftover = []) => {
+    expect(read(text)).toEqual({ details, leftover });
+  });
+
+  test('word order does not matter', () => {
+    const words = ['09', 'tussock', 'diesel', 'auto', 'aircon', '2.2'];
+    const expected = read(words.join(' ')).details;
+    fc.assert(
+      fc.property(fc.shuffledSubarray(words, { minLength: words.length }), (mixed) => {
+        expect(read(mixed.join(' ')).details).toEqual(expected);
+      }),
+      { seed: 3, numRuns: 60 },
+    );
+  });
+
+  test('a mistyped name is marked likely; a second, different year is kept and reported', () => {
+    const { chips } = describeVehicle('tusock', vocabulary, REFERENCE_YEAR);
+    expect(chips[0]).toMatchObject({ field: 'model', certainty: 'likely' });
+    const twice = describeVehicle('2009 tussock 2012', vocabulary, REFERENCE_YEAR);
+    expect(twice.chips[0]).toMatchObject({ value: '2009', alternatives: [{ value: '2012' }] });
+    expect(twice.leftover.map((rest) => rest.text)).toEqual(['2012']);
+  });
+
+  test('every character is accounted for, whatever is typed', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.string({ maxLength: 60 }), fc.string({ unit: 'grapheme', maxLength: 60 })),
+        (text) => {
+          const { chips, leftover } = describeVehicle(text, vocabulary, REFERENCE_YEAR);
+          for (const piece of [...chips, ...leftover])
+            expect(text.slice(piece.from, piece.to)).toBe(piece.text);
+        },
+      ),
+      { seed: 5, numRuns: 2000 },
+    );
+    expect(describeVehicle('x'.repeat(5_000_000), vocabulary, REFERENCE_YEAR).leftover.at(-1)).toMatchObject({
+      from: 400,
+      to: 5_000_000,
+    });
+  });
+});
+
+describe('finding the vehicle', () => {
+  const configuration = (id: number, change: Partial<Configuration>): Configuration => ({
+    id, modelId: 10, year: 2009, engineId: 20, transmissionId: 30, airConditioning: true, package: 'standard',
+    body: 'pickup', drive: 'all', steering: 'right', built: ['2008-09', '2009-08'], ...change,
+  }); // prettier-ignore
+  const all = [
+    configuration(1, {}),
+    configuration(2, { transmissionId: 31 }),
+    configuration(3, { year: 2010 }),
+    configuration(4, { engineId: 21 }),
+  ];
+  const find = (text: string) => {
+    const { chips } = describeVehicle(text, vocabulary, REFERENCE_YEAR);
+    return all.filter((candidate) => suits(candidate, chips, vocabulary));
+  };
+
+  test('keeps what agrees with every stated detail', () => {
+    expect(find('09 tussock diesel auto').map((c) => c.id)).toEqual([1]);
+    expect(find('2008-2010 tussock diesel').map((c) => c.id)).toEqual([1, 2, 3]);
+  });
+
+  test('says what tells the rest apart, fewest values first, and nothing they share', () => {
+    expect(tellApart(find('09 tussock'), vocabulary).map((difference) => difference.label)).toEqual([
+      'Engine',
+      'Transmission',
+    ]);
+  });
+
+  test('names the detail that rules everything out, and takes a correction', () => {
+    const description = describeVehicle('03 tussock diesel auto', vocabulary, REFERENCE_YEAR);
+    expect(blame(description.chips, all, vocabulary).map((chip) => chip.field)).toEqual(['year']);
+    const corrected = correct(description, { year: '2009', fuel: null }, vocabulary);
+    expect(all.filter((candidate) => suits(candidate, corrected.chips, vocabulary)).map((c) => c.id)).toEqual(
+      [1, 4],
+    );
+    expect(correct(description, { year: 'drop table' }, vocabulary).chips[0]!.value).toBe('2003');
+  });
+});
