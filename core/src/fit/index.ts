@@ -2,6 +2,7 @@ export * from './attributes.ts';
 export * from './evidence.ts';
 export * from './figures.ts';
 export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
+export { readFigure, type ReadFigure } from './read.ts';
 export { CHECKS, type Missing, type Outcome, type Shown } from './checks.ts';
 export {
   EFFORTS,

@@ -1,0 +1,9 @@
+import Joi from 'joi';
+
+export const id = Joi.number().integer().min(1).max(2147483647);
+export const line = (max = 120) => Joi.string().trim().max(max);
+export const text = (max = 2000) => Joi.string().trim().max(max).allow('');
+export const year = Joi.number().integer().min(1900).max(2100).unit('model year');
+export const month = Joi.string()
+  .pattern(/^\d{4}-(0[1-9]|1[0-2])$/)
+  .messages({ 'string.pattern.base': '{{#label}} must be a month such as 2010-03' });

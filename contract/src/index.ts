@@ -1,0 +1,24 @@
+/** What crosses the wire, without the validators: those are in `@radiatrix/contract/schemas`. */
+export {
+  ROLES,
+  ROLE_LABELS,
+  canEdit,
+  seesDrafts,
+  type Person,
+  type Role,
+  type SessionState,
+  type SignIn,
+} from './people.ts';
+export { PROBLEMS, type FieldProblem, type Problem, type ProblemCode } from './problems.ts';
+export { LIST_LIMIT } from './records/vehicle.ts';
+export { PHOTO_LIMIT_BYTES, PHOTO_TYPES } from './records/photo.ts';
+export { REVISION_STATES, type RevisionState, type Stamp } from './revision.ts';
+export type * from './records/figure.ts';
+export type * from './records/vehicle.ts';
+export type * from './records/part.ts';
+export type * from './records/connector.ts';
+export type * from './records/procedure.ts';
+export type * from './records/review.ts';
+export type * from './records/history.ts';
+export type * from './records/bundle.ts';
+export type * from './records/photo.ts';

@@ -1,0 +1,10 @@
+/** One recorded change of one row, as the database kept it. */
+export interface HistoryEntry {
+  id: number;
+  at: string;
+  by: string;
+  action: 'insert' | 'update' | 'delete';
+  table: string;
+  before: Record<string, unknown> | null;
+  after: Record<string, unknown> | null;
+}

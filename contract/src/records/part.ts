@@ -1,0 +1,146 @@
+import { PART_KINDS, type PartKind, type Verdict } from '@radiatrix/core/fit';
+import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
+import Joi from 'joi';
+import { id, line, month, text, year } from '../common.ts';
+import type { RevisionState, Stamp } from '../revision.ts';
+import type { FigureRecord } from './figure.ts';
+import type { Photo } from './photo.ts';
+import type { VehicleLine } from './vehicle.ts';
+
+export interface PartLine {
+  id: number;
+  number: string;
+  maker: string;
+  kind: PartKind;
+  description: string;
+  revision: number;
+  state: RevisionState;
+}
+
+export interface PartDetails {
+  description: string;
+  notes: string;
+  inTheBox: { name: string; quantity: number }[];
+  interchange: { seller: string; number: string }[];
+  /** Number of the part that this one takes the place of; empty when none. */
+  supersedes: string;
+}
+
+export interface ClaimRecord {
+  id: number;
+  sentence: string;
+  fits: boolean;
+  source: string;
+  grade: number;
+  stamp: Stamp;
+}
+
+export interface PartRecord extends PartLine, PartDetails {
+  revisionId: number;
+  version: number;
+  author: string;
+  figures: FigureRecord[];
+  claims: ClaimRecord[];
+  supersededBy: string;
+  photos: Photo[];
+  revisions: { revision: number; state: RevisionState; author: string; releasedBy: string; at: string }[];
+  installed: { result: string; vehicle: string; note: string; on: string; altered: boolean }[];
+}
+
+export const partDetailsSchema = Joi.object<PartDetails>({
+  description: text(300).required(),
+  notes: text().default(''),
+  inTheBox: Joi.array()
+    .items(
+      Joi.object({ name: line().required(), quantity: Joi.number().integer().min(1).max(999).required() }),
+    )
+    .max(60)
+    .default([]),
+  interchange: Joi.array()
+    .items(Joi.object({ seller: line(80).required(), number: line(60).required() }))
+    .unique(
+      (a: { seller: string; number: string }, b: { seller: string; number: string }) =>
+        a.seller === b.seller && a.number === b.number,
+    )
+    .max(100)
+    .default([]),
+  supersedes: line(60).allow('').default(''),
+});
+
+export interface NewPart {
+  number: string;
+  maker: string;
+  kind: PartKind;
+  description: string;
+}
+
+export const newPartSchema = Joi.object<NewPart>({
+  number: line(60)
+    .pattern(/^[A-Za-z0-9][A-Za-z0-9 ./-]*$/)
+    .messages({
+      'string.pattern.base': 'A part number has letters, digits, spaces, points, dashes and strokes only',
+    })
+    .required(),
+  maker: line(80).required(),
+  kind: Joi.string()
+    .valid(...PART_KINDS)
+    .required(),
+  description: text(300).default(''),
+});
+
+export interface ScopeEntry {
+  years: [number, number] | null;
+  built: [string, string] | null;
+  engineIds: number[] | null;
+  transmissionIds: number[] | null;
+  airConditioning: boolean | null;
+  packages: CoolingPackage[] | null;
+}
+
+export interface NewClaim extends ScopeEntry {
+  modelId: number;
+  years: [number, number];
+  fits: boolean;
+  sourceId: number;
+  exceptions: ScopeEntry[];
+}
+
+const span = (item: Joi.Schema) =>
+  Joi.array()
+    .ordered(item.required(), item.required())
+    .custom((value: [number | string, number | string], helpers) =>
+      value[0] <= value[1] ? value : helpers.error('span.order'),
+    )
+    .messages({ 'span.order': '{{#label}} must run from the earlier to the later' });
+const scope = {
+  built: span(month).allow(null).default(null),
+  engineIds: Joi.array().items(id).min(1).allow(null).default(null),
+  transmissionIds: Joi.array().items(id).min(1).allow(null).default(null),
+  airConditioning: Joi.boolean().allow(null).default(null),
+  packages: Joi.array()
+    .items(Joi.string().valid(...PACKAGES))
+    .min(1)
+    .allow(null)
+    .default(null),
+};
+
+export const newClaimSchema = Joi.object<NewClaim>({
+  modelId: id.required(),
+  years: span(year).required(),
+  ...scope,
+  fits: Joi.boolean().default(true),
+  sourceId: id.required(),
+  exceptions: Joi.array()
+    .items(Joi.object({ years: span(year).allow(null).default(null), ...scope }))
+    .max(20)
+    .default([]),
+});
+
+export interface Candidate extends PartLine {
+  verdict: Verdict;
+}
+
+export interface MatchResult {
+  vehicle: VehicleLine;
+  candidates: Candidate[];
+}

@@ -1,0 +1,51 @@
+import type { Configuration, Difference, Chip, Choice, Field } from '@radiatrix/core/vehicle';
+import type { Stamp } from '../revision.ts';
+import type { FigureRecord } from './figure.ts';
+import type { Photo } from './photo.ts';
+
+/** A vehicle as a list shows it. */
+export interface VehicleLine {
+  id: number;
+  title: string;
+  engine: string;
+  transmission: string;
+  options: string[];
+  configuration: Configuration;
+}
+
+/** The space several configurations share: support, mounts, hoses, loom. Its figures are theirs. */
+export interface BayRecord {
+  id: number;
+  name: string;
+  version: number;
+  figures: FigureRecord[];
+  sharedBy: { id: number; title: string; engine: string; transmission: string }[];
+  photos: Photo[];
+  changed: Stamp | null;
+}
+
+export interface VehicleRecord extends VehicleLine {
+  bay: BayRecord;
+  procedures: { id: number; title: string; partKind: string; state: string }[];
+}
+
+export interface FoundChip extends Chip {
+  choices: Choice[];
+}
+
+export interface FindResult {
+  text: string;
+  chips: FoundChip[];
+  leftover: { text: string; from: number; to: number }[];
+  /** At most `LIST_LIMIT` of them; `total` counts all. */
+  vehicles: VehicleLine[];
+  total: number;
+  differences: Difference[];
+  /** When no vehicle agrees with everything: the details that stand in the way, each alone. */
+  blamed: Field[];
+  /** Parts and connectors whose number or code was typed. */
+  parts: { id: number; number: string; maker: string; kind: string; why: string }[];
+  connectors: { code: string; name: string }[];
+}
+
+export const LIST_LIMIT = 24;

@@ -1,0 +1,69 @@
+import type Joi from 'joi';
+import { ROLES, type Role } from './people.ts';
+import { bundleSchema } from './records/bundle.ts';
+import { connectorSchema } from './records/connector.ts';
+import { figuresChangeSchema } from './records/figure.ts';
+import { newClaimSchema, newPartSchema, partDetailsSchema } from './records/part.ts';
+import { newProcedureSchema, procedureSchema } from './records/procedure.ts';
+import { signInSchema } from './records/sign-in.ts';
+import { findQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
+
+export interface Route {
+  method: 'get' | 'post' | 'put' | 'delete';
+  path: string;
+  summary: string;
+  /** Who may call it; `anyone` needs no sign-in. */
+  roles: readonly Role[] | 'anyone';
+  body?: Joi.ObjectSchema;
+  query?: Joi.ObjectSchema;
+  /** The save must name the version it changes. */
+  ifMatch?: boolean;
+  /** The body is not JSON. */
+  raw?: boolean;
+}
+
+const EVERYONE = ROLES;
+const EDITORS = ['specialist', 'reviewer'] as const;
+const REVIEWERS = ['reviewer'] as const;
+
+/** Every address of the server, who may use it and what it takes: mounted, guarded and documented from here. */
+export const ROUTES = {
+  health: { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', roles: 'anyone' },
+  openapi: { method: 'get', path: '/api/openapi.json', summary: 'This description', roles: 'anyone' },
+  session: { method: 'get', path: '/api/session', summary: 'Who is signed in', roles: 'anyone' },
+  signIn: { method: 'post', path: '/api/session', summary: 'Sign in', roles: 'anyone', body: signInSchema },
+  signOut: { method: 'delete', path: '/api/session', summary: 'Sign out', roles: EVERYONE },
+  find: { method: 'get', path: '/api/find', summary: 'Understand a spoken vehicle and list what agrees with it', roles: EVERYONE, query: findQuery },
+  vocabulary: { method: 'get', path: '/api/vocabulary', summary: 'Makes, models, engines, transmissions', roles: EVERYONE },
+  sources: { method: 'get', path: '/api/sources', summary: 'Where figures and claims come from', roles: EVERYONE },
+  vehicles: { method: 'get', path: '/api/vehicles', summary: 'All vehicle configurations', roles: EVERYONE },
+  vehicle: { method: 'get', path: '/api/vehicles/:id', summary: 'A vehicle and its bay', roles: EVERYONE },
+  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE },
+  sheet: { method: 'get', path: '/api/vehicles/:id/sheet/:partId', summary: 'The install sheet of a part in a vehicle', roles: EVERYONE, query: sheetQuery },
+  bayFigures: { method: 'put', path: '/api/bays/:id/figures', summary: 'Record figures of a bay', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
+  parts: { method: 'get', path: '/api/parts', summary: 'Parts, by number or words', roles: EVERYONE, query: textQuery },
+  part: { method: 'get', path: '/api/parts/:id', summary: 'A part', roles: EVERYONE },
+  newPart: { method: 'post', path: '/api/parts', summary: 'Record a new part', roles: EDITORS, body: newPartSchema },
+  partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: partDetailsSchema, ifMatch: true },
+  partFigures: { method: 'put', path: '/api/parts/:id/figures', summary: 'Record figures of a part', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
+  newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema },
+  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS },
+  connectors: { method: 'get', path: '/api/connectors', summary: 'Connectors', roles: EVERYONE },
+  connector: { method: 'get', path: '/api/connectors/:id', summary: 'A connector by id or code', roles: EVERYONE },
+  newConnector: { method: 'post', path: '/api/connectors', summary: 'Record a new connector', roles: EDITORS, body: connectorSchema },
+  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: connectorSchema, ifMatch: true },
+  procedure: { method: 'get', path: '/api/procedures/:id', summary: 'A procedure', roles: EVERYONE },
+  newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
+  saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: procedureSchema, ifMatch: true },
+  review: { method: 'get', path: '/api/review', summary: 'Revisions that wait for a reviewer', roles: EDITORS },
+  reviewOne: { method: 'get', path: '/api/review/:kind/:id', summary: 'What changed since the last release', roles: EDITORS },
+  check: { method: 'post', path: '/api/review/:kind/:id/check', summary: 'Mark a draft as checked by a second pair of eyes', roles: EDITORS, ifMatch: true },
+  release: { method: 'post', path: '/api/review/:kind/:id/release', summary: 'Release a revision to installers', roles: REVIEWERS, ifMatch: true },
+  history: { method: 'get', path: '/api/history/:kind/:id', summary: 'Every change of a record', roles: EDITORS },
+  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true },
+  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph', roles: EVERYONE },
+  importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, body: bundleSchema },
+  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema },
+} as const satisfies Record<string, Route>; // prettier-ignore
+
+export type RouteId = keyof typeof ROUTES;

@@ -1,0 +1,5 @@
+export * from './people.ts';
+export * from './vehicles.ts';
+export * from './parts.ts';
+export * from './procedures.ts';
+export * from './history.ts';

@@ -1,0 +1,68 @@
+import { sql } from 'drizzle-orm';
+import {
+  boolean,
+  check,
+  index,
+  integer,
+  json,
+  jsonb,
+  pgEnum,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  varchar,
+} from 'drizzle-orm/pg-core';
+import { ROLES } from '@radiatrix/contract';
+import { moment } from './columns.ts';
+
+export const roleEnum = pgEnum('role', ROLES);
+
+export const person = pgTable(
+  'person',
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    username: text().notNull().unique(),
+    name: text().notNull(),
+    role: roleEnum().notNull(),
+    passwordHash: text().notNull(),
+    /** Came with the demo: the sign-in page may name it and its password. */
+    demo: boolean().notNull().default(false),
+    at: moment(),
+  },
+  (table) => [check('person_username_plain', sql`${table.username} ~ '^[a-z0-9._-]{1,60}$'`)],
+);
+
+/** Owned by connect-pg-simple; its column names are given. */
+export const session = pgTable(
+  'session',
+  { sid: varchar().primaryKey(), sess: json().notNull(), expire: timestamp({ precision: 6 }).notNull() },
+  (table) => [index('session_expire').on(table.expire)],
+);
+
+/** Counters of sign-in tries, shared by every server of this database. */
+export const throttle = pgTable('throttle', {
+  key: text().primaryKey(),
+  hits: integer().notNull(),
+  resetsAt: timestamp({ withTimezone: true, mode: 'date' }).notNull(),
+});
+
+/** Answers already given, so that a save sent twice is done once. */
+export const idempotency = pgTable(
+  'idempotency',
+  {
+    personId: integer()
+      .notNull()
+      .references(() => person.id),
+    key: text().notNull(),
+    requestHash: text().notNull(),
+    status: integer().notNull(),
+    headers: jsonb().$type<Record<string, string>>().notNull(),
+    body: jsonb(),
+    at: moment(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.key] })],
+);
+
+/** Facts about this database itself, such as that it holds the demo. */
+export const setting = pgTable('setting', { name: text().primaryKey(), value: jsonb().notNull() });

@@ -1,0 +1,105 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { eq, sql } from 'drizzle-orm';
+import type { Person, SessionState } from '@radiatrix/contract';
+import { bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
+import type { Database } from '../db/client.ts';
+import { person, photo, setting } from '../db/schema/index.ts';
+import { asPerson } from '../db/transaction.ts';
+import { applyBundle } from '../importing/service.ts';
+import { addPerson } from '../people/service.ts';
+import { releaseRevision, reviewLines, reviewRecord } from '../review/service.ts';
+import { tagOf } from '../revisions/service.ts';
+
+interface Cast {
+  password: string;
+  people: { username: string; name: string; role: Person['role'] }[];
+  /** Titles of revisions that stay drafts, so that the reviewer has something to look at. */
+  unreleased: string[];
+}
+
+/**
+ * Fills an empty database with the demo: accounts, then the bundles in `demo/` through the same importer a user
+ * has, then releases by a reviewer who did not write them. Marks the database, so that the sign-in page can say so.
+ */
+export async function loadDemo(db: Database, folder: string): Promise<void> {
+  const cast = JSON.parse(readFileSync(path.join(folder, 'people.json'), 'utf8')) as Cast;
+  const accounts: NonNullable<SessionState['demo']> = [];
+  const people = new Map<string, Person>();
+  for (const each of cast.people) {
+    const id = await addPerson(db, { ...each, password: cast.password }, true);
+    people.set(each.role, people.get(each.role) ?? { id, ...each });
+    accounts.push({ ...each, password: cast.password });
+  }
+  const [specialist, reviewer] = [people.get('specialist')!, people.get('reviewer')!];
+  await asPerson(db, specialist.id, async (tx) => {
+    const bundles = readdirSync(folder).filter((name) => /^\d.*\.json$/.test(name)).sort(); // prettier-ignore
+    for (const name of bundles) {
+      const { error, value } = bundleSchema.validate(
+        JSON.parse(readFileSync(path.join(folder, name), 'utf8')),
+        { abortEarly: false },
+      );
+      if (error) throw new Error(`${name}: ${error.message}`);
+      await applyBundle(tx, value as Bundle, specialist);
+    }
+    await addPhotos(tx, folder);
+  });
+  await asPerson(db, reviewer.id, async (tx) => {
+    for (const line of await reviewLines(tx)) {
+      if (cast.unreleased.some((title) => line.title.startsWith(title))) continue;
+      const record = await reviewRecord(tx, line.kind, line.id);
+      await releaseRevision(
+        tx,
+        line.kind,
+        line.id,
+        reviewer,
+        tagOf({ id: record.revisionId, version: record.version }),
+      );
+    }
+  });
+  await db.insert(setting).values({ name: 'demo', value: { accounts } });
+}
+
+async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], folder: string): Promise<void> {
+  const pictures = path.join(folder, 'photos');
+  let names: string[];
+  try {
+    names = readdirSync(pictures).filter((name) => name.endsWith('.png'));
+  } catch {
+    return;
+  }
+  const { createHash } = await import('node:crypto');
+  for (const name of names) {
+    // `<connector code>--<caption with dashes>.png`
+    const [code, caption] = name.replace(/\.png$/, '').split('--') as [string, string];
+    const content = readFileSync(path.join(pictures, name));
+    const { rows } = await tx.execute<{ id: number }>(sql`select id from connector where code = ${code}`);
+    if (!rows[0]) continue;
+    await tx.insert(photo).values({
+      connectorId: rows[0].id,
+      mediaType: 'image/png',
+      caption: caption.replaceAll('-', ' '),
+      content,
+      sha256: createHash('sha256').update(content).digest('hex'),
+    });
+  }
+}
+
+/** Accounts for a database that starts empty: one of each role, with passwords that are shown once and kept nowhere. */
+export async function addFirstPeople(
+  db: Database,
+  newPassword: () => string,
+): Promise<{ username: string; password: string }[]> {
+  const made: { username: string; password: string }[] = [];
+  for (const role of ['specialist', 'reviewer', 'clerk', 'installer'] as const) {
+    const password = newPassword();
+    await addPerson(db, { username: role, name: role[0]!.toUpperCase() + role.slice(1), role, password });
+    made.push({ username: role, password });
+  }
+  return made;
+}
+
+export const isEmpty = async (db: Database): Promise<boolean> =>
+  (await db.select({ id: person.id }).from(person).limit(1)).length === 0;
+export const holdsDemo = async (db: Database): Promise<boolean> =>
+  (await db.select().from(setting).where(eq(setting.name, 'demo'))).length > 0;

@@ -1,0 +1,426 @@
+import { isDeepStrictEqual } from 'node:util';
+import { contradicts, type Scope } from '@radiatrix/core/application';
+import { PACKAGES } from '@radiatrix/core/vehicle';
+import { BUNDLE_LISTS, type Bundle, type BundleList, type BundleScope } from '@radiatrix/contract/schemas';
+import type { FigureEntry, ImportReport, Person, ScopeEntry } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import {
+  connectorsByCode,
+  connectorRecord,
+  insertConnector,
+  updateConnector,
+} from '../connectors/queries.ts';
+import {
+  bay,
+  configuration,
+  engine,
+  make,
+  model,
+  outcome,
+  source,
+  transmission,
+} from '../db/schema/index.ts';
+import { figuresOfBay, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
+import { storeFigures } from '../figures/service.ts';
+import { ProblemError, problemOf } from '../http/problem.ts';
+import {
+  boxOf,
+  claims,
+  insertClaim,
+  interchangeOf,
+  partIdByNumber,
+  partLines,
+  successionOf,
+} from '../parts/queries.ts';
+import { createPart, partDraft, storeDetails } from '../parts/service.ts';
+import { documentOf } from '../procedures/queries.ts';
+import { createProcedure, procedureDraft, storeDocument } from '../procedures/service.ts';
+import { headOf } from '../revisions/queries.ts';
+import { tagOf } from '../revisions/service.ts';
+import { advanceBay, proceduresOfBay } from '../vehicles/queries.ts';
+import { and, eq, sql } from 'drizzle-orm';
+
+type Result = 'new' | 'changed' | 'same';
+
+/** A row of the bundle that cannot be brought in, and why. */
+class Wrong extends Error {
+  readonly at: string;
+  constructor(message: string, at = '') {
+    super(message);
+    this.at = at;
+  }
+}
+
+/** Names of the bundle to ids of the library, kept up as rows come in. */
+class Names {
+  private readonly maps = new Map<string, Map<string, number>>();
+  set(kind: string, name: string, id: number): void {
+    let names = this.maps.get(kind);
+    if (!names) this.maps.set(kind, (names = new Map()));
+    names.set(name, id);
+  }
+  find(kind: string, name: string): number | undefined {
+    return this.maps.get(kind)?.get(name);
+  }
+  get(kind: string, name: string, at = ''): number {
+    const id = this.find(kind, name);
+    if (id === undefined) throw new Wrong(`No ${kind} “${name}” is in this file or on record.`, at);
+    return id;
+  }
+}
+
+async function knownNames(db: Db): Promise<Names> {
+  const names = new Names();
+  const [sources, makes, models, engines, transmissions, bays] = await Promise.all([
+    db.select({ id: source.id, name: source.name }).from(source),
+    db.select({ id: make.id, name: make.name }).from(make),
+    db.select({ id: model.id, name: model.name }).from(model),
+    db.select({ id: engine.id, name: engine.code }).from(engine),
+    db.select({ id: transmission.id, name: transmission.code }).from(transmission),
+    db.select({ id: bay.id, name: bay.name }).from(bay),
+  ]);
+  const lists = {
+    source: sources,
+    make: makes,
+    model: models,
+    engine: engines,
+    transmission: transmissions,
+    bay: bays,
+  };
+  for (const [kind, rows] of Object.entries(lists)) for (const row of rows) names.set(kind, row.name, row.id);
+  return names;
+}
+
+/** Inserts a plain row, or changes the one of the same name where it differs. */
+async function putPlain<
+  T extends typeof source | typeof make | typeof model | typeof engine | typeof transmission,
+>(db: Db, table: T, id: number | undefined, values: T['$inferInsert']): Promise<[Result, number]> {
+  if (id === undefined) {
+    const [row] = await db
+      .insert(table)
+      .values(values as never)
+      .returning({ id: table.id });
+    return ['new', row!.id];
+  }
+  const [held] = await db
+    .select()
+    .from(table as never)
+    .where(eq(table.id, id));
+  const differs = Object.entries(values).some(
+    ([key, value]) => !isDeepStrictEqual((held as unknown as Record<string, unknown>)[key], value),
+  );
+  if (differs)
+    await db
+      .update(table)
+      .set(values as never)
+      .where(eq(table.id, id));
+  return [differs ? 'changed' : 'same', id];
+}
+
+const figureEntries = (figures: Bundle['bays'][number]['figures'], names: Names): FigureEntry[] =>
+  figures.map((figure, index) => ({
+    key: figure.key,
+    text: figure.text,
+    method: figure.method,
+    sourceId: names.get('source', figure.source, `figures.${index}.source`),
+  }));
+
+/** The entries that say something new; figures the bundle does not mention stay. */
+const fresh = (entries: readonly FigureEntry[], held: readonly FigureRow[]): FigureEntry[] =>
+  entries.filter(
+    (entry) =>
+      !held.some(
+        (row) =>
+          row.key === entry.key &&
+          row.sourceId === entry.sourceId &&
+          row.text === entry.text &&
+          row.method === entry.method,
+      ),
+  );
+
+function scopeOf<T extends BundleScope>(
+  { engines, transmissions, ...rest }: T,
+  names: Names,
+  at = '',
+): Omit<T, 'engines' | 'transmissions'> & ScopeEntry {
+  return {
+    ...rest,
+    engineIds: engines?.map((code) => names.get('engine', code, `${at}engines`)) ?? null,
+    transmissionIds:
+      transmissions?.map((code) => names.get('transmission', code, `${at}transmissions`)) ?? null,
+  };
+}
+
+type Putters = {
+  [L in BundleList]: (db: Db, row: Bundle[L][number], names: Names, person: Person) => Promise<Result>;
+};
+
+const PUT: Putters = {
+  sources: async (db, row, names) => {
+    const [result, id] = await putPlain(db, source, names.find('source', row.name), row);
+    names.set('source', row.name, id);
+    return result;
+  },
+  makes: async (db, row, names) => {
+    const [result, id] = await putPlain(db, make, names.find('make', row.name), row);
+    names.set('make', row.name, id);
+    return result;
+  },
+  models: async (db, row, names) => {
+    const values = {
+      makeId: names.get('make', row.make, 'make'),
+      name: row.name,
+      nicknames: row.nicknames,
+      life: row.years,
+    };
+    const [result, id] = await putPlain(db, model, names.find('model', row.name), values);
+    names.set('model', row.name, id);
+    return result;
+  },
+  engines: async (db, row, names) => {
+    const [result, id] = await putPlain(db, engine, names.find('engine', row.code), row);
+    names.set('engine', row.code, id);
+    return result;
+  },
+  transmissions: async (db, row, names) => {
+    const [result, id] = await putPlain(db, transmission, names.find('transmission', row.code), row);
+    names.set('transmission', row.code, id);
+    return result;
+  },
+  connectors: async (db, row) => {
+    const [held] = await connectorsByCode(db, [row.code]);
+    if (!held) {
+      await insertConnector(db, row);
+      return 'new';
+    }
+    if (
+      isDeepStrictEqual(held, {
+        code: row.code,
+        name: row.name,
+        description: row.description,
+        cavities: row.cavities,
+      })
+    )
+      return 'same';
+    const record = (await connectorRecord(db, row.code))!;
+    await updateConnector(db, record.id, record.version, row);
+    return 'changed';
+  },
+  bays: async (db, row, names) => {
+    let id = names.find('bay', row.name);
+    const isNew = id === undefined;
+    if (id === undefined) {
+      const [inserted] = await db.insert(bay).values({ name: row.name }).returning({ id: bay.id });
+      id = inserted!.id;
+      names.set('bay', row.name, id);
+    }
+    const entries = fresh(figureEntries(row.figures, names), await figuresOfBay(db, id));
+    if (entries.length === 0) return isNew ? 'new' : 'same';
+    if (!isNew) {
+      const [held] = await db.select({ version: bay.version }).from(bay).where(eq(bay.id, id));
+      await advanceBay(db, id, held!.version);
+    }
+    await storeFigures(db, { kind: 'bay', id }, entries);
+    return isNew ? 'new' : 'changed';
+  },
+  vehicles: async (db, row, names) => {
+    const {
+      model: modelName,
+      engine: engineCode,
+      transmission: transmissionCode,
+      bay: bayName,
+      ...rest
+    } = row;
+    const key = {
+      modelId: names.get('model', modelName, 'model'),
+      engineId: names.get('engine', engineCode, 'engine'),
+      transmissionId: names.get('transmission', transmissionCode, 'transmission'),
+    };
+    const bayId = names.get('bay', bayName, 'bay');
+    const [held] = await db
+      .select({ id: configuration.id, bayId: configuration.bayId, built: configuration.built })
+      .from(configuration)
+      .where(
+        and(
+          eq(configuration.modelId, key.modelId), eq(configuration.year, rest.year), eq(configuration.engineId, key.engineId),
+          eq(configuration.transmissionId, key.transmissionId), eq(configuration.airConditioning, rest.airConditioning), eq(configuration.package, rest.package),
+          eq(configuration.body, rest.body), eq(configuration.drive, rest.drive), eq(configuration.steering, rest.steering),
+          sql`lower(${configuration.built}) = ${`${rest.built[0]}-01`}::date`,
+        ),
+      ); // prettier-ignore
+    if (!held) {
+      await db.insert(configuration).values({ ...rest, ...key, bayId });
+      return 'new';
+    }
+    if (held.bayId === bayId && isDeepStrictEqual(held.built, rest.built)) return 'same';
+    await db.update(configuration).set({ bayId, built: rest.built }).where(eq(configuration.id, held.id));
+    return 'changed';
+  },
+  parts: async (db, row, names, person) => {
+    const { number, maker, kind, figures, ...details } = row;
+    let id = await partIdByNumber(db, number);
+    const isNew = id === undefined;
+    id ??= await createPart(db, { number, maker, kind, description: details.description }, person);
+    const [held] = await partLines(db, { ids: [id] }, true);
+    if (held!.kind !== kind) throw new Wrong(`${number} is on record as a ${held!.kind}.`, 'kind');
+    const [box, numbers, { supersedes }, rows] = await Promise.all([
+      boxOf(db, held!.revisionId),
+      interchangeOf(db, id),
+      successionOf(db, id),
+      figuresOfRevisions(db, [held!.revisionId]),
+    ]);
+    const heldDetails = {
+      description: held!.description,
+      notes: held!.notes,
+      inTheBox: box,
+      interchange: numbers,
+      supersedes,
+    };
+    const sorted = {
+      ...details,
+      interchange: [...details.interchange].sort((a, b) =>
+        `${a.seller} ${a.number}` < `${b.seller} ${b.number}` ? -1 : 1,
+      ),
+    };
+    const entries = fresh(figureEntries(figures, names), rows);
+    const detailsDiffer = !isDeepStrictEqual(heldDetails, sorted);
+    if (!detailsDiffer && entries.length === 0) return isNew ? 'new' : 'same';
+    const revisionId = await partDraft(
+      db,
+      id,
+      person,
+      tagOf({ id: held!.revisionId, version: held!.version }),
+    );
+    if (detailsDiffer) await storeDetails(db, id, revisionId, sorted);
+    if (entries.length > 0) await storeFigures(db, { kind, id: revisionId }, entries);
+    return isNew ? 'new' : 'changed';
+  },
+  claims: async (db, row, names) => {
+    const { part: number, model: modelName, source: sourceName, exceptions, ...rest } = row;
+    const partId = await partIdByNumber(db, number);
+    if (partId === undefined) throw new Wrong(`No part “${number}” is in this file or on record.`, 'part');
+    const claim = {
+      ...scopeOf(rest, names),
+      modelId: names.get('model', modelName, 'model'),
+      sourceId: names.get('source', sourceName, 'source'),
+      exceptions: exceptions.map((exception, index) => scopeOf(exception, names, `exceptions.${index}.`)),
+    };
+    const held = await claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId });
+    const statement = (each: Scope & { fits: boolean; exceptions: readonly Scope[] }) =>
+      JSON.stringify([
+        each.fits,
+        ...[each, ...each.exceptions].map((scope) => [scope.years, scope.built, scope.engineIds?.toSorted(), scope.transmissionIds?.toSorted(), scope.airConditioning, scope.packages && PACKAGES.filter((name) => scope.packages!.includes(name))]),
+      ]); // prettier-ignore
+    if (held.some((other) => statement(other) === statement(claim))) return 'same';
+    const against = held.find((other) => contradicts({ ...claim, id: 0, partId }, other));
+    if (against)
+      throw new Wrong(
+        'This source says the opposite of the same vehicles elsewhere; one source does not contradict itself.',
+      );
+    await insertClaim(db, partId, claim);
+    return 'new';
+  },
+  procedures: async (db, row, names, person) => {
+    const { bay: bayName, ...document } = row;
+    const bayId = names.get('bay', bayName, 'bay');
+    const held = (await proceduresOfBay(db, bayId, true)).find(
+      (each) => each.partKind === document.partKind && each.title === document.title,
+    );
+    if (!held) {
+      await createProcedure(db, bayId, document, person);
+      return 'new';
+    }
+    const head = (await headOf(db, 'procedure', held.id, true))!;
+    const now = await documentOf(db, head.id);
+    if (isDeepStrictEqual(JSON.parse(JSON.stringify(now)), sortedDocument(document))) return 'same';
+    await storeDocument(db, await procedureDraft(db, held.id, person, tagOf(head), document.title), document);
+    return 'changed';
+  },
+  outcomes: async (db, row, names) => {
+    const partId = await partIdByNumber(db, row.part);
+    const head = partId === undefined ? undefined : await headOf(db, 'part', partId, true);
+    if (!head) throw new Wrong(`No part “${row.part}” is in this file or on record.`, 'part');
+    const { part: _part, bay: bayName, ...rest } = row;
+    const inserted = await db
+      .insert(outcome)
+      .values({ ...rest, partRevisionId: head.id, bayId: names.get('bay', bayName, 'bay') })
+      .onConflictDoNothing()
+      .returning({ id: outcome.id });
+    return inserted.length === 1 ? 'new' : 'same';
+  },
+};
+
+/** Key order and the order of sets as the database hands them back, so that a comparison sees contents only. */
+function sortedDocument(document: Omit<Bundle['procedures'][number], 'bay'>): unknown {
+  const steps = document.steps.map((step) => ({
+    ...step,
+    cautions: step.cautions.toSorted(),
+    uses: step.uses.toSorted((a, b) => (a.tray < b.tray ? -1 : 1)),
+  }));
+  return JSON.parse(JSON.stringify({ ...document, steps }));
+}
+
+/** Brings a bundle into a transaction row by row; rows that cannot be brought in are listed, and then nothing is kept. */
+async function bringIn(db: Db, bundle: Bundle, person: Person): Promise<ImportReport> {
+  const names = await knownNames(db);
+  const counts = Object.fromEntries(
+    BUNDLE_LISTS.map((list) => [list, { new: 0, changed: 0, same: 0 }]),
+  ) as ImportReport['counts'];
+  const wrong: ImportReport['wrong'] = [];
+  for (const list of BUNDLE_LISTS) {
+    const put = PUT[list] as (db: Db, row: unknown, names: Names, person: Person) => Promise<Result>;
+    for (const [index, row] of bundle[list].entries()) {
+      try {
+        // A savepoint each: one wrong row must not hide what is wrong with the rest.
+        counts[list][await db.transaction((inner) => put(inner, row, names, person))] += 1;
+      } catch (error) {
+        wrong.push(...explain(error, `${list}.${index}`));
+      }
+    }
+  }
+  return { applied: wrong.length === 0, counts, wrong };
+}
+
+function explain(error: unknown, path: string): ImportReport['wrong'] {
+  if (error instanceof Wrong)
+    return [{ path: error.at ? `${path}.${error.at}` : path, message: error.message }];
+  const problem = problemOf(error);
+  if (problem.code === 'internal' || problem.code === 'unavailable') throw error;
+  const fields = problem.extra.fields ?? [];
+  return fields.length > 0
+    ? fields.map((field) => ({ path: `${path}.${field.path}`, message: field.message }))
+    : [{ path, message: problem.message }];
+}
+
+/** Carries a report out of a transaction that is to be rolled back. */
+class Undo extends Error {
+  readonly report: ImportReport;
+  constructor(report: ImportReport) {
+    super('rolled back');
+    this.report = report;
+  }
+}
+
+/** What a bundle would change: it is brought in for real and taken back, so the answer cannot differ from the act. */
+export async function previewBundle(db: Db, bundle: Bundle, person: Person): Promise<ImportReport> {
+  try {
+    await db.transaction(async (inner) => {
+      throw new Undo(await bringIn(inner, bundle, person));
+    });
+  } catch (error) {
+    if (error instanceof Undo) return { ...error.report, applied: false };
+    throw error;
+  }
+  throw new Error('unreachable');
+}
+
+/** Brings a bundle in, all or nothing. */
+export async function applyBundle(db: Db, bundle: Bundle, person: Person): Promise<ImportReport> {
+  const report = await bringIn(db, bundle, person);
+  if (!report.applied)
+    throw new ProblemError('invalid', {
+      detail: `Nothing was brought in: ${report.wrong.length} rows are wrong.`,
+      fields: report.wrong,
+    });
+  return report;
+}

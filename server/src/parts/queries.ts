@@ -1,0 +1,355 @@
+import { and, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
+import type { Claim } from '@radiatrix/core/application';
+import type { PartLine, ScopeEntry } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import {
+  application,
+  bay,
+  boxItem,
+  interchange,
+  outcome,
+  part,
+  partRevision,
+  person,
+  source,
+  supersession,
+} from '../db/schema/index.ts';
+import { orAny, orNull } from '../db/schema/columns.ts';
+import type { RevisionHead } from '../revisions/queries.ts';
+
+export type PartRow = PartLine & {
+  revisionId: number;
+  version: number;
+  notes: string;
+  authorId: number;
+  author: string;
+};
+
+const author = alias(person, 'author');
+const lineColumns = {
+  id: part.id,
+  number: part.number,
+  maker: part.maker,
+  kind: part.kind,
+  description: partRevision.description,
+  revision: partRevision.revision,
+  state: partRevision.state,
+  revisionId: partRevision.id,
+  version: partRevision.version,
+  notes: partRevision.notes,
+  authorId: partRevision.authorId,
+  author: author.name,
+};
+
+/** Parts with the newest revision a reader may see. */
+export async function partLines(
+  db: Db,
+  filter: { ids?: readonly number[]; text?: string },
+  drafts: boolean,
+): Promise<PartRow[]> {
+  if (filter.ids?.length === 0) return [];
+  const pattern = `%${(filter.text ?? '').replace(/[\\%_]/g, '\\$&')}%`;
+  return db
+    .selectDistinctOn([part.id], lineColumns)
+    .from(part)
+    .innerJoin(partRevision, eq(partRevision.partId, part.id))
+    .innerJoin(author, eq(author.id, partRevision.authorId))
+    .where(
+      and(
+        filter.ids ? inArray(part.id, [...filter.ids]) : undefined,
+        filter.text
+          ? or(
+              ilike(part.number, pattern),
+              ilike(part.maker, pattern),
+              ilike(partRevision.description, pattern),
+            )
+          : undefined,
+        drafts ? undefined : eq(partRevision.state, 'released'),
+      ),
+    )
+    .orderBy(part.id, desc(partRevision.revision))
+    .limit(500);
+}
+
+export const boxOf = (db: Db, revisionId: number) =>
+  db
+    .select({ name: boxItem.name, quantity: boxItem.quantity })
+    .from(boxItem)
+    .where(eq(boxItem.partRevisionId, revisionId))
+    .orderBy(boxItem.ordinal);
+
+export const interchangeOf = (db: Db, partId: number) =>
+  db
+    .select({ seller: interchange.seller, number: interchange.number })
+    .from(interchange)
+    .where(eq(interchange.partId, partId))
+    .orderBy(interchange.seller, interchange.number);
+
+export async function successionOf(
+  db: Db,
+  partId: number,
+): Promise<{ supersedes: string; supersededBy: string }> {
+  const rows = await db
+    .select({ oldPartId: supersession.oldPartId, number: part.number })
+    .from(supersession)
+    .innerJoin(
+      part,
+      sql`${part.id} = case when ${supersession.oldPartId} = ${partId} then ${supersession.newPartId} else ${supersession.oldPartId} end`,
+    )
+    .where(or(eq(supersession.oldPartId, partId), eq(supersession.newPartId, partId)));
+  return {
+    supersedes: rows.find((row) => row.oldPartId !== partId)?.number ?? '',
+    supersededBy: rows.find((row) => row.oldPartId === partId)?.number ?? '',
+  };
+}
+
+export const revisionsOf = (db: Db, partId: number) => {
+  const releaser = alias(person, 'releaser');
+  return db
+    .select({
+      revision: partRevision.revision,
+      state: partRevision.state,
+      author: author.name,
+      releasedBy: sql<string>`coalesce(${releaser.name}, '')`,
+      at: sql<string>`coalesce(${partRevision.releasedAt}, ${partRevision.at})::text`,
+    })
+    .from(partRevision)
+    .innerJoin(author, eq(author.id, partRevision.authorId))
+    .leftJoin(releaser, eq(releaser.id, partRevision.releasedBy))
+    .where(eq(partRevision.partId, partId))
+    .orderBy(desc(partRevision.revision));
+};
+
+export async function insertPart(
+  db: Db,
+  values: { number: string; maker: string; kind: 'radiator' | 'shroud' | 'fan' },
+): Promise<number> {
+  const [row] = await db.insert(part).values(values).returning({ id: part.id });
+  return row!.id;
+}
+
+export async function insertRevision(
+  db: Db,
+  values: {
+    partId: number;
+    kind: 'radiator' | 'shroud' | 'fan';
+    revision: number;
+    personId: number;
+    description: string;
+    notes?: string;
+  },
+): Promise<number> {
+  const { personId, ...rest } = values;
+  const [row] = await db
+    .insert(partRevision)
+    .values({ ...rest, authorId: personId, writers: [personId] })
+    .returning({ id: partRevision.id });
+  return row!.id;
+}
+
+/** A new draft with everything a released revision held; figures keep who measured them and when. */
+export async function copyRevision(db: Db, from: RevisionHead, personId: number): Promise<number> {
+  const [old] = await db.select().from(partRevision).where(eq(partRevision.id, from.id));
+  const id = await insertRevision(db, {
+    partId: old!.partId,
+    kind: old!.kind,
+    revision: old!.revision + 1,
+    personId,
+    description: old!.description,
+    notes: old!.notes,
+  });
+  await db.execute(sql`
+    insert into measurement (subject, part_revision_id, part_kind, key, type, value, u, choice, connector_id, text, method, source_id, "by", at)
+    select subject, ${id}, part_kind, key, type, value, u, choice, connector_id, text, method, source_id, "by", at
+    from measurement where part_revision_id = ${from.id}`);
+  await db.execute(sql`
+    insert into box_item (part_revision_id, ordinal, name, quantity)
+    select ${id}, ordinal, name, quantity from box_item where part_revision_id = ${from.id}`);
+  return id;
+}
+
+export async function saveDetails(
+  db: Db,
+  revisionId: number,
+  details: { description: string; notes: string; inTheBox: { name: string; quantity: number }[] },
+): Promise<void> {
+  await db
+    .update(partRevision)
+    .set({ description: details.description, notes: details.notes })
+    .where(eq(partRevision.id, revisionId));
+  await db.delete(boxItem).where(eq(boxItem.partRevisionId, revisionId));
+  if (details.inTheBox.length > 0)
+    await db
+      .insert(boxItem)
+      .values(details.inTheBox.map((item, ordinal) => ({ partRevisionId: revisionId, ordinal, ...item })));
+}
+
+export async function saveInterchange(
+  db: Db,
+  partId: number,
+  rows: readonly { seller: string; number: string }[],
+): Promise<void> {
+  const held = await interchangeOf(db, partId);
+  const same = (a: { seller: string; number: string }, b: { seller: string; number: string }) =>
+    a.seller === b.seller && a.number === b.number;
+  for (const gone of held.filter((row) => !rows.some((wanted) => same(row, wanted))))
+    await db
+      .delete(interchange)
+      .where(
+        and(
+          eq(interchange.partId, partId),
+          eq(interchange.seller, gone.seller),
+          eq(interchange.number, gone.number),
+        ),
+      );
+  const fresh = rows.filter((row) => !held.some((kept) => same(row, kept)));
+  if (fresh.length > 0) await db.insert(interchange).values(fresh.map((row) => ({ partId, ...row })));
+}
+
+export const partIdByNumber = async (db: Db, number: string): Promise<number | undefined> =>
+  (await db.select({ id: part.id }).from(part).where(eq(part.number, number)))[0]?.id;
+
+export async function saveSupersession(
+  db: Db,
+  newPartId: number,
+  oldPartId: number | undefined,
+): Promise<void> {
+  await db
+    .delete(supersession)
+    .where(
+      and(
+        eq(supersession.newPartId, newPartId),
+        oldPartId ? sql`${supersession.oldPartId} <> ${oldPartId}` : undefined,
+      ),
+    );
+  if (oldPartId)
+    await db
+      .insert(supersession)
+      .values({ oldPartId, newPartId })
+      .onConflictDoUpdate({ target: supersession.oldPartId, set: { newPartId } });
+}
+
+/** Whether taking `oldPartId`'s place by `newPartId` would close a ring of successors. */
+export async function closesRing(db: Db, newPartId: number, oldPartId: number): Promise<boolean> {
+  const { rows } = await db.execute(sql`
+    with recursive later (id) as (
+      select ${newPartId}::integer union select s.new_part_id from supersession s join later on s.old_part_id = later.id
+    ) select 1 from later where id = ${oldPartId}`);
+  return rows.length > 0;
+}
+
+/* ---- claims ---- */
+
+const packageIds = (names: readonly string[] | null): number[] | null =>
+  names?.map((name) => PACKAGES.indexOf(name as Configuration['package'])) ?? null;
+
+export type ClaimRow = Claim & { source: string; grade: number; by: string; at: string };
+
+export async function claims(
+  db: Db,
+  filter: { partIds?: readonly number[]; modelId?: number; sourceId?: number },
+): Promise<ClaimRow[]> {
+  if (filter.partIds?.length === 0) return [];
+  const rows = await db
+    .select({
+      id: application.id,
+      partId: application.partId,
+      modelId: application.modelId,
+      years: application.years,
+      built: application.built,
+      engineIds: application.engineIds,
+      transmissionIds: application.transmissionIds,
+      airConditioning: application.airConditioning,
+      packages: application.packages,
+      fits: application.fits,
+      sourceId: application.sourceId,
+      exceptions: application.exceptions,
+      source: source.name,
+      grade: source.grade,
+      by: person.name,
+      at: application.at,
+    })
+    .from(application)
+    .innerJoin(source, eq(source.id, application.sourceId))
+    .innerJoin(person, eq(person.id, application.by))
+    .where(
+      and(
+        filter.partIds ? inArray(application.partId, [...filter.partIds]) : undefined,
+        filter.modelId === undefined ? undefined : eq(application.modelId, filter.modelId),
+        filter.sourceId === undefined ? undefined : eq(application.sourceId, filter.sourceId),
+      ),
+    )
+    .orderBy(application.id);
+  return rows.map((row) => ({
+    ...row,
+    built: orNull(row.built),
+    engineIds: orNull(row.engineIds),
+    transmissionIds: orNull(row.transmissionIds),
+    packages: orNull(row.packages)?.map((index) => PACKAGES[index]!) ?? null,
+  }));
+}
+
+export async function insertClaim(
+  db: Db,
+  partId: number,
+  claim: ScopeEntry & {
+    modelId: number;
+    years: [number, number];
+    fits: boolean;
+    sourceId: number;
+    exceptions: ScopeEntry[];
+  },
+): Promise<number> {
+  const [row] = await db
+    .insert(application)
+    .values({
+      ...claim,
+      partId,
+      built: orAny(claim.built),
+      engineIds: orAny(claim.engineIds),
+      transmissionIds: orAny(claim.transmissionIds),
+      packages: orAny(packageIds(claim.packages)),
+    })
+    .returning({ id: application.id });
+  return row!.id;
+}
+
+export const deleteClaim = async (db: Db, id: number): Promise<boolean> =>
+  (await db.delete(application).where(eq(application.id, id)).returning({ id: application.id })).length === 1;
+
+/* ---- what happened when they were fitted ---- */
+
+export async function outcomes(
+  db: Db,
+  filter: { bayId?: number; partId?: number; partIds?: readonly number[] },
+) {
+  if (filter.partIds?.length === 0) return [];
+  return db
+    .select({
+      id: outcome.id,
+      partId: partRevision.partId,
+      partRevisionId: outcome.partRevisionId,
+      bayId: outcome.bayId,
+      bay: bay.name,
+      vehicle: outcome.vehicle,
+      result: outcome.result,
+      altered: outcome.altered,
+      note: outcome.note,
+      on: outcome.on,
+      by: person.name,
+    })
+    .from(outcome)
+    .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
+    .innerJoin(bay, eq(bay.id, outcome.bayId))
+    .innerJoin(person, eq(person.id, outcome.by))
+    .where(
+      and(
+        filter.bayId === undefined ? undefined : eq(outcome.bayId, filter.bayId),
+        filter.partId === undefined ? undefined : eq(partRevision.partId, filter.partId),
+        filter.partIds ? inArray(partRevision.partId, [...filter.partIds]) : undefined,
+      ),
+    )
+    .orderBy(desc(outcome.on), desc(outcome.id));
+}

@@ -1,0 +1,130 @@
+import { claimSentence, contradicts } from '@radiatrix/core/application';
+import {
+  seesDrafts,
+  type NewClaim,
+  type NewPart,
+  type PartDetails,
+  type PartRecord,
+  type Person,
+} from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { figuresOfRevisions } from '../figures/queries.ts';
+import { figureRecord } from '../figures/service.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { draftFor } from '../revisions/service.ts';
+import { loadVocabulary, photosOf } from '../vehicles/queries.ts';
+import {
+  boxOf, claims, closesRing, copyRevision, insertClaim, insertPart, insertRevision, interchangeOf, outcomes, partIdByNumber, partLines,
+  revisionsOf, saveDetails, saveInterchange, saveSupersession, successionOf,
+} from './queries.ts'; // prettier-ignore
+
+export async function partRecord(db: Db, id: number, person: Person): Promise<PartRecord> {
+  const drafts = seesDrafts(person.role);
+  const [row] = await partLines(db, { ids: [id] }, drafts);
+  if (!row) throw notFound('That part');
+  const [figures, inTheBox, numbers, succession, revisions, held, installed, vocabulary, photos] =
+    await Promise.all([
+      figuresOfRevisions(db, [row.revisionId]),
+      boxOf(db, row.revisionId),
+      interchangeOf(db, id),
+      successionOf(db, id),
+      revisionsOf(db, id),
+      claims(db, { partIds: [id] }),
+      outcomes(db, { partId: id }),
+      loadVocabulary(db),
+      photosOf(db, 'partId', id),
+    ]);
+  const { authorId: _author, ...line } = row;
+  return {
+    ...line,
+    figures: figures.map(figureRecord),
+    inTheBox,
+    interchange: numbers,
+    ...succession,
+    photos,
+    revisions: revisions.filter((revision) => drafts || revision.state === 'released'),
+    claims: held.map((claim) => ({
+      id: claim.id,
+      sentence: claimSentence(claim, vocabulary),
+      fits: claim.fits,
+      source: claim.source,
+      grade: claim.grade,
+      stamp: { by: claim.by, at: claim.at },
+    })),
+    installed: installed.map(({ result, vehicle, note, on, altered }) => ({
+      result,
+      vehicle,
+      note,
+      on,
+      altered,
+    })),
+  };
+}
+
+export async function createPart(
+  db: Db,
+  { number, maker, kind, description }: NewPart,
+  person: Person,
+): Promise<number> {
+  const id = await insertPart(db, { number, maker, kind });
+  await insertRevision(db, { partId: id, kind, revision: 1, personId: person.id, description });
+  return id;
+}
+
+/** The draft revision that an edit of a part goes into. */
+export const partDraft = (db: Db, id: number, person: Person, ifMatch: string): Promise<number> =>
+  draftFor(
+    db,
+    'part',
+    id,
+    person,
+    ifMatch,
+    (released) => copyRevision(db, released, person.id),
+    () => partRecord(db, id, person),
+  );
+
+export async function storeDetails(
+  db: Db,
+  id: number,
+  revisionId: number,
+  details: PartDetails,
+): Promise<void> {
+  await saveDetails(db, revisionId, details);
+  await saveInterchange(db, id, details.interchange);
+  const oldId = details.supersedes === '' ? undefined : await partIdByNumber(db, details.supersedes);
+  const wrong = (message: string) =>
+    new ProblemError('invalid', { fields: [{ path: 'supersedes', message }] });
+  if (details.supersedes !== '' && oldId === undefined)
+    throw wrong(`No part ${details.supersedes} is on record.`);
+  if (oldId !== undefined && (await closesRing(db, id, oldId)))
+    throw wrong(`${details.supersedes} already takes this part’s place; a ring of successors leads nowhere.`);
+  await saveSupersession(db, id, oldId);
+}
+
+/** Records what a source says. One source may not contradict itself; several may disagree. */
+export async function addClaim(db: Db, partId: number, claim: NewClaim): Promise<number> {
+  const [held, vocabulary] = await Promise.all([
+    claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId }),
+    loadVocabulary(db),
+  ]);
+  const model = vocabulary.models.find((candidate) => candidate.id === claim.modelId);
+  if (!model)
+    throw new ProblemError('invalid', {
+      fields: [{ path: 'modelId', message: 'That model is not on record.' }],
+    });
+  if (claim.years[0] < model.life[0] || claim.years[1] > model.life[1])
+    throw new ProblemError('invalid', {
+      fields: [
+        {
+          path: 'years',
+          message: `The ${model.name} was built for ${model.life[0]} to ${model.life[1]}; a claim about a vehicle that never was is not kept.`,
+        },
+      ],
+    });
+  const against = held.find((other) => contradicts({ ...claim, id: 0, partId }, other));
+  if (against)
+    throw new ProblemError('conflict', {
+      detail: `${against.source} already says the opposite: “${claimSentence(against, vocabulary)}”. One source does not contradict itself.`,
+    });
+  return insertClaim(db, partId, claim);
+}

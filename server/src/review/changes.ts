@@ -1,0 +1,120 @@
+import { diffArrays } from 'diff';
+import { attributeOf, wordLabel, type SubjectKind } from '@radiatrix/core/fit';
+import { PHASE_LABELS, type Fastener, type ProcedureDocument, type Step } from '@radiatrix/core/procedure';
+import { formatQuantity, METHOD_RULES } from '@radiatrix/core/quantity';
+import type { Change, FigureRecord, PartDetails } from '@radiatrix/contract';
+
+function figureText(kind: SubjectKind, figure: FigureRecord): string {
+  const attribute = attributeOf(kind, figure.key);
+  if (!attribute) return figure.text;
+  if (attribute.type !== 'quantity' || figure.value === null) return wordLabel(attribute, figure.word);
+  return formatQuantity(figure.value, attribute.dimension, 'metric', { uncertainty: figure.u ?? undefined });
+}
+
+/** Figures that differ between two revisions, source by source. */
+export function figureChanges(
+  kind: SubjectKind,
+  before: readonly FigureRecord[],
+  after: readonly FigureRecord[],
+): Change[] {
+  const keyOf = (figure: FigureRecord): string => `${figure.key} ${figure.sourceId}`;
+  const old = new Map(before.map((figure) => [keyOf(figure), figure]));
+  const fresh = new Map(after.map((figure) => [keyOf(figure), figure]));
+  return [...new Set([...old.keys(), ...fresh.keys()])].flatMap((key): Change[] => {
+    const [was, is] = [old.get(key), fresh.get(key)];
+    const [wasText, isText] = [was ? figureText(kind, was) : '', is ? figureText(kind, is) : ''];
+    if (was && is && wasText === isText && was.method === is.method) return [];
+    const figure = (is ?? was)!;
+    return [
+      {
+        label: attributeOf(kind, figure.key)?.label ?? figure.key,
+        before: wasText,
+        after: isText,
+        support: is ? `${METHOD_RULES[is.method].label}, ${is.source}; written “${is.text}”` : '',
+        stamp: is?.stamp ?? null,
+      },
+    ];
+  });
+}
+
+const plain = (label: string, before: string, after: string): Change[] =>
+  before === after ? [] : [{ label, before, after, support: '', stamp: null }];
+
+export function detailChanges(
+  before: Pick<PartDetails, 'description' | 'notes' | 'inTheBox'> | undefined,
+  after: Pick<PartDetails, 'description' | 'notes' | 'inTheBox'>,
+): Change[] {
+  const box = (items: PartDetails['inTheBox']): string =>
+    items.map((item) => `${item.quantity} × ${item.name}`).join(', ');
+  return [
+    ...plain('Description', before?.description ?? '', after.description),
+    ...plain('Notes', before?.notes ?? '', after.notes),
+    ...plain('In the box', box(before?.inTheBox ?? []), box(after.inTheBox)),
+  ];
+}
+
+const fastenerLine = (each: Fastener): string =>
+  `${each.name}, ${each.thread || 'no thread'}, ${each.tool || 'by hand'}, ${each.expected} of them, ${each.torqueNm === null ? 'no torque on record' : `${each.torqueNm} N·m (${each.torqueSource})`}, ${each.policy}`;
+
+const stepLine = (each: Step): string =>
+  [
+    `${PHASE_LABELS[each.phase]}: ${each.text}`,
+    each.detail,
+    each.tools.length > 0 ? `tools ${each.tools.join(', ')}` : '',
+    each.uses.map((use) => `${use.count} of ${use.tray}`).join(', '),
+    each.connector ? `plug ${each.connector}` : '',
+    each.cautions.length > 0 ? `cautions ${each.cautions.join(', ')}` : '',
+    each.minutes ? `${each.minutes} min${each.waiting ? ' waiting' : ''}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+
+/** What differs between two procedures: fasteners by tray, steps as a sequence. */
+export function procedureChanges(before: ProcedureDocument | undefined, after: ProcedureDocument): Change[] {
+  const trays = [
+    ...new Set([...(before?.fasteners ?? []), ...after.fasteners].map((each) => each.tray)),
+  ].sort();
+  const line = (document: ProcedureDocument | undefined, tray: string): string => {
+    const found = document?.fasteners.find((each) => each.tray === tray);
+    return found ? fastenerLine(found) : '';
+  };
+  const steps: Change[] = [];
+  let removed: string[] = [];
+  for (const piece of diffArrays((before?.steps ?? []).map(stepLine), after.steps.map(stepLine))) {
+    if (piece.removed) removed.push(...piece.value);
+    else if (piece.added) {
+      for (const text of piece.value)
+        steps.push({ label: 'Step', before: removed.shift() ?? '', after: text, support: '', stamp: null });
+      steps.push(
+        ...removed.map((text): Change => ({
+          label: 'Step',
+          before: text,
+          after: '',
+          support: '',
+          stamp: null,
+        })),
+      );
+      removed = [];
+    } else {
+      steps.push(
+        ...removed.map((text): Change => ({
+          label: 'Step',
+          before: text,
+          after: '',
+          support: '',
+          stamp: null,
+        })),
+      );
+      removed = [];
+    }
+  }
+  steps.push(
+    ...removed.map((text): Change => ({ label: 'Step', before: text, after: '', support: '', stamp: null })),
+  );
+  return [
+    ...plain('Title', before?.title ?? '', after.title),
+    ...plain('Way in', before?.way ?? '', after.way),
+    ...trays.flatMap((tray) => plain(`Tray ${tray}`, line(before, tray), line(after, tray))),
+    ...steps,
+  ];
+}

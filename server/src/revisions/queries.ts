@@ -1,0 +1,77 @@
+import { and, eq, sql } from 'drizzle-orm';
+import { partRevision, procedureRevision } from '../db/schema/index.ts';
+import type { Db } from '../db/client.ts';
+
+/** The revision columns that parts and procedures share, and the column that names their owner. */
+export const REVISIONS = {
+  part: { table: partRevision, owner: partRevision.partId },
+  procedure: { table: procedureRevision, owner: procedureRevision.procedureId },
+} as const;
+export type RevisionKind = keyof typeof REVISIONS;
+
+export interface RevisionHead {
+  id: number;
+  revision: number;
+  version: number;
+  state: 'draft' | 'checked' | 'released';
+  authorId: number;
+  writers: number[];
+}
+
+const headColumns = (kind: RevisionKind) => {
+  const { table } = REVISIONS[kind];
+  return {
+    id: table.id,
+    revision: table.revision,
+    version: table.version,
+    state: table.state,
+    authorId: table.authorId,
+    writers: table.writers,
+  };
+};
+
+/** The newest revision of a record that a reader may see. */
+export async function headOf(
+  db: Db,
+  kind: RevisionKind,
+  ownerId: number,
+  drafts: boolean,
+): Promise<RevisionHead | undefined> {
+  const { table, owner } = REVISIONS[kind];
+  const [row] = await db
+    .select(headColumns(kind))
+    .from(table)
+    .where(and(eq(owner, ownerId), drafts ? undefined : eq(table.state, 'released')))
+    .orderBy(sql`${table.revision} desc`)
+    .limit(1);
+  return row;
+}
+
+/** Applies a change to a revision that still is at the version the save is based on. */
+export async function advance(
+  db: Db,
+  kind: RevisionKind,
+  head: RevisionHead,
+  change: {
+    state: 'draft' | 'checked' | 'released';
+    writer?: number;
+    checkedBy?: number;
+    releasedBy?: number;
+  },
+): Promise<boolean> {
+  const { table } = REVISIONS[kind];
+  const rows = await db
+    .update(table)
+    .set({
+      version: sql`${table.version} + 1`,
+      state: change.state,
+      ...(change.writer === undefined
+        ? {}
+        : { writers: [...new Set([...head.writers, change.writer])], checkedBy: null }),
+      ...(change.checkedBy === undefined ? {} : { checkedBy: change.checkedBy }),
+      ...(change.releasedBy === undefined ? {} : { releasedBy: change.releasedBy, releasedAt: sql`now()` }),
+    })
+    .where(and(eq(table.id, head.id), eq(table.version, head.version)))
+    .returning({ id: table.id });
+  return rows.length === 1;
+}

@@ -1,0 +1,153 @@
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
+import type { Photo } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import {
+  bay,
+  configuration,
+  engine,
+  make,
+  model,
+  person,
+  photo,
+  procedure,
+  procedureRevision,
+  transmission,
+} from '../db/schema/index.ts';
+
+export async function loadVocabulary(db: Db): Promise<Vocabulary> {
+  const [makes, models, engines, transmissions] = await Promise.all([
+    db.select({ id: make.id, name: make.name }).from(make).orderBy(make.name),
+    db
+      .select({
+        id: model.id,
+        makeId: model.makeId,
+        name: model.name,
+        nicknames: model.nicknames,
+        life: model.life,
+      })
+      .from(model)
+      .orderBy(model.name),
+    db
+      .select({
+        id: engine.id,
+        code: engine.code,
+        displacementL: engine.displacementL,
+        cylinders: engine.cylinders,
+        layout: engine.layout,
+        fuel: engine.fuel,
+        aspiration: engine.aspiration,
+      })
+      .from(engine)
+      .orderBy(engine.code),
+    db
+      .select({
+        id: transmission.id,
+        code: transmission.code,
+        kind: transmission.kind,
+        gears: transmission.gears,
+      })
+      .from(transmission)
+      .orderBy(transmission.code),
+  ]);
+  return { makes, models, engines, transmissions };
+}
+
+const columns = {
+  id: configuration.id,
+  modelId: configuration.modelId,
+  year: configuration.year,
+  engineId: configuration.engineId,
+  transmissionId: configuration.transmissionId,
+  airConditioning: configuration.airConditioning,
+  package: configuration.package,
+  body: configuration.body,
+  drive: configuration.drive,
+  steering: configuration.steering,
+  built: configuration.built,
+  bayId: configuration.bayId,
+};
+
+export type ConfigurationRow = Configuration & { bayId: number };
+type Raw = Omit<ConfigurationRow, 'built'> & { built: readonly [string, string] | 'any' };
+/** The table's check makes every production window bounded. */
+const bounded = (rows: Raw[]): ConfigurationRow[] =>
+  rows.map((row) => ({ ...row, built: row.built as readonly [string, string] }));
+
+/** Configurations of the given models (all when none are given), in reading order. */
+export const configurations = async (db: Db, modelIds?: readonly number[]): Promise<ConfigurationRow[]> =>
+  bounded(
+    await db
+      .select(columns)
+      .from(configuration)
+      .where(modelIds ? inArray(configuration.modelId, [...modelIds]) : undefined)
+      .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id)),
+  );
+
+export const configurationById = async (db: Db, id: number): Promise<ConfigurationRow | undefined> =>
+  bounded(await db.select(columns).from(configuration).where(eq(configuration.id, id)))[0];
+
+export const configurationsOfBay = async (db: Db, bayId: number): Promise<ConfigurationRow[]> =>
+  bounded(
+    await db
+      .select(columns)
+      .from(configuration)
+      .where(eq(configuration.bayId, bayId))
+      .orderBy(configuration.year, configuration.id),
+  );
+
+export async function bayById(db: Db, id: number) {
+  const [row] = await db
+    .select({ id: bay.id, name: bay.name, version: bay.version })
+    .from(bay)
+    .where(eq(bay.id, id));
+  return row;
+}
+
+/** Moves a bay to its next version when it still is at the one the save is based on. */
+export async function advanceBay(db: Db, id: number, version: number): Promise<number | undefined> {
+  const [row] = await db
+    .update(bay)
+    .set({ version: sql`${bay.version} + 1` })
+    .where(and(eq(bay.id, id), eq(bay.version, version)))
+    .returning({ version: bay.version });
+  return row?.version;
+}
+
+const photoColumns = {
+  id: photo.id,
+  caption: photo.caption,
+  mediaType: photo.mediaType,
+  bytes: sql<number>`octet_length(${photo.content})`,
+  by: person.name,
+  at: photo.at,
+};
+
+export async function photosOf(
+  db: Db,
+  subject: 'partId' | 'bayId' | 'connectorId' | 'procedureId',
+  id: number,
+): Promise<Photo[]> {
+  const rows = await db
+    .select(photoColumns)
+    .from(photo)
+    .innerJoin(person, eq(person.id, photo.by))
+    .where(eq(photo[subject], id))
+    .orderBy(photo.id);
+  return rows.map(({ by, at, ...rest }) => ({ ...rest, stamp: { by, at } }));
+}
+
+/** The newest revision of each procedure of a bay that this reader may see. */
+export async function proceduresOfBay(db: Db, bayId: number, drafts: boolean) {
+  return db
+    .selectDistinctOn([procedure.id], {
+      id: procedure.id,
+      title: procedureRevision.title,
+      partKind: procedure.partKind,
+      state: procedureRevision.state,
+    })
+    .from(procedure)
+    .innerJoin(procedureRevision, eq(procedureRevision.procedureId, procedure.id))
+    .where(and(eq(procedure.bayId, bayId), drafts ? undefined : eq(procedureRevision.state, 'released')))
+    .orderBy(procedure.id, sql`${procedureRevision.revision} desc`);
+}

@@ -1,0 +1,34 @@
+import type { FiguresChange } from '@radiatrix/contract';
+import { storeFigures } from '../figures/service.ts';
+import { ProblemError } from '../http/problem.ts';
+import type { Context, Reply } from '../http/route.ts';
+import { source } from '../db/schema/index.ts';
+import { advanceBay, configurations, loadVocabulary } from './queries.ts';
+import { bayRecord, vehicleLine, vehicleRecord } from './service.ts';
+
+export const vocabulary = async ({ db }: Context): Promise<Reply> => ({ body: await loadVocabulary(db) });
+
+export const sources = async ({ db }: Context): Promise<Reply> => ({
+  body: await db
+    .select({ id: source.id, name: source.name, kind: source.kind, grade: source.grade })
+    .from(source)
+    .orderBy(source.grade, source.name),
+});
+
+export const vehicles = async ({ db }: Context): Promise<Reply> => {
+  const [rows, words] = await Promise.all([configurations(db), loadVocabulary(db)]);
+  return { body: rows.map((row) => vehicleLine(row, words)) };
+};
+
+export const vehicle = async ({ db, id, person }: Context): Promise<Reply> => {
+  const record = await vehicleRecord(db, id(), person.role);
+  return { body: record, etag: String(record.bay.version) };
+};
+
+export const bayFigures = async ({ db, id, ifMatch, body }: Context): Promise<Reply> => {
+  const words = await loadVocabulary(db);
+  const version = await advanceBay(db, id(), Number(ifMatch) || 0);
+  if (version === undefined) throw new ProblemError('stale', { current: await bayRecord(db, id(), words) });
+  await storeFigures(db, { kind: 'bay', id: id() }, (body as FiguresChange).figures);
+  return { body: await bayRecord(db, id(), words), etag: String(version) };
+};
