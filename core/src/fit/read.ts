@@ -14,23 +14,41 @@ export function readFigure(subject: SubjectKind, key: string, text: string, meth
   const attribute = attributeOf(subject, key);
   if (!attribute) return { ok: false, message: `There is no figure “${key.slice(0, 40)}” on a ${subject}.` };
   if (attribute.type === 'connector')
-    return /^[A-Za-z0-9][A-Za-z0-9-]*$/.test(text) ? { ok: true, type: 'connector', word: text } : { ok: false, message: 'Give the code of a connector on record.' };
+    return /^[A-Za-z0-9][A-Za-z0-9-]*$/.test(text)
+      ? { ok: true, type: 'connector', word: text }
+      : { ok: false, message: 'Give the code of a connector on record.' };
   if (attribute.type === 'choice') {
     const wanted = text.trim().toLowerCase();
-    const hit = Object.entries(attribute.choices).find(([choice, label]) => choice === wanted || label.toLowerCase() === wanted);
+    const hit = Object.entries(attribute.choices).find(
+      ([choice, label]) => choice === wanted || label.toLowerCase() === wanted,
+    );
     return hit
       ? { ok: true, type: 'choice', word: hit[0] }
-      : { ok: false, message: `${attribute.label} is one of: ${Object.values(attribute.choices).join(', ')}.` };
+      : {
+          ok: false,
+          message: `${attribute.label} is one of: ${Object.values(attribute.choices).join(', ')}.`,
+        };
   }
   const quantity = parseQuantity(text, attribute.dimension);
   if (!quantity.ok) return { ok: false, message: quantity.message };
   const { lo, hi, label, dimension } = attribute;
   if (!(quantity.value >= lo && quantity.value <= hi)) {
     const shown = (value: number) => formatQuantity(value, dimension, 'both');
-    const sense = quantity.value <= 0 && lo > 0 ? 'must be more than nothing' : `is from ${shown(lo)} to ${shown(hi)} on any such record`;
-    return { ok: false, message: `${label} ${sense}; ${shown(quantity.value)} was understood. Check the figure and its unit.` };
+    const sense =
+      quantity.value <= 0 && lo > 0
+        ? 'must be more than nothing'
+        : `is from ${shown(lo)} to ${shown(hi)} on any such record`;
+    return {
+      ok: false,
+      message: `${label} ${sense}; ${shown(quantity.value)} was understood. Check the figure and its unit.`,
+    };
   }
   if (quantity.stated !== undefined && !(quantity.stated >= 0 && quantity.stated < hi))
     return { ok: false, message: `The ± of ${label.toLowerCase()} is larger than the figure can be.` };
-  return { ok: true, type: 'quantity', value: quantity.value, u: expandedUncertainty(method, dimension, quantity.value, quantity.resolution, quantity.stated) };
+  return {
+    ok: true,
+    type: 'quantity',
+    value: quantity.value,
+    u: expandedUncertainty(method, dimension, quantity.value, quantity.resolution, quantity.stated),
+  };
 }

@@ -1,0 +1,30 @@
+/** Arrows point one way: web -> contract -> core, server -> contract -> core. No circles. */
+const forbid = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to });
+module.exports = {
+  forbidden: [
+    forbid('no-circles', '.', { circular: true }),
+    forbid('core-stands-alone', '^core/src', { path: '^(contract|server|web|e2e|bench|tools)/' }),
+    forbid('core-is-pure', '^core/src', { dependencyTypes: ['core'] }),
+    forbid('core-few-packages', '^core/src', {
+      path: 'node_modules/',
+      pathNot: 'node_modules/damerau-levenshtein',
+    }),
+    forbid('contract-on-core', '^contract/src', { path: '^(server|web)/' }),
+    forbid('contract-few-packages', '^contract/src', { path: 'node_modules/', pathNot: 'node_modules/joi' }),
+    forbid('server-not-web', '^server/src', { path: '^web/' }),
+    forbid('web-not-server', '^web/src', { path: '^server/' }),
+    forbid('web-without-validators', '^web/src', {
+      path: 'contract/src/(schemas|routes|queries)|node_modules/joi',
+    }),
+    forbid('queries-stay-in-queries', '^server/src/.*/routes\\.ts$', {
+      path: '^server/src/.*/queries\\.ts$',
+      pathNot: '^server/src/(vehicles|parts|connectors)/',
+    }),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: false,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'] },
+  },
+};

@@ -1,0 +1,50 @@
+import path from 'node:path';
+import { freePort, openCluster } from './cluster.mjs';
+import { ensureChromium, ensureNodePackages, root, stateFolder } from './packages.mjs';
+import { startServer } from './server.mjs';
+import { ensureWeb } from './web.mjs';
+
+/** Where tests, pictures and measurements keep their own cluster: never the user's data. */
+const testState = path.join(stateFolder, 'test');
+
+export async function testCluster() {
+  ensureNodePackages();
+  return openCluster(testState, { firstPort: 54420, quick: true });
+}
+
+/** Throws a database of the test cluster away. */
+export async function dropDatabase(cluster, name) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: cluster.url('postgres') });
+  await client.connect();
+  await client.query(`drop database if exists ${name} with (force)`);
+  await client.end();
+}
+
+/** A built interface, a server on a database of its own with the demo in it, and a browser to look at it with. */
+export async function openStack(database) {
+  const cluster = await testCluster();
+  const chromium = ensureChromium();
+  ensureWeb();
+  await dropDatabase(cluster, database);
+  const server = startServer({
+    databaseUrl: cluster.url(database),
+    port: await freePort(8560),
+    env: { RADIATRIX_LOG: path.join(testState, `${database}.log`), RADIATRIX_DEMO: 'yes' },
+  });
+  await server.ready;
+  return {
+    cluster,
+    server,
+    chromium,
+    env: {
+      ...process.env,
+      BASE_URL: server.address,
+      CHROMIUM: chromium,
+      DATABASE_URL: cluster.url(database),
+      DATABASE_ADMIN_URL: cluster.url('postgres'),
+    },
+  };
+}
+
+export { root };

@@ -1,0 +1,196 @@
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from '@reduxjs/toolkit/query/react';
+import type {
+  ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, ImportReport, MatchResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
+} from '@radiatrix/contract'; // prettier-ignore
+import type { ProcedureDocument } from '@radiatrix/core/procedure';
+import type { Vocabulary } from '@radiatrix/core/vehicle';
+import { expired, signedIn, signedOut } from '../features/session/slice.ts';
+
+interface Meta {
+  response?: Response;
+}
+
+const plain = fetchBaseQuery({
+  baseUrl: '/api',
+  prepareHeaders: (headers, { getState, type }) => {
+    const { csrfToken } = (getState() as { session: { csrfToken: string } }).session;
+    if (type === 'mutation' && csrfToken) headers.set('X-CSRF-Token', csrfToken);
+    return headers;
+  },
+  responseHandler: async (response) => {
+    const text = await response.text();
+    return text === '' ? null : (JSON.parse(text) as unknown);
+  },
+});
+
+/** A 401 anywhere but at the sign-in means that the server forgot this session: the shell asks to sign in again, in place. */
+const guarded: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, Meta> = async (
+  args,
+  store,
+  extra,
+) => {
+  const result = await plain(args, store, extra);
+  if (result.error?.status === 401 && store.endpoint !== 'signIn') store.dispatch(expired());
+  return result as never;
+};
+
+/** A record and the version tag a save of it must name. */
+export interface Tagged<T> {
+  record: T;
+  etag: string;
+}
+const tagged = <T>(record: T, meta?: Meta): Tagged<T> => ({
+  record,
+  etag: meta?.response?.headers.get('etag') ?? '',
+});
+
+/** What every save carries: the version it is based on, and a key that makes sending it twice do it once. */
+export interface Save<T> {
+  id: number;
+  body: T;
+  etag: string;
+  key: string;
+}
+const saving = (
+  url: string,
+  method: string,
+  { body, etag, key }: { body?: unknown; etag?: string; key: string },
+): FetchArgs => ({
+  url,
+  method,
+  body,
+  headers: { ...(etag ? { 'If-Match': etag } : {}), 'Idempotency-Key': key },
+});
+
+export const problemOf = (error: unknown): Problem | undefined => {
+  const data = (error as { data?: unknown } | undefined)?.data;
+  return data && typeof data === 'object' && 'code' in data ? (data as Problem) : undefined;
+};
+
+export interface SourceLine {
+  id: number;
+  name: string;
+  kind: string;
+  grade: number;
+}
+
+const LIBRARY = ['Part', 'Vehicle', 'Connector', 'Procedure', 'Review', 'Match', 'Sheet'] as const;
+
+export const api = createApi({
+  baseQuery: guarded,
+  tagTypes: ['Session', ...LIBRARY],
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    session: build.query<SessionState, void>({
+      query: () => '/session',
+      providesTags: ['Session'],
+      onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
+        const { data } = await queryFulfilled.catch(() => ({ data: undefined }));
+        if (data?.person) dispatch(signedIn(data.csrfToken));
+      },
+    }),
+    signIn: build.mutation<SessionState, SignIn>({
+      query: (body) => ({ url: '/session', method: 'POST', body }),
+      invalidatesTags: (_result, error) => (error ? [] : ['Session', ...LIBRARY]),
+      onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
+        const { data } = await queryFulfilled.catch(() => ({ data: undefined }));
+        if (data) dispatch(signedIn(data.csrfToken));
+      },
+    }),
+    signOut: build.mutation<null, void>({
+      query: () => ({ url: '/session', method: 'DELETE' }),
+      onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
+        await queryFulfilled.catch(() => {});
+        dispatch(signedOut());
+        dispatch(api.util.resetApiState());
+      },
+    }),
+    find: build.query<FindResult, { text: string; fixes: string[] }>({
+      query: ({ text, fixes }) => `/find?${new URLSearchParams([['text', text], ...fixes.map((fix) => ['fix', fix] as [string, string])])}`,
+      keepUnusedDataFor: 20,
+    }),
+    vocabulary: build.query<Vocabulary, void>({ query: () => '/vocabulary', providesTags: ['Vehicle'] }),
+    sources: build.query<SourceLine[], void>({ query: () => '/sources', providesTags: ['Vehicle'] }),
+    vehicles: build.query<VehicleLine[], void>({ query: () => '/vehicles', providesTags: ['Vehicle'] }),
+    vehicle: build.query<Tagged<VehicleRecord>, number>({ query: (id) => `/vehicles/${id}`, transformResponse: tagged<VehicleRecord>, providesTags: ['Vehicle', 'Procedure'] }),
+    match: build.query<MatchResult, number>({ query: (id) => `/vehicles/${id}/match`, providesTags: ['Match'] }),
+    sheet: build.query<SheetRecord, { vehicleId: number; partId: number }>({ query: ({ vehicleId, partId }) => `/vehicles/${vehicleId}/sheet/${partId}`, providesTags: ['Sheet'] }),
+    saveBay: build.mutation<Tagged<BayRecord>, Save<FiguresChange>>({
+      query: (save) => saving(`/bays/${save.id}/figures`, 'PUT', save),
+      transformResponse: tagged<BayRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Vehicle', 'Match', 'Sheet', 'Connector']),
+    }),
+    parts: build.query<PartLine[], string>({ query: (text) => `/parts?${new URLSearchParams({ text })}`, providesTags: ['Part'] }),
+    part: build.query<Tagged<PartRecord>, number>({ query: (id) => `/parts/${id}`, transformResponse: tagged<PartRecord>, providesTags: ['Part'] }),
+    newPart: build.mutation<Tagged<PartRecord>, { body: NewPart; key: string }>({
+      query: (save) => saving('/parts', 'POST', save),
+      transformResponse: tagged<PartRecord>,
+      invalidatesTags: ['Part', 'Review'],
+    }),
+    savePartDetails: build.mutation<Tagged<PartRecord>, Save<PartDetails>>({
+      query: (save) => saving(`/parts/${save.id}/details`, 'PUT', save),
+      transformResponse: tagged<PartRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Part', 'Review', 'Match', 'Sheet']),
+    }),
+    savePartFigures: build.mutation<Tagged<PartRecord>, Save<FiguresChange>>({
+      query: (save) => saving(`/parts/${save.id}/figures`, 'PUT', save),
+      transformResponse: tagged<PartRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Part', 'Review', 'Match', 'Sheet', 'Connector']),
+    }),
+    newClaim: build.mutation<PartRecord, { id: number; body: NewClaim; key: string }>({
+      query: (save) => saving(`/parts/${save.id}/claims`, 'POST', save),
+      invalidatesTags: ['Part', 'Match'],
+    }),
+    dropClaim: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/claims/${save.id}`, 'DELETE', save), invalidatesTags: ['Part', 'Match'] }),
+    connectors: build.query<{ id: number; code: string; name: string }[], void>({ query: () => '/connectors', providesTags: ['Connector'] }),
+    connector: build.query<Tagged<ConnectorRecord>, string>({ query: (code) => `/connectors/${encodeURIComponent(code)}`, transformResponse: tagged<ConnectorRecord>, providesTags: ['Connector'] }),
+    newConnector: build.mutation<Tagged<ConnectorRecord>, { body: ConnectorDocument; key: string }>({
+      query: (save) => saving('/connectors', 'POST', save),
+      transformResponse: tagged<ConnectorRecord>,
+      invalidatesTags: ['Connector'],
+    }),
+    saveConnector: build.mutation<Tagged<ConnectorRecord>, Save<ConnectorDocument>>({
+      query: (save) => saving(`/connectors/${save.id}`, 'PUT', save),
+      transformResponse: tagged<ConnectorRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Connector', 'Sheet']),
+    }),
+    procedure: build.query<Tagged<ProcedureRecord>, number>({ query: (id) => `/procedures/${id}`, transformResponse: tagged<ProcedureRecord>, providesTags: ['Procedure'] }),
+    newProcedure: build.mutation<Tagged<ProcedureRecord>, { body: NewProcedure; key: string }>({
+      query: (save) => saving('/procedures', 'POST', save),
+      transformResponse: tagged<ProcedureRecord>,
+      invalidatesTags: ['Procedure', 'Vehicle', 'Review', 'Sheet'],
+    }),
+    saveProcedure: build.mutation<Tagged<ProcedureRecord>, Save<ProcedureDocument>>({
+      query: (save) => saving(`/procedures/${save.id}`, 'PUT', save),
+      transformResponse: tagged<ProcedureRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Procedure', 'Vehicle', 'Review', 'Sheet']),
+    }),
+    review: build.query<ReviewLine[], void>({ query: () => '/review', providesTags: ['Review'] }),
+    reviewOne: build.query<Tagged<ReviewRecord>, { kind: ReviewKind; id: number }>({ query: ({ kind, id }) => `/review/${kind}/${id}`, transformResponse: tagged<ReviewRecord>, providesTags: ['Review'] }),
+    judge: build.mutation<{ state: string }, { kind: ReviewKind; id: number; act: 'check' | 'release'; etag: string; key: string }>({
+      query: (save) => saving(`/review/${save.kind}/${save.id}/${save.act}`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
+    }),
+    history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0 }),
+    addPhoto: build.mutation<{ id: number }, { subject: string; id: number; caption: string; file: Blob; key: string }>({
+      query: ({ subject, id, caption, file, key }) => ({
+        url: `/photos?${new URLSearchParams({ subject, id: String(id), caption })}`,
+        method: 'POST',
+        body: file,
+        headers: { 'Content-Type': file.type || 'application/octet-stream', 'Idempotency-Key': key },
+      }),
+      invalidatesTags: ['Part', 'Vehicle', 'Connector', 'Procedure'],
+    }),
+    importBundle: build.mutation<ImportReport, { body: unknown; apply: boolean; key: string }>({
+      query: ({ body, apply, key }) => saving(apply ? '/import' : '/import/preview', 'POST', { body, key }),
+      invalidatesTags: (_r, error, { apply }) => (error || !apply ? [] : [...LIBRARY]),
+    }),
+  }),
+}); // prettier-ignore

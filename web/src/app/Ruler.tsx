@@ -1,0 +1,97 @@
+import { Link, useLocation } from 'react-router';
+
+export interface Stage {
+  key: string;
+  name: string;
+  /** Where it is for the vehicle on the bench; undefined while that stage is not built. */
+  to: ((vehicleId: number | null, partId: string | null) => string | undefined) | undefined;
+  active: (path: string, hash: string) => boolean;
+}
+
+const sheet = (section: string) => (vehicleId: number | null, partId: string | null) =>
+  vehicleId && partId ? `/v/${vehicleId}/sheet/${partId}#${section}` : undefined;
+const onSheet =
+  (section: string, first = false) =>
+  (path: string, hash: string) =>
+    path.includes('/sheet/') && (hash === `#${section}` || (first && hash === ''));
+
+export const STAGES: readonly Stage[] = [
+  { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path === '/ask' || path === '/' },
+  { key: '2', name: 'Diagnose', to: undefined, active: () => false },
+  {
+    key: '3',
+    name: 'Match',
+    to: (vehicleId) => (vehicleId ? `/v/${vehicleId}/match` : undefined),
+    active: (path) => path.endsWith('/match'),
+  },
+  { key: '4', name: 'Compare', to: undefined, active: () => false },
+  { key: '5', name: 'Prepare', to: sheet('prepare'), active: onSheet('prepare', true) },
+  { key: '6', name: 'Remove', to: sheet('remove'), active: onSheet('remove') },
+  { key: '7', name: 'Install', to: sheet('install'), active: onSheet('install') },
+  { key: '8', name: 'Fill', to: sheet('fill'), active: onSheet('fill') },
+  { key: '9', name: 'Prove', to: sheet('prove'), active: onSheet('prove') },
+  { key: '0', name: 'File', to: undefined, active: () => false },
+];
+
+/** The ten stages as a scale with a copper index. Digits go there. */
+export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId: string | null }) {
+  const { pathname, hash } = useLocation();
+  return (
+    <nav aria-label="Stages" className="no-print relative hidden md:block">
+      <ol className="grid grid-cols-10">
+        {STAGES.map((stage) => {
+          const to = stage.to?.(vehicleId, partId);
+          const active = stage.active(pathname, hash);
+          const text = (
+            <>
+              <span className="figure mr-1.5 text-[12px]">{stage.key}</span>
+              {stage.name}
+            </>
+          );
+          return (
+            <li key={stage.key} className="relative pb-4 text-center">
+              {to ? (
+                <Link
+                  to={to}
+                  aria-current={active ? 'step' : undefined}
+                  className={`font-label text-[17px] no-underline ${active ? 'text-copper font-semibold' : 'text-ink'}`}
+                >
+                  {text}
+                </Link>
+              ) : (
+                <span
+                  className="font-label text-muted cursor-default text-[17px]"
+                  title={stage.to ? 'Choose a part in Match first' : 'Not in this release'}
+                >
+                  {text}
+                </span>
+              )}
+              {active && (
+                <i
+                  aria-hidden="true"
+                  className="border-b-copper absolute bottom-0 left-1/2 -translate-x-1/2 border-x-[7px] border-b-[8px] border-x-transparent"
+                />
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <svg
+        aria-hidden="true"
+        className="text-strong absolute bottom-0 left-0 h-3 w-full"
+        preserveAspectRatio="none"
+        viewBox="0 0 1000 12"
+      >
+        <path
+          d={
+            Array.from({ length: 101 }, (_, tick) => `M${tick * 10} 12V${tick % 10 === 5 ? 0 : 7}`).join('') +
+            'M0 11.500H1000'
+          }
+          stroke="currentColor"
+          fill="none"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+    </nav>
+  );
+}

@@ -1,0 +1,254 @@
+import { Moon, Sun } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
+import { api } from '../api/api.ts';
+import { SignInForm } from '../features/session/SignInForm.tsx';
+import { SignInPage } from '../features/session/SignInPage.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Failure, Waiting } from '../ui/notices.tsx';
+import { useHotkeys } from '../ui/useHotkeys.ts';
+import { Keys } from './Keys.tsx';
+import { Plate } from './Plate.tsx';
+import { Ruler, STAGES } from './Ruler.tsx';
+import { putOnBench, setTheme, setUnits } from './settings.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { Wordmark } from './Wordmark.tsx';
+
+/** Asks who is there, then shows the signed-in frame; an expired session asks again on top of whatever is open. */
+export function Shell() {
+  const { data, error, isLoading, refetch } = api.useSessionQuery();
+  const expired = useAppSelector((state) => state.session.expired);
+  const [last, setLast] = useState<Person | null>(null);
+  useEffect(() => {
+    if (data?.person) setLast(data.person);
+  }, [data?.person]);
+  if (isLoading) return <Waiting what="Opening" />;
+  if (error && !data)
+    return (
+      <div className="mx-auto mt-16 max-w-lg">{<Failure error={error} retry={() => void refetch()} />}</div>
+    );
+  const person = data?.person ?? (expired ? last : null);
+  if (!person) return <SignInPage demo={data?.demo ?? null} />;
+  return (
+    <>
+      <Frame person={person} />
+      {expired && (
+        <Dialog title="Your session ended" stay onClose={() => {}}>
+          <p className="mb-3">Sign in again and go on: what you typed is still there.</p>
+          <SignInForm demo={null} username={person.username} />
+        </Dialog>
+      )}
+    </>
+  );
+}
+
+function Frame({ person }: { person: Person }) {
+  const { pathname } = useLocation();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const bench = useAppSelector((state) => state.settings.bench);
+  const [keysShown, setKeysShown] = useState(false);
+  const finder = useRef<HTMLInputElement>(null);
+  const inPath = /^\/v\/(\d+)/.exec(pathname)?.[1];
+  const vehicleId = inPath ? Number(inPath) : bench;
+  const partId = /\/sheet\/(\d+)/.exec(pathname)?.[1] ?? params.get('part');
+
+  useEffect(() => {
+    if (inPath) dispatch(putOnBench(Number(inPath)));
+  }, [inPath, dispatch]);
+  useHotkeys({
+    '/': () => finder.current?.focus(),
+    '?': () => setKeysShown(true),
+    ...Object.fromEntries(
+      STAGES.map((stage) => [
+        stage.key,
+        () => {
+          const to = stage.to?.(vehicleId, partId);
+          if (to) void navigate(to);
+        },
+      ]),
+    ),
+  });
+
+  const bare = pathname.includes('/sheet/');
+  return (
+    <div className="mx-auto max-w-[1480px]">
+      <a href="#main" className="bg-copper sr-only text-white focus:not-sr-only focus:absolute focus:p-2">
+        Skip to the work
+      </a>
+      <header className="border-rule no-print flex flex-wrap items-center gap-x-5 gap-y-2 border-b px-[18px] py-2">
+        <Link to="/" className="text-ink no-underline" aria-label="Radiatrix, to the desk">
+          <Wordmark />
+        </Link>
+        <Finder inputRef={finder} />
+        <nav aria-label="Library" className="font-label flex gap-5 text-[17px]">
+          <Link to="/library" className="text-ink no-underline hover:underline">
+            Library
+          </Link>
+          {canEdit(person.role) && <ReviewLink />}
+          {canEdit(person.role) && (
+            <Link to="/import" className="text-ink no-underline hover:underline">
+              Import
+            </Link>
+          )}
+        </nav>
+        <div className="ml-auto flex items-center gap-3">
+          <UnitSwitch />
+          <ThemeSwitch />
+          <button
+            type="button"
+            className="key"
+            aria-label="Keys of this view"
+            onClick={() => setKeysShown(true)}
+          >
+            ?
+          </button>
+          <SignOut person={person} />
+        </div>
+      </header>
+      {vehicleId && !bare ? (
+        <div className="px-[18px] pt-3">
+          <Plate vehicleId={vehicleId} />
+        </div>
+      ) : null}
+      <div className="px-[18px] pt-3">
+        <Ruler vehicleId={vehicleId} partId={partId} />
+      </div>
+      <main id="main" tabIndex={-1} className="px-[18px] pb-6 outline-none">
+        <Outlet context={person} />
+      </main>
+      {keysShown && <Keys onClose={() => setKeysShown(false)} />}
+    </div>
+  );
+}
+
+/** One line for everything: what is typed goes into the address of the Ask view, so it can be sent to a colleague. */
+function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
+  const { pathname } = useLocation();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
+  const asking = pathname === '/ask';
+  const fromAddress = asking ? (params.get('q') ?? '') : '';
+  const [text, setText] = useState(fromAddress);
+  const [seen, setSeen] = useState(fromAddress);
+  if (fromAddress !== seen) {
+    // The address changed by itself (back, a link): the line follows it; what was typed is not lost by leaving.
+    setSeen(fromAddress);
+    if (asking) setText(fromAddress);
+  }
+  const type = (value: string) => {
+    setText(value);
+    setSeen(value);
+    void navigate(`/ask?${new URLSearchParams({ q: value })}`, { replace: asking, preventScrollReset: true });
+  };
+  return (
+    <form
+      role="search"
+      className="relative min-w-[220px] flex-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!asking && text) type(text);
+        window.dispatchEvent(new CustomEvent('radiatrix:take-first'));
+      }}
+    >
+      <kbd aria-hidden="true" className="key pointer-events-none absolute top-1/2 left-2.5 -translate-y-1/2">
+        /
+      </kbd>
+      <input
+        ref={inputRef}
+        type="search"
+        aria-label="Describe a vehicle, a part number, a connector"
+        placeholder="describe a vehicle, a part number, a connector…"
+        className="input bg-raised h-[32px] w-full pl-9"
+        value={text}
+        maxLength={2000}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => type(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') {
+            event.preventDefault();
+            event.currentTarget.blur();
+          }
+          if (event.key === 'ArrowDown') {
+            event.preventDefault();
+            document.querySelector<HTMLElement>('[data-first-candidate]')?.focus();
+          }
+        }}
+      />
+    </form>
+  );
+}
+
+function ReviewLink() {
+  const { data } = api.useReviewQuery();
+  return (
+    <Link to="/review" className="text-ink no-underline hover:underline">
+      To check{' '}
+      {data && data.length > 0 ? <span className="text-copper font-semibold">{data.length}</span> : null}
+    </Link>
+  );
+}
+
+const UNITS = [
+  ['metric', 'mm'],
+  ['us', 'inch'],
+  ['both', 'both'],
+] as const;
+
+function UnitSwitch() {
+  const units = useAppSelector((state) => state.settings.units);
+  const dispatch = useAppDispatch();
+  return (
+    <fieldset className="border-ink font-label flex border text-[16px]">
+      <legend className="sr-only">Units shown</legend>
+      {UNITS.map(([value, label]) => (
+        <label
+          key={value}
+          className={`cursor-pointer px-3 py-0.5 has-focus-visible:outline-2 ${units === value ? 'bg-plate text-[#f5f2ea]' : ''}`}
+        >
+          <input
+            type="radio"
+            name="units"
+            className="sr-only"
+            checked={units === value}
+            onChange={() => dispatch(setUnits(value))}
+          />
+          {label}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function ThemeSwitch() {
+  const theme = useAppSelector((state) => state.settings.theme);
+  const dispatch = useAppDispatch();
+  const other = theme === 'sheet' ? 'bay' : 'sheet';
+  const Icon = theme === 'sheet' ? Moon : Sun;
+  return (
+    <button
+      type="button"
+      aria-label={other === 'bay' ? 'Dark, for the bay' : 'Light, as a sheet'}
+      onClick={() => dispatch(setTheme(other))}
+    >
+      <Icon size={18} aria-hidden="true" />
+    </button>
+  );
+}
+
+function SignOut({ person }: { person: Person }) {
+  const [signOut] = api.useSignOutMutation();
+  return (
+    <span className="font-label flex items-baseline gap-2 text-[16px]">
+      <span title={ROLE_LABELS[person.role]}>
+        {person.name} <span className="text-muted">{ROLE_LABELS[person.role].toLowerCase()}</span>
+      </span>
+      <button type="button" className="text-steel underline" onClick={() => void signOut()}>
+        sign out
+      </button>
+    </span>
+  );
+}

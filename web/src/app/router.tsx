@@ -1,0 +1,34 @@
+import { createBrowserRouter } from 'react-router';
+import { AskPage } from '../features/ask/AskPage.tsx';
+import { DeskPage } from '../features/ask/DeskPage.tsx';
+import { MatchPage } from '../features/match/MatchPage.tsx';
+import { Broken, Missing } from './Missing.tsx';
+import { Shell } from './Shell.tsx';
+
+/** Record pages, editors, the sheet and everything with forms are fetched when first opened. */
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    errorElement: <Broken />,
+    hydrateFallbackElement: <p className="p-4">Opening…</p>,
+    children: [
+      { index: true, element: <DeskPage /> },
+      { path: 'ask', element: <AskPage /> },
+      { path: 'v/:vehicleId/match', element: <MatchPage /> },
+      { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../features/vehicle/VehiclePage.tsx')).VehiclePage }) },
+      { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../features/sheet/SheetPage.tsx')).SheetPage }) },
+      { path: 'library', lazy: async () => ({ Component: (await import('../features/library/LibraryPage.tsx')).LibraryPage }) },
+      { path: 'parts/new', lazy: async () => ({ Component: (await import('../features/part/NewPartPage.tsx')).NewPartPage }) },
+      { path: 'parts/:id', lazy: async () => ({ Component: (await import('../features/part/PartPage.tsx')).PartPage }) },
+      { path: 'connectors/new', lazy: async () => ({ Component: (await import('../features/connector/ConnectorPage.tsx')).NewConnectorPage }) },
+      { path: 'connectors/:code', lazy: async () => ({ Component: (await import('../features/connector/ConnectorPage.tsx')).ConnectorPage }) },
+      { path: 'procedures/new', lazy: async () => ({ Component: (await import('../features/procedure/ProcedurePage.tsx')).NewProcedurePage }) },
+      { path: 'procedures/:id', lazy: async () => ({ Component: (await import('../features/procedure/ProcedurePage.tsx')).ProcedurePage }) },
+      { path: 'review', lazy: async () => ({ Component: (await import('../features/review/ReviewPage.tsx')).ReviewPage }) },
+      { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../features/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
+      { path: 'import', lazy: async () => ({ Component: (await import('../features/importing/ImportPage.tsx')).ImportPage }) },
+      { path: '*', element: <Missing /> },
+    ],
+  },
+]); // prettier-ignore

@@ -1,0 +1,62 @@
+import { Link, useOutletContext } from 'react-router';
+import { canEdit, type Person } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Empty } from '../../ui/notices.tsx';
+import { useAppSelector } from '../../app/store.ts';
+
+/** What needs me now. */
+export function DeskPage() {
+  const person = useOutletContext<Person>();
+  const bench = useAppSelector((state) => state.settings.bench);
+  return (
+    <div className="mt-5 grid gap-8 md:grid-cols-2">
+      <section aria-label="On the bench">
+        <h2 className="heading">On the bench</h2>
+        <div className="mt-3">
+          {bench ? (
+            <p>
+              A vehicle is on the bench. <Link to={`/v/${bench}/match`}>Match parts to it</Link> or{' '}
+              <Link to={`/v/${bench}`}>open its record</Link>.
+            </p>
+          ) : (
+            <Empty title="Nothing on the bench">
+              Press <kbd className="key">/</kbd> and say the vehicle as it was told to you, such as{' '}
+              <Link to="/ask?q=09+tussock+diesel+auto+aircon">09 tussock diesel auto aircon</Link>.
+            </Empty>
+          )}
+        </div>
+      </section>
+      {canEdit(person.role) ? <ToCheck person={person} /> : null}
+    </div>
+  );
+}
+
+function ToCheck({ person }: { person: Person }) {
+  const { data } = api.useReviewQuery();
+  return (
+    <section aria-label="Records to check">
+      <h2 className="heading">
+        Records to check <span className="figure">{data?.length ?? ''}</span>
+      </h2>
+      {data?.length === 0 && (
+        <p className="text-muted mt-3">Nothing waits: every record is released as it stands.</p>
+      )}
+      <ul className="mt-1">
+        {data?.slice(0, 8).map((line) => (
+          <li
+            key={`${line.kind}${line.id}`}
+            className="border-rule flex items-baseline gap-3 border-b py-1.5"
+          >
+            <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
+              {line.title}
+            </Link>
+            <span className="text-muted">
+              revision {line.revision} by {line.author}
+              {line.writers.includes(person.id) ? ', yours: somebody else checks it' : ''}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

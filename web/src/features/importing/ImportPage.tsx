@@ -1,0 +1,145 @@
+import { useState } from 'react';
+import type { ImportReport } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Failure } from '../../ui/notices.tsx';
+
+const LIMIT_BYTES = 30 * 1024 * 1024;
+
+/** Brings a bundle in: first what it would change, then all of it or nothing. */
+export function ImportPage() {
+  const [file, setFile] = useState<{ name: string; body: unknown }>();
+  const [unreadable, setUnreadable] = useState('');
+  const [send, { data: report, error, isLoading, reset }] = api.useImportBundleMutation();
+  const choose = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    reset();
+    setUnreadable('');
+    setFile(undefined);
+    if (chosen.size > LIMIT_BYTES)
+      return setUnreadable('That file is larger than 30 MB; split it into several bundles.');
+    let body: unknown;
+    try {
+      body = JSON.parse(await chosen.text());
+    } catch {
+      return setUnreadable(
+        `${chosen.name} is not JSON that can be read. A bundle is one JSON document; its schema is docs/formats/bundle.schema.json.`,
+      );
+    }
+    setFile({ name: chosen.name, body });
+    await send({ body, apply: false, key: crypto.randomUUID() });
+  };
+  return (
+    <div className="mt-4 max-w-4xl">
+      <h1 className="heading">Bring a bundle in</h1>
+      <p className="mt-2 max-w-[70ch]">
+        A bundle is one JSON document with vehicles, parts, claims, connectors and procedures, named by what
+        people call them. You see first what it would change; then it comes in whole, or not at all. Parts and
+        procedures arrive as drafts for a reviewer.
+      </p>
+      <label className="btn mt-3 focus-within:outline-2">
+        Choose a file
+        <input
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          onChange={(event) => void choose(event.target.files?.[0])}
+        />
+      </label>
+      {unreadable && (
+        <p role="alert" className="text-no mt-3">
+          {unreadable}
+        </p>
+      )}
+      {isLoading && (
+        <p role="status" className="mt-3">
+          Reading {file?.name} against the library…
+        </p>
+      )}
+      {error !== undefined && (
+        <div className="mt-3">
+          <Failure error={error} />
+        </div>
+      )}
+      {report && file && (
+        <Report
+          report={report}
+          name={file.name}
+          busy={isLoading}
+          onApply={() => void send({ body: file.body, apply: true, key: crypto.randomUUID() })}
+        />
+      )}
+    </div>
+  );
+}
+
+function Report({
+  report,
+  name,
+  busy,
+  onApply,
+}: {
+  report: ImportReport;
+  name: string;
+  busy: boolean;
+  onApply: () => void;
+}) {
+  const lists = Object.entries(report.counts).filter(
+    ([, count]) => count.new + count.changed + count.same > 0,
+  );
+  const nothing = lists.every(([, count]) => count.new + count.changed === 0);
+  return (
+    <section aria-label="What it changes" className="mt-5">
+      <h2 className="text-[20px]">
+        {report.applied
+          ? `${name} is in`
+          : report.wrong.length > 0
+            ? `${name} cannot come in yet`
+            : `What ${name} would change`}
+      </h2>
+      <table className="mt-2 w-full max-w-xl border-collapse">
+        <thead>
+          <tr className="border-strong font-label border-b text-[14px] tracking-[0.06em] uppercase">
+            <th scope="col" className="text-left font-semibold">
+              Records
+            </th>
+            <th scope="col" className="text-right font-semibold">
+              New
+            </th>
+            <th scope="col" className="text-right font-semibold">
+              Changed
+            </th>
+            <th scope="col" className="text-right font-semibold">
+              Same
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {lists.map(([list, count]) => (
+            <tr key={list} className="border-rule border-b">
+              <th scope="row" className="py-1 text-left font-normal">
+                {list}
+              </th>
+              <td className="figure text-right">{count.new}</td>
+              <td className="figure text-right">{count.changed}</td>
+              <td className="figure text-muted text-right">{count.same}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {report.wrong.length > 0 && (
+        <ul className="border-no mt-3 border-l-4 pl-4">
+          {report.wrong.slice(0, 50).map((row) => (
+            <li key={row.path + row.message}>
+              <span className="figure text-[14px]">{row.path}</span> {row.message}
+            </li>
+          ))}
+        </ul>
+      )}
+      {!report.applied && report.wrong.length === 0 && (
+        <button type="button" className="btn btn-primary mt-3" disabled={busy || nothing} onClick={onApply}>
+          {nothing ? 'Everything is on record already' : 'Bring all of it in'}
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import { Link } from 'react-router';
+import { decidingSentence, measureText, VERDICT_WORDS } from '@radiatrix/core/fit';
+import type { Candidate } from '@radiatrix/contract';
+import { useUnits } from '../../app/store.ts';
+import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
+import { Ledger } from './Ledger.tsx';
+
+const GRADES = [
+  '',
+  'installed and confirmed',
+  'measured',
+  'drawing or data sheet',
+  'catalogue listing',
+  'told, or unsure',
+];
+
+/** One part in this vehicle: the verdict, the ledger behind it, what to measure next, the way on. */
+export function CandidateSheet({
+  candidate,
+  vehicleId,
+  bayEditable,
+}: {
+  candidate: Candidate;
+  vehicleId: number;
+  bayEditable: boolean;
+}) {
+  const units = useUnits();
+  const { verdict } = candidate;
+  const next = verdict.measure[0];
+  const effort = verdict.changes.at(-1)?.effort;
+  return (
+    <section aria-label={`${candidate.number} in this vehicle`} className="flex flex-col pt-3 md:pl-5">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 className="text-[23px]">
+          <Link to={`/parts/${candidate.id}`} className="text-ink no-underline hover:underline">
+            {candidate.number}
+          </Link>{' '}
+          in this vehicle
+        </h2>
+        <p
+          className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(verdict.verdict)}`}
+        >
+          <VerdictShape verdict={verdict.verdict} size={16} />
+          {VERDICT_WORDS[verdict.verdict]}
+          {verdict.verdict === 'changes' && effort ? `: ${effort}, ${verdict.changeMinutes} min` : ''}
+        </p>
+        <p className="text-muted ml-auto text-[14px]">
+          evidence grade {verdict.grade}, {GRADES[verdict.grade]}
+          {verdict.tried > 0 && ` · ${verdict.tried} fitted, ${verdict.straightIn} straight in`}
+        </p>
+      </div>
+      <p className="mt-1 max-w-[85ch] text-[16px]">{decidingSentence(verdict, units)}</p>
+      {verdict.changes.length > 0 && verdict.verdict === 'changes' && (
+        <ul className="mt-2">
+          {verdict.changes.map((change) => (
+            <li key={change.what} className="flex gap-2">
+              <span className="font-label text-changes w-20 shrink-0 text-[16px] font-semibold">
+                {change.effort}
+              </span>
+              <span>
+                {change.what} <span className="figure text-muted text-[13px]">{change.minutes} min</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Ledger verdict={verdict} />
+      <div className="border-ink bg-ground sticky bottom-0 mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 border-t py-3">
+        {next ? (
+          <div className="min-w-0 flex-1">
+            <p className="font-label text-[18px] font-semibold">Measure next: {measureText(next)}</p>
+            <p className="text-muted text-[14px]">
+              {next.where} · {next.minutes} min
+              {verdict.measure.length > 1 &&
+                ` · then ${verdict.measure.slice(1, 4).map(measureText).join(', ')}${verdict.measure.length > 4 ? ` and ${verdict.measure.length - 4} more` : ''}`}
+            </p>
+          </div>
+        ) : (
+          <p className="text-muted flex-1 text-[14px]">
+            {candidate.maker} · revision {candidate.revision}, {candidate.state}
+          </p>
+        )}
+        {next && bayEditable && (
+          <Link
+            className="btn no-underline"
+            to={
+              next.subject === 'bay'
+                ? `/v/${vehicleId}?edit=figures&figure=${next.key}`
+                : `/parts/${candidate.id}?edit=figures&figure=${next.key}`
+            }
+          >
+            Record it
+          </Link>
+        )}
+        <Link className="btn btn-primary no-underline" to={`/v/${vehicleId}/sheet/${candidate.id}`}>
+          Install sheet
+        </Link>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,120 @@
+import { useEffect, useRef } from 'react';
+import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import { decidingSentence, PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/fit';
+import { canEdit, type Candidate, type Person } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { useUnits } from '../../app/store.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { VerdictMark } from '../../ui/Verdict.tsx';
+import { CandidateSheet } from './CandidateSheet.tsx';
+
+/** Which parts fit, and why? */
+export function MatchPage() {
+  const vehicleId = Number(useParams().vehicleId);
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const person = useOutletContext<Person>();
+  const { data, error, refetch } = api.useMatchQuery(vehicleId);
+  const list = useRef<HTMLDivElement>(null);
+  const candidates = data?.candidates ?? [];
+  const chosen = candidates.find((candidate) => String(candidate.id) === params.get('part')) ?? candidates[0];
+  const choose = (id: number) => setParams({ part: String(id) }, { replace: true });
+  const move = (step: number) => {
+    const next = candidates[candidates.findIndex((candidate) => candidate.id === chosen?.id) + step];
+    if (next) choose(next.id);
+  };
+  useHotkeys({
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    s: () => chosen && void navigate(`/v/${vehicleId}/sheet/${chosen.id}`),
+    r: () => chosen && void navigate(`/parts/${chosen.id}`),
+  });
+  useEffect(() => {
+    list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen?.id]);
+
+  if (error && !data)
+    return (
+      <div className="mt-4">
+        <Failure error={error} retry={() => void refetch()} />
+      </div>
+    );
+  if (!data) return <Waiting what="Holding parts against the vehicle" />;
+  if (!chosen)
+    return (
+      <div className="mt-5">
+        <Empty title="No part on record could concern this vehicle">
+          No source lists one for the model, none was tried in it, and none measures alike.{' '}
+          {canEdit(person.role) && <Link to="/parts/new">Record a part</Link>}
+        </Empty>
+      </div>
+    );
+  return (
+    <div className="grid md:grid-cols-[372px_1fr]">
+      <div
+        ref={list}
+        className="border-rule pt-4 pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
+      >
+        {PART_KINDS.map((kind) => {
+          const own = candidates.filter((candidate) => candidate.kind === kind);
+          return own.length === 0 ? null : (
+            <section key={kind} aria-label={PART_KIND_LABELS[kind].many} className="mb-4">
+              <h2 className="heading">
+                {PART_KIND_LABELS[kind].many} <span className="figure">{own.length}</span>
+              </h2>
+              <ul>
+                {own.map((candidate) => (
+                  <CandidateRow
+                    key={candidate.id}
+                    candidate={candidate}
+                    chosen={candidate.id === chosen.id}
+                    onChoose={() => choose(candidate.id)}
+                  />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+      <CandidateSheet
+        key={chosen.id}
+        candidate={chosen}
+        vehicleId={vehicleId}
+        bayEditable={canEdit(person.role)}
+      />
+    </div>
+  );
+}
+
+function CandidateRow({
+  candidate,
+  chosen,
+  onChoose,
+}: {
+  candidate: Candidate;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  const units = useUnits();
+  return (
+    <li>
+      <button
+        type="button"
+        aria-current={chosen}
+        onClick={onChoose}
+        className={`border-rule hover:bg-raised w-full border-b border-l-[3px] px-2.5 py-2 text-left ${chosen ? 'border-l-copper bg-raised' : 'border-l-transparent'}`}
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="figure font-medium">{candidate.number}</span>
+          <VerdictMark verdict={candidate.verdict.verdict} />
+        </span>
+        <span className="text-muted block text-[14px]">
+          {candidate.description}
+          {candidate.state === 'released' ? '' : ` · ${candidate.state}`}
+        </span>
+        <span className="block text-[14px]">{decidingSentence(candidate.verdict, units)}</span>
+      </button>
+    </li>
+  );
+}

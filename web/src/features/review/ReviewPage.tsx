@@ -1,0 +1,44 @@
+import { Link, useOutletContext } from 'react-router';
+import type { Person } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+
+/** Revisions that wait for somebody who did not write them. */
+export function ReviewPage() {
+  const person = useOutletContext<Person>();
+  const { data, error, refetch } = api.useReviewQuery();
+  if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
+  if (!data) return <Waiting />;
+  return (
+    <div className="mt-4 max-w-4xl">
+      <h1 className="heading">
+        To check <span className="figure">{data.length}</span>
+      </h1>
+      {data.length === 0 && (
+        <div className="mt-4">
+          <Empty title="Nothing waits">
+            Every record is released as it stands. An edit of a part or a procedure opens a draft, and it
+            comes here.
+          </Empty>
+        </div>
+      )}
+      <ul>
+        {data.map((line) => (
+          <li
+            key={`${line.kind}${line.id}`}
+            className="border-rule grid grid-cols-[90px_1fr_auto] items-baseline gap-4 border-b py-2"
+          >
+            <span className="label-text">{line.kind}</span>
+            <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
+              {line.title}
+            </Link>
+            <span className="text-muted">
+              revision {line.revision}, {line.state} · {line.author} {line.changed.at.slice(0, 10)}
+              {line.writers.includes(person.id) && ' · your own work'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

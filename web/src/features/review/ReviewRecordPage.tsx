@@ -1,0 +1,128 @@
+import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
+import type { Person, ReviewKind } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+
+/** What changed since the last release, what backs it, and the one act that shows it to installers. */
+export function ReviewRecordPage() {
+  const { kind, id } = useParams() as { kind: ReviewKind; id: string };
+  const person = useOutletContext<Person>();
+  const navigate = useNavigate();
+  const { data, error, refetch } = api.useReviewOneQuery({ kind, id: Number(id) });
+  const [judge, { error: refused, isLoading }] = api.useJudgeMutation();
+  if (error && !data)
+    return (
+      <div className="mt-4">
+        <Empty title="Nothing waits on this record">
+          It is released as it stands, or not on record. <Link to="/review">To check</Link>
+        </Empty>
+      </div>
+    );
+  if (!data) return <Waiting />;
+  const { record, etag } = data;
+  const own = record.writers.includes(person.id);
+  const act = async (what: 'check' | 'release') => {
+    const done = await judge({ kind, id: record.id, act: what, etag, key: crypto.randomUUID() });
+    if (!('error' in done)) void navigate(what === 'release' ? '/review' : '.');
+    else void refetch();
+  };
+  const away = kind === 'part' ? `/parts/${record.id}` : `/procedures/${record.id}`;
+  return (
+    <div className="mt-4 max-w-5xl">
+      <div className="border-ink flex flex-wrap items-baseline gap-x-5 border-b pb-2">
+        <h1 className="text-[26px]">
+          <Link
+            to={away}
+            className={`text-ink no-underline hover:underline ${kind === 'part' ? 'figure text-[23px]' : ''}`}
+          >
+            {record.title}
+          </Link>
+        </h1>
+        <p className="text-muted">
+          revision {record.revision}, {record.state} · written by {record.author} · changes since{' '}
+          {record.since}
+        </p>
+      </div>
+      <table className="mt-3 w-full border-collapse">
+        <caption className="sr-only">Changes</caption>
+        <thead>
+          <tr className="border-strong font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
+            <th scope="col" className="w-44 font-semibold">
+              What
+            </th>
+            <th scope="col" className="font-semibold">
+              Was
+            </th>
+            <th scope="col" className="font-semibold">
+              Is now
+            </th>
+            <th scope="col" className="w-72 font-semibold">
+              Supported by
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {record.changes.map((change, index) => (
+            <tr key={index} className="border-rule border-b align-top">
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {change.label}
+              </th>
+              <td className="text-muted py-1 pr-3">{change.before || 'nothing'}</td>
+              <td className="py-1 pr-3 font-semibold">{change.after || 'taken away'}</td>
+              <td className="text-muted py-1 text-[14px]">
+                {change.support}
+                {change.stamp && ` · ${change.stamp.by} ${change.stamp.at.slice(0, 10)}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {record.changes.length === 0 && (
+        <p className="text-muted mt-3">This draft says the same as the released revision.</p>
+      )}
+      {record.blocking.length > 0 && (
+        <section aria-label="Stands in the way" className="border-no mt-4 border-l-4 px-4 py-2">
+          <h2 className="text-no text-[18px]">Stands in the way of a release</h2>
+          <ul className="list-disc pl-5">
+            {record.blocking.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {record.remarks.map((text) => (
+        <p key={text} className="text-changes mt-2">
+          {text}
+        </p>
+      ))}
+      {refused !== undefined && (
+        <div className="mt-3">
+          <Failure error={refused} />
+        </div>
+      )}
+      <div className="border-ink bg-ground sticky bottom-0 mt-5 flex flex-wrap items-center gap-3 border-t py-3">
+        {own ? (
+          <p>You wrote on this revision, so somebody else checks and releases it.</p>
+        ) : (
+          <>
+            {person.role === 'reviewer' && (
+              <button
+                type="button"
+                className="btn btn-primary"
+                disabled={isLoading || record.blocking.length > 0}
+                onClick={() => void act('release')}
+              >
+                Release revision {record.revision} to installers
+              </button>
+            )}
+            {record.state === 'draft' && (
+              <button type="button" className="btn" disabled={isLoading} onClick={() => void act('check')}>
+                Mark as checked
+              </button>
+            )}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

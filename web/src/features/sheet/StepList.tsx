@@ -1,0 +1,86 @@
+import { PHASE_LABELS, type Sheet, type SheetStep } from '@radiatrix/core/procedure';
+import type { useTicks } from './useTicks.ts';
+
+interface Props {
+  section: Sheet['sections'][number];
+  ticks: ReturnType<typeof useTicks>;
+  hardware: Sheet['hardware'];
+  hours: (minutes: number) => string;
+}
+
+/** One phase of the work, each step with its box to tick. */
+export function StepList({ section, ticks, hardware, hours }: Props) {
+  return (
+    <section id={section.phase} aria-label={PHASE_LABELS[section.phase]} className="mt-6 scroll-mt-3">
+      <h2 className="heading">
+        {PHASE_LABELS[section.phase]}
+        <span className="figure text-[13px] normal-case">
+          {hours(section.minutes)}
+          {section.waitingMinutes > 0 && ` + ${hours(section.waitingMinutes)} waiting`}
+        </span>
+      </h2>
+      <ol>
+        {section.steps.map((step) => (
+          <StepItem key={step.number} step={step} ticks={ticks} hardware={hardware} />
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function StepItem({
+  step,
+  ticks,
+  hardware,
+}: {
+  step: SheetStep;
+  ticks: Props['ticks'];
+  hardware: Props['hardware'];
+}) {
+  const done = ticks.has(step.number);
+  return (
+    <li className="border-rule print-keep border-b">
+      <label className="grid min-h-12 cursor-pointer grid-cols-[34px_30px_1fr] gap-1 py-2">
+        <input
+          type="checkbox"
+          className="checkbox print:border-black"
+          style={{ width: 26, height: 26 }}
+          checked={done}
+          onChange={() => ticks.toggle(step.number)}
+          aria-label={`Step ${step.number} done`}
+        />
+        <span className="figure text-muted pt-0.5">{step.number}</span>
+        <span className={done ? 'opacity-60' : ''}>
+          <strong className="text-[17px]">{step.text}</strong>
+          {step.detail && <span className="block">{step.detail}</span>}
+          <span className="text-muted mt-0.5 flex flex-wrap gap-x-4 text-[14px]">
+            {step.uses.map((use) => {
+              const fastener = hardware.find((each) => each.tray === use.tray);
+              return (
+                <span key={use.tray}>
+                  <strong className="text-ink figure">
+                    {use.count} × {use.tray}
+                  </strong>{' '}
+                  {fastener?.name} {fastener?.tool}
+                </span>
+              );
+            })}
+            {step.tools.length > 0 && <span>{step.tools.join(', ')}</span>}
+            {step.consumables.length > 0 && <span>{step.consumables.join(', ')}</span>}
+            {step.connector && (
+              <span>
+                plug <span className="figure">{step.connector}</span>
+              </span>
+            )}
+            {step.waiting && <span className="figure">{step.minutes} min waiting</span>}
+          </span>
+          {step.cautionTexts.map((text) => (
+            <span key={text} className="caution mt-1 block px-3 py-1 text-[14px]">
+              {text}
+            </span>
+          ))}
+        </span>
+      </label>
+    </li>
+  );
+}

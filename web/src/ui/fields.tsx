@@ -1,0 +1,72 @@
+import type { ReactNode } from 'react';
+import { ArrowDown, ArrowUp, X } from 'lucide-react';
+
+/** A labelled box with what is wrong with it beneath. */
+export function Field({
+  label,
+  problem,
+  className,
+  children,
+}: {
+  label: string;
+  problem?: string;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <label className={`block ${className ?? ''}`}>
+      <span className="label-text">{label}</span>
+      {children}
+      {problem && (
+        <span role="alert" className="text-no block text-[14px]">
+          {problem}
+        </span>
+      )}
+    </label>
+  );
+}
+
+/** Up, down and away for one row of a list. */
+export function RowTools({
+  what,
+  first,
+  last,
+  onMove,
+  onRemove,
+}: {
+  what: string;
+  first: boolean;
+  last: boolean;
+  onMove?: (step: -1 | 1) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <span className="flex items-center gap-1.5">
+      {onMove && (
+        <>
+          <button
+            type="button"
+            aria-label={`Move ${what} up`}
+            disabled={first}
+            className="disabled:opacity-30"
+            onClick={() => onMove(-1)}
+          >
+            <ArrowUp size={16} aria-hidden="true" />
+          </button>
+          <button
+            type="button"
+            aria-label={`Move ${what} down`}
+            disabled={last}
+            className="disabled:opacity-30"
+            onClick={() => onMove(1)}
+          >
+            <ArrowDown size={16} aria-hidden="true" />
+          </button>
+        </>
+      )}
+      <button type="button" aria-label={`Take ${what} away`} className="text-no" onClick={onRemove}>
+        <X size={16} aria-hidden="true" />
+      </button>
+    </span>
+  );
+}
