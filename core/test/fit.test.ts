@@ -86,8 +86,7 @@ describe('a radiator in a vehicle', () => {
     const verdict = judgeFit(auto, radiator());
     expect(verdict).toMatchObject({ verdict: 'straight-in', grade: 2, changes: [], measure: [] });
     expect(decidingSentence(verdict, 'metric')).toBe(
-      'All 17 deciding checks pass; least to spare: inlet'.replace('inlet', 'upper hose on neck') +
-        ', 1.2 mm.',
+      'All 17 deciding checks pass; least to spare: upper hose on neck, 1.2 mm.',
     );
   });
 

@@ -95,7 +95,7 @@ export const RULES = {
     label: 'Fan plug', kinds: FAN, decisive: true, tolerance: 0,
     change: { reach: 0, effort: 'modify', what: 'Cut and re-terminate into the loom’s plug, wire by wire by function', minutes: 25 },
   },
-  fanCurrent: { label: 'Running current on the fuse', kinds: FAN, decisive: false, tolerance: 0 },
+  fanCurrent: { label: 'Current on the fuse', kinds: FAN, decisive: false, tolerance: 0 },
 } as const satisfies Record<string, Rule>; // prettier-ignore
 
 export type CheckId = keyof typeof RULES;

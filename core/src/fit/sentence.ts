@@ -71,10 +71,10 @@ function listingSentence({ listing }: LedgerRow): string {
 }
 
 /**
- * A ledger row as one sentence with its figures, in the units asked for.
+ * A ledger row as one sentence with its figures, in the units asked for, and the work a change takes unless left out.
  * @example "Bottom pins apart 612 mm, this vehicle 610 ± 3 mm: 1 mm to spare: seats."
  */
-export function rowSentence(row: LedgerRow, system: UnitSystem): string {
+export function rowSentence(row: LedgerRow, system: UnitSystem, withWork = true): string {
   if (row.check === 'listed') return listingSentence(row);
   const phrase = PHRASES[row.check];
   if (row.outcome === 'unknown') {
@@ -90,7 +90,7 @@ export function rowSentence(row: LedgerRow, system: UnitSystem): string {
   const { margin } = row;
   if (!margin) {
     const end = row.outcome === 'pass' ? (spareCooler(row) ?? phrase.good) : phrase.short;
-    return `${comparison}: ${end}${changeText(row)}.`;
+    return `${comparison}: ${end}${withWork ? changeText(row) : ''}.`;
   }
   const wanted =
     row.check === 'depthWithFan' || row.check === 'fanDepth' || row.check === 'shroudDepth'
@@ -99,7 +99,7 @@ export function rowSentence(row: LedgerRow, system: UnitSystem): string {
   const amount = formatQuantity(Math.abs(margin.value), margin.dimension, system, { difference: true });
   if (row.outcome === 'open')
     return `${comparison}${wanted}: too close to call at ± ${formatQuantity(margin.u, margin.dimension, system, { difference: true })}; measure more finely.`;
-  return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${changeText(row)}.`;
+  return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${withWork ? changeText(row) : ''}.`;
 }
 
 const spareCooler = (row: LedgerRow): string | undefined =>
@@ -135,7 +135,10 @@ export function decidingSentence(verdict: Verdict, system: UnitSystem): string {
   if (deciding.by === 'nothing-known')
     return `No figures are held yet${verdict.measure.length > 0 ? `; start with ${measureText(verdict.measure[0]!)}` : ''}.`;
   const row = verdict.ledger.find((candidate) => candidate.check === deciding.check)!;
-  if (verdict.verdict !== 'straight-in') return rowSentence(row, system);
+  const missing = verdict.measure.length;
+  if (verdict.verdict === 'not-proven' && missing > 1)
+    return `${missing} deciding figures are not on record; quickest first: ${measureText(verdict.measure[0]!)}.`;
+  if (verdict.verdict !== 'straight-in') return rowSentence(row, system, false);
   const met = verdict.ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length;
   return `All ${met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;
 }

@@ -45,7 +45,7 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   jug: { label: 'measuring jug', grade: 2, fixed: { volume: 0.1 }, proportional: 0.02, rounds: true },
-  bench: { label: 'seen on the bench', grade: 2, fixed: {}, proportional: 0, rounds: true },
+  bench: { label: 'seen', grade: 2, fixed: {}, proportional: 0, rounds: true },
   drawing: { label: 'drawing', grade: 3, fixed: { length: 0.5 }, proportional: 0.0003, rounds: true },
   sheet: {
     label: 'data sheet',

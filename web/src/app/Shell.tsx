@@ -153,7 +153,10 @@ function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | nul
         window.dispatchEvent(new CustomEvent('radiatrix:take-first'));
       }}
     >
-      <kbd aria-hidden="true" className="key pointer-events-none absolute top-1/2 left-2.5 -translate-y-1/2">
+      <kbd
+        aria-hidden="true"
+        className="key bg-raised pointer-events-none absolute z-10 top-1/2 left-2.5 -translate-y-1/2"
+      >
         /
       </kbd>
       <input

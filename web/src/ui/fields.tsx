@@ -1,21 +1,20 @@
 import type { ReactNode } from 'react';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 
-/** A labelled box with what is wrong with it beneath. */
-export function Field({
-  label,
-  problem,
-  className,
-  children,
-}: {
+interface FieldProps {
   label: string;
   problem?: string;
   className?: string;
+  /** The label is read out but not shown: a row above carries it. */
+  bare?: boolean;
   children: ReactNode;
-}) {
+}
+
+/** A labelled box with what is wrong with it beneath. */
+export function Field({ label, problem, className, bare = false, children }: FieldProps) {
   return (
     <label className={`block ${className ?? ''}`}>
-      <span className="label-text">{label}</span>
+      <span className={bare ? 'sr-only' : 'label-text'}>{label}</span>
       {children}
       {problem && (
         <span role="alert" className="text-no block text-[14px]">

@@ -141,6 +141,7 @@ function ConnectorForm({ name, start, send, refetch, onDone }: FormProps) {
       {cavities.fields.map((row, index) => (
         <div key={row.id} className="mt-1.5 grid grid-cols-[70px_1fr_150px_110px_auto] items-start gap-2">
           <Field
+            bare={index > 0}
             label="Cavity"
             problem={message(`cavities.${index}.position`) ?? message(`cavities.${index}`)}
           >
@@ -149,20 +150,20 @@ function ConnectorForm({ name, start, send, refetch, onDone }: FormProps) {
               {...form.register(`cavities.${index}.position`, { required: true })}
             />
           </Field>
-          <Field label="Function" problem={message(`cavities.${index}.function`)}>
+          <Field bare={index > 0} label="Function" problem={message(`cavities.${index}.function`)}>
             <input className="input" {...form.register(`cavities.${index}.function`, { required: true })} />
           </Field>
-          <Field label="Colour">
+          <Field bare={index > 0} label="Colour">
             <input className="input" {...form.register(`cavities.${index}.colour`)} />
           </Field>
-          <Field label="Wire">
+          <Field bare={index > 0} label="Wire">
             <input
               className="input figure"
               placeholder="2.5 mm²"
               {...form.register(`cavities.${index}.gauge`)}
             />
           </Field>
-          <span className="pt-7">
+          <span className={index > 0 ? 'pt-1.5' : 'pt-7'}>
             <RowTools what={`cavity ${index + 1}`} first last onRemove={() => cavities.remove(index)} />
           </span>
         </div>

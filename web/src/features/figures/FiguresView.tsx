@@ -23,7 +23,9 @@ export function FiguresView({ kind, figures }: { kind: SubjectKind; figures: Fig
               <th scope="row" className="py-1 pr-3 text-left font-normal">
                 {attribute.label}
               </th>
-              <td className="figure py-1 pr-3 text-right text-[14px] whitespace-nowrap">
+              <td
+                className={`py-1 pr-3 text-right whitespace-nowrap ${attribute.type === 'quantity' ? 'figure text-[14px]' : ''}`}
+              >
                 {own.length === 0 && <span className="text-muted">not known</span>}
                 {own.map((figure) => (
                   <div key={figure.id}>

@@ -26,7 +26,15 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
   const [open, setOpen] = useState<string | null>(null);
   const unit = preferredUnit('length', units).symbol;
   return (
-    <table className="mt-3 w-full border-collapse text-[15px]">
+    <table className="mt-3 w-full table-fixed border-collapse text-[15px]">
+      <colgroup>
+        <col className="w-[206px]" />
+        <col className="w-[128px]" />
+        <col className="w-[128px]" />
+        <col />
+        <col className="w-[58px]" />
+        <col className="w-[112px]" />
+      </colgroup>
       <caption className="sr-only">Every check of this part against this vehicle</caption>
       <thead>
         <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
@@ -39,7 +47,7 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
           <th scope="col" className="px-2 text-right font-semibold">
             This part
           </th>
-          <th scope="col" className="w-[235px] pl-3 font-semibold">
+          <th scope="col" className="pl-3 font-semibold">
             Short · margin{' '}
             <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span> ·
             spare
@@ -83,6 +91,21 @@ const shown = (side: Shown | undefined, units: UnitSystem): string => {
   return (side.prefix ?? '') + figure;
 };
 
+/** A word is set as text, a figure as figures. */
+function Side({ row, side, units }: { row: LedgerRow; side: Shown | undefined; units: UnitSystem }) {
+  const type = side?.type === 'words' ? 'leading-tight text-[14px]' : 'figure text-[14px] whitespace-nowrap';
+  return <td className={`px-2 text-right ${type}`}>{row.listing ? '' : shown(side, units)}</td>;
+}
+
+/** The row to look at: the one that decides, or the one that the next measurement would settle. */
+function decides(verdict: Verdict, row: LedgerRow): boolean {
+  if (verdict.verdict === 'straight-in') return false;
+  const next = verdict.measure[0];
+  if (next && verdict.measure.length > 1)
+    return row.missing.some((missing) => missing.subject === next.subject && missing.key === next.key);
+  return verdict.deciding.by === 'check' && verdict.deciding.check === row.check;
+}
+
 function Row({
   row,
   units,
@@ -114,12 +137,8 @@ function Row({
             {!row.decisive && <span className="text-muted text-[13px]"> advisory</span>}
           </button>
         </th>
-        <td className="figure px-2 text-right text-[14px] whitespace-nowrap">
-          {row.listing ? '' : shown(row.need, units)}
-        </td>
-        <td className="figure px-2 text-right text-[14px] whitespace-nowrap">
-          {row.listing ? '' : shown(row.have, units)}
-        </td>
+        <Side row={row} side={row.need} units={units} />
+        <Side row={row} side={row.have} units={units} />
         <td className="pl-3">
           {row.margin ? (
             <span className="flex items-center gap-2">

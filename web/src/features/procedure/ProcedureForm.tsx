@@ -247,46 +247,46 @@ function FastenerRow({
   const at = `fasteners.${index}` as const;
   return (
     <div className="border-rule mt-1 grid grid-cols-[52px_1.4fr_1.2fr_80px_1.2fr_70px_80px_1.2fr_110px_auto] items-start gap-2 border-b pb-1.5">
-      <Field label="Tray" problem={message(`${at}.tray`) ?? message(at)}>
+      <Field bare={index > 0} label="Tray" problem={message(`${at}.tray`) ?? message(at)}>
         <input className="input figure" maxLength={1} {...form.register(`${at}.tray`, { required: true })} />
       </Field>
-      <Field label="What it is" problem={message(`${at}.name`)}>
+      <Field bare={index > 0} label="What it is" problem={message(`${at}.name`)}>
         <input className="input" {...form.register(`${at}.name`, { required: true })} />
       </Field>
-      <Field label="Thread or kind" problem={message(`${at}.thread`)}>
+      <Field bare={index > 0} label="Thread or kind" problem={message(`${at}.thread`)}>
         <input className="input figure" placeholder="M6 × 16" {...form.register(`${at}.thread`)} />
       </Field>
-      <Field label="Length, mm" problem={message(`${at}.lengthMm`)}>
+      <Field bare={index > 0} label="Length, mm" problem={message(`${at}.lengthMm`)}>
         <input className="input figure" inputMode="decimal" {...form.register(`${at}.lengthMm`)} />
       </Field>
-      <Field label="Tool" problem={message(`${at}.tool`)}>
+      <Field bare={index > 0} label="Tool" problem={message(`${at}.tool`)}>
         <input className="input" placeholder="10 mm socket" {...form.register(`${at}.tool`)} />
       </Field>
-      <Field label="Should be" problem={message(`${at}.expected`)}>
+      <Field bare={index > 0} label="Should be" problem={message(`${at}.expected`)}>
         <input
           className="input figure"
           inputMode="numeric"
           {...form.register(`${at}.expected`, { required: true })}
         />
       </Field>
-      <Field label="Torque, N·m" problem={message(`${at}.torqueNm`)}>
+      <Field bare={index > 0} label="Torque, N·m" problem={message(`${at}.torqueNm`)}>
         <input className="input figure" inputMode="decimal" {...form.register(`${at}.torqueNm`)} />
       </Field>
-      <Field label="Torque from" problem={message(`${at}.torqueSource`)}>
+      <Field bare={index > 0} label="Torque from" problem={message(`${at}.torqueSource`)}>
         <input
           className="input"
           placeholder="which record says so"
           {...form.register(`${at}.torqueSource`)}
         />
       </Field>
-      <Field label="Use again">
+      <Field bare={index > 0} label="Use again">
         <select className="select" {...form.register(`${at}.policy`)}>
           {FASTENER_POLICIES.map((policy) => (
             <option key={policy}>{policy}</option>
           ))}
         </select>
       </Field>
-      <span className="pt-7">
+      <span className={index > 0 ? 'pt-1.5' : 'pt-7'}>
         <RowTools what={`fastener ${index + 1}`} first last onRemove={onRemove} />
       </span>
     </div>

@@ -14,7 +14,7 @@ export function StepList({ section, ticks, hardware, hours }: Props) {
     <section id={section.phase} aria-label={PHASE_LABELS[section.phase]} className="mt-6 scroll-mt-3">
       <h2 className="heading">
         {PHASE_LABELS[section.phase]}
-        <span className="figure text-[13px] normal-case">
+        <span className="font-sans text-[14px] font-normal tracking-normal normal-case">
           {hours(section.minutes)}
           {section.waitingMinutes > 0 && ` + ${hours(section.waitingMinutes)} waiting`}
         </span>
@@ -51,17 +51,17 @@ function StepItem({
         />
         <span className="figure text-muted pt-0.5">{step.number}</span>
         <span className={done ? 'opacity-60' : ''}>
-          <strong className="text-[17px]">{step.text}</strong>
+          <strong className="text-[19px] leading-tight md:text-[17px]">{step.text}</strong>
           {step.detail && <span className="block">{step.detail}</span>}
           <span className="text-muted mt-0.5 flex flex-wrap gap-x-4 text-[14px]">
             {step.uses.map((use) => {
               const fastener = hardware.find((each) => each.tray === use.tray);
               return (
                 <span key={use.tray}>
-                  <strong className="text-ink figure">
-                    {use.count} × {use.tray}
+                  <strong className="text-ink">
+                    {use.count} of {use.tray}
                   </strong>{' '}
-                  {fastener?.name} {fastener?.tool}
+                  {[fastener?.name, fastener?.tool].filter(Boolean).join(', ')}
                 </span>
               );
             })}
@@ -72,7 +72,7 @@ function StepItem({
                 plug <span className="figure">{step.connector}</span>
               </span>
             )}
-            {step.waiting && <span className="figure">{step.minutes} min waiting</span>}
+            {step.waiting && <span>{step.minutes} min waiting</span>}
           </span>
           {step.cautionTexts.map((text) => (
             <span key={text} className="caution mt-1 block px-3 py-1 text-[14px]">

@@ -1,5 +1,6 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/fit';
+import { monthLabel } from '@radiatrix/core/vehicle';
 import { canEdit, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -57,8 +58,8 @@ export function VehiclePage() {
       </section>
       <aside>
         <h2 className="heading">Built</h2>
-        <p className="figure mt-2 text-[14px]">
-          {built[0]} to {built[1]}
+        <p className="mt-2">
+          {monthLabel(built[0])} to {monthLabel(built[1])}
         </p>
         <h2 className="heading mt-5">Procedures</h2>
         <ul className="mt-1">

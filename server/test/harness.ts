@@ -1,0 +1,76 @@
+import { randomUUID } from 'node:crypto';
+import path from 'node:path';
+import pg from 'pg';
+import { pino } from 'pino';
+import supertest from 'supertest';
+import { createApp } from '../src/app.ts';
+import { connect, type Connection } from '../src/db/client.ts';
+import { createIfMissing, prepare } from '../src/db/prepare.ts';
+import { loadDemo } from '../src/demo/load.ts';
+
+const admin = process.env.DATABASE_ADMIN_URL;
+if (!admin)
+  throw new Error('DATABASE_ADMIN_URL is not set; run the tests by npm test, which starts a cluster');
+
+export const demoFolder = path.resolve(import.meta.dirname, '../../demo');
+
+/** A database of its own on the real server, dropped again when the file is done. */
+export async function newDatabase(): Promise<{
+  url: string;
+  connection: Connection;
+  drop: () => Promise<void>;
+}> {
+  const target = new URL(admin!);
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  target.pathname = `/${name}`;
+  await createIfMissing(target.href);
+  const connection = connect(target.href);
+  return {
+    url: target.href,
+    connection,
+    drop: async () => {
+      await connection.pool.end();
+      const client = new pg.Client({ connectionString: admin });
+      await client.connect();
+      await client.query(`drop database ${name} with (force)`);
+      await client.end();
+    },
+  };
+}
+
+/** One signed-in person: cookies, token and a fresh idempotency key on every write. */
+export class Actor {
+  private constructor(
+    readonly agent: ReturnType<typeof supertest.agent>,
+    private readonly token: string,
+  ) {}
+
+  static async signIn(app: Parameters<typeof supertest>[0], username: string): Promise<Actor> {
+    const agent = supertest.agent(app);
+    const { body, status } = await agent.post('/api/session').send({ username, password: 'copper-core' });
+    if (status !== 200) throw new Error(`${username} cannot sign in: ${status}`);
+    return new Actor(agent, (body as { csrfToken: string }).csrfToken);
+  }
+
+  get = (url: string) => this.agent.get(url);
+
+  write(
+    method: 'post' | 'put' | 'delete',
+    url: string,
+    body?: object,
+    { etag = '', key = randomUUID() as string } = {},
+  ) {
+    const request = this.agent[method](url).set('X-CSRF-Token', this.token).set('Idempotency-Key', key);
+    if (etag) request.set('If-Match', etag);
+    return body === undefined ? request : request.send(body);
+  }
+}
+
+/** A server with the demo in it, on a database of its own. */
+export async function demoServer() {
+  const { connection, drop, url } = await newDatabase();
+  await prepare(connection);
+  await loadDemo(connection.db, demoFolder);
+  const app = await createApp({ connection, logger: pino({ level: 'silent' }) });
+  return { app, connection, url, stop: drop };
+}
