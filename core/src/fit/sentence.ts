@@ -97,8 +97,12 @@ export function rowSentence(row: LedgerRow, system: UnitSystem, withWork = true)
       ? ` (wants ${formatQuantity(margin.tolerance, 'length', system)} clear)`
       : '';
   const amount = formatQuantity(Math.abs(margin.value), margin.dimension, system, { difference: true });
+  const doubt = `at ± ${formatQuantity(margin.u, margin.dimension, system, { difference: true })}`;
+  // It may go in as it is, but not with the certainty asked for: the work is counted, and the reason said.
+  if (row.outcome === 'change' && margin.value >= 0)
+    return `${comparison}${wanted}: ${amount} ${phrase.good}, not certain ${doubt}${withWork ? changeText(row) : ''}.`;
   if (row.outcome === 'open')
-    return `${comparison}${wanted}: too close to call at ± ${formatQuantity(margin.u, margin.dimension, system, { difference: true })}; measure more finely.`;
+    return `${comparison}${wanted}: too close to call ${doubt}; measure more finely.`;
   return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${withWork ? changeText(row) : ''}.`;
 }
 

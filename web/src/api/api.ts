@@ -87,6 +87,8 @@ export const api = createApi({
   baseQuery: guarded,
   tagTypes: ['Session', ...LIBRARY],
   refetchOnReconnect: true,
+  // What is cached is shown at once, and asked for again: a colleague may have released something since.
+  refetchOnMountOrArgChange: 2,
   endpoints: (build) => ({
     session: build.query<SessionState, void>({
       query: () => '/session',

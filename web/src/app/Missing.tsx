@@ -3,6 +3,7 @@ import { Empty } from '../ui/notices.tsx';
 
 export const Missing = () => (
   <div className="mt-6">
+    <h1 className="sr-only">Not found</h1>
     <Empty title="Nothing is kept under this address">
       It may have been typed wrongly, or be from a later release. <Link to="/">To the desk</Link>
     </Empty>

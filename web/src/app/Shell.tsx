@@ -1,6 +1,6 @@
 import { Moon, Sun } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Link, Outlet, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { Link, Outlet, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
 import { SignInForm } from '../features/session/SignInForm.tsx';
@@ -126,22 +126,29 @@ function Frame({ person }: { person: Person }) {
 
 /** One line for everything: what is typed goes into the address of the Ask view, so it can be sent to a colleague. */
 function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
-  const { pathname } = useLocation();
+  const location = useLocation();
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const asking = pathname === '/ask';
-  const fromAddress = asking ? (params.get('q') ?? '') : '';
-  const [text, setText] = useState(fromAddress);
-  const [seen, setSeen] = useState(fromAddress);
-  if (fromAddress !== seen) {
-    // The address changed by itself (back, a link): the line follows it; what was typed is not lost by leaving.
-    setSeen(fromAddress);
-    if (asking) setText(fromAddress);
-  }
+  const arrival = useNavigationType();
+  const asking = location.pathname === '/ask';
+  const fromAddress = params.get('q') ?? '';
+  const [text, setText] = useState(asking ? fromAddress : '');
+  const leaving = useRef(false);
+  // The line follows the address when that changes by itself (back, a link); while typing it runs ahead of it.
+  const typed = arrival !== 'POP' && (location.state as { typed?: boolean } | null)?.typed === true;
+  useEffect(() => {
+    leaving.current = false;
+    if (asking && !typed) setText(fromAddress);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once an arrival, whatever the address says then
+  }, [location.key]);
   const type = (value: string) => {
     setText(value);
-    setSeen(value);
-    void navigate(`/ask?${new URLSearchParams({ q: value })}`, { replace: asking, preventScrollReset: true });
+    void navigate(`/ask?${new URLSearchParams({ q: value })}`, {
+      replace: asking || leaving.current,
+      preventScrollReset: true,
+      state: { typed: true },
+    });
+    leaving.current = true;
   };
   return (
     <form
@@ -149,8 +156,9 @@ function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | nul
       className="relative min-w-[220px] flex-1"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!asking && text) type(text);
-        window.dispatchEvent(new CustomEvent('radiatrix:take-first'));
+        if (asking) window.dispatchEvent(new CustomEvent('radiatrix:take-first'));
+        else if (text)
+          void navigate(`/ask?${new URLSearchParams({ q: text })}`, { state: { typed: true, take: true } });
       }}
     >
       <kbd

@@ -40,14 +40,14 @@ export function RowTools({
   onRemove: () => void;
 }) {
   return (
-    <span className="flex items-center gap-1.5">
+    <span className="flex items-center gap-0.5">
       {onMove && (
         <>
           <button
             type="button"
             aria-label={`Move ${what} up`}
             disabled={first}
-            className="disabled:opacity-30"
+            className="grid size-7 place-items-center disabled:opacity-30"
             onClick={() => onMove(-1)}
           >
             <ArrowUp size={16} aria-hidden="true" />
@@ -56,14 +56,19 @@ export function RowTools({
             type="button"
             aria-label={`Move ${what} down`}
             disabled={last}
-            className="disabled:opacity-30"
+            className="grid size-7 place-items-center disabled:opacity-30"
             onClick={() => onMove(1)}
           >
             <ArrowDown size={16} aria-hidden="true" />
           </button>
         </>
       )}
-      <button type="button" aria-label={`Take ${what} away`} className="text-no" onClick={onRemove}>
+      <button
+        type="button"
+        aria-label={`Take ${what} away`}
+        className="text-no grid size-7 place-items-center"
+        onClick={onRemove}
+      >
         <X size={16} aria-hidden="true" />
       </button>
     </span>

@@ -1,9 +1,13 @@
 import { useEffect, useRef } from 'react';
 import { useAppSelector } from '../app/store.ts';
 
-const inField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName));
+/** Whether a key typed here belongs to the field: in a text all do, in a list all but the finder's own. */
+function belongsToField(target: EventTarget | null, key: string): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target instanceof HTMLInputElement) return !/^(?:checkbox|radio|file|button|submit)$/.test(target.type);
+  if (target instanceof HTMLSelectElement) return key !== '/';
+  return target.isContentEditable || target instanceof HTMLTextAreaElement;
+}
 
 /** Single keys outside of fields, unless switched off; a dialog in front takes no keys for what lies behind it. */
 export function useHotkeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
@@ -20,7 +24,7 @@ export function useHotkeys(keys: Record<string, (event: KeyboardEvent) => void>)
         event.ctrlKey ||
         event.metaKey ||
         event.altKey ||
-        inField(event.target) ||
+        belongsToField(event.target, event.key) ||
         document.querySelector('dialog[open]')
       )
         return;

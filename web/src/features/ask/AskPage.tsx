@@ -1,5 +1,5 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Fragment, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import type { Difference } from '@radiatrix/core/vehicle';
 import type { FindResult, FoundChip, VehicleLine } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
@@ -34,7 +34,9 @@ export function AskPage() {
   };
 
   // Enter in the finder may come before the answer does; it is then kept until the answer is in.
-  const wantFirst = useRef(false);
+  const { state } = useLocation() as { state: { take?: boolean } | null };
+  const arrival = useNavigationType();
+  const wantFirst = useRef(arrival !== 'POP' && state?.take === true);
   const take = useCallback(() => {
     if (!wantFirst.current || !current) return;
     wantFirst.current = false;
@@ -56,6 +58,7 @@ export function AskPage() {
   if (skip)
     return (
       <div className="mt-6">
+        <h1 className="sr-only">Ask</h1>
         <Empty title="Say the vehicle as it was told to you">
           Year, model, engine, transmission, options, in any order: <em>“09 tussock diesel auto aircon”</em>.
           A part number, or another seller’s number for it, works too. Press <kbd className="key">/</kbd> from
@@ -72,6 +75,7 @@ export function AskPage() {
   if (!data) return <Waiting what="Looking" />;
   return (
     <div className="mt-4">
+      <h1 className="sr-only">Ask</h1>
       <Understood
         data={data}
         onFix={setFix}
@@ -122,9 +126,9 @@ function Understood({
         <p className="mt-3">
           Not understood:{' '}
           {data.leftover.map((rest) => (
-            <span key={rest.from} className="border-changes mr-2 border-b-2 border-dashed">
-              {rest.text.slice(0, 60)}
-            </span>
+            <Fragment key={rest.from}>
+              <span className="border-changes border-b-2 border-dashed">{rest.text.slice(0, 60)}</span>{' '}
+            </Fragment>
           ))}
         </p>
       )}

@@ -10,6 +10,7 @@ export function DeskPage() {
   const bench = useAppSelector((state) => state.settings.bench);
   return (
     <div className="mt-5 grid gap-8 md:grid-cols-2">
+      <h1 className="sr-only">Desk</h1>
       <section aria-label="On the bench">
         <h2 className="heading">On the bench</h2>
         <div className="mt-3">

@@ -11,8 +11,9 @@ import {
   type UnitSystem,
 } from '@radiatrix/core/quantity';
 import type { FigureEntry, FigureRecord, FiguresChange } from '@radiatrix/contract';
-import { api, type Tagged } from '../../api/api.ts';
+import { api, type SourceLine, type Tagged } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
+import { Waiting } from '../../ui/notices.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSaving } from '../../ui/useSaving.ts';
@@ -53,16 +54,36 @@ function withUnit(text: string, attribute: Attribute, units: UnitSystem): string
 }
 
 /** Records figures from the keyboard: Tab from box to box, Enter saves; every box says what it understood. */
-export function FiguresForm({ kind, name, figures, etag, focus, send, refetch, onDone }: Props) {
-  const units = useUnits();
+export function FiguresForm(props: Props) {
   const { data: sources } = api.useSourcesQuery();
   const { data: connectors } = api.useConnectorsQuery();
+  // Which source is chosen decides what stands in the boxes, so nothing is shown to type into before it is known.
+  return sources && connectors ? (
+    <Form {...props} sources={sources} connectors={connectors.map((each) => each.code)} />
+  ) : (
+    <Waiting />
+  );
+}
+
+function Form({
+  kind,
+  name,
+  figures,
+  etag,
+  focus,
+  send,
+  refetch,
+  onDone,
+  sources,
+  connectors,
+}: Props & { sources: SourceLine[]; connectors: string[] }) {
+  const units = useUnits();
   const kept = useKept<Typed>(`figures:${name}`, { sourceId: 0, method: 'caliper', entries: {} }, etag);
   const saving = useSaving<FiguresChange>((body, tag, key) => send(body, tag, key));
   const form = useRef<HTMLFormElement>(null);
   const { value, change } = kept;
   const sourceId =
-    value.sourceId || (sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id ?? 0);
+    value.sourceId || (sources.find((source) => source.grade === 2)?.id ?? sources[0]?.id ?? 0);
   const keys = Object.keys(value.entries);
 
   useEffect(() => {
@@ -109,7 +130,7 @@ export function FiguresForm({ kind, name, figures, etag, focus, send, refetch, o
             value={sourceId}
             onChange={(event) => change({ ...value, sourceId: Number(event.target.value) })}
           >
-            {sources?.map((source) => (
+            {sources.map((source) => (
               <option key={source.id} value={source.id}>
                 {source.name} (grade {source.grade})
               </option>
@@ -136,7 +157,7 @@ export function FiguresForm({ kind, name, figures, etag, focus, send, refetch, o
             kind={kind}
             attribute={attribute}
             units={units}
-            connectors={connectors?.map((each) => each.code) ?? []}
+            connectors={connectors}
             held={figures.find((figure) => figure.key === key && figure.sourceId === sourceId)}
             others={figures.filter((figure) => figure.key === key && figure.sourceId !== sourceId)}
             typed={value.entries[key]}

@@ -63,7 +63,9 @@ export function Coolant({ plan, type }: { plan: FillPlan; type: string }) {
               <th scope="col" className="px-2 text-right font-semibold">
                 Water
               </th>
-              <th scope="col" />
+              <th scope="col" className="pl-3 text-left font-semibold">
+                Note
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -1,0 +1,65 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { as, putOnBench } from './people.ts';
+
+async function clean(page: Page, what: string): Promise<void> {
+  // At the end of the page the foot stands in its own place, over nothing.
+  await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(
+      (each) =>
+        `${what}: ${each.id} ${each.nodes
+          .slice(0, 3)
+          .map((node) => node.html.slice(0, 160))
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
+}
+
+test('axe finds nothing in any view, in both themes', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const stranger = await (await browser.newContext({ baseURL: process.env.BASE_URL })).newPage();
+  await stranger.goto('/');
+  await stranger.getByLabel('Name').waitFor();
+  await clean(stranger, 'sign-in');
+
+  const page = await as(browser, 'rowan');
+  for (const theme of ['sheet', 'bay']) {
+    if (theme === 'bay') await page.getByRole('button', { name: 'Dark, for the bay' }).click();
+    await page.goto('/');
+    await clean(page, `desk ${theme}`);
+    await putOnBench(page, '09 tussock diesel auto towing');
+    await page.getByRole('button', { name: 'Width in the support' }).click();
+    await clean(page, `match ${theme}`);
+    const vehicle = /\/v\/\d+/.exec(page.url())![0];
+    const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
+    const views: [string, RegExp | string][] = [
+      ['/ask?q=09+tussok+diesel+blue', /vehicles/],
+      [vehicle, 'Procedures'],
+      [`${vehicle}?edit=figures`, /Save/],
+      [`/parts/${part}`, 'In the box'],
+      [`/parts/${part}?edit=details`, 'Save details'],
+      [`${vehicle}/sheet/1`, 'Hardware and tray'],
+      ['/procedures/1', 'Proofread'],
+      ['/procedures/1?edit=1', 'Save procedure'],
+      ['/connectors/FAN-2B', 'Used by'],
+      ['/connectors/new', 'Save connector'],
+      ['/library', 'NT-R 4402'],
+      ['/review', 'To check'],
+      ['/import', 'Choose a file'],
+      ['/nowhere', 'Nothing is kept'],
+    ];
+    for (const [path, seen] of views) {
+      await page.goto(path);
+      await page.getByText(seen).first().waitFor();
+      await clean(page, `${path} ${theme}`);
+    }
+  }
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/v/1/sheet/1');
+  await page.getByText('Hardware and tray').waitFor();
+  await clean(page, 'sheet on a phone');
+});

@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../.radiatrix/test-results',
+  fullyParallel: false,
+  workers: 1,
+  retries: process.env.CI ? 1 : 0,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env.BASE_URL,
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 15_000,
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});
