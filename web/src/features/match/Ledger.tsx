@@ -66,11 +66,7 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
             key={row.check}
             row={row}
             units={units}
-            deciding={
-              verdict.deciding.by === 'check' &&
-              verdict.deciding.check === row.check &&
-              verdict.verdict !== 'straight-in'
-            }
+            deciding={decides(verdict, row)}
             open={open === row.check}
             onToggle={() => setOpen(open === row.check ? null : row.check)}
           />
