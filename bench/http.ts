@@ -1,0 +1,82 @@
+import pg from 'pg';
+
+const ROUNDS = 200;
+const at = (sorted: number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
+const spread = (times: number[]) => {
+  const sorted = times.sort((a, b) => a - b);
+  return { p50: at(sorted, 0.5), p95: at(sorted, 0.95) };
+};
+
+export async function signIn(base: string, username = 'mara'): Promise<string> {
+  const answer = await fetch(`${base}/api/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ username, password: 'copper-core' }),
+  });
+  return answer.headers.getSetCookie()[0]!.split(';')[0]!;
+}
+
+/** Rows a match needs, asked for by hand: vehicle, bay figures, candidates, their figures, claims, outcomes. */
+async function bareSql(client: pg.Client, vehicleId: number): Promise<void> {
+  const { rows } = await client.query<{ model_id: number; bay_id: number }>(
+    'select c.*, m.name, k.name make, e.code, t.code tcode from configuration c join model m on m.id = c.model_id join make k on k.id = m.make_id join engine e on e.id = c.engine_id join transmission t on t.id = c.transmission_id where c.id = $1',
+    [vehicleId],
+  );
+  const { model_id, bay_id } = rows[0]!;
+  const figures =
+    'select f.*, s.name, s.grade, p.name by_name, c.code from measurement f join source s on s.id = f.source_id join person p on p.id = f."by" left join connector c on c.id = f.connector_id';
+  await client.query(`${figures} where f.bay_id = $1`, [bay_id]);
+  const found = await client.query<{ id: number }>(
+    `select part_id id from application where model_id = $1 union select r.part_id from outcome o join part_revision r on r.id = o.part_revision_id where o.bay_id = $2
+     union (select r.part_id from measurement need join measurement have on have.subject <> 'bay' and have.key = need.key and have.value between need.value - 6 and need.value + 6
+     join part_revision r on r.id = have.part_revision_id where need.bay_id = $2
+     and ((have.subject = 'radiator' and need.key in ('pinSpacing', 'topMountSpacing')) or (have.subject <> 'radiator' and need.key in ('fanMountWidth', 'fanMountHeight')))
+     group by r.part_id, r.id having count(distinct need.key) = 2)`,
+    [model_id, bay_id],
+  );
+  const ids = found.rows.map((row) => row.id);
+  const parts = await client.query<{ rid: number }>(
+    'select distinct on (p.id) p.*, r.id rid, r.description, r.state, r.revision from part p join part_revision r on r.part_id = p.id where p.id = any($1) order by p.id, r.revision desc',
+    [ids],
+  );
+  await client.query(`${figures} where f.part_revision_id = any($1)`, [parts.rows.map((row) => row.rid)]);
+  await client.query(
+    'select a.*, s.name, s.grade, p.name by_name from application a join source s on s.id = a.source_id join person p on p.id = a."by" where a.part_id = any($1) and a.model_id = $2',
+    [ids, model_id],
+  );
+  await client.query(
+    'select o.*, p.name by_name from outcome o join person p on p.id = o."by" where o.bay_id = $1',
+    [bay_id],
+  );
+}
+
+/** The match request over HTTP, and the SQL it needs on one connection, in the same run. */
+export async function measureMatch(base: string, databaseUrl: string, vehicleId: number) {
+  const cookie = await signIn(base);
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  const http: number[] = [];
+  const sql: number[] = [];
+  for (let round = -20; round < ROUNDS; round += 1) {
+    let begun = performance.now();
+    await (await fetch(`${base}/api/vehicles/${vehicleId}/match`, { headers: { cookie } })).text();
+    if (round >= 0) http.push(performance.now() - begun);
+    begun = performance.now();
+    await bareSql(client, vehicleId);
+    if (round >= 0) sql.push(performance.now() - begun);
+  }
+  await client.end();
+  return { requests: ROUNDS, http: spread(http), sql: spread(sql) };
+}
+
+export async function someVehicle(base: string): Promise<number> {
+  const cookie = await signIn(base);
+  const found = (await (
+    await fetch(
+      `${base}/api/find?${new URLSearchParams({ text: '09 tussock diesel auto standard cooling' })}`,
+      { headers: { cookie } },
+    )
+  ).json()) as { vehicles: { id: number }[] };
+  return found.vehicles[0]!.id;
+}

@@ -1,0 +1,49 @@
+// `npm run bench`: figures beside their yardsticks, from one run. Aims are reported here, never asserted in tests.
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { measureFit } from './fit.ts';
+import { measureMatch, someVehicle } from './http.ts';
+import { measurePage } from './page.ts';
+
+const {
+  BASE_URL: base,
+  DATABASE_URL: databaseUrl,
+  CHROMIUM: program,
+} = process.env as Record<string, string>;
+const say = (what: string, measured: string, aim: string, met: boolean): void =>
+  console.log(`${what.padEnd(34)} ${measured.padEnd(62)} aim ${aim}: ${met ? 'met' : 'missed'}`);
+
+const fit = measureFit();
+say(
+  'fit evaluations, 100,000 parts',
+  `${Math.round(fit.judgedPerSecond).toLocaleString('en')}/s, bare comparisons ${Math.round(fit.rawPerSecond).toLocaleString('en')}/s, ratio ${fit.ratio.toFixed(2)}`,
+  'a tenth',
+  fit.ratio >= 0.1,
+);
+console.log(
+  `${''.padEnd(34)} with a full ledger ${Math.round(fit.withLedgerPerSecond).toLocaleString('en')}/s`,
+);
+
+const vehicleId = await someVehicle(base!);
+const match = await measureMatch(base!, databaseUrl!, vehicleId);
+const ms = ({ p50, p95 }: { p50: number; p95: number }): string =>
+  `p50 ${p50.toFixed(1)} p95 ${p95.toFixed(1)} ms`;
+say(
+  'match over HTTP',
+  `${ms(match.http)}, bare SQL ${ms(match.sql)}`,
+  'SQL + 25 ms',
+  match.http.p95 <= match.sql.p95 + 25,
+);
+
+const page = await measurePage(base!, program!, vehicleId);
+say('script for the first Match view', `${page.scriptKb.toFixed(0)} kB gzip`, '180 kB', page.scriptKb <= 180);
+say(
+  'largest paint, processor 4x slower',
+  `${Math.round(page.paintMs)} ms, median of ${page.paintsMs.length}`,
+  '1,500 ms',
+  page.paintMs <= 1500,
+);
+
+const folder = path.resolve(import.meta.dirname, 'results');
+mkdirSync(folder, { recursive: true });
+writeFileSync(path.join(folder, 'latest.json'), `${JSON.stringify({ fit, match, page }, null, 1)}\n`);
