@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { fork, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { MIGRATIONS, prepare } from '../src/db/prepare.ts';
 import { isEmpty, loadDemo } from '../src/demo/load.ts';
 import { describeApi } from '../src/openapi/describe.ts';
-import { demoFolder, newDatabase } from './harness.ts';
+import { Actor, demoFolder, demoServer, newDatabase } from './harness.ts';
 
 describe('migrations', () => {
   let database: Awaited<ReturnType<typeof newDatabase>>;
@@ -134,6 +135,30 @@ describe('a server killed in the middle of saving', () => {
     child.kill('SIGTERM');
     await new Promise((resolve) => child.once('exit', resolve));
   });
+});
+
+test('a database that goes away is answered with 503, and the server goes on when it is back', async () => {
+  const server = await demoServer();
+  try {
+    const mara = await Actor.signIn(server.app, 'mara');
+    const admin = new pg.Client({ connectionString: process.env.DATABASE_ADMIN_URL });
+    await admin.connect();
+    const name = new URL(server.url).pathname.slice(1);
+    const seen = new Set<number>();
+    for (let round = 0; round < 6; round += 1) {
+      const asked = Array.from({ length: 8 }, () => mara.get('/api/vehicles/1/match'));
+      const cut = admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [
+        name,
+      ]);
+      for (const answer of await Promise.all(asked)) seen.add(answer.status);
+      await cut;
+    }
+    await admin.end();
+    expect([...seen].filter((status) => status !== 200 && status !== 503)).toEqual([]);
+    await mara.get('/api/vehicles/1/match').expect(200);
+  } finally {
+    await server.stop();
+  }
 });
 
 test('the published descriptions are those of the code', () => {

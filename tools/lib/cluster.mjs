@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
@@ -37,7 +37,8 @@ function postgresUser() {
 /** Where the data lies. As root the folder must be reachable by the `postgres` user, so it lies outside of root's home. */
 function dataFolder(stateFolder) {
   if (!isRoot()) return path.join(stateFolder, 'cluster');
-  const name = createHash('sha256').update(stateFolder).digest('hex').slice(0, 16);
+  // Not made from the path: a new clone in the place of an old one must not meet the old one's cluster.
+  const name = randomBytes(8).toString('hex');
   const pointer = path.join(stateFolder, 'cluster-folder');
   if (existsSync(pointer)) return readFileSync(pointer, 'utf8');
   const folder = path.join('/var/lib/radiatrix', name);

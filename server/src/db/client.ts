@@ -38,5 +38,7 @@ export function connect(url: string): Connection {
   });
   // A lost idle connection is replaced by the pool; without a listener it would end the process.
   pool.on('error', () => {});
+  // The same for one that is in use between two queries: its next query fails, and that is answered.
+  pool.on('connect', (client) => client.on('error', () => {}));
   return { db: drizzle({ client: pool, schema, casing: 'snake_case' }), pool };
 }

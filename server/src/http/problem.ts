@@ -89,7 +89,7 @@ export function problemOf(error: unknown): ProblemError {
   if (known) return known;
   if (
     error instanceof Error &&
-    /timeout exceeded when trying to connect|Connection terminated/.test(
+    /timeout exceeded when trying to connect|[Cc]onnection (?:terminated|error|ended)|not queryable/.test(
       `${error.message} ${String(error.cause ?? '')}`,
     )
   )
