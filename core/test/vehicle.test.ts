@@ -65,6 +65,32 @@ describe('a vehicle as it is spoken', () => {
     ],
     ['QD22 around 2008', { engineCode: 'QD22', year: '2007-2009' }],
     ['pre-08 tussock radiator', { year: '-2007', model: '10', part: 'radiator' }],
+    ['since 2010 merlet non turbo', { year: '2010-', model: '11', aspiration: 'natural' }],
+    [
+      'up to 12 Tussock 4x4 without air con',
+      { year: '-2012', model: '10', drive: 'all', airConditioning: 'no' },
+    ],
+    [
+      'after 09 veldara, dual clutch 7 speed',
+      { year: '2010-', make: '2', transmission: 'dual-clutch', gears: '7' },
+    ],
+    [
+      '1998 flat four 2.5 litre lhd saloon',
+      { year: '1998', layout: 'flat', cylinders: '4', displacement: '2.5', steering: 'left', body: 'saloon' },
+    ],
+    [
+      'tussock 2.2td auto 5-speed tow pack',
+      {
+        model: '10',
+        displacement: '2.2',
+        fuel: 'diesel',
+        transmission: 'automatic',
+        gears: '5',
+        package: 'towing',
+      },
+    ],
+    ['72 merlet', { year: '1972', model: '11' }],
+    ['fan assembly for a merlet, built in 03/2010', { part: 'fan', model: '11', built: '2010-03' }],
     ['fgh 99x', {}, ['fgh', '99x']],
     ['tussock <script>alert(1)</script> 🚚', { model: '10' }, ['<script>alert', '1', '</script>', '🚚']],
   ];
