@@ -84,6 +84,7 @@ describe('a vehicle as it is spoken', () => {
         model: '10',
         displacement: '2.2',
         fuel: 'diesel',
+        aspiration: 'turbo',
         transmission: 'automatic',
         gears: '5',
         package: 'towing',

@@ -1,5 +1,5 @@
 import { airLabel, driveLabel, monthLabel, packageLabel, steeringLabel } from './labels.ts';
-import { readYearSpan, type Choice, type Field } from './request.ts';
+import { readValue, readYearSpan, type Choice, type Field } from './request.ts';
 import {
   ASPIRATIONS,
   BODIES,
@@ -14,15 +14,33 @@ import {
 
 const unique = <T>(values: readonly T[]): T[] => [...new Set(values)];
 
+/** Kinds of part a caller may name; the same words as the part kinds of the fit rules. */
+const SPOKEN_PARTS = [
+  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount',
+] as const; // prettier-ignore
+const SPOKEN_PART_LABELS: Record<string, string> = {
+  fan: 'fan assembly',
+  motor: 'fan motor',
+  relay: 'fan relay',
+  module: 'fan module',
+  cap: 'radiator cap',
+  tank: 'expansion tank or bottle',
+  mount: 'radiator mount',
+};
 const KIND_LABELS: Record<string, string> = { cvt: 'CVT' };
 const ASPIRATION_LABELS: Record<string, string> = { natural: 'no turbo' };
 
 /** What a chip of this field says for a value; empty when the value is none. */
 export function labelFor(field: Field, value: string, vocabulary: Vocabulary): string {
-  const oneOf = (list: readonly string[], label: (item: string) => string = (item) => item): string => {
-    const bare = value.replace(/^!/, '');
-    return list.includes(bare) ? (value.startsWith('!') ? `not ${label(bare)}` : label(bare)) : '';
-  };
+  const { denied, any } = readValue(value);
+  const labels = any.map((each) => plainLabel(field, each, vocabulary));
+  if (labels.includes('')) return '';
+  return `${denied ? 'not ' : ''}${labels.join(' or ')}`;
+}
+
+function plainLabel(field: Field, value: string, vocabulary: Vocabulary): string {
+  const oneOf = (list: readonly string[], label: (item: string) => string = (item) => item): string =>
+    list.includes(value) ? label(value) : '';
   switch (field) {
     case 'year': {
       if (!/^(\d{4})?(-(\d{4})?)?$/.test(value) || value === '' || value === '-') return '';
@@ -54,6 +72,10 @@ export function labelFor(field: Field, value: string, vocabulary: Vocabulary): s
       return oneOf(ASPIRATIONS, (item) => ASPIRATION_LABELS[item] ?? item);
     case 'transmission':
       return oneOf(TRANSMISSION_KINDS, (item) => KIND_LABELS[item] ?? item);
+    case 'transmissionCode':
+      return vocabulary.transmissions.some((transmission) => transmission.code === value)
+        ? `transmission ${value}`
+        : '';
     case 'airConditioning':
       return value === 'yes' || value === 'no' ? airLabel(value === 'yes') : '';
     case 'package':
@@ -75,7 +97,7 @@ export function labelFor(field: Field, value: string, vocabulary: Vocabulary): s
           : `built up to ${monthLabel(to!)}`;
     }
     case 'part':
-      return oneOf(['radiator', 'shroud', 'fan']);
+      return oneOf(SPOKEN_PARTS, (item) => SPOKEN_PART_LABELS[item] ?? item);
   }
 }
 
@@ -121,6 +143,8 @@ export function choicesFor(field: Field, vocabulary: Vocabulary, modelId?: numbe
       return list(ASPIRATIONS);
     case 'transmission':
       return list(TRANSMISSION_KINDS);
+    case 'transmissionCode':
+      return list(vocabulary.transmissions.map((transmission) => transmission.code));
     case 'airConditioning':
       return list(['yes', 'no']);
     case 'package':
@@ -134,6 +158,6 @@ export function choicesFor(field: Field, vocabulary: Vocabulary, modelId?: numbe
     case 'built':
       return [];
     case 'part':
-      return list(['radiator', 'shroud', 'fan']);
+      return list(SPOKEN_PARTS);
   }
 }

@@ -1,164 +1,434 @@
 import distance from 'damerau-levenshtein';
 import { labelFor } from './choices.ts';
-import { RULES, type Context } from './grammar.ts';
+import { KEYWORDS, RULES, type Context, type Detail } from './grammar.ts';
 import { FIELDS, type Chip, type Choice, type Field } from './request.ts';
 import type { Vocabulary } from './types.ts';
+import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
 
 export interface Description {
   chips: Chip[];
   /** Words that nothing was made of, never dropped silently. */
   leftover: { text: string; from: number; to: number }[];
+  /** Where a vehicle identification number was among the words. */
+  vin?: VinReading;
 }
 
 /** Longer than anybody speaks; what lies beyond is handed back as not understood. */
 export const DESCRIPTION_LIMIT = 400;
 
-/** Words that carry no detail of their own. */
+/** Words that carry no detail of their own: what people say around a vehicle. */
 const NOISE = new Set(
-  `a an the it its it's is was with has have had got on of for in and i my our we need needs want wants looking one this that to fits fit
-   engine engined motor car truck ute vehicle box gearbox trans transmission model year my please hi hello think
-   customer gent lady bloke says said got there built number some any new replacement part`.split(/\s+/),
+  `a an the it its it's is was with has have had having got get gets on of for in and i my our your we us you he she they them his her their
+   need needs want wants wanting looking look after one ones this that these those to fits fit fitting one's what which who there here some any new
+   replacement part parts engine engined motor car truck vehicle box gearbox trans transmission year model make plate reg registered built
+   please hi hello thanks cheers think thinks thought reckon reckons guess believe says said say tell told me customer gent guy fella bloke
+   lady missus wife husband dad mum mate drives drive driving driven number as at by be been are do does doesn't don't know knows not sure
+   if or but either maybe probably possibly perhaps might could would about all just only really like thing kind sort type version from yes
+   no wait sorry mean actually make rather scratch correction yeah yep ok okay so well um er uh now own owns bought i've i'm he's she's we've they've there's that's what's w/ than also plus too
+   into only still very quite bit lot every whole actual going go come came put take makes`.split(/\s+/),
 );
 
 const WORD = /[^\s,;()"]+/y;
 const GAP = /[\s,;()"]+/y;
+/** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
+const CORRECTION =
+  /(?:no,?\s+wait|sorry|i mean|actually|scratch that|make that|rather|correction|but|no)(?=[\s,.;])/y;
+const DENIAL =
+  /(?:anything but|any but|not|isn't|isnt|ain't|except|excluding|other than)(?:\s+(?:for\s+)?(?:an?|the|with))?(?=\s)/y;
+const OR = /(?:or(?:\s+(?:it's|an?|the|maybe))?)(?=\s)/y;
+const DOUBT_BEFORE =
+  /(?:maybe|probably|possibly|perhaps|might be|could be|i think|i guess|thinks?(?: it is| it's)?)(?=\s)/y;
+const DOUBT_AFTER = /(?:i think|i reckon|i guess|maybe|probably|i believe|not sure)(?=$|[\s,.;!?])/y;
+/** Years and months are said as spans, engine codes exactly: a denial or an "or" of them is read by their own rules. */
+const NOT_DENIED: ReadonlySet<Field> = new Set(['built', 'part']);
 
 interface Name {
-  field: 'make' | 'model' | 'engineCode';
+  field: 'make' | 'model' | 'engineCode' | 'transmissionCode';
   value: string;
   spelling: string;
+  /** One bit a letter or digit: a quick lower bound of the slips between two words. */
+  letters: number;
 }
 
 const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
 
-function namesOf(vocabulary: Vocabulary): Name[] {
-  return [
-    ...vocabulary.makes.map((make): Name => ({
-      field: 'make',
-      value: String(make.id),
-      spelling: plain(make.name),
-    })),
-    ...vocabulary.models.flatMap((model) =>
-      [model.name, ...model.nicknames].map((name): Name => ({
-        field: 'model',
-        value: String(model.id),
-        spelling: plain(name),
-      })),
-    ),
-    ...vocabulary.engines.map((engine): Name => ({
-      field: 'engineCode',
-      value: engine.code,
-      spelling: plain(engine.code),
-    })),
-  ];
+function lettersOf(spelling: string): number {
+  let bits = 0;
+  for (const character of spelling) bits |= 1 << (character.charCodeAt(0) % 31);
+  return bits;
+}
+function bitCount(bits: number): number {
+  let count = 0;
+  for (let rest = bits >>> 0; rest !== 0; rest &= rest - 1) count += 1;
+  return count;
+}
+
+/** "AT" in capitals is a transmission, "at" is not. */
+const AUTOMATIC: Detail[] = [{ field: 'transmission', value: 'automatic' }];
+
+interface Names {
+  exact: Map<string, Name[]>;
+  all: Name[];
+  longestWords: number;
+}
+
+const namesCache = new WeakMap<Vocabulary, Names>();
+
+function namesOf(vocabulary: Vocabulary): Names {
+  const held = namesCache.get(vocabulary);
+  if (held) return held;
+  const names: Names = { exact: new Map(), all: [], longestWords: 1 };
+  const add = (field: Name['field'], value: string, text: string): void => {
+    const spelling = plain(text);
+    if (spelling === '') return;
+    const name = { field, value, spelling, letters: lettersOf(spelling) };
+    names.all.push(name);
+    names.exact.set(spelling, [...(names.exact.get(spelling) ?? []), name]);
+    names.longestWords = Math.max(names.longestWords, text.trim().split(/[\s/-]+/).length);
+  };
+  for (const make of vocabulary.makes) add('make', String(make.id), make.name);
+  for (const model of vocabulary.models)
+    for (const name of [model.name, ...model.nicknames]) add('model', String(model.id), name);
+  for (const engine of vocabulary.engines) add('engineCode', engine.code, engine.code);
+  for (const transmission of vocabulary.transmissions)
+    add('transmissionCode', transmission.code, transmission.code);
+  namesCache.set(vocabulary, names);
+  return names;
 }
 
 /** Slips of the key a word of this length may hold and still be the name. */
 const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
 
-/** Names that a word (or a word and the next one) stands for: exact first, then by the fewest slips. */
-function nameHits(word: string, names: readonly Name[]): { name: Name; slips: number }[] {
-  const key = plain(word);
-  if (key === '') return [];
-  const exact = names.filter((name) => name.spelling === key);
-  if (exact.length > 0) return exact.map((name) => ({ name, slips: 0 }));
-  // An engine code one key away is another engine, so codes must be exact.
-  return names
-    .filter((name) => name.field !== 'engineCode' && Math.abs(name.spelling.length - key.length) <= 2)
-    .map((name) => ({ name, slips: distance(key, name.spelling).steps }))
-    .filter((hit) => hit.slips <= slipsAllowed(Math.min(key.length, hit.name.spelling.length)))
-    .sort((a, b) => a.slips - b.slips);
+/** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
+function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
+  const letters = lettersOf(key);
+  const hits: { name: Name; slips: number }[] = [];
+  for (const name of names.all) {
+    if (name.field !== 'make' && name.field !== 'model') continue;
+    const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
+    if (Math.abs(name.spelling.length - key.length) > allowed) continue;
+    if (bitCount(letters ^ name.letters) > 2 * allowed) continue;
+    const slips = distance(key, name.spelling).steps;
+    if (slips <= allowed) hits.push({ name, slips });
+  }
+  return hits.sort((a, b) => a.slips - b.slips);
+}
+
+/** The word of the grammar that a mistyped one stands for: swapped letters in a short word, more in a longer one. */
+function nearKeyword(key: string): { word: string; slips: number } | undefined {
+  let best: { word: string; slips: number } | undefined;
+  for (const word of KEYWORDS) {
+    if (Math.abs(word.length - key.length) > 2) continue;
+    const sameLetters = [...word].sort().join('') === [...key].sort().join('');
+    const allowed = word.length < 5 ? (sameLetters ? 1 : 0) : word.length < 8 ? 1 : 2;
+    const slips = distance(key, word).steps;
+    if (slips <= Math.max(allowed, sameLetters && word.length >= 5 ? 2 : 0) && slips < (best?.slips ?? 9))
+      best = { word, slips };
+  }
+  return best;
+}
+
+/** Reads one text from left to right; what it has understood so far bears on what comes next. */
+class Reader {
+  readonly chips: Chip[] = [];
+  readonly leftover: Description['leftover'] = [];
+  vin: VinReading | undefined;
+  private correcting = false;
+  private denying = false;
+  private doubting = false;
+  private lastField: Field | undefined;
+  private either: Field | undefined;
+
+  private readonly read: string;
+  private readonly vocabulary: Vocabulary;
+  private readonly names: Names;
+  private readonly context: Context;
+  private readonly patterns: readonly VinPattern[];
+
+  constructor(read: string, vocabulary: Vocabulary, context: Context, patterns: readonly VinPattern[]) {
+    this.read = read;
+    this.vocabulary = vocabulary;
+    this.names = namesOf(vocabulary);
+    this.context = context;
+    this.patterns = patterns;
+  }
+
+  private add(
+    field: Field,
+    plainValue: string,
+    from: number,
+    to: number,
+    certainty: Chip['certainty'],
+    others: string[],
+  ): void {
+    let value = plainValue;
+    if (this.denying && !NOT_DENIED.has(field)) {
+      value =
+        field === 'airConditioning'
+          ? value === 'yes'
+            ? 'no'
+            : 'yes'
+          : value.startsWith('!')
+            ? value.slice(1)
+            : `!${value}`;
+    }
+    const labelled = (each: string): Choice => ({
+      value: each,
+      label: labelFor(field, each, this.vocabulary),
+    });
+    const doubtful = this.doubting && certainty === 'read' ? 'likely' : certainty;
+    const words = { text: this.read.slice(from, to), from, to };
+    const earlier = this.chips.find((chip) => chip.field === field);
+    // "A 2013, could be a 2014" leaves it open as much as "or" does.
+    const alternative = this.either === field || (this.doubting && earlier !== undefined);
+    if (this.either !== undefined && this.either !== field && this.eitherChip()) {
+      // "turbo or hybrid" names two things of which one holds: neither can be kept as a detail.
+      const other = this.eitherChip()!;
+      this.chips.splice(this.chips.indexOf(other), 1);
+      this.leftover.push({ text: other.text, from: other.from, to: other.to }, words);
+      this.settle(undefined);
+      return;
+    }
+    if (!earlier) {
+      this.chips.push({
+        field,
+        ...labelled(value),
+        ...words,
+        certainty: doubtful,
+        alternatives: others.map(labelled),
+      });
+    } else if (value.startsWith('!') && !earlier.value.startsWith('!') && earlier.value !== value.slice(1)) {
+      // "Auto, not manual" says one thing twice.
+      this.lastField = field;
+      return;
+    } else if (
+      earlier.value !== value &&
+      (this.correcting || (earlier.value.startsWith('!') && !value.startsWith('!')))
+    ) {
+      earlier.alternatives = [{ value: earlier.value, label: earlier.label }, ...earlier.alternatives];
+      Object.assign(earlier, labelled(value), words, { certainty: doubtful });
+    } else if (earlier.value !== value && alternative && !value.startsWith('!')) {
+      Object.assign(earlier, labelled(`${earlier.value}|${value}`), {
+        text: this.read.slice(earlier.from, to),
+        to,
+      });
+    } else if (earlier.value !== value) {
+      earlier.alternatives.unshift(labelled(value));
+      this.leftover.push(words);
+    }
+    this.lastField = field;
+  }
+
+  private eitherChip = (): Chip | undefined => this.chips.find((chip) => chip.field === this.either);
+
+  /** After a detail, or after a word that carries meaning of its own. */
+  private settle(field: Field | undefined): void {
+    this.correcting = this.denying = this.doubting = false;
+    this.either = undefined;
+    this.lastField = field;
+  }
+
+  /** Reads `lower` (a stretch of the text beginning at `offset`); pieces of a word that ran together are read again. */
+  scan(lower: string, offset: number, whole: boolean): void {
+    let at = 0;
+    while (at < lower.length) {
+      const gap = matchAt(GAP, lower, at);
+      if (gap) {
+        at += gap.length;
+        continue;
+      }
+      at = this.step(lower, at, offset, whole);
+    }
+  }
+
+  private step(lower: string, at: number, offset: number, whole: boolean): number {
+    const word = matchAt(WORD, lower, at)!;
+    const bare = word.replace(/[.!?:]+$/, '');
+    if (whole && looksLikeVin(bare)) {
+      this.readVin(bare, at + offset);
+      return at + word.length;
+    }
+    const long = this.joinedName(lower, at, 2);
+    if (long) return this.takeName(long.names, at + offset, long.end + offset) - offset;
+    const shouted = this.read.slice(at + offset, at + offset + word.length);
+    const ruled =
+      shouted === 'AT' ? { details: AUTOMATIC, end: at + 2 } : applyRules(lower, at, this.context);
+    if (ruled) {
+      const [first] = ruled.details;
+      for (const detail of ruled.details)
+        this.add(
+          detail.field,
+          detail.value,
+          at + offset,
+          ruled.end + offset,
+          'read',
+          detail.alternatives ?? [],
+        );
+      this.settle(ruled.details.length === 1 ? first!.field : undefined);
+      return ruled.end;
+    }
+    const exact = this.names.exact.get(plain(bare));
+    if (exact) return this.takeName(exact, at + offset, at + word.length + offset) - offset;
+    const turn = this.turnOfPhrase(lower, at);
+    if (turn > 0) return at + turn;
+    this.guess(word, bare, at, offset, whole);
+    return at + word.length;
+  }
+
+  /** Phrases that say how the next (or the last) detail is meant; returns how long one is, 0 for none. */
+  private turnOfPhrase(lower: string, at: number): number {
+    const denial = matchAt(DENIAL, lower, at);
+    // "Not sure" and "doesn't know" deny nothing.
+    if (denial && !/^\s+(?:sure|certain|know)/.test(lower.slice(at + denial.length))) {
+      this.denying = true;
+      return denial.length;
+    }
+    const correction = matchAt(CORRECTION, lower, at);
+    if (correction) {
+      this.correcting = true;
+      return correction.length;
+    }
+    const after = matchAt(DOUBT_AFTER, lower, at);
+    const last = this.chips.find((chip) => chip.field === this.lastField);
+    if (
+      after &&
+      last &&
+      last.certainty === 'read' &&
+      /^\s*(?:$|[,.;!?])/.test(lower.slice(at + after.length))
+    ) {
+      last.certainty = 'likely';
+      return after.length;
+    }
+    const before = matchAt(DOUBT_BEFORE, lower, at);
+    if (before) {
+      this.doubting = true;
+      return before.length;
+    }
+    const or = matchAt(OR, lower, at);
+    if (or && this.lastField) {
+      this.either = this.lastField;
+      return or.length;
+    }
+    return 0;
+  }
+
+  /** The longest exact name of several words that begins here. */
+  private joinedName(lower: string, at: number, fewest: number): { names: Name[]; end: number } | undefined {
+    let found: { names: Name[]; end: number } | undefined;
+    let end = at;
+    let joined = '';
+    for (let count = 1; count <= this.names.longestWords; count += 1) {
+      const gap = matchAt(GAP, lower, end);
+      const start = end + (gap?.length ?? 0);
+      const word = start < lower.length ? matchAt(WORD, lower, start) : undefined;
+      if (!word) break;
+      joined += plain(word);
+      end = start + word.length;
+      const names = this.names.exact.get(joined);
+      if (names && count >= fewest) found = { names, end };
+    }
+    return found;
+  }
+
+  private takeName(
+    names: readonly Name[],
+    from: number,
+    to: number,
+    certainty: Chip['certainty'] = 'read',
+  ): number {
+    const best = names[0]!;
+    const others = names.filter((name) => name.field === best.field && name.value !== best.value);
+    this.add(best.field, best.value, from, to, certainty, [...new Set(others.map((name) => name.value))]);
+    this.settle(best.field);
+    return to;
+  }
+
+  /** A word nobody knows as it stands: words run together, a slip of the key, talk, or something we do not keep. */
+  private guess(word: string, bare: string, at: number, offset: number, whole: boolean): void {
+    const from = at + offset;
+    const key = plain(bare);
+    if (whole && this.pieces(word, from)) return;
+    if (NOISE.has(bare.toLowerCase()) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
+    const near = nearNames(key, this.names);
+    const keyword = key.length >= 3 ? nearKeyword(key) : undefined;
+    if (near[0] && near[0].slips <= (keyword?.slips ?? 9)) {
+      const best = near.filter((hit) => hit.name.field === near[0]!.name.field);
+      this.takeName(best.map((hit) => hit.name), from, from + word.length, 'likely'); // prettier-ignore
+      return;
+    }
+    const details = keyword && applyRules(keyword.word, 0, this.context)?.details;
+    if (details) {
+      for (const detail of details)
+        this.add(detail.field, detail.value, from, from + word.length, 'likely', []);
+      this.settle(details[0]!.field);
+    } else if (!/^[-–—./&+!?':=*]*$/.test(word)) {
+      this.leftover.push({ text: this.read.slice(from, from + bare.length), from, to: from + bare.length });
+      this.settle(undefined);
+    }
+  }
+
+  /** Words typed without a space between ("2.2diesel", "tussock/2009"): taken when any piece is understood. */
+  private pieces(word: string, from: number): boolean {
+    const parts = [...word.matchAll(/\d+(?:[.,]\d+)?|[^\d/–—=:_-]+/g)];
+    if (parts.length < 2) return false;
+    const before = this.chips.length + this.leftover.length;
+    const trial = new Reader(this.read, this.vocabulary, this.context, []);
+    for (const part of parts) trial.scan(part[0], from + part.index, false);
+    if (trial.chips.length === 0 || trial.chips.some((chip) => chip.certainty === 'likely')) return false;
+    // Digits and letters run together are a word of their own kind ("99x") unless all of it makes sense.
+    if (trial.leftover.length > 0 && !/[/–—=:_-]/.test(word)) return false;
+    for (const part of parts) this.scan(part[0], from + part.index, false);
+    return this.chips.length + this.leftover.length > before;
+  }
+
+  private readVin(word: string, from: number): void {
+    this.vin = readVin(word, this.patterns, this.context.referenceYear);
+    const to = from + word.length;
+    const { year, holds, state } = this.vin;
+    if (state === 'wrong form') {
+      this.leftover.push({ text: this.read.slice(from, to), from, to });
+      return;
+    }
+    const certainty = state === 'wrong digit' ? 'likely' : 'read';
+    if (year)
+      this.add('year', String(year.year), from, to, certainty, year.other ? [String(year.other)] : []);
+    for (const { field, value } of holds)
+      if (field !== 'plant' && labelFor(field, value, this.vocabulary) !== '')
+        this.add(field, value, from, to, certainty, []);
+    this.settle(undefined);
+  }
+}
+
+function matchAt(pattern: RegExp, text: string, at: number): string | undefined {
+  pattern.lastIndex = at;
+  return pattern.exec(text)?.[0];
 }
 
 /**
  * Reads a vehicle as it is spoken ("09 tussock diesel auto aircon") into chips, in any order.
  *
- * Details with a grammar (years, displacement, gearbox…) are tried before names, exact names before mistyped ones,
- * so that a correct word is never taken for a slip of another. A second, different statement of one detail stays
- * as an alternative of the first and is reported as left over.
+ * Names of several words come first, then details with a grammar (years, displacement, gearbox…), then exact names,
+ * then words run together, then slips of the key, so that a correct word is never taken for a slip of another.
+ * "Or" between two values of one detail keeps both (`a|b`), a denial is `!a`, and a correction ("no, wait") replaces
+ * what was said before. A second, different statement of one detail without any of these stays as an alternative of
+ * the first and is reported as left over.
  *
  * @param referenceYear the present year, which decides the century of a two-digit one
+ * @param patterns what the shop knows of identification numbers
  * @throws never; anything that is not understood comes back in `leftover`
  */
-export function describeVehicle(text: string, vocabulary: Vocabulary, referenceYear: number): Description {
+export function describeVehicle(
+  text: string,
+  vocabulary: Vocabulary,
+  referenceYear: number,
+  patterns: readonly VinPattern[] = [],
+): Description {
   const read = text.slice(0, DESCRIPTION_LIMIT);
   // Letters of other scripts may change length in lower case; positions must not move.
   const lower = read.replace(/[A-Z]/g, (letter) => letter.toLowerCase()).replace(/[’‘]/g, "'");
-  const names = namesOf(vocabulary);
-  const context: Context = { referenceYear };
-  const chips: Chip[] = [];
-  const leftover: Description['leftover'] = [];
-
-  const add = (
-    field: Field,
-    value: string,
-    from: number,
-    to: number,
-    certainty: Chip['certainty'],
-    alternatives: Choice[],
-  ): void => {
-    const earlier = chips.find((chip) => chip.field === field);
-    if (earlier && earlier.value !== value) {
-      earlier.alternatives.unshift({ value, label: labelFor(field, value, vocabulary) });
-      leftover.push({ text: read.slice(from, to), from, to });
-    } else if (!earlier) {
-      chips.push({
-        field,
-        value,
-        label: labelFor(field, value, vocabulary),
-        text: read.slice(from, to),
-        from,
-        to,
-        certainty,
-        alternatives,
-      });
-    }
-  };
-
-  let at = 0;
-  while (at < lower.length) {
-    GAP.lastIndex = at;
-    if (GAP.test(lower)) {
-      at = GAP.lastIndex;
-      continue;
-    }
-    const ruled = applyRules(lower, at, context);
-    if (ruled) {
-      for (const detail of ruled.details) {
-        const others = (detail.alternatives ?? []).map((value) => ({
-          value,
-          label: labelFor(detail.field, value, vocabulary),
-        }));
-        add(detail.field, detail.value, at, ruled.end, 'read', others);
-      }
-      at = ruled.end;
-      continue;
-    }
-    WORD.lastIndex = at;
-    const word = WORD.exec(lower)![0];
-    const end = at + word.length;
-    const hits = nameHits(word, names);
-    const best = hits[0];
-    if (best && !(best.slips > 0 && NOISE.has(plain(word)))) {
-      const others = hits.filter(
-        (hit) => hit.name.field === best.name.field && hit.name.value !== best.name.value,
-      );
-      add(
-        best.name.field,
-        best.name.value,
-        at,
-        end,
-        best.slips === 0 ? 'read' : 'likely',
-        others.map((hit) => ({
-          value: hit.name.value,
-          label: labelFor(hit.name.field, hit.name.value, vocabulary),
-        })),
-      );
-    } else if (!NOISE.has(plain(word)) && !/^[-–—./&+!?']*$/.test(word)) {
-      leftover.push({ text: read.slice(at, end), from: at, to: end });
-    }
-    at = end;
-  }
+  const reader = new Reader(read, vocabulary, { referenceYear }, patterns);
+  reader.scan(lower, 0, true);
+  const { chips, leftover, vin } = reader;
   if (text.length > DESCRIPTION_LIMIT)
     leftover.push({
       text: text.slice(DESCRIPTION_LIMIT, DESCRIPTION_LIMIT + 40),
@@ -166,7 +436,8 @@ export function describeVehicle(text: string, vocabulary: Vocabulary, referenceY
       to: text.length,
     });
   chips.sort((a, b) => FIELDS.indexOf(a.field) - FIELDS.indexOf(b.field));
-  return { chips, leftover };
+  leftover.sort((a, b) => a.from - b.from);
+  return vin ? { chips, leftover, vin } : { chips, leftover };
 }
 
 function applyRules(lower: string, at: number, context: Context) {
@@ -199,5 +470,5 @@ export function correct(
     else chips.push({ field, value, label, text: '', from: -1, to: -1, certainty: 'set', alternatives: [] });
   }
   chips.sort((a, b) => FIELDS.indexOf(a.field) - FIELDS.indexOf(b.field));
-  return { chips, leftover: description.leftover };
+  return { ...description, chips };
 }

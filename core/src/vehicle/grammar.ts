@@ -40,6 +40,21 @@ export function fullYear(text: string, referenceYear: number): number {
 }
 
 const Y = String.raw`((?:19|20)\d\d|'?\d\d)`;
+
+const ONES = 'one two three four five six seven eight nine'.split(' ');
+const TEENS = 'ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen'.split(' ');
+const TENS = 'twenty thirty forty fifty sixty seventy eighty ninety'.split(' ');
+const ONE = `(?:${ONES.join('|')})`;
+const BELOW_100 = `(?:${TEENS.join('|')}|(?:${TENS.join('|')})(?:[\\s-]${ONE})?|${ONE})`;
+
+/** "seventy", "twenty-one", "nine" as a number. */
+export function spokenNumber(text: string): number {
+  return text.split(/[\s-]+/).reduce((sum, word) => {
+    const teen = TEENS.indexOf(word);
+    const ten = TENS.indexOf(word);
+    return sum + (teen >= 0 ? 10 + teen : ten >= 0 ? 20 + 10 * ten : ONES.indexOf(word) + 1);
+  }, 0);
+}
 const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably )?`;
 const VAGUE_AFTER = String.raw`(?:[ -]?(ish)| or (so|thereabouts))?`;
 
@@ -61,9 +76,25 @@ const years: Rule[] = [
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   rule(
-    String.raw`(?:an?\s+)?${Y}\s*(?:-|–|\/|to|through|thru|or)\s*(?:an?\s+)?${Y}(?: or so| or thereabouts)?`,
+    String.raw`(?:an?\s+)?${Y}\s*(?:-|–|\/|to|through|thru)\s*(?:an?\s+)?${Y}(?: or so| or thereabouts)?`,
     (m, c) => span(m[1]!, m[2]!, c),
   ),
+  rule(String.raw`(?:either\s+)?(?:an?\s+)?${Y}\s+or\s+(?:an?\s+)?${Y}`, (m, c) => {
+    const [from, to] = [m[1]!, m[2]!].map((text) => fullYear(text, c.referenceYear)) as [number, number];
+    if (!isYear(from, c) || !isYear(to, c) || from === to) return [];
+    // Neighbouring years are a span; "2009 or 2011" leaves 2010 out.
+    return to - from === 1 ? span(m[1]!, m[2]!, c) : [{ field: 'year', value: `${from}|${to}` }];
+  }),
+  rule(String.raw`two thousand(?: and)?[\s-](${BELOW_100})`, (m) => [
+    { field: 'year', value: String(2000 + spokenNumber(m[1]!)) },
+  ]),
+  rule(String.raw`(nineteen|twenty)[\s-](?:(?:oh|o)[\s-])?(${BELOW_100})`, (m, c) => {
+    const year = (m[1] === 'twenty' ? 2000 : 1900) + spokenNumber(m[2]!);
+    return isYear(year, c) ? [{ field: 'year', value: String(year) }] : [];
+  }),
+  rule(String.raw`(?:oh|aught|nought)[\s-](${ONE})`, (m) => [
+    { field: 'year', value: String(2000 + spokenNumber(m[1]!)) },
+  ]),
   rule(
     String.raw`(?:from|since)\s+${Y}(?: on| onwards| up)?|${Y}\s*(?:onwards|and up|and later|or later|or newer|\+)`,
     (m, c) => {
@@ -71,16 +102,28 @@ const years: Rule[] = [
       return isYear(year, c) ? [{ field: 'year', value: `${year}-` }] : [];
     },
   ),
-  rule(String.raw`(?:after|post)[\s-]+${Y}`, (m, c) => [
+  rule(String.raw`(not\s+)?(?:older|earlier)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
+    const year = fullYear(m[2]!, c.referenceYear);
+    return isYear(year, c) ? [{ field: 'year', value: m[1] ? `${year}-` : `-${year - 1}` }] : [];
+  }),
+  rule(String.raw`(not\s+)?(?:newer|later|younger)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
+    const year = fullYear(m[2]!, c.referenceYear);
+    return isYear(year, c) ? [{ field: 'year', value: m[1] ? `-${year}` : `${year + 1}-` }] : [];
+  }),
+  rule(String.raw`2k(\d\d)`, (m, c) => {
+    const year = 2000 + Number(m[1]);
+    return isYear(year, c) ? [{ field: 'year', value: String(year) }] : [];
+  }),
+  rule(String.raw`(?:after|post)[\s-]+(?:the\s+)?${Y}`, (m, c) => [
     { field: 'year', value: `${fullYear(m[1]!, c.referenceYear) + 1}-` },
   ]),
-  rule(String.raw`(?:before|pre)[\s-]*${Y}`, (m, c) => [
+  rule(String.raw`(?:before|pre|under)[\s-]*(?:the\s+)?${Y}`, (m, c) => [
     { field: 'year', value: `-${fullYear(m[1]!, c.referenceYear) - 1}` },
   ]),
   rule(String.raw`(?:up to|until|till)\s+${Y}`, (m, c) => [
     { field: 'year', value: `-${fullYear(m[1]!, c.referenceYear)}` },
   ]),
-  rule(String.raw`${VAGUE_BEFORE}${Y}${VAGUE_AFTER}`, (m, c) => {
+  rule(String.raw`${VAGUE_BEFORE}(?:my)?${Y}${VAGUE_AFTER}(?:\s*(?:plate|reg|registered))?`, (m, c) => {
     const year = fullYear(m[2]!, c.referenceYear);
     if (!isYear(year, c)) return [];
     if (m[1] ?? m[3] ?? m[4])
@@ -104,29 +147,62 @@ function month(name: string | undefined, number: string | undefined, year: strin
   return `${fullYear(year, context.referenceYear)}-${String(index).padStart(2, '0')}`;
 }
 
+const BUILT = String.raw`(?:built|made|produced|build|production)(?:\s+date|\s+month)?:?`;
+
 const builds: Rule[] = [
+  rule(String.raw`${BUILT}\s+(?:between|from)\s+${MONTH}\s*(?:and|to|till|until|-|–)\s*${MONTH}`, (m, c) => {
+    const ends = [month(m[1], m[2], m[3]!, c), month(m[4], m[5], m[6]!, c)].sort();
+    return [{ field: 'built', value: ends.join('..') }];
+  }),
   rule(
-    String.raw`(?:built|made|produced|build)\s+(?:date\s+)?(after|from|since|before|until|up to|in)?\s*${MONTH}`,
+    String.raw`${BUILT}\s+(?:in\s+)?(?:the\s+)?(first|second|1st|2nd|early|late)\s+(?:half|part)?\s*(?:of\s+)?${Y}`,
     (m, c) => {
-      const at = month(m[2], m[3], m[4]!, c);
-      const word = m[1] ?? 'in';
-      if (word === 'in') return [{ field: 'built', value: at }];
-      return [{ field: 'built', value: /after|from|since/.test(word) ? `${at}..` : `..${at}` }];
+      const year = fullYear(m[2]!, c.referenceYear);
+      return [
+        {
+          field: 'built',
+          value: /first|1st|early/.test(m[1]!) ? `${year}-01..${year}-06` : `${year}-07..${year}-12`,
+        },
+      ];
     },
   ),
+  rule(
+    String.raw`${BUILT}\s+(after|from|since|before|until|up to|in)?\s*((?:19|20)\d\d)-(0[1-9]|1[0-2])`,
+    (m) => {
+      const at = `${m[2]}-${m[3]}`;
+      return [
+        {
+          field: 'built',
+          value: !m[1] || m[1] === 'in' ? at : /after|from|since/.test(m[1]) ? `${at}..` : `..${at}`,
+        },
+      ];
+    },
+  ),
+  rule(String.raw`${BUILT}\s+(after|from|since|before|until|up to|in)?\s*${MONTH}`, (m, c) => {
+    const at = month(m[2], m[3], m[4]!, c);
+    const word = m[1] ?? 'in';
+    if (word === 'in') return [{ field: 'built', value: at }];
+    return [{ field: 'built', value: /after|from|since/.test(word) ? `${at}..` : `..${at}` }];
+  }),
 ];
 
 const displacement = (litres: number): Detail[] =>
   litres >= 0.5 && litres <= 9.9
-    ? [{ field: 'displacement', value: String(Math.round(litres * 10) / 10) }]
+    ? [{ field: 'displacement', value: String(Math.round(litres * 100) / 100) }]
     : [];
 
 const engines: Rule[] = [
-  rule(String.raw`(\d[.,]\d)\s*-?(?:l|lt|ltr|litres?|liters?)?(td|tdi|d|i)?`, (m) => {
-    const fuel: Detail[] = m[2] === 'd' || m[2]?.startsWith('td') ? [{ field: 'fuel', value: 'diesel' }] : [];
-    return [...displacement(Number(m[1]!.replace(',', '.'))), ...fuel];
+  rule(String.raw`(\d[.,]\d)\s*-?(?:l|lt|ltr|litres?|liters?)?(td|tdi|t|d|i)?`, (m) => {
+    const fuel: Detail[] = m[2]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
+    const turbo: Detail[] = m[2]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
+    return [...displacement(Number(m[1]!.replace(',', '.'))), ...fuel, ...turbo];
   }),
   rule(String.raw`(\d)\s*-?(?:l|ltr|litres?|liters?)`, (m) => displacement(Number(m[1]))),
+  rule(String.raw`(${ONE})\s+point\s+(oh|zero|${ONE})(?:\s*-?(?:l|litres?|liters?))?`, (m) =>
+    displacement(spokenNumber(m[1]!) + (ONES.indexOf(m[2]!) + 1) / 10),
+  ),
+  rule(String.raw`(${ONE})[\s-](?:litres?|liters?)`, (m) => displacement(spokenNumber(m[1]!))),
+  rule(String.raw`(${BELOW_100})[\s-]hundred(?:\s*cc)?`, (m) => displacement(spokenNumber(m[1]!) / 10)),
   rule(String.raw`(\d{3,4})\s*cc`, (m) => displacement(Number(m[1]) / 1000)),
   rule(String.raw`(\d{2,3})\s*(?:cu\.?\s*in\.?|cubic[\s-]inch(?:es)?|cubes|cid|ci)`, (m) =>
     displacement(Number(m[1]) * CUBIC_INCH_L),
@@ -183,8 +259,11 @@ const digit = (text: string): string => NUMBER_WORDS[text] ?? text;
 const KIND_WORDS: [string, string][] = [
   [String.raw`dual[\s-]?clutch|twin[\s-]?clutch|dct`, 'dual-clutch'],
   [String.raw`cvt|continuously variable`, 'cvt'],
-  [String.raw`automatic|auto(?:matic)?(?:\s+(?:box|gearbox|trans))?|slush ?box`, 'automatic'],
-  [String.raw`manual|stick(?:[\s-]?shift)?|man|standard (?:shift|trans|transmission|gearbox)`, 'manual'],
+  [String.raw`automatic|auto(?:matic)?(?:\s+(?:box|gearbox|trans))?|slush ?box|a\/t`, 'automatic'],
+  [
+    String.raw`manual|m\/?t|stick(?:[\s-]?shift)?|man|standard (?:shift|trans|transmission|gearbox)`,
+    'manual',
+  ],
 ];
 const ANY_KIND = KIND_WORDS.map(([source]) => `(${source})`).join('|');
 const kindOf = (groups: (string | undefined)[]): Detail[] => {
@@ -199,15 +278,33 @@ const transmissions: Rule[] = [
     { field: 'gears', value: digit(m[1]!) },
   ]),
   rule(ANY_KIND, (m) => kindOf(m.slice(1, 5))),
+  rule(String.raw`(three|four|five|3|4|5)[\s-](?:on|in)[\s-]the[\s-](?:floor|tree|column)`, (m) => [
+    { field: 'transmission', value: 'manual' },
+    { field: 'gears', value: digit(m[1]!) },
+  ]),
+  fixed(String.raw`(?:three|3)[\s-]pedals?|(?:with a\s+)?clutch pedal|with a clutch`, {
+    field: 'transmission',
+    value: 'manual',
+  }),
+  fixed(String.raw`(?:two|2)[\s-]pedals?|self[\s-]?shift(?:ing|er)?|no clutch(?: pedal)?`, {
+    field: 'transmission',
+    value: '!manual',
+  }),
 ];
 
 const AIR = String.raw`(?:air[\s-]?con(?:ditioning|ditioned|ditioner)?|a\/?c|a\.c\.?|air)`;
 const options: Rule[] = [
-  fixed(String.raw`(?:no|without|w\/o|non|minus)[\s-]?(?:the\s+)?${AIR}`, {
-    field: 'airConditioning',
-    value: 'no',
-  }),
-  fixed(String.raw`(?:with\s+)?${AIR}`, { field: 'airConditioning', value: 'yes' }),
+  fixed(
+    String.raw`(?:no|without|w\/o(?:ut)?|non|minus|lacks|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
+    {
+      field: 'airConditioning',
+      value: 'no',
+    },
+  ),
+  rule(String.raw`${AIR}\s*[:?=]?\s*(yes|yep|yeah|no|none|nope)(?=[,.;)]|\s*$)`, (m) => [
+    { field: 'airConditioning', value: m[1]!.startsWith('y') ? 'yes' : 'no' },
+  ]),
+  fixed(String.raw`(?:with\s+|w\/\s*)?${AIR}`, { field: 'airConditioning', value: 'yes' }),
   rule(
     String.raw`(?:(no|not|without|non)[\s-]+)?(?:the\s+|a\s+)?(?:tow(?:ing)?(?:[\s-]?(?:package|pack|pkg|bar|kit))?|tows)`,
     (m) => [{ field: 'package', value: m[1] ? '!towing' : 'towing' }],
@@ -217,31 +314,69 @@ const options: Rule[] = [
     (m) => [{ field: 'package', value: m[1] ? '!heavy-duty' : 'heavy-duty' }],
   ),
   fixed(String.raw`standard[\s-](?:duty|cooling|radiator)`, { field: 'package', value: 'standard' }),
-  fixed(String.raw`pick[\s-]?up|double cab|single cab|crew cab`, { field: 'body', value: 'pickup' }),
+  fixed(String.raw`pick[\s-]?up|ute|(?:double|single|crew)[\s-]cab`, { field: 'body', value: 'pickup' }),
   fixed(String.raw`van|minivan|minibus`, { field: 'body', value: 'van' }),
   fixed(String.raw`hatch(?:back)?`, { field: 'body', value: 'hatchback' }),
   fixed(String.raw`saloon|sedan`, { field: 'body', value: 'saloon' }),
   fixed(String.raw`coup[eé]`, { field: 'body', value: 'coupe' }),
   fixed(String.raw`estate|wagon|station wagon`, { field: 'body', value: 'estate' }),
   fixed(String.raw`convertible|soft top|drop top`, { field: 'body', value: 'convertible' }),
-  fixed(String.raw`4x4|4wd|awd|all[\s-]wheel(?:[\s-]drive)?|four[\s-]wheel[\s-]drive`, {
-    field: 'drive',
-    value: 'all',
-  }),
+  fixed(
+    String.raw`4x4|4wd|awd|(?:four|4)[\s-]by[\s-](?:four|4)|all[\s-]wheel(?:[\s-]drive)?|four[\s-]wheel[\s-]drive`,
+    {
+      field: 'drive',
+      value: 'all',
+    },
+  ),
+  fixed(String.raw`2wd|4x2|two[\s-]wheel[\s-]drive`, { field: 'drive', value: '!all' }),
   fixed(String.raw`fwd|front[\s-]wheel[\s-]drive`, { field: 'drive', value: 'front' }),
   fixed(String.raw`rwd|rear[\s-]wheel[\s-]drive`, { field: 'drive', value: 'rear' }),
-  fixed(String.raw`rhd|right[\s-]hand[\s-](?:drive|er)`, { field: 'steering', value: 'right' }),
-  fixed(String.raw`lhd|left[\s-]hand[\s-](?:drive|er)`, { field: 'steering', value: 'left' }),
-  fixed(String.raw`radiators?|rads?`, { field: 'part', value: 'radiator' }),
+  fixed(String.raw`rhd|right[\s-]hand[\s-](?:drive|er)|right hooker`, { field: 'steering', value: 'right' }),
+  fixed(String.raw`lhd|left[\s-]hand[\s-](?:drive|er)|left hooker`, { field: 'steering', value: 'left' }),
+  fixed(String.raw`(?:rad(?:iator)?|pressure|filler|coolant)[\s-]?caps?|caps?`, {
+    field: 'part',
+    value: 'cap',
+  }),
+  fixed(String.raw`(?:rad(?:iator)?\s+)?(?:mounts?|mountings?|grommets?|mounting brackets?)`, {
+    field: 'part',
+    value: 'mount',
+  }),
+  fixed(String.raw`(?:(?:top|bottom|upper|lower|rad(?:iator)?|coolant|bypass)\s+)*hoses?`, {
+    field: 'part',
+    value: 'hose',
+  }),
+  fixed(
+    String.raw`(?:(?:expansion|header|overflow|surge|recovery|degas|coolant)\s+)(?:tank|bottle|reservoir)s?`,
+    { field: 'part', value: 'tank' },
+  ),
+  fixed(String.raw`(?:thermo)?stats?`, { field: 'part', value: 'thermostat' }),
+  fixed(String.raw`(?:cooling\s+|radiator\s+|electric\s+)?fan\s+motors?`, { field: 'part', value: 'motor' }),
+  fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?relays?`, { field: 'part', value: 'relay' }),
+  fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?(?:control\s+)?modules?|fan\s+controllers?`, {
+    field: 'part',
+    value: 'module',
+  }),
   fixed(String.raw`(?:fan\s+)?shrouds?|cowl(?:ing)?`, { field: 'part', value: 'shroud' }),
-  fixed(String.raw`(?:electric\s+)?fans?(?:\s+assembl(?:y|ies))?`, { field: 'part', value: 'fan' }),
+  fixed(String.raw`radiators?|rads?`, { field: 'part', value: 'radiator' }),
+  fixed(String.raw`(?:electric\s+|cooling\s+|radiator\s+)*fans?(?:\s+assembl(?:y|ies))?`, {
+    field: 'part',
+    value: 'fan',
+  }),
 ];
+
+/** Displacements with their unit stand before the years, bare numbers after them. */
+const SIZES = 7;
+/** Words of the grammar that are often mistyped; a slip is read as the word it is nearest to. */
+export const KEYWORDS: readonly string[] = [
+  'diesel', 'petrol', 'gasoline', 'hybrid', 'electric', 'turbo', 'supercharged', 'automatic', 'auto', 'manual', 'pickup', 'hatchback', 'saloon', 'sedan',
+  'estate', 'wagon', 'coupe', 'convertible', 'van', 'towing', 'aircon', 'radiator', 'shroud', 'thermostat', 'relay', 'module',
+]; // prettier-ignore
 
 export const RULES: readonly Rule[] = [
   ...builds,
   ...transmissions,
   ...options,
-  ...engines.slice(0, 4),
+  ...engines.slice(0, SIZES),
   ...years,
-  ...engines.slice(4),
+  ...engines.slice(SIZES),
 ];

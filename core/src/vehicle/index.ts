@@ -10,5 +10,7 @@ export {
   type Chip,
   type Choice,
   type Difference,
+  readValue,
   type Field,
 } from './request.ts';
+export * from './vin.ts';

@@ -21,6 +21,7 @@ export const FIELDS = [
   'aspiration',
   'engineCode',
   'transmission',
+  'transmissionCode',
   'gears',
   'airConditioning',
   'package',
@@ -40,7 +41,10 @@ export interface Choice {
 /** One stated detail, and the words it was read from. */
 export interface Chip {
   field: Field;
-  /** Spelled for a URL: `2009`, `2008-2011`, `yes`, `towing`, `!heavy-duty`, `2010-03..`, an id for make and model. */
+  /**
+   * Spelled for a URL: `2009`, `2008-2011`, `yes`, `towing`, `2010-03..`, an id for make and model; `!a` for a
+   * denial, `a|b` for "one or the other".
+   */
   value: string;
   label: string;
   /** The words as typed, and where they stood; empty and -1 when the chip was set by hand. */
@@ -72,15 +76,18 @@ const DISPLACEMENT_SLACK_L = 0.051;
 
 type Test = (configuration: Configuration, value: string, vocabulary: Vocabulary) => boolean;
 
-const byId = <T extends { id: number }>(list: readonly T[], id: number): T | undefined =>
-  list.find((item) => item.id === id);
+/** Lists are searched once for each configuration of a library: an index over each, made when first asked. */
+const indexes = new WeakMap<readonly { id: number }[], Map<number, { id: number }>>();
+function byId<T extends { id: number }>(list: readonly T[], id: number): T | undefined {
+  let index = indexes.get(list);
+  if (!index || index.size !== list.length)
+    indexes.set(list, (index = new Map(list.map((item) => [item.id, item]))));
+  return index.get(id) as T | undefined;
+}
 const engineOf = (configuration: Configuration, vocabulary: Vocabulary) =>
   byId(vocabulary.engines, configuration.engineId);
 const transmissionOf = (configuration: Configuration, vocabulary: Vocabulary) =>
   byId(vocabulary.transmissions, configuration.transmissionId);
-
-const isOrIsNot = (have: string, value: string): boolean =>
-  value.startsWith('!') ? have !== value.slice(1) : have === value;
 
 const TESTS: Record<Field, Test> = {
   year: (c, value) => {
@@ -97,9 +104,10 @@ const TESTS: Record<Field, Test> = {
   aspiration: (c, value, v) => engineOf(c, v)?.aspiration === value,
   engineCode: (c, value, v) => engineOf(c, v)?.code === value,
   transmission: (c, value, v) => transmissionOf(c, v)?.kind === value,
+  transmissionCode: (c, value, v) => transmissionOf(c, v)?.code === value,
   gears: (c, value, v) => transmissionOf(c, v)?.gears === Number(value),
   airConditioning: (c, value) => c.airConditioning === (value === 'yes'),
-  package: (c, value) => isOrIsNot(c.package, value),
+  package: (c, value) => c.package === value,
   body: (c, value) => c.body === value,
   drive: (c, value) => c.drive === value,
   steering: (c, value) => c.steering === value,
@@ -110,12 +118,25 @@ const TESTS: Record<Field, Test> = {
   part: () => true,
 };
 
+/** The readings of a value (`a|b` has two), and whether it is a denial (`!a`). */
+export function readValue(value: string): { denied: boolean; any: string[] } {
+  const denied = value.startsWith('!');
+  return { denied, any: (denied ? value.slice(1) : value).split('|') };
+}
+
+function holds(field: Field, configuration: Configuration, value: string, vocabulary: Vocabulary): boolean {
+  const test = TESTS[field];
+  if (!value.startsWith('!') && !value.includes('|')) return test(configuration, value, vocabulary);
+  const { denied, any } = readValue(value);
+  return any.some((each) => test(configuration, each, vocabulary)) !== denied;
+}
+
 /** Whether a configuration agrees with every stated detail. */
 export const suits = (
   configuration: Configuration,
-  chips: readonly Chip[],
+  chips: readonly Pick<Chip, 'field' | 'value'>[],
   vocabulary: Vocabulary,
-): boolean => chips.every((chip) => TESTS[chip.field](configuration, chip.value, vocabulary));
+): boolean => chips.every((chip) => holds(chip.field, configuration, chip.value, vocabulary));
 
 /** The stated details that no configuration at all agrees with, once the others are granted; empty when some do. */
 export function blame(
