@@ -1,1 +1,26 @@
+export { areNeighbours, auditModel, type AuditClaim, type Finding } from './audit.ts';
 export { claimSentence, contradicts, inScope, overlap, speaksOf, type Claim, type Scope } from './claim.ts';
+export { coverSet, type Column, type Cover } from './cover.ts';
+export { Bits } from './bits.ts';
+export { fewestLines, type Cell, type Fewest, type Line, type Progress } from './fewest.ts';
+export {
+  boxOf,
+  boxOfVehicle,
+  coverageOf,
+  covers,
+  difference,
+  intersection,
+  monthName,
+  monthNumber,
+  overlaps,
+  regionOf,
+  regionOfAll,
+  sameRegion,
+  spaceOf,
+  subtractBox,
+  union,
+  type Box,
+  type Coverage,
+  type Region,
+  type Space,
+} from './region.ts';
