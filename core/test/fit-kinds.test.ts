@@ -3,7 +3,9 @@ import {
   decidingSentence,
   judgeFit,
   readFigure,
+  measureNext,
   type FigureSet,
+  type FitPart,
   type FitVehicle,
   type QuantityFigure,
   type WordFigure,
@@ -138,5 +140,123 @@ describe('a figure as it is entered on a record', () => {
       ok: false,
       message: expect.stringContaining(message),
     });
+  });
+});
+
+describe('the small parts', () => {
+  const small: FitVehicle = {
+    ...vehicle,
+    figures: {
+      quantities: {
+        ...vehicle.figures.quantities,
+        shaftDiameter: value(8, 0.02), motorBoltCircle: value(80), motorRoom: value(96), moduleHoles: value(70), capBore: value(42), capSeatDepth: value(21),
+        capPressure: value(110, 2), thermostatFlange: value(54, 0.1), thermostatRating: value(82, 1), inletDiameter: value(38), upperEngineNeck: value(36), upperHoseLength: value(420, 3),
+        outletDiameter: value(38), lowerEngineNeck: value(38), lowerHoseLength: value(500, 3), tankHoles: value(120), tankHose: value(9), pinDiameter: value(12), supportHole: value(30),
+      },
+      words: {
+        ...vehicle.figures.words,
+        systemVoltage: word('12'), motorShaft: word('flat'), motorRotation: word('clockwise'), relayFoot: word('four-wide'), moduleConnector: word('MOD-3'), fanControl: word('modulated'),
+        capStyle: word('lugs'), thermostatSeal: word('edge'), bottle: word('recovery'),
+      },
+    },
+  }; // prettier-ignore
+  const PARTS = {
+    motor: { quantities: { shaftDiameter: value(8, 0.02), boltCircle: value(80), body: value(92), current: value(10, 0.3) }, words: { shaft: word('flat'), rotation: word('clockwise'), motorConnector: word('FAN-2A'), voltage: word('12') } },
+    relay: { quantities: { rating: value(40, 0) }, words: { foot: word('four-wide'), coil: word('12') } },
+    module: { quantities: { holes: value(70), rating: value(40, 0) }, words: { moduleConnector: word('MOD-3'), drives: word('modulated') } },
+    cap: { quantities: { plug: value(42), seatDepth: value(21), capPressure: value(110, 2) }, words: { style: word('lugs') } },
+    thermostat: { quantities: { flange: value(54, 0.1), rating: value(82, 1) }, words: { seal: word('edge') } },
+    hose: { quantities: { radiatorBore: value(38), engineBore: value(36), length: value(422, 3) }, words: { position: word('upper') } },
+    tank: { quantities: { holes: value(120), hoseBarb: value(9) }, words: { sort: word('recovery') } },
+    mount: { quantities: { pinBore: value(12), outer: value(30) }, words: {} },
+  } as const; // prettier-ignore
+  type Small = keyof typeof PARTS;
+  const judge = (kind: Small, quantities: object = {}, words: object = {}) =>
+    judgeFit(small, {
+      kind,
+      figures: {
+        quantities: { ...PARTS[kind].quantities, ...quantities },
+        words: { ...PARTS[kind].words, ...words },
+      },
+    } as FitPart);
+
+  test.each(Object.keys(PARTS) as Small[])('a %s that is alike in everything goes straight in', (kind) => {
+    expect(judge(kind).verdict).toBe('straight-in');
+  });
+
+  test.each([
+    ['motor', { body: value(99) }, {}, 'no', 'motorRoom', 'too thick for the ring'],
+    ['motor', {}, { rotation: word('anticlockwise') }, 'no', 'motorRotation', 'blows the wrong way'],
+    ['motor', { boltCircle: value(82.4) }, {}, 'changes', 'motorBoltCircle', 'beyond the holes'],
+    ['relay', { rating: value(20, 0) }, {}, 'no', 'relayRating', 'the contacts weld first'],
+    ['relay', {}, { foot: word('five-narrow') }, 'changes', 'relayFoot', 'another foot'],
+    ['module', {}, { drives: word('two-speed') }, 'no', 'fanControl', 'another drive'],
+    ['cap', { seatDepth: value(26) }, {}, 'no', 'capSeatDepth', 'opens early or never seals'],
+    ['cap', { capPressure: value(90, 2) }, {}, 'no', 'capRating', 'off the vehicle’s rating'],
+    ['thermostat', { rating: value(71, 1) }, {}, 'changes', 'thermostatRating', 'off the vehicle’s own'],
+    ['thermostat', { flange: value(56, 0.1) }, {}, 'no', 'thermostatFlange', 'off the recess'],
+    ['tank', {}, { sort: word('expansion') }, 'no', 'tankSort', 'fills and bleeds differently'],
+    ['mount', { pinBore: value(16) }, {}, 'no', 'mountBore', 'off the pin'],
+  ] as const)('a %s with %o %o: %s, by %s', (kind, quantities, words, verdict, check, says) => {
+    const got = judge(kind, quantities, words);
+    expect(got).toMatchObject({ verdict, deciding: { by: 'check', check } });
+    expect(decidingSentence(got, 'metric')).toContain(says);
+    expect(got.changes.every((change) => change.takes.length > 0)).toBe(true);
+  });
+
+  test('a hose is trimmed and never stretched; the lower one meets the lower figures and wants its spring', () => {
+    expect(judge('hose', { length: value(480, 3) })).toMatchObject({ verdict: 'changes', changes: [{ what: expect.stringContaining('Trim') as string }] });
+    expect(judge('hose', { length: value(390, 3) }).verdict).toBe('no');
+    const lower = { radiatorBore: value(38), engineBore: value(38), length: value(500, 3) };
+    expect(judge('hose', lower, { position: word('lower'), spring: word('yes') }).verdict).toBe('straight-in');
+    expect(judge('hose', lower, { position: word('lower'), spring: word('no') }).changes).toMatchObject([{ effort: 'transfer' }]);
+    expect(judge('hose', lower, { position: word('lower') })).toMatchObject({ verdict: 'not-proven', measure: [{ key: 'spring' }] });
+  }); // prettier-ignore
+
+  test('a sensor port is asked for only where the vehicle has a sensor', () => {
+    const radiator = (port: string | undefined) =>
+      judgeFit({ ...small, figures: { ...small.figures, words: { ...small.figures.words, ...(port ? { sensorPort: word(port) } : {}) } } }, { kind: 'radiator', figures: { quantities: {}, words: { sensorPort: word('none') } } }).ledger.find((row) => row.check === 'sensorPort'); // prettier-ignore
+    expect(radiator(undefined)).toBeUndefined();
+    expect(radiator('none')).toBeUndefined();
+    expect(radiator('m14x1.5')).toMatchObject({ outcome: 'change', change: { takes: ['inline hose adapter of the sensor’s thread', 'two clamps'] } }); // prettier-ignore
+  });
+});
+
+describe('what to measure next', () => {
+  const bare = (quantities: FigureSet<'fan'>['quantities'], plug = 'FAN-2A') =>
+    judgeFit(vehicle, { kind: 'fan', figures: { quantities, words: { fanConnector: word(plug) } } });
+  const binary = (p: number): number => -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);
+
+  test('one figure missing is worth all the doubt there is: the entropy of one yes or no', () => {
+    const [only, ...others] = bare({ fanMountWidth: value(560), fanMountHeight: value(380) }).measure;
+    expect(others).toEqual([]);
+    expect(only).toMatchObject({ subject: 'fan', key: 'depth', decides: ['fanDepth'] });
+    expect(only!.bits).toBeCloseTo(binary(0.6), 12);
+  });
+
+  test('two missing figures: H(p²) − p·H(p) each; of the same minutes in the order of the ledger', () => {
+    const measure = bare({ fanMountWidth: value(560) }).measure;
+    expect(measure.map((item) => item.key)).toEqual(['fanMountHeight', 'depth']);
+    for (const item of measure) expect(item.bits).toBeCloseTo(binary(0.36) - 0.6 * binary(0.6), 12);
+  });
+
+  test('one figure of the vehicle that many parts hang on comes before one of a single part', () => {
+    const hazy: FitVehicle = { ...vehicle, figures: { ...vehicle.figures, quantities: { ...vehicle.figures.quantities, bayDepth: undefined } } }; // prettier-ignore
+    const fan = (width: QuantityFigure | undefined): FitPart => ({
+      kind: 'fan',
+      figures: {
+        quantities: { depth: value(100), fanMountHeight: value(380), fanMountWidth: width },
+        words: { fanConnector: word('FAN-2A') },
+      },
+    });
+    const parts = [fan(value(560)), fan(value(560)), fan(undefined)];
+    const next = measureNext(parts.map((part) => judgeFit(hazy, part)));
+    expect(next[0]).toMatchObject({ subject: 'bay', key: 'bayDepth', parts: [0, 1, 2] });
+    expect(next[1]).toMatchObject({ subject: 'fan', key: 'fanMountWidth', parts: [2] });
+  });
+
+  test('a figure too coarse to decide is measured again on its coarser side', () => {
+    const [again] = bare({ depth: value(100), fanMountWidth: value(560), fanMountHeight: value(383, 4) }).measure; // prettier-ignore
+    expect(again).toMatchObject({ subject: 'fan', key: 'fanMountHeight' });
   });
 });

@@ -142,7 +142,7 @@ describe('a radiator in a vehicle', () => {
     ).toBe('straight-in');
   });
 
-  test('not proven names what to measure and where, quickest first', () => {
+  test('not proven names what to measure and where, what tells most for its minutes first', () => {
     const verdict = judgeFit(
       auto,
       radiator({ pinSpacing: undefined, inletDiameter: undefined }, { fillerNeck: undefined }),

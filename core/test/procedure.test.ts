@@ -93,7 +93,7 @@ test('a sheet lays out tools by size, numbers its steps in working order and kee
   const sheet = assembleSheet({
     procedure,
     vehicle: { airConditioning: true, selfShifting: false, highVoltage: false },
-    changes: [{ effort: 'modify', what: 'Slot the bracket', minutes: 40 }],
+    changes: [{ effort: 'modify', what: 'Slot the bracket', takes: [], minutes: 40 }],
     coolant: { capacityL: 7.2, drainYieldL: 4.2, mix: 50, insideChangeL: 0 },
   });
   expect(sheet.tools).toEqual(['8 mm socket', '10 mm socket', 'pick']);

@@ -8,7 +8,9 @@ import type { Dimension } from '../quantity/index.ts';
  * they catch slips of the pen, not unusual parts.
  */
 
-export const PART_KINDS = ['radiator', 'shroud', 'fan'] as const;
+export const PART_KINDS = [
+  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount',
+] as const; // prettier-ignore
 export type PartKind = (typeof PART_KINDS)[number];
 export type SubjectKind = 'bay' | PartKind;
 
@@ -16,6 +18,14 @@ export const PART_KIND_LABELS: Readonly<Record<PartKind, { one: string; many: st
   radiator: { one: 'radiator', many: 'Radiators' },
   shroud: { one: 'shroud', many: 'Shrouds' },
   fan: { one: 'fan assembly', many: 'Fan assemblies' },
+  motor: { one: 'fan motor', many: 'Fan motors' },
+  relay: { one: 'fan relay', many: 'Fan relays' },
+  module: { one: 'fan module', many: 'Fan modules' },
+  cap: { one: 'pressure cap', many: 'Pressure caps' },
+  thermostat: { one: 'thermostat', many: 'Thermostats' },
+  hose: { one: 'hose', many: 'Hoses' },
+  tank: { one: 'expansion tank or bottle', many: 'Expansion tanks and bottles' },
+  mount: { one: 'radiator mount', many: 'Radiator mounts' },
 };
 
 interface Common {
@@ -65,6 +75,37 @@ const COOLER_FITTING = {
   'm18x1.5': 'M18 × 1.5 flare',
   'quick-10': 'quick coupler, 10 mm',
   'barb-10': 'hose barb, 10 mm',
+} as const;
+const BOTTLE = { recovery: 'recovery bottle', expansion: 'pressurised expansion tank' } as const;
+const VOLTAGE = { '12': '12 V', '24': '24 V' } as const;
+const CONTROL = {
+  relay: 'relay, on and off',
+  'two-speed': 'two-speed',
+  modulated: 'modulated',
+  bus: 'bus',
+} as const;
+const SENSOR_PORT = {
+  none: 'none',
+  m10x1: 'M10 × 1',
+  'm12x1.5': 'M12 × 1.5',
+  'm14x1.5': 'M14 × 1.5',
+  'm22x1.5': 'M22 × 1.5',
+} as const;
+const COUPLING = { bead: 'plain bead and clamp', quick: 'quick coupler' } as const;
+const SHAFT = { round: 'round', flat: 'one flat', 'two-flats': 'two flats', thread: 'threaded end' } as const;
+const ROTATION = { clockwise: 'clockwise', anticlockwise: 'anticlockwise' } as const;
+const RELAY_FOOT = {
+  'four-wide': 'four blades, wide',
+  'five-wide': 'five blades, wide',
+  'four-narrow': 'four blades, narrow',
+  'five-narrow': 'five blades, narrow',
+  stud: 'studs on a heat seat',
+} as const;
+const CAP_STYLE = { lugs: 'two lugs, quarter turn', thread: 'screw thread' } as const;
+const THERMOSTAT_SEAL = {
+  edge: 'rubber ring round the edge',
+  paper: 'flat gasket',
+  ring: 'ring in the housing',
 } as const;
 const MOUNT_WIDTH = 'centre to centre of the fan or shroud holes, across';
 const MOUNT_HEIGHT = 'centre to centre of the fan or shroud holes, up';
@@ -120,10 +161,7 @@ export const ATTRIBUTES = {
       none: 'none',
     }),
     oilCoolerFitting: choice('Cooler line ends', 'the line ends at the radiator', COOLER_FITTING, 3),
-    bottle: choice('Bottle', 'where the pressure cap sits', {
-      recovery: 'recovery bottle',
-      expansion: 'pressurised expansion tank',
-    }),
+    bottle: choice('Bottle', 'where the pressure cap sits', BOTTLE),
     capPressure: quantity('pressure', 'Cap rating', 'printed on the cap', 20, 250, 1),
     condenserMount: choice('Condenser held by', 'look along the condenser edges', {
       radiator: 'the radiator',
@@ -162,6 +200,66 @@ export const ATTRIBUTES = {
       'p-oat': 'phosphated organic (P-OAT)',
       'si-oat': 'silicated organic (Si-OAT)',
     }),
+    hoseCoupling: choice('Hose ends', 'how the main hoses meet the radiator', COUPLING),
+    sensorPort: choice(
+      'Sensor in the radiator',
+      'thread of the switch or sensor in the tank',
+      SENSOR_PORT,
+      3,
+    ),
+    systemVoltage: choice('System voltage', 'the battery', VOLTAGE),
+    fanControl: choice('Fan driven by', 'relay, module or bus wires at the fan plug', CONTROL, 4),
+    motorShaft: choice('Fan motor shaft', 'end of the shaft, blade off', SHAFT, 6),
+    shaftDiameter: length('Fan motor shaft diameter', 'across the shaft, on the round', 2, 30, 6),
+    motorBoltCircle: length(
+      'Fan motor screws, circle',
+      'circle through the motor’s screws: across two, worked out for three',
+      15,
+      250,
+      5,
+    ),
+    motorRoom: length('Room for the motor body', 'inside the ring that the motor sits in', 25, 300, 5),
+    motorRotation: choice('Fan turns', 'seen from the blade side', ROTATION, 2),
+    relayFoot: choice('Fan relay socket', 'pull the relay and look at its blades', RELAY_FOOT, 3),
+    moduleConnector: {
+      type: 'connector',
+      label: 'Module plug on the loom',
+      where: 'unplug at the module',
+      minutes: 5,
+    },
+    moduleHoles: length('Module screws apart', 'centre to centre of its two screws', 10, 300, 4),
+    capStyle: choice('Cap seat', 'look at the neck', CAP_STYLE),
+    capBore: length('Neck bore', 'inside the neck, at the top', 20, 80, 1),
+    capSeatDepth: length('Seat depth', 'top of the neck to the seat, depth rod', 5, 60, 2),
+    thermostatFlange: length('Thermostat seat', 'recess in the housing, across', 25, 100, 20),
+    thermostatSeal: choice('Thermostat sealed by', 'look at the housing, apart', THERMOSTAT_SEAL, 20),
+    thermostatRating: quantity(
+      'temperature',
+      'Thermostat opens at',
+      'stamped on the foot of the one that belongs there',
+      50,
+      110,
+      20,
+    ),
+    upperEngineNeck: length(
+      'Engine neck, upper hose',
+      'outside the neck at the engine, behind the bead',
+      15,
+      70,
+      3,
+    ),
+    lowerEngineNeck: length(
+      'Engine neck, lower hose',
+      'outside the neck at the water pump, behind the bead',
+      15,
+      70,
+      4,
+    ),
+    upperHoseLength: length('Upper hose length', 'along the middle of the old hose, end to end', 60, 1800, 4),
+    lowerHoseLength: length('Lower hose length', 'along the middle of the old hose, end to end', 60, 1800, 5),
+    tankHoles: length('Bottle screws apart', 'centre to centre of the two furthest screws', 20, 600, 2),
+    tankHose: length('Bottle hose bore', 'inside the hose end', 3, 40, 2),
+    supportHole: length('Hole for the lower grommet', 'hole in the support, grommet out', 8, 80, 5),
   },
   radiator: {
     overallWidth: length(
@@ -202,6 +300,16 @@ export const ATTRIBUTES = {
     }),
     coreMaterial: choice('Core', 'look', { aluminium: 'aluminium', 'copper-brass': 'copper and brass' }),
     insideVolume: quantity('volume', 'Inside volume', 'filled and poured into a jug', 0.3, 30, 10),
+    hoseCoupling: choice('Main necks', 'how a hose is held on them', COUPLING),
+    sensorPort: choice('Sensor port', 'thread in the tank', SENSOR_PORT, 2),
+    capBore: length('Neck bore', 'inside the filler neck, at the top', 20, 80, 1),
+    capSeatDepth: length('Seat depth', 'top of the neck to the seat, depth rod', 5, 60, 2),
+    rows: choice('Rows of tubes', 'count from the side', {
+      one: 'one',
+      two: 'two',
+      three: 'three',
+      four: 'four',
+    }),
   },
   shroud: {
     width: length('Width', 'outermost points', 150, 1200),
@@ -233,13 +341,66 @@ export const ATTRIBUTES = {
       10,
     ),
     airflow: quantity('airflow', 'Airflow as stated', 'data sheet', 100, 20000, 1),
-    control: choice('Control', 'wires and data sheet', {
-      relay: 'relay, on and off',
-      'two-speed': 'two-speed',
-      modulated: 'modulated',
-      bus: 'bus',
-    }),
+    control: choice('Control', 'wires and data sheet', CONTROL),
+    voltage: choice('Voltage', 'the label on the motor', VOLTAGE),
     throw: choice('Air goes', 'which side of the core it sits on', { puller: 'puller', pusher: 'pusher' }),
+    fanOn: quantity('temperature', 'Own switch: on at', 'data sheet', 40, 130, 1),
+    fanOff: quantity('temperature', 'Own switch: off at', 'data sheet', 40, 130, 1),
+  },
+  motor: {
+    shaft: choice('Shaft', 'end of the shaft', SHAFT),
+    shaftDiameter: length('Shaft diameter', 'across the shaft, on the round', 2, 30),
+    boltCircle: length(
+      'Screws, circle',
+      'circle through the screws: across two, worked out for three',
+      15,
+      250,
+    ),
+    body: length('Body diameter', 'widest point of the body', 20, 300),
+    rotation: choice('Turns', 'seen from the blade side', ROTATION, 3),
+    voltage: choice('Voltage', 'the label', VOLTAGE),
+    motorConnector: { type: 'connector', label: 'Plug', where: 'look at the plug face', minutes: 2 },
+    current: quantity('current', 'Running current', 'bench supply and clamp meter, blade on', 1, 120, 10),
+  },
+  relay: {
+    foot: choice('Blades', 'look at the foot', RELAY_FOOT),
+    rating: quantity('current', 'Contact rating', 'printed on the case, normally open', 1, 200, 1),
+    coil: choice('Coil voltage', 'printed on the case', VOLTAGE),
+  },
+  module: {
+    moduleConnector: { type: 'connector', label: 'Plug', where: 'look at the plug face', minutes: 2 },
+    holes: length('Screws apart', 'centre to centre of its two screws', 10, 300),
+    drives: choice('Drives', 'data sheet', CONTROL),
+    rating: quantity('current', 'Continuous rating', 'data sheet, on its heat seat', 1, 200, 1),
+  },
+  cap: {
+    style: choice('Held by', 'look at the underside', CAP_STYLE),
+    plug: length('Goes into the neck', 'across the part that enters the neck', 15, 80, 1),
+    seatDepth: length('Seat depth', 'underside of the rim to the seal', 5, 60, 1),
+    capPressure: quantity('pressure', 'Rating', 'printed on the cap', 20, 250, 1),
+  },
+  thermostat: {
+    flange: length('Flange', 'across the flange', 25, 100),
+    seal: choice('Sealed by', 'look at its edge', THERMOSTAT_SEAL),
+    rating: quantity('temperature', 'Opens at', 'stamped on the foot', 50, 110, 1),
+    fullyOpen: quantity('temperature', 'Fully open at', 'data sheet, or seen in a pan of water', 50, 130, 15),
+  },
+  hose: {
+    position: choice('Which hose', 'where it goes', { upper: 'upper', lower: 'lower' }),
+    radiatorBore: length('Bore, radiator end', 'inside the end', 10, 70),
+    engineBore: length('Bore, engine end', 'inside the end', 10, 70),
+    length: length('Length', 'along the middle, end to end', 60, 1800),
+    spring: choice('Anti-collapse spring', 'feel inside', { yes: 'spring inside', no: 'none' }),
+  },
+  tank: {
+    sort: choice('Sort', 'does the pressure cap sit on it?', BOTTLE),
+    holes: length('Screws apart', 'centre to centre of the two furthest holes', 20, 600),
+    hoseBarb: length('Hose barb', 'outside the barb', 3, 40),
+    capPressure: quantity('pressure', 'Cap rating', 'cap in the box', 20, 250, 1),
+  },
+  mount: {
+    pinBore: length('Bore', 'inside, for the pin', 4, 40),
+    outer: length('Groove diameter', 'across the groove that sits in the hole', 6, 80),
   },
 } as const satisfies Record<SubjectKind, Record<string, Attribute>>;
 

@@ -14,8 +14,12 @@ export interface Finding {
   margin: number;
   u: number;
   chance: number;
+  /** Chance that it is met once the rule's change is made; as `chance` where there is none. */
+  chanceWithChange: number;
   missing: 'none' | 'vehicle' | 'part' | 'both';
 }
+
+export type ShownDimension = 'length' | 'pressure' | 'current' | 'temperature';
 
 /** One side of a comparison, ready to be shown in any units. */
 export type Shown =
@@ -23,7 +27,7 @@ export type Shown =
       type: 'quantity';
       value: number;
       u: number;
-      dimension: 'length' | 'pressure' | 'current';
+      dimension: ShownDimension;
       prefix?: string;
     }
   | { type: 'words'; words: string };
@@ -38,6 +42,8 @@ export interface Check {
   rule: Rule;
   /** `clearance`: need is the room there is; `match`: both should be alike; `words`: a yes or no. */
   family: 'clearance' | 'match' | 'words';
+  /** The figure behind each side, for measuring it again. */
+  keys: (part: FitPart) => { vehicle: string; part: string };
   judge: (vehicle: FitVehicle, part: never, finding: Finding, thresholds: Thresholds) => void;
   show: (
     vehicle: FitVehicle,
@@ -60,6 +66,7 @@ function settle(
   { passAt, failAt }: Thresholds,
 ): void {
   finding.chance = chance;
+  finding.chanceWithChange = rule.change !== undefined ? chanceWithChange : chance;
   if (chance >= passAt) finding.outcome = 'pass';
   else if (rule.change !== undefined && chanceWithChange >= passAt) finding.outcome = 'change';
   else if ((rule.change !== undefined ? chanceWithChange : chance) <= failAt) finding.outcome = 'fail';
@@ -75,7 +82,7 @@ function lacking(finding: Finding, vehicle: unknown, part: unknown): boolean {
 
 const measured = (
   figure: QuantityFigure | undefined,
-  dimension: 'length' | 'pressure' | 'current',
+  dimension: ShownDimension,
   prefix?: string,
 ): Shown | undefined => figure && { type: 'quantity', value: figure.value, u: figure.u, dimension, prefix };
 
@@ -117,6 +124,7 @@ function clearance<K extends PartKind>(
     id,
     rule,
     family: 'clearance',
+    keys: () => ({ vehicle: need.key, part: have.key }),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, thresholds) => {
       const room = need.get(vehicle.figures);
       const size = have.get(part.figures);
@@ -165,9 +173,11 @@ function match<K extends PartKind>(
   get: Get<K, QuantityFigure>,
   getNeed: Get<'bay', QuantityFigure>,
   options: {
-    dimension?: 'length' | 'pressure';
+    dimension?: ShownDimension;
     prefix?: string;
     asked?: (vehicle: FitVehicle) => boolean;
+    /** Key of the vehicle's figure, where it is not the part's. */
+    needKey?: string;
   } = {},
 ): Check {
   const rule: Rule = RULES[id];
@@ -177,6 +187,7 @@ function match<K extends PartKind>(
     id,
     rule,
     family: 'match',
+    keys: () => ({ vehicle: options.needKey ?? key, part: key }),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, thresholds) => {
       if (options.asked && !options.asked(vehicle)) {
         finding.outcome = 'not-asked';
@@ -204,7 +215,7 @@ function match<K extends PartKind>(
         need: measured(need, dimension, options.prefix),
         have: measured(have, dimension, options.prefix),
         ...sides([
-          ['vehicle', 'bay', key, need],
+          ['vehicle', 'bay', options.needKey ?? key, need],
           ['part', kind, key, have],
         ]),
       };
@@ -228,6 +239,7 @@ function words<K extends PartKind>(
     id,
     rule,
     family: 'words',
+    keys: () => ({ vehicle: keys.need, part: keys.have }),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding) => {
       if (asked(vehicle) === false) {
         finding.outcome = 'not-asked';
@@ -238,6 +250,7 @@ function words<K extends PartKind>(
       if (lacking(finding, need, have)) return;
       finding.outcome = agree(need!.word, have!.word);
       finding.chance = finding.outcome === 'pass' ? 1 : 0;
+      finding.chanceWithChange = finding.outcome === 'fail' ? 0 : 1;
     },
     show: (vehicle, part) => {
       const need = getNeed(vehicle);
@@ -299,22 +312,25 @@ const radiatorChecks: Check[] = [
   // A pressurised tank carries the cap itself, so a neck on the radiator is spare; without a neck a recovery bottle has nothing to hang on.
   words('bottle', 'radiator', { need: 'bottle', have: 'fillerNeck' }, (v) => v.figures.words.bottle, (f) => f.words.fillerNeck, (need, have) => (need === 'recovery' ? (have === 'neck' ? 'pass' : 'fail') : have === 'none' ? 'pass' : 'change')),
   match('capPressure', 'radiator', 'capPressure', (f) => f.quantities.capPressure, (f) => f.quantities.capPressure, { dimension: 'pressure', asked: (v) => v.figures.words.bottle?.word === 'recovery' }),
+  // Asked where the vehicle's record says what it has: a plain bead is so usual that few records mention it.
+  words('hoseCoupling', 'radiator', { need: 'hoseCoupling', have: 'hoseCoupling' }, (v) => v.figures.words.hoseCoupling, (f) => f.words.hoseCoupling, sameOrChange, (v) => v.figures.words.hoseCoupling !== undefined),
+  words('sensorPort', 'radiator', { need: 'sensorPort', have: 'sensorPort' }, (v) => v.figures.words.sensorPort, (f) => f.words.sensorPort, sameOrChange, (v) => (v.figures.words.sensorPort?.word ?? 'none') !== 'none'),
   words('condenserTabs', 'radiator', { need: 'condenserMount', have: 'condenserTabs' }, (v) => v.figures.words.condenserMount, (f) => f.words.condenserTabs, (need, have) => (need === 'support' || have === 'yes' ? 'pass' : 'change'), (v) => v.airConditioning),
 ]; // prettier-ignore
 
-const mountChecks = (kind: PartKind): Check[] => [
+const mountChecks = (kind: 'radiator' | 'shroud' | 'fan'): Check[] => [
   match(
     'fanMountWidth',
     kind,
     'fanMountWidth',
-    (f: FigureSet<PartKind>) => f.quantities.fanMountWidth,
+    (f: FigureSet<'radiator' | 'shroud' | 'fan'>) => f.quantities.fanMountWidth,
     (f) => f.quantities.fanMountWidth,
   ),
   match(
     'fanMountHeight',
     kind,
     'fanMountHeight',
-    (f: FigureSet<PartKind>) => f.quantities.fanMountHeight,
+    (f: FigureSet<'radiator' | 'shroud' | 'fan'>) => f.quantities.fanMountHeight,
     (f) => f.quantities.fanMountHeight,
   ),
 ];
@@ -324,37 +340,175 @@ const shroudChecks: Check[] = [
   words('holdsRadiator', 'shroud', { need: 'topMount', have: 'holdsRadiator' }, (v) => v.figures.words.topMount, (f) => f.words.holdsRadiator, (need, have) => (need === 'shroud' && have === 'no' ? 'change' : 'pass')),
 ]; // prettier-ignore
 
-const fuseCheck: Check = {
-  id: 'fanCurrent',
-  rule: RULES.fanCurrent,
-  family: 'clearance',
-  judge: (vehicle, part: { figures: FigureSet<'fan'> }, finding, thresholds) => {
-    const fuse = vehicle.figures.quantities.fanFuse;
-    const draw = part.figures.quantities.current;
-    if (lacking(finding, fuse, draw)) return;
-    finding.margin = fuse!.value * FUSE_CONTINUOUS_SHARE - draw!.value;
-    finding.u = draw!.u;
-    const chance = chanceClear(finding.margin, finding.u);
-    settle(finding, RULES.fanCurrent, chance, chance, thresholds);
-  },
-  show: (vehicle, part) => {
-    const fuse = vehicle.figures.quantities.fanFuse;
-    const draw = (part.figures as FigureSet<'fan'>).quantities.current;
-    return {
-      need: measured(fuse && { ...fuse, value: fuse.value * FUSE_CONTINUOUS_SHARE, u: 0 }, 'current'),
-      have: measured(draw, 'current'),
-      ...sides([
-        ['vehicle', 'bay', 'fanFuse', fuse],
-        ['part', 'fan', 'current', draw],
-      ]),
-    };
-  },
-};
+/** A rating or a draw against the fan fuse: `margin` is what is in hand. */
+function againstFuse<K extends PartKind>(
+  id: CheckId,
+  kind: K,
+  key: string,
+  get: Get<K, QuantityFigure>,
+  /** `draw`: the part draws it and the fuse carries it for hours. `rating`: the fuse must give way before the part. */
+  sense: 'draw' | 'rating',
+): Check {
+  const share = sense === 'draw' ? FUSE_CONTINUOUS_SHARE : 1;
+  return {
+    id,
+    rule: RULES[id],
+    family: 'clearance',
+    keys: () => ({ vehicle: 'fanFuse', part: key }),
+    judge: (vehicle, part: { figures: FigureSet<K> }, finding, thresholds) => {
+      const fuse = vehicle.figures.quantities.fanFuse;
+      const own = get(part.figures);
+      if (lacking(finding, fuse, own)) return;
+      const spare = fuse!.value * share - own!.value;
+      finding.margin = sense === 'draw' ? spare : -spare;
+      finding.u = sense === 'draw' ? own!.u : 0;
+      const chance = chanceClear(finding.margin, finding.u);
+      settle(finding, RULES[id], chance, chance, thresholds);
+    },
+    show: (vehicle, part) => {
+      const fuse = vehicle.figures.quantities.fanFuse;
+      const own = get(part.figures as FigureSet<K>);
+      return {
+        need: measured(fuse && { ...fuse, value: fuse.value * share, u: 0 }, 'current'),
+        have: measured(own, 'current'),
+        ...sides([
+          ['vehicle', 'bay', 'fanFuse', fuse],
+          ['part', kind, key, own],
+        ]),
+      };
+    },
+  };
+}
+
+const voltage = <K extends 'fan' | 'motor' | 'relay'>(kind: K, key: string, get: Get<K, WordFigure>): Check =>
+  words('voltage', kind, { need: 'systemVoltage', have: key }, (v) => v.figures.words.systemVoltage, get, same, (v) => v.figures.words.systemVoltage !== undefined); // prettier-ignore
 
 const fanChecks: Check[] = [
   clearance('fanDepth', 'fan', { key: 'depth', get: (f) => f.quantities.depth }, { key: 'bayDepth', get: (f) => f.quantities.bayDepth }, { key: 'radiatorDepth', get: (f) => f.quantities.radiatorDepth }),
   words('fanConnector', 'fan', { need: 'fanConnector', have: 'fanConnector' }, (v) => v.figures.words.fanConnector, (f) => f.words.fanConnector, sameOrChange),
-  fuseCheck,
+  againstFuse('fanCurrent', 'fan', 'current', (f) => f.quantities.current, 'draw'),
+  voltage('fan', 'voltage', (f) => f.words.voltage),
+  words('fanControl', 'fan', { need: 'fanControl', have: 'control' }, (v) => v.figures.words.fanControl, (f) => f.words.control, sameOrChange, (v) => v.figures.words.fanControl !== undefined),
+]; // prettier-ignore
+
+const motorChecks: Check[] = [
+  words('motorShaft', 'motor', { need: 'motorShaft', have: 'shaft' }, (v) => v.figures.words.motorShaft, (f) => f.words.shaft, same),
+  match('shaftDiameter', 'motor', 'shaftDiameter', (f) => f.quantities.shaftDiameter, (f) => f.quantities.shaftDiameter, { prefix: 'Ø' }),
+  match('motorBoltCircle', 'motor', 'boltCircle', (f) => f.quantities.boltCircle, (f) => f.quantities.motorBoltCircle, { needKey: 'motorBoltCircle', prefix: 'Ø' }),
+  clearance('motorRoom', 'motor', { key: 'body', get: (f) => f.quantities.body }, { key: 'motorRoom', get: (f) => f.quantities.motorRoom }),
+  words('motorRotation', 'motor', { need: 'motorRotation', have: 'rotation' }, (v) => v.figures.words.motorRotation, (f) => f.words.rotation, same),
+  words('motorConnector', 'motor', { need: 'fanConnector', have: 'motorConnector' }, (v) => v.figures.words.fanConnector, (f) => f.words.motorConnector, sameOrChange),
+  voltage('motor', 'voltage', (f) => f.words.voltage),
+  againstFuse('fanCurrent', 'motor', 'current', (f) => f.quantities.current, 'draw'),
+]; // prettier-ignore
+
+const relayChecks: Check[] = [
+  words('relayFoot', 'relay', { need: 'relayFoot', have: 'foot' }, (v) => v.figures.words.relayFoot, (f) => f.words.foot, sameOrChange),
+  againstFuse('relayRating', 'relay', 'rating', (f) => f.quantities.rating, 'rating'),
+  voltage('relay', 'coil', (f) => f.words.coil),
+]; // prettier-ignore
+
+const moduleChecks: Check[] = [
+  words('moduleConnector', 'module', { need: 'moduleConnector', have: 'moduleConnector' }, (v) => v.figures.words.moduleConnector, (f) => f.words.moduleConnector, sameOrChange),
+  match('moduleHoles', 'module', 'holes', (f) => f.quantities.holes, (f) => f.quantities.moduleHoles, { needKey: 'moduleHoles' }),
+  words('fanControl', 'module', { need: 'fanControl', have: 'drives' }, (v) => v.figures.words.fanControl, (f) => f.words.drives, same),
+  againstFuse('moduleRating', 'module', 'rating', (f) => f.quantities.rating, 'rating'),
+]; // prettier-ignore
+
+const capChecks: Check[] = [
+  words('capStyle', 'cap', { need: 'capStyle', have: 'style' }, (v) => v.figures.words.capStyle, (f) => f.words.style, same),
+  match('capBore', 'cap', 'plug', (f) => f.quantities.plug, (f) => f.quantities.capBore, { needKey: 'capBore', prefix: 'Ø' }),
+  match('capSeatDepth', 'cap', 'seatDepth', (f) => f.quantities.seatDepth, (f) => f.quantities.capSeatDepth, { needKey: 'capSeatDepth' }),
+  match('capRating', 'cap', 'capPressure', (f) => f.quantities.capPressure, (f) => f.quantities.capPressure, { dimension: 'pressure' }),
+]; // prettier-ignore
+
+const thermostatChecks: Check[] = [
+  match('thermostatFlange', 'thermostat', 'flange', (f) => f.quantities.flange, (f) => f.quantities.thermostatFlange, { needKey: 'thermostatFlange', prefix: 'Ø' }),
+  words('thermostatSeal', 'thermostat', { need: 'thermostatSeal', have: 'seal' }, (v) => v.figures.words.thermostatSeal, (f) => f.words.seal, sameOrChange),
+  match('thermostatRating', 'thermostat', 'rating', (f) => f.quantities.rating, (f) => f.quantities.thermostatRating, { needKey: 'thermostatRating', dimension: 'temperature' }),
+]; // prettier-ignore
+
+type Ends = 'radiatorEnd' | 'engineEnd' | 'length';
+/** A hose is upper or lower: which of the vehicle's figures it must meet depends on that. */
+const HOSE_NEEDS = {
+  upper: { radiatorEnd: 'inletDiameter', engineEnd: 'upperEngineNeck', length: 'upperHoseLength' },
+  lower: { radiatorEnd: 'outletDiameter', engineEnd: 'lowerEngineNeck', length: 'lowerHoseLength' },
+} as const;
+
+function hoseCheck(id: CheckId, end: Ends, key: 'radiatorBore' | 'engineBore' | 'length'): Check {
+  const rule: Rule = RULES[id];
+  const reach = rule.change!.reach;
+  const position = (figures: FigureSet<'hose'>): WordFigure | undefined => figures.words.position;
+  const needKey = (figures: FigureSet<'hose'>) =>
+    HOSE_NEEDS[position(figures)?.word === 'lower' ? 'lower' : 'upper'][end];
+  return {
+    id,
+    rule,
+    family: 'match',
+    keys: (part) => ({ vehicle: needKey(part.figures as FigureSet<'hose'>), part: key }),
+    judge: (vehicle, part: { figures: FigureSet<'hose'> }, finding, thresholds) => {
+      const need = vehicle.figures.quantities[needKey(part.figures)];
+      const have = position(part.figures) && part.figures.quantities[key];
+      if (lacking(finding, need, have)) return;
+      const difference = have!.value - need!.value;
+      finding.u = Math.sqrt(need!.u * need!.u + have!.u * have!.u);
+      finding.margin = rule.tolerance - Math.abs(difference);
+      // A hose is trimmed, never stretched.
+      const change =
+        end === 'length'
+          ? chanceClear(difference + rule.tolerance, finding.u) *
+            chanceClear(rule.tolerance + reach - difference, finding.u)
+          : chanceWithin(difference, rule.tolerance + reach, finding.u);
+      settle(finding, rule, chanceWithin(difference, rule.tolerance, finding.u), change, thresholds);
+    },
+    show: (vehicle, part) => {
+      const figures = part.figures as FigureSet<'hose'>;
+      const need = vehicle.figures.quantities[needKey(figures)];
+      const have = position(figures) && figures.quantities[key];
+      const prefix = end === 'length' ? undefined : 'Ø';
+      return {
+        need: measured(need, 'length', prefix),
+        have: measured(have, 'length', prefix),
+        ...sides([
+          ['vehicle', 'bay', needKey(figures), need],
+          ['part', 'hose', position(figures) ? key : 'position', have],
+        ]),
+      };
+    },
+  };
+}
+
+const hoseSpring: Check = (() => {
+  const needed = (figures: FigureSet<'hose'>): boolean => figures.words.position?.word === 'lower';
+  const trace: Trace = { ...WORKED_OUT, text: 'lower hose: on the suction side of the pump', source: 'the hose’s position' };
+  const inner = words('hoseSpring', 'hose', { need: 'oilCooling', have: 'spring' }, () => ({ word: 'yes', trace }), (f) => f.words.spring, sameOrChange);
+  return {
+    ...inner,
+    judge: (vehicle: FitVehicle, part: { figures: FigureSet<'hose'> }, finding: Finding, thresholds: Thresholds) => {
+      if (!needed(part.figures)) finding.outcome = 'not-asked';
+      else inner.judge(vehicle, part as never, finding, thresholds);
+    },
+    show: (vehicle: FitVehicle, part: FitPart) => ({ ...inner.show(vehicle, part), need: { type: 'words' as const, words: 'a spring inside' } }),
+  };
+})(); // prettier-ignore
+
+const hoseChecks: Check[] = [
+  hoseCheck('hoseRadiatorEnd', 'radiatorEnd', 'radiatorBore'),
+  hoseCheck('hoseEngineEnd', 'engineEnd', 'engineBore'),
+  hoseCheck('hoseLength', 'length', 'length'),
+  hoseSpring,
+];
+
+const tankChecks: Check[] = [
+  words('tankSort', 'tank', { need: 'bottle', have: 'sort' }, (v) => v.figures.words.bottle, (f) => f.words.sort, same),
+  match('tankHoles', 'tank', 'holes', (f) => f.quantities.holes, (f) => f.quantities.tankHoles, { needKey: 'tankHoles' }),
+  match('tankHose', 'tank', 'hoseBarb', (f) => f.quantities.hoseBarb, (f) => f.quantities.tankHose, { needKey: 'tankHose', prefix: 'Ø' }),
+  match('capRating', 'tank', 'capPressure', (f) => f.quantities.capPressure, (f) => f.quantities.capPressure, { dimension: 'pressure', asked: (v) => v.figures.words.bottle?.word === 'expansion' }),
+]; // prettier-ignore
+
+const grommetChecks: Check[] = [
+  match('mountBore', 'mount', 'pinBore', (f) => f.quantities.pinBore, (f) => f.quantities.pinDiameter, { needKey: 'pinDiameter', prefix: 'Ø' }),
+  match('mountHole', 'mount', 'outer', (f) => f.quantities.outer, (f) => f.quantities.supportHole, { needKey: 'supportHole', prefix: 'Ø' }),
 ]; // prettier-ignore
 
 const order = Object.keys(RULES);
@@ -366,6 +520,14 @@ export const CHECKS: Readonly<Record<PartKind, readonly Check[]>> = {
   radiator: inOrder([...radiatorChecks, ...mountChecks('radiator')]),
   shroud: inOrder([...shroudChecks, ...mountChecks('shroud')]),
   fan: inOrder([...fanChecks, ...mountChecks('fan')]),
+  motor: inOrder(motorChecks),
+  relay: inOrder(relayChecks),
+  module: inOrder(moduleChecks),
+  cap: inOrder(capChecks),
+  thermostat: inOrder(thermostatChecks),
+  hose: inOrder(hoseChecks),
+  tank: inOrder(tankChecks),
+  mount: inOrder(grommetChecks),
 };
 
 for (const kind of PART_KINDS)

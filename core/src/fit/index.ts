@@ -15,6 +15,7 @@ export {
   type Rule,
   type Thresholds,
 } from './rules.ts';
+export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
 export { VERDICT_WORDS, decidingSentence, measureText, rowSentence } from './sentence.ts';
 export {
   VERDICTS,
@@ -23,7 +24,10 @@ export {
   type Deciding,
   type Judge,
   type LedgerRow,
-  type ToMeasure,
   type Verdict,
   type VerdictWord,
 } from './verdict.ts';
+export {
+  RELATIONS, findSets, relate, workCost,
+  type NearMiss, type PartSet, type Relation, type RelationId, type SetPart, type Sets, type Slot,
+} from './sets.ts'; // prettier-ignore

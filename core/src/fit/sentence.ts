@@ -2,7 +2,8 @@ import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
 import { ATTRIBUTES, type Attribute } from './attributes.ts';
 import type { Shown } from './checks.ts';
 import { RULES, type CheckId } from './rules.ts';
-import type { Deciding, LedgerRow, ToMeasure, Verdict, VerdictWord } from './verdict.ts';
+import type { ToMeasure } from './measure.ts';
+import type { Deciding, LedgerRow, Verdict, VerdictWord } from './verdict.ts';
 
 export const VERDICT_WORDS: Readonly<Record<VerdictWord, string>> = {
   'straight-in': 'Goes straight in',
@@ -36,6 +37,37 @@ const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; 
   holdsRadiator: { have: 'Holds the radiator:', need: 'upper mounts here are', good: 'meets it', short: 'the old shroud held the radiator' },
   fanDepth: { have: 'Fan', need: 'room behind the radiator', good: 'more than the gap the motor wants', short: 'too close to the engine' },
   fanConnector: { have: 'Plug', need: 'loom has', good: 'plugs straight in', short: 'another plug' },
+  hoseCoupling: { have: 'Necks:', need: 'the hoses have', good: 'meets it', short: 'the hose ends do not go on' },
+  sensorPort: { have: 'Sensor port:', need: 'this vehicle’s sensor has', good: 'screws in', short: 'the sensor does not screw in' },
+  voltage: { have: 'Made for', need: 'the vehicle runs on', good: 'meets it', short: 'another voltage' },
+  fanControl: { have: 'Driven by', need: 'the vehicle drives its fan by', good: 'meets it', short: 'another drive' },
+  motorShaft: { have: 'Shaft end:', need: 'the blade wants', good: 'the blade goes on', short: 'the blade does not go on' },
+  shaftDiameter: { have: 'Shaft', need: 'blade', good: 'of play left', short: 'off what the blade takes' },
+  motorBoltCircle: { have: 'Screws on a circle of', need: 'the frame has', good: 'to spare', short: 'beyond the holes' },
+  motorRoom: { have: 'Body', need: 'ring', good: 'more than the play it wants', short: 'too thick for the ring' },
+  motorRotation: { have: 'Turns', need: 'the blade wants', good: 'meets it', short: 'blows the wrong way' },
+  motorConnector: { have: 'Plug', need: 'loom has', good: 'plugs straight in', short: 'another plug' },
+  relayFoot: { have: 'Foot:', need: 'the socket takes', good: 'plugs straight in', short: 'another foot' },
+  relayRating: { have: 'Contacts carry', need: 'the fuse blows at', good: 'above the fuse', short: 'below the fuse: the contacts weld first' },
+  moduleConnector: { have: 'Plug', need: 'loom has', good: 'plugs straight in', short: 'another plug' },
+  moduleHoles: { have: 'Screws apart', need: 'the seat has', good: 'to spare', short: 'off the seat’s holes' },
+  moduleRating: { have: 'Carries', need: 'the fuse blows at', good: 'above the fuse', short: 'below the fuse: the module burns first' },
+  capStyle: { have: 'Cap held by', need: 'the neck has', good: 'goes on', short: 'does not go on' },
+  capBore: { have: 'Cap', need: 'bore', good: 'of play left', short: 'off what the bore takes' },
+  capSeatDepth: { have: 'Seal at a depth of', need: 'the seat lies at', good: 'of the spring’s tolerance left', short: 'off the seat: opens early or never seals' },
+  capRating: { have: 'Rated', need: 'this vehicle', good: 'within the tolerance', short: 'off the vehicle’s rating' },
+  thermostatFlange: { have: 'Flange', need: 'recess', good: 'of play left', short: 'off the recess' },
+  thermostatSeal: { have: 'Sealed by', need: 'the housing wants', good: 'meets it', short: 'another seal' },
+  thermostatRating: { have: 'Opens at', need: 'this vehicle', good: 'within the tolerance', short: 'off the vehicle’s own' },
+  hoseRadiatorEnd: { have: 'Bore', need: 'radiator neck', good: 'of give left', short: 'off what the neck takes' },
+  hoseEngineEnd: { have: 'Bore', need: 'engine neck', good: 'of give left', short: 'off what the neck takes' },
+  hoseLength: { have: 'Length', need: 'the old hose', good: 'of give left', short: 'off the old hose’s length' },
+  hoseSpring: { have: 'Inside:', need: 'suction wants', good: 'meets it', short: 'the hose would be sucked flat' },
+  tankSort: { have: 'It is a', need: 'the vehicle has a', good: 'meets it', short: 'another sort: it fills and bleeds differently' },
+  tankHoles: { have: 'Screws apart', need: 'this vehicle', good: 'to spare', short: 'off the holes' },
+  tankHose: { have: 'Barb', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
+  mountBore: { have: 'Bore', need: 'pin', good: 'of give left', short: 'off the pin' },
+  mountHole: { have: 'Groove', need: 'hole in the support', good: 'of give left', short: 'off the hole' },
   fanCurrent: { have: 'Draws', need: 'the fuse carries for hours', good: 'in hand', short: 'more than the fuse carries' },
 }; // prettier-ignore
 
@@ -141,7 +173,7 @@ export function decidingSentence(verdict: Verdict, system: UnitSystem): string {
   const row = verdict.ledger.find((candidate) => candidate.check === deciding.check)!;
   const missing = verdict.measure.length;
   if (verdict.verdict === 'not-proven' && missing > 1)
-    return `${missing} deciding figures are not on record; quickest first: ${measureText(verdict.measure[0]!)}.`;
+    return `${missing} deciding figures are not on record; what tells most first: ${measureText(verdict.measure[0]!)}.`;
   if (verdict.verdict !== 'straight-in') return rowSentence(row, system, false);
   const met = verdict.ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length;
   return `All ${met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;

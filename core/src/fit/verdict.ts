@@ -1,8 +1,16 @@
 import type { Grade } from '../quantity/index.ts';
-import { attributeOf, type PartKind } from './attributes.ts';
-import { CHECKS, type Check, type Finding, type Missing, type Outcome, type Shown } from './checks.ts';
+import {
+  CHECKS,
+  type Check,
+  type Finding,
+  type Missing,
+  type Outcome,
+  type Shown,
+  type ShownDimension,
+} from './checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import type { FitPart, FitVehicle, Trace } from './figures.ts';
+import { toMeasure, type ToMeasure } from './measure.ts';
 import { EFFORTS, RULES, THRESHOLDS, type Change, type CheckId, type Thresholds } from './rules.ts';
 
 export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;
@@ -15,20 +23,16 @@ export interface LedgerRow {
   need?: Shown;
   have?: Shown;
   /** Spare (positive) or short (negative) beyond what the rule wants; absent where there is nothing to subtract. */
-  margin?: { value: number; u: number; dimension: 'length' | 'pressure' | 'current'; tolerance: number };
+  margin?: { value: number; u: number; dimension: ShownDimension; tolerance: number };
   /** Chance that the check is met, 0 to 1; absent for an unknown. */
   chance?: number;
+  /** The same once the change is made, where there is one. */
+  chanceWithChange?: number;
   change?: Change;
   missing: Missing[];
   traces: { side: 'vehicle' | 'part'; trace: Trace }[];
   /** For the listing row, which has words instead of figures. */
   listing?: { for: string[]; against: string[]; elsewhere: string[] };
-}
-
-export interface ToMeasure extends Missing {
-  label: string;
-  where: string;
-  minutes: number;
 }
 
 export type Deciding =
@@ -45,11 +49,12 @@ export interface Verdict {
   changeMinutes: number;
   tried: number;
   straightIn: number;
-  /** What to measure to turn *not proven* into an answer, quickest first. */
+  /** What to measure to turn *not proven* into an answer: what decides most for each minute first. */
   measure: ToMeasure[];
   ledger: LedgerRow[];
 }
 
+const plainChange = ({ effort, what, takes, minutes }: Change): Change => ({ effort, what, takes, minutes });
 const effortRank = (change: Change): number => EFFORTS.indexOf(change.effort);
 
 /** Gathers check outcomes into a verdict. Used by the bare judgement and by the full ledger, so they cannot differ. */
@@ -133,7 +138,14 @@ class Tally {
   }
 }
 
-const blank = (): Finding => ({ outcome: 'unknown', margin: 0, u: 0, chance: 0, missing: 'none' });
+const blank = (): Finding => ({
+  outcome: 'unknown',
+  margin: 0,
+  u: 0,
+  chance: 0,
+  chanceWithChange: 0,
+  missing: 'none',
+});
 
 export interface Judge {
   (vehicle: FitVehicle, part: FitPart, evidence?: Evidence): { verdict: VerdictWord; deciding: Deciding };
@@ -225,11 +237,12 @@ export function judgeFit(
         ? { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.tolerance }
         : undefined,
       chance: finding.outcome === 'unknown' ? undefined : finding.chance,
-      change: change && { effort: change.effort, what: change.what, minutes: change.minutes },
+      chanceWithChange: finding.outcome === 'unknown' ? undefined : finding.chanceWithChange,
+      change: change && plainChange(change),
       missing,
       traces,
     });
-    if (change) changes.push({ effort: change.effort, what: change.what, minutes: change.minutes });
+    if (change) changes.push(plainChange(change));
     if (check.rule.decisive)
       for (const { trace } of traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
   }
@@ -244,7 +257,7 @@ export function judgeFit(
     changeMinutes: changes.reduce((sum, change) => sum + change.minutes, 0),
     tried,
     straightIn,
-    measure: verdict === 'not-proven' ? toMeasure(ledger, part.kind) : [],
+    measure: verdict === 'not-proven' ? toMeasure(ledger, part, evidence) : [],
     ledger,
   };
 }
@@ -257,41 +270,3 @@ function gradeOf(deciding: Deciding, figures: Grade, known: number, evidence: Ev
       : 5;
   return known === 0 ? listed : figures;
 }
-
-function toMeasure(ledger: readonly LedgerRow[], kind: PartKind): ToMeasure[] {
-  const wanted = new Map<string, ToMeasure>();
-  const want = ({ subject, key }: Missing): void => {
-    const attribute = attributeOf(subject, key)!;
-    wanted.set(`${subject}.${key}`, {
-      subject,
-      key,
-      label: attribute.label,
-      where: attribute.where,
-      minutes: attribute.minutes,
-    });
-  };
-  for (const row of ledger) {
-    if (!row.decisive) continue;
-    if (row.outcome === 'unknown') row.missing.forEach(want);
-    if (row.outcome !== 'open') continue;
-    // An open figure wants its coarser side measured again with a finer tool.
-    const sides = CHECKS[kind].find((check) => check.id === row.check);
-    const coarse =
-      (row.need?.type === 'quantity' ? row.need.u : 0) >= (row.have?.type === 'quantity' ? row.have.u : 0)
-        ? 'vehicle'
-        : 'part';
-    const keys = sides && OPEN_KEYS[row.check as keyof typeof OPEN_KEYS];
-    want({ subject: coarse === 'vehicle' ? 'bay' : kind, key: keys?.[coarse] ?? row.check });
-  }
-  return [...wanted.values()].sort((a, b) => a.minutes - b.minutes);
-}
-
-/** The figure behind each side of a check whose id is not the key itself. */
-const OPEN_KEYS: Partial<Record<CheckId, { vehicle: string; part: string }>> = {
-  width: { vehicle: 'openingWidth', part: 'overallWidth' },
-  height: { vehicle: 'openingHeight', part: 'overallHeight' },
-  depthWithFan: { vehicle: 'bayDepth', part: 'thickness' },
-  depthWithoutFan: { vehicle: 'bayDepth', part: 'thickness' },
-  shroudDepth: { vehicle: 'bayDepth', part: 'depth' },
-  fanDepth: { vehicle: 'bayDepth', part: 'depth' },
-};

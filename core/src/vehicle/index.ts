@@ -11,6 +11,8 @@ export {
   type Choice,
   type Difference,
   readValue,
+  readsOf,
   type Field,
 } from './request.ts';
+export { nextQuestion, type Answer, type Prospect, type Question } from './question.ts';
 export * from './vin.ts';

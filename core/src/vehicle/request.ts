@@ -118,6 +118,51 @@ const TESTS: Record<Field, Test> = {
   part: () => true,
 };
 
+/** What a field is of a configuration, spelled as a chip of it would be; undefined where the field says nothing. */
+export function readsOf(field: Field, c: Configuration, v: Vocabulary): string | undefined {
+  const [engine, transmission] = [engineOf(c, v), transmissionOf(c, v)];
+  switch (field) {
+    case 'year':
+      return String(c.year);
+    case 'make':
+      return String(byId(v.models, c.modelId)?.makeId);
+    case 'model':
+      return String(c.modelId);
+    case 'displacement':
+      return engine && engine.fuel !== 'electric' ? String(engine.displacementL) : undefined;
+    case 'fuel':
+      return engine?.fuel;
+    case 'layout':
+      return engine?.layout;
+    case 'cylinders':
+      return engine && String(engine.cylinders);
+    case 'aspiration':
+      return engine?.aspiration;
+    case 'engineCode':
+      return engine?.code;
+    case 'transmission':
+      return transmission?.kind;
+    case 'transmissionCode':
+      return transmission?.code;
+    case 'gears':
+      return transmission && transmission.gears > 0 ? String(transmission.gears) : undefined;
+    case 'airConditioning':
+      return c.airConditioning ? 'yes' : 'no';
+    case 'package':
+      return c.package;
+    case 'body':
+      return c.body;
+    case 'drive':
+      return c.drive;
+    case 'steering':
+      return c.steering;
+    case 'built':
+      return c.built.join('..');
+    case 'part':
+      return undefined;
+  }
+}
+
 /** The readings of a value (`a|b` has two), and whether it is a denial (`!a`). */
 export function readValue(value: string): { denied: boolean; any: string[] } {
   const denied = value.startsWith('!');

@@ -1,4 +1,5 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
+import type { SubjectKind } from '@radiatrix/core/fit';
 import type { FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connector, measurement, person, source } from '../db/schema/index.ts';
@@ -52,7 +53,7 @@ export const figuresOfRevisions = async (db: Db, ids: readonly number[]): Promis
       );
 
 export interface Subject {
-  kind: 'bay' | 'radiator' | 'shroud' | 'fan';
+  kind: SubjectKind;
   /** A bay or a part revision, by kind. */
   id: number;
 }

@@ -1,6 +1,7 @@
 import { and, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
+import type { PartKind } from '@radiatrix/core/fit';
 import type { Claim } from '@radiatrix/core/application';
 import type { PartLine, ScopeEntry } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -124,7 +125,7 @@ export const revisionsOf = (db: Db, partId: number) => {
 
 export async function insertPart(
   db: Db,
-  values: { number: string; maker: string; kind: 'radiator' | 'shroud' | 'fan' },
+  values: { number: string; maker: string; kind: PartKind },
 ): Promise<number> {
   const [row] = await db.insert(part).values(values).returning({ id: part.id });
   return row!.id;
@@ -134,7 +135,7 @@ export async function insertRevision(
   db: Db,
   values: {
     partId: number;
-    kind: 'radiator' | 'shroud' | 'fan';
+    kind: PartKind;
     revision: number;
     personId: number;
     description: string;

@@ -1,0 +1,117 @@
+import { attributeOf } from './attributes.ts';
+import { CHECKS, type Check, type Missing } from './checks.ts';
+import type { Evidence } from './evidence.ts';
+import type { FitPart } from './figures.ts';
+import type { CheckId } from './rules.ts';
+import type { LedgerRow, Verdict } from './verdict.ts';
+
+/**
+ * What to measure next to turn *not proven* into an answer: ranked by how much it is expected to decide for each
+ * minute it takes. The part goes in when every doubtful check is met. With p the chance that one of them is, and P
+ * the chance that all are, measuring it is worth H(P) − p·H(P/p) bits: once it fails, the answer is known to be no.
+ */
+
+export interface ToMeasure extends Missing {
+  label: string;
+  where: string;
+  minutes: number;
+  /** Expected information about whether the part goes in, bits; shared between the figures that are both needed. */
+  bits: number;
+  decides: CheckId[];
+}
+
+/**
+ * How likely a check is met before anything is measured: parts that a source lists for the vehicle mostly do go in,
+ * others mostly do not reach the bench. Common practice, no source.
+ */
+const PRIOR = { listed: 0.9, unlisted: 0.6, against: 0.3 } as const;
+
+const entropy = (p: number): number =>
+  p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
+
+function prior(evidence: Evidence): number {
+  const says = evidence.listings.map((listing) => listing.says);
+  if (says.includes('fits')) return PRIOR.listed;
+  return says.length > 0 ? PRIOR.against : PRIOR.unlisted;
+}
+
+interface Doubt {
+  check: CheckId;
+  /** Chance that it is met, as it is or with its change. */
+  chance: number;
+  wants: Missing[];
+}
+
+function doubtOf(row: LedgerRow, check: Check, part: FitPart, unknown: number): Doubt | undefined {
+  if (row.outcome === 'unknown') return { check: row.check, chance: unknown, wants: row.missing };
+  if (row.outcome !== 'open') return undefined;
+  // An open figure wants its coarser side measured again with a finer tool.
+  const u = (side: LedgerRow['need']): number => (side?.type === 'quantity' ? side.u : 0);
+  const keys = check.keys(part);
+  const want: Missing =
+    u(row.need) >= u(row.have)
+      ? { subject: 'bay', key: keys.vehicle }
+      : { subject: part.kind, key: keys.part };
+  return { check: row.check, chance: Math.max(row.chance ?? 0, row.chanceWithChange ?? 0), wants: [want] };
+}
+
+const minutesOf = ({ subject, key }: Missing): number => attributeOf(subject, key)?.minutes ?? 1;
+
+/** The figures that would settle a verdict, best first; empty where nothing is in doubt. */
+export function toMeasure(ledger: readonly LedgerRow[], part: FitPart, evidence: Evidence): ToMeasure[] {
+  const unknown = prior(evidence);
+  const doubts = ledger.flatMap((row): Doubt[] => {
+    const check = CHECKS[part.kind].find((candidate) => candidate.id === row.check);
+    const doubt = row.decisive && check ? doubtOf(row, check, part, unknown) : undefined;
+    return doubt ? [doubt] : [];
+  });
+  const all = doubts.reduce((product, doubt) => product * doubt.chance, 1);
+  const wanted = new Map<string, ToMeasure>();
+  for (const { check, chance, wants } of doubts) {
+    const bits = Math.max(0, entropy(all) - chance * entropy(all / chance));
+    const total = wants.reduce((sum, want) => sum + minutesOf(want), 0);
+    for (const want of wants) {
+      const attribute = attributeOf(want.subject, want.key);
+      if (!attribute) continue;
+      const id = `${want.subject}.${want.key}`;
+      const { label, where, minutes } = attribute;
+      const held = wanted.get(id) ?? { ...want, label, where, minutes, bits: 0, decides: [] };
+      held.bits += (bits * minutes) / total;
+      held.decides.push(check);
+      wanted.set(id, held);
+    }
+  }
+  return rank([...wanted.values()]);
+}
+
+/** Ties stay in ledger order. */
+const rank = <T extends { bits: number; minutes: number }>(list: T[]): T[] =>
+  list.sort((a, b) => b.bits / b.minutes - a.bits / a.minutes || a.minutes - b.minutes);
+
+export interface MeasureNext extends Missing {
+  label: string;
+  where: string;
+  minutes: number;
+  bits: number;
+  /** Parts of the list, by index, that it helps to decide. */
+  parts: number[];
+}
+
+/**
+ * The same over several parts at once: one figure of the vehicle often settles many of them.
+ * @param verdicts of the parts under consideration, in one vehicle
+ */
+export function measureNext(verdicts: readonly Pick<Verdict, 'measure'>[]): MeasureNext[] {
+  const wanted = new Map<string, MeasureNext>();
+  verdicts.forEach(({ measure }, at) => {
+    for (const { subject, key, label, where, minutes, bits } of measure) {
+      // A figure of a part is of that part alone.
+      const id = subject === 'bay' ? `bay.${key}` : `${at}.${key}`;
+      const held = wanted.get(id) ?? { subject, key, label, where, minutes, bits: 0, parts: [] };
+      held.bits += bits;
+      held.parts.push(at);
+      wanted.set(id, held);
+    }
+  });
+  return rank([...wanted.values()]);
+}
