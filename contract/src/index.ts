@@ -12,6 +12,7 @@ export {
 export { PROBLEMS, type FieldProblem, type Problem, type ProblemCode } from './problems.ts';
 export { LIST_LIMIT } from './records/vehicle.ts';
 export { PHOTO_LIMIT_BYTES, PHOTO_TYPES } from './records/photo.ts';
+export { STAGES, type Stage } from './stages.ts';
 export { REVISION_STATES, type RevisionState, type Stamp } from './revision.ts';
 export type * from './records/figure.ts';
 export type * from './records/vehicle.ts';
@@ -22,3 +23,5 @@ export type * from './records/review.ts';
 export type * from './records/history.ts';
 export type * from './records/bundle.ts';
 export type * from './records/photo.ts';
+export type * from './records/job.ts';
+export type * from './records/vin-pattern.ts';

@@ -3,9 +3,11 @@ import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
-import { newClaimSchema, newPartSchema, partDetailsSchema } from './records/part.ts';
+import { jobSchema, newJobSchema } from './records/job.ts';
+import { matchQuery, newClaimSchema, newPartSchema, partDetailsSchema, setsQuery } from './records/part.ts';
 import { newProcedureSchema, procedureSchema } from './records/procedure.ts';
 import { signInSchema } from './records/sign-in.ts';
+import { vinPatternSchema } from './records/vin-pattern.ts';
 import { findQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
 
 export interface Route {
@@ -38,7 +40,10 @@ export const ROUTES = {
   sources: { method: 'get', path: '/api/sources', summary: 'Where figures and claims come from', roles: EVERYONE },
   vehicles: { method: 'get', path: '/api/vehicles', summary: 'All vehicle configurations', roles: EVERYONE },
   vehicle: { method: 'get', path: '/api/vehicles/:id', summary: 'A vehicle and its bay', roles: EVERYONE },
-  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE },
+  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, query: matchQuery },
+  sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, query: setsQuery },
+  kin: { method: 'get', path: '/api/vehicles/:id/kin', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE },
+  goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE },
   sheet: { method: 'get', path: '/api/vehicles/:id/sheet/:partId', summary: 'The install sheet of a part in a vehicle', roles: EVERYONE, query: sheetQuery },
   bayFigures: { method: 'put', path: '/api/bays/:id/figures', summary: 'Record figures of a bay', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
   parts: { method: 'get', path: '/api/parts', summary: 'Parts, by number or words', roles: EVERYONE, query: textQuery },
@@ -55,6 +60,13 @@ export const ROUTES = {
   procedure: { method: 'get', path: '/api/procedures/:id', summary: 'A procedure', roles: EVERYONE },
   newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
   saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: procedureSchema, ifMatch: true },
+  jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
+  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE },
+  newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job for a vehicle', roles: EVERYONE, body: newJobSchema },
+  saveJob: { method: 'put', path: '/api/jobs/:id', summary: 'Change a job', roles: EVERYONE, body: jobSchema, ifMatch: true },
+  vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
+  newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
+  dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },
   review: { method: 'get', path: '/api/review', summary: 'Revisions that wait for a reviewer', roles: EDITORS },
   reviewOne: { method: 'get', path: '/api/review/:kind/:id', summary: 'What changed since the last release', roles: EDITORS },
   check: { method: 'post', path: '/api/review/:kind/:id/check', summary: 'Mark a draft as checked by a second pair of eyes', roles: EDITORS, ifMatch: true },

@@ -16,6 +16,7 @@ import { problemBody, problemOf, ProblemError } from './http/problem.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as importing from './importing/routes.ts';
+import * as jobs from './jobs/routes.ts';
 import * as match from './match/routes.ts';
 import { describeApi } from './openapi/describe.ts';
 import * as parts from './parts/routes.ts';
@@ -25,6 +26,7 @@ import * as procedures from './procedures/routes.ts';
 import * as review from './review/routes.ts';
 import * as sheet from './sheet/routes.ts';
 import * as vehicles from './vehicles/routes.ts';
+import * as vins from './vins/routes.ts';
 
 export interface AppOptions {
   connection: Connection;
@@ -108,6 +110,8 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...photos,
     ...history,
     ...importing,
+    ...jobs,
+    ...vins,
   });
 
   app.use('/api', (_req, _res, next) => next(new ProblemError('not-found')));

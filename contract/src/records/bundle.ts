@@ -43,6 +43,8 @@ export interface BundleClaim extends BundleScope {
   model: string;
   years: [number, number];
   fits: boolean;
+  /** The source says that the vehicle left the works with it. */
+  original?: boolean;
   source: string;
   exceptions: BundleScope[];
 }
@@ -165,6 +167,7 @@ export const bundleSchema = Joi.object<Bundle>({
       years: span(year).required(),
       ...scope,
       fits: Joi.boolean().default(true),
+      original: Joi.boolean().default(false),
       source: name,
       exceptions: list(Joi.object({ years: span(year).allow(null).default(null), ...scope })),
     }),

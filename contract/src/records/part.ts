@@ -1,4 +1,13 @@
-import { PART_KINDS, type PartKind, type Verdict } from '@radiatrix/core/fit';
+import {
+  PART_KINDS,
+  type Deciding,
+  type PartKind,
+  type RelationId,
+  type SetPart,
+  type Thresholds,
+  type Verdict,
+  type VerdictWord,
+} from '@radiatrix/core/fit';
 import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
 import { id, line, month, text, year } from '../common.ts';
@@ -101,6 +110,7 @@ export interface NewClaim extends ScopeEntry {
   modelId: number;
   years: [number, number];
   fits: boolean;
+  original?: boolean;
   sourceId: number;
   exceptions: ScopeEntry[];
 }
@@ -129,6 +139,7 @@ export const newClaimSchema = Joi.object<NewClaim>({
   years: span(year).required(),
   ...scope,
   fits: Joi.boolean().default(true),
+  original: Joi.boolean().default(false),
   sourceId: id.required(),
   exceptions: Joi.array()
     .items(Joi.object({ years: span(year).allow(null).default(null), ...scope }))
@@ -143,4 +154,62 @@ export interface Candidate extends PartLine {
 export interface MatchResult {
   vehicle: VehicleLine;
   candidates: Candidate[];
+  thresholds: Thresholds;
+  /** The job whose own figures and alterations were taken into account. */
+  job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;
 }
+
+/** A part as a set shows it. */
+export interface SetPartLine {
+  id: number;
+  number: string;
+  kind: PartKind;
+  verdict: VerdictWord;
+  kept: boolean;
+}
+export interface SetsResult {
+  /** Kinds that were asked for and have no candidate. */
+  without: PartKind[];
+  sets: {
+    parts: SetPartLine[];
+    changes: SetPart['changes'][number][];
+    minutes: number;
+    unknown: { id: RelationId; parts: [string, string] }[];
+  }[];
+  nearMisses: { parts: SetPartLine[]; breaks: string }[];
+}
+
+/** A part held against every vehicle that could take it. */
+export interface GoesInto {
+  part: PartLine;
+  /** Vehicles of one bay that the part does alike in, said once. */
+  groups: {
+    verdict: VerdictWord;
+    deciding: Deciding;
+    sentence: string;
+    listed: boolean;
+    grade: number;
+    minutes: number;
+    vehicles: VehicleLine[];
+  }[];
+  total: number;
+  judged: number;
+}
+
+/** Vehicles that share cooling parts with one: same bay, or a part that goes into both. */
+export interface Kin {
+  vehicle: VehicleLine;
+  sameBay: VehicleLine[];
+  byPart: { vehicle: VehicleLine; parts: { id: number; number: string; kind: PartKind }[] }[];
+}
+
+const share = Joi.number().greater(0).less(1);
+export const matchQuery = Joi.object({
+  job: id,
+  passAt: share,
+  failAt: share,
+});
+export const setsQuery = matchQuery.keys({
+  kinds: Joi.array().items(Joi.string().valid(...PART_KINDS)).single().min(2).max(PART_KINDS.length).unique(),
+  keep: Joi.array().items(id).single().max(PART_KINDS.length).default([]),
+}); // prettier-ignore

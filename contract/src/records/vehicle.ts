@@ -1,4 +1,12 @@
-import type { Configuration, Difference, Chip, Choice, Field } from '@radiatrix/core/vehicle';
+import type {
+  Configuration,
+  Difference,
+  Chip,
+  Choice,
+  Field,
+  Question,
+  VinReading,
+} from '@radiatrix/core/vehicle';
 import type { Stamp } from '../revision.ts';
 import type { FigureRecord } from './figure.ts';
 import type { Photo } from './photo.ts';
@@ -40,9 +48,16 @@ export interface FindResult {
   /** At most `LIST_LIMIT` of them; `total` counts all. */
   vehicles: VehicleLine[];
   total: number;
+  /** So many agree that not all were gone through; `total` is a lower bound. */
+  capped: boolean;
   differences: Difference[];
   /** When no vehicle agrees with everything: the details that stand in the way, each alone. */
   blamed: Field[];
+  /** The detail whose answer would change which parts go in; null when none would. */
+  question: Question | null;
+  /** Parts that could concern these vehicles, and how many of them still could go in. */
+  considered: { parts: number; open: number };
+  vin: VinReading | null;
   /** Parts and connectors whose number or code was typed. */
   parts: { id: number; number: string; maker: string; kind: string; why: string }[];
   connectors: { code: string; name: string }[];

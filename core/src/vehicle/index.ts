@@ -12,6 +12,7 @@ export {
   type Difference,
   readValue,
   readsOf,
+  readYearSpan,
   type Field,
 } from './request.ts';
 export { nextQuestion, type Answer, type Prospect, type Question } from './question.ts';

@@ -124,7 +124,7 @@ function joinYears(groups: Group[], signatures: readonly string[], vocabulary: V
  *
  * @param prospects every vehicle that agrees with what was said, each as likely as the other
  * @param kinds     what each part is called in the plural ("radiators"), aligned with the verdicts
- * @param settled   fields that were answered already and are not asked again
+ * @param settled   fields the caller could not say, which are not asked again
  */
 export function nextQuestion(
   prospects: readonly Prospect[],
@@ -143,7 +143,7 @@ export function nextQuestion(
   if (now < NOTHING) return undefined;
   let best: { field: Field; groups: Group[]; bits: number; score: number } | undefined;
   for (const [field, { minutes }] of Object.entries(ASKING) as [Field, Asking][]) {
-    if (settled.includes(field) && field !== 'year') continue;
+    if (settled.includes(field)) continue;
     let groups = groupsOf(field, prospects, vocabulary);
     if (field === 'year') groups = joinYears(groups, signatures, vocabulary);
     if (groups.length < 2) continue;

@@ -189,6 +189,11 @@ const cleanedBut = (typed: string, at: number, as: string): string => {
   return clean(typed.slice(0, at)) + as + clean(typed.slice(at + 1));
 };
 
+/** What a pattern may say of a number: fields of a description, or the plant. */
+export const VIN_PATTERN_FIELDS = [
+  'make', 'model', 'engineCode', 'transmission', 'package', 'body', 'drive', 'steering', 'plant',
+] as const; // prettier-ignore
+
 /** What a shop has learnt: numbers that begin so, with this at that position, are of this kind. */
 export interface VinPattern {
   id: number;
@@ -199,8 +204,7 @@ export interface VinPattern {
   /** Characters at that position, any of them: `DE`; empty with position 0. */
   codes: string;
   /** What it says: a field of a description, or `plant`. */
-  field:
-    'make' | 'model' | 'engineCode' | 'transmission' | 'package' | 'body' | 'drive' | 'steering' | 'plant';
+  field: (typeof VIN_PATTERN_FIELDS)[number];
   value: string;
 }
 

@@ -43,6 +43,15 @@ const shape = (rows: Awaited<ReturnType<typeof select>>): FigureRow[] =>
 export const figuresOfBay = async (db: Db, bayId: number): Promise<FigureRow[]> =>
   shape(await select(db).where(eq(measurement.bayId, bayId)).orderBy(measurement.id));
 
+export const figuresOfBays = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
+  ids.length === 0
+    ? []
+    : shape(
+        await select(db)
+          .where(inArray(measurement.bayId, [...ids]))
+          .orderBy(measurement.id),
+      );
+
 export const figuresOfRevisions = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
   ids.length === 0
     ? []

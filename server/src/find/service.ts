@@ -1,26 +1,32 @@
 import { eq, ilike, or, sql } from 'drizzle-orm';
+import { PART_KIND_LABELS } from '@radiatrix/core/fit';
 import {
   blame,
   choicesFor,
   correct,
   describeVehicle,
+  nextQuestion,
+  readValue,
+  readYearSpan,
   suits,
   tellApart,
   type Field,
+  type Vocabulary,
 } from '@radiatrix/core/vehicle';
-import { LIST_LIMIT, type FindResult } from '@radiatrix/contract';
+import { LIST_LIMIT, type FindResult, type Role } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connector, interchange, part } from '../db/schema/index.ts';
-import { configurations, loadVocabulary } from '../vehicles/queries.ts';
+import { candidateIds, loadGround, prospectsOf } from '../match/ground.ts';
+import { loadVocabulary, narrowed, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
+import { loadVinPatterns } from '../vins/queries.ts';
 
 const readFixes = (fixes: readonly string[]): Partial<Record<Field, string | null>> =>
   Object.fromEntries(
     fixes.map((fix) => [fix.slice(0, fix.indexOf(':')), fix.slice(fix.indexOf(':') + 1) || null]),
   );
 
-const squeezed = (column: typeof part.number | typeof interchange.number) =>
-  sql`regexp_replace(lower(${column}), '[^a-z0-9]', '', 'g')`;
+const squeezed = (column: typeof part.number | typeof interchange.number) => sql`squeezed(${column})`;
 
 /** Parts whose own, or whose interchange number, begins with what was typed, separators aside. */
 async function partsByNumber(db: Db, text: string): Promise<FindResult['parts']> {
@@ -60,39 +66,98 @@ async function connectorsByCode(db: Db, text: string): Promise<FindResult['conne
     .limit(6);
 }
 
+/** More vehicles than this are not gone through: the answer would be no answer. */
+const VEHICLES_READ = 3000;
+/** Vehicles of more models or bays than this are too many to judge for a question; the model is asked first. */
+const MODELS_JUDGED = 6;
+const BAYS_JUDGED = 150;
+
+type Chips = ReturnType<typeof correct>['chips'];
+
+/** The details that an index can narrow by; the rest is weighed row by row. */
+function narrowingOf(chips: Chips, vocabulary: Vocabulary): Narrowing {
+  const of = (...fields: Field[]): Chips => chips.filter((chip) => fields.includes(chip.field));
+  const ids = <T extends { id: number }>(all: readonly T[], stated: Chips, make: (item: T) => Partial<ConfigurationRow>) =>
+    stated.length === 0
+      ? undefined
+      : all.filter((item) => suits(make(item) as ConfigurationRow, stated, vocabulary)).map((item) => item.id);
+  const [year] = of('year');
+  const plain = year && !year.value.startsWith('!') && !year.value.includes('|');
+  return {
+    modelIds: ids(vocabulary.models, of('make', 'model'), (model) => ({ modelId: model.id })),
+    years: plain ? readYearSpan(year.value) : undefined,
+    engineIds: ids(vocabulary.engines, of('displacement', 'fuel', 'layout', 'cylinders', 'aspiration', 'engineCode'), (engine) => ({ engineId: engine.id })),
+    transmissionIds: ids(vocabulary.transmissions, of('transmission', 'transmissionCode', 'gears'), (transmission) => ({ transmissionId: transmission.id })),
+  };
+} // prettier-ignore
+
+/** What to ask next of these vehicles, by the verdicts of the parts that could concern them. */
+async function questionFor(
+  db: Db,
+  vehicles: readonly ConfigurationRow[],
+  chips: Chips,
+  unknown: readonly Field[],
+  vocabulary: Vocabulary,
+  role: Role,
+): Promise<Pick<FindResult, 'question' | 'considered'>> {
+  const modelIds = [...new Set(vehicles.map((vehicle) => vehicle.modelId))];
+  const bayIds = [...new Set(vehicles.map((vehicle) => vehicle.bayId))];
+  if (vehicles.length < 2) return { question: null, considered: { parts: 0, open: 0 } };
+  if (modelIds.length > MODELS_JUDGED || bayIds.length > BAYS_JUDGED) {
+    // Too many to judge: which model it is, is taken to decide.
+    const prospects = vehicles.map((configuration) => ({
+      configuration,
+      verdicts: [String(configuration.modelId)],
+      reasons: [''],
+    }));
+    const question = nextQuestion(prospects, ['parts'], vocabulary, unknown) ?? null;
+    return {
+      question: question && { ...question, why: `${modelIds.length} models agree with that so far` },
+      considered: { parts: 0, open: 0 },
+    };
+  }
+  const partChip = chips.find((chip) => chip.field === 'part');
+  const kinds = partChip ? readValue(partChip.value).any : undefined;
+  const ground = await loadGround(db, bayIds, await candidateIds(db, modelIds, bayIds), role);
+  if (kinds) ground.parts = ground.parts.filter((part) => kinds.includes(part.kind));
+  const prospects = prospectsOf(vehicles, ground, vocabulary);
+  const names = ground.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
+  return {
+    question: nextQuestion(prospects, names, vocabulary, unknown) ?? null,
+    considered: {
+      parts: ground.parts.length,
+      open: ground.parts.filter((_, at) => prospects.some(({ verdicts }) => verdicts[at] !== 'no')).length,
+    },
+  };
+}
+
 /** Understands what was typed and lists the vehicles (and parts and connectors) it may mean. */
 export async function find(
   db: Db,
   text: string,
   fixes: readonly string[],
   referenceYear: number,
+  role: Role,
 ): Promise<FindResult> {
-  const vocabulary = await loadVocabulary(db);
-  const { chips, leftover } = correct(
-    describeVehicle(text, vocabulary, referenceYear),
-    readFixes(fixes),
-    vocabulary,
-  );
+  const [vocabulary, patterns] = await Promise.all([loadVocabulary(db), loadVinPatterns(db)]);
+  const described = describeVehicle(text, vocabulary, referenceYear, patterns);
+  const fixed = readFixes(fixes);
+  const { chips, leftover } = correct(described, fixed, vocabulary);
+  const unknown = (Object.keys(fixed) as Field[]).filter((field) => fixed[field] === null);
   const modelChip = chips.find((chip) => chip.field === 'model');
-  const makeChip = chips.find((chip) => chip.field === 'make');
-  const models = vocabulary.models.filter(
-    (model) =>
-      (!modelChip || String(model.id) === modelChip.value) &&
-      (!makeChip || String(model.makeId) === makeChip.value),
-  );
   // Without any detail there is nothing to look for: "all vehicles" is no answer to an empty question.
   const asked = chips.some((chip) => chip.field !== 'part');
   const [rows, parts, connectors] = await Promise.all([
-    asked
-      ? configurations(
-          db,
-          models.map((model) => model.id),
-        )
-      : Promise.resolve([]),
+    asked ? narrowed(db, narrowingOf(chips, vocabulary), VEHICLES_READ) : Promise.resolve([]),
     partsByNumber(db, text),
     connectorsByCode(db, text),
   ]);
   const matching = rows.filter((row) => suits(row, chips, vocabulary));
+  const next = await questionFor(db, matching, chips, unknown, vocabulary, role);
+  const { modelIds } = narrowingOf(
+    chips.filter((chip) => chip.field === 'make' || chip.field === 'model'),
+    vocabulary,
+  );
   return {
     text,
     chips: chips.map((chip) => ({
@@ -102,13 +167,14 @@ export async function find(
     leftover,
     vehicles: matching.slice(0, LIST_LIMIT).map((row) => vehicleLine(row, vocabulary)),
     total: matching.length,
+    capped: rows.length === VEHICLES_READ,
     differences: matching.length > 1 ? tellApart(matching, vocabulary) : [],
     blamed:
       asked && matching.length === 0
-        ? blame(chips, rows.length > 0 ? rows : await configurations(db), vocabulary).map(
-            (chip) => chip.field,
-          )
+        ? blame(chips, await narrowed(db, { modelIds }, VEHICLES_READ), vocabulary).map((chip) => chip.field)
         : [],
+    ...next,
+    vin: described.vin ?? null,
     parts,
     connectors,
   };

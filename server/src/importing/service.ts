@@ -306,9 +306,10 @@ const PUT: Putters = {
       exceptions: exceptions.map((exception, index) => scopeOf(exception, names, `exceptions.${index}.`)),
     };
     const held = await claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId });
-    const statement = (each: Scope & { fits: boolean; exceptions: readonly Scope[] }) =>
+    const statement = (each: Scope & { fits: boolean; original?: boolean; exceptions: readonly Scope[] }) =>
       JSON.stringify([
         each.fits,
+        each.original ?? false,
         ...[each, ...each.exceptions].map((scope) => [scope.years, scope.built, scope.engineIds?.toSorted(), scope.transmissionIds?.toSorted(), scope.airConditioning, scope.packages && PACKAGES.filter((name) => scope.packages!.includes(name))]),
       ]); // prettier-ignore
     if (held.some((other) => statement(other) === statement(claim))) return 'same';

@@ -1,83 +1,76 @@
-import { eq, sql } from 'drizzle-orm';
 import { claimSentence, speaksOf } from '@radiatrix/core/application';
 import {
+  decidingSentence,
+  findSets,
   judgeFit,
   PART_KINDS,
+  RELATIONS,
+  THRESHOLDS,
   VERDICTS,
   type Evidence,
-  type FitPart,
+  type FigureSet,
   type FitVehicle,
+  type PartKind,
+  type SetPart,
+  type Slot,
+  type Thresholds,
   type Verdict,
 } from '@radiatrix/core/fit';
-import type { Grade } from '@radiatrix/core/quantity';
+import { formatQuantity, type Grade } from '@radiatrix/core/quantity';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
-import { seesDrafts, type Candidate, type MatchResult, type Role } from '@radiatrix/contract';
+import type {
+  Candidate,
+  GoesInto,
+  Kin,
+  MatchResult,
+  Role,
+  SetPartLine,
+  SetsResult,
+} from '@radiatrix/contract';
+import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
-import { figuresOfBay, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
-import { figureSet } from '../figures/service.ts';
-import { claims, outcomes, partLines, type ClaimRow, type PartRow } from '../parts/queries.ts';
-import { loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { jobFigures, type JobFigures } from '../jobs/service.ts';
+import { claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
+import {
+  configurations,
+  configurationsOfBay,
+  loadVocabulary,
+  type ConfigurationRow,
+} from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
+import { alikeKey, candidateIds, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
 
-/** Unlisted parts come in when they are this close, in mm, where it counts: pins for a radiator, holes for the rest. */
-const NEAR_MM = 6;
-
-/**
- * Parts that could concern a vehicle: those any source names for its model (near misses included, so that the
- * answer can say why not), those tried in such a bay, and those whose mounts measure alike though nobody lists them.
- */
-async function candidateIds(db: Db, vehicle: ConfigurationRow): Promise<number[]> {
-  const listed = db
-    .selectDistinct({ id: application.partId })
-    .from(application)
-    .where(eq(application.modelId, vehicle.modelId));
-  const tried = db
-    .selectDistinct({ id: partRevision.partId })
-    .from(outcome)
-    .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
-    .where(eq(outcome.bayId, vehicle.bayId));
-  const alike = db.execute<{ id: number }>(sql`
-    select r.part_id as id
-    from measurement need
-    join measurement have on have.subject <> 'bay' and have.key = need.key and have.value between need.value - ${NEAR_MM}::float8 and need.value + ${NEAR_MM}::float8
-    join part_revision r on r.id = have.part_revision_id
-    where need.bay_id = ${vehicle.bayId}
-      and ((have.subject = 'radiator' and need.key in ('pinSpacing', 'topMountSpacing')) or (have.subject <> 'radiator' and need.key in ('fanMountWidth', 'fanMountHeight')))
-    group by r.part_id, r.id
-    having count(distinct need.key) = 2`);
-  const found = await Promise.all([listed, tried, alike.then((result) => result.rows)]);
-  return [...new Set(found.flat().map((row) => row.id))];
+export interface MatchOptions {
+  /** Judge this part alone. */
+  onlyPart?: number;
+  /** A job whose own figures override the type's. */
+  job?: number;
+  passAt?: number;
+  failAt?: number;
 }
 
-export async function fitVehicle(
-  db: Db,
-  vehicle: ConfigurationRow,
-  vocabulary: Vocabulary,
-): Promise<FitVehicle> {
-  const transmission = vocabulary.transmissions.find((candidate) => candidate.id === vehicle.transmissionId);
-  return {
-    figures: figureSet<'bay'>(await figuresOfBay(db, vehicle.bayId)),
-    selfShifting: transmission !== undefined && transmission.kind !== 'manual',
-    airConditioning: vehicle.airConditioning,
-    steering: vehicle.steering,
-  };
+export function thresholdsOf({ passAt, failAt }: MatchOptions): Thresholds {
+  const thresholds = { passAt: passAt ?? THRESHOLDS.passAt, failAt: failAt ?? THRESHOLDS.failAt };
+  if (thresholds.failAt >= thresholds.passAt)
+    throw new ProblemError('invalid', {
+      fields: [{ path: 'failAt', message: 'A check must fail at a lower chance than it passes at.' }],
+    });
+  return thresholds;
 }
-
-const fitPart = (row: PartRow, figures: readonly FigureRow[]): FitPart =>
-  ({ kind: row.kind, figures: figureSet(figures) }) as FitPart;
 
 function evidenceFor(
   part: PartRow,
   vehicle: ConfigurationRow,
   held: readonly ClaimRow[],
-  tried: Awaited<ReturnType<typeof outcomes>>,
+  ground: Ground,
   vocabulary: Vocabulary,
 ): Evidence {
   const listings: Evidence['listings'][number][] = [];
   const listedElsewhere: string[] = [];
   for (const claim of held) {
-    if (claim.partId !== part.id) continue;
+    if (claim.partId !== part.id || claim.modelId !== vehicle.modelId) continue;
     const word = speaksOf(claim, vehicle);
     const sentence = claimSentence(claim, vocabulary);
     if (word === 'silent') {
@@ -89,48 +82,94 @@ function evidenceFor(
       listings.push({ claimId: claim.id, says, sentence, source: claim.source, grade: claim.grade as Grade });
     }
   }
+  return { listings, listedElsewhere, installed: ground.installed(part, vehicle.bayId) };
+}
+
+const rank = (verdict: Pick<Verdict, 'verdict'>): number => VERDICTS.indexOf(verdict.verdict);
+
+/** A vehicle's figures with those of the one in hand laid over them. */
+const overlaid = (type: FigureSet<'bay'>, job: JobFigures | undefined): FigureSet<'bay'> =>
+  job
+    ? {
+        quantities: { ...type.quantities, ...job.figures.quantities },
+        words: { ...type.words, ...job.figures.words },
+      }
+    : type;
+
+/**
+ * What happened on unaltered vehicles of the kind proves nothing about one that was altered, and what was measured
+ * on this very vehicle says more than what its type was like.
+ */
+const forJob = (evidence: Evidence, job: JobFigures | undefined): Evidence =>
+  job && job.alterations.length > 0
+    ? { ...evidence, installed: evidence.installed.map((each) => ({ ...each, altered: true })) }
+    : evidence;
+
+interface Judged {
+  vehicle: ConfigurationRow;
+  vocabulary: Vocabulary;
+  needs: FitVehicle;
+  ground: Ground;
+  job: JobFigures | undefined;
+  thresholds: Thresholds;
+  verdictOf: (part: PartRow) => Verdict;
+}
+
+async function onTheBench(db: Db, vehicleId: number, role: Role, options: MatchOptions): Promise<Judged> {
+  const thresholds = thresholdsOf(options);
+  const [vehicle, vocabulary, job] = await Promise.all([
+    findConfiguration(db, vehicleId),
+    loadVocabulary(db),
+    options.job === undefined ? undefined : jobFigures(db, options.job),
+  ]);
+  if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
+  const ids =
+    options.onlyPart === undefined
+      ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId])
+      : [options.onlyPart];
+  const [ground, held] = await Promise.all([
+    loadGround(db, [vehicle.bayId], ids, role),
+    claims(db, { partIds: ids, modelId: vehicle.modelId }),
+  ]);
+  const needs = fitVehicleOf(vehicle, overlaid(ground.bay(vehicle.bayId), job), vocabulary);
   return {
-    listings,
-    listedElsewhere,
-    installed: tried
-      .filter((outcome) => outcome.partId === part.id)
-      .map(({ id, result, partRevisionId, altered, note, by, on }) => ({
-        id,
-        result,
-        sameRevision: partRevisionId === part.revisionId,
-        altered,
-        note,
-        by,
-        on,
-      })),
+    vehicle,
+    vocabulary,
+    needs,
+    ground,
+    job,
+    thresholds,
+    verdictOf: (part) =>
+      judgeFit(
+        needs,
+        ground.fitPart(part),
+        forJob(evidenceFor(part, vehicle, held, ground, vocabulary), job),
+        thresholds,
+      ),
   };
 }
 
-const rank = (verdict: Verdict): number => VERDICTS.indexOf(verdict.verdict);
+/** The vehicle a sheet is made for, as core judges it. */
+export async function fitVehicle(
+  db: Db,
+  vehicle: ConfigurationRow,
+  vocabulary: Vocabulary,
+): Promise<FitVehicle> {
+  const ground = await loadGround(db, [vehicle.bayId], [], 'installer');
+  return fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary);
+}
 
 /** Judges parts in a vehicle: every part that could concern it, or the one asked for. */
-export async function match(db: Db, vehicleId: number, role: Role, onlyPart?: number): Promise<MatchResult> {
-  const [vehicle, vocabulary] = await Promise.all([findConfiguration(db, vehicleId), loadVocabulary(db)]);
-  const ids = onlyPart === undefined ? await candidateIds(db, vehicle) : [onlyPart];
-  const [needs, rows, held, tried] = await Promise.all([
-    fitVehicle(db, vehicle, vocabulary),
-    partLines(db, { ids }, seesDrafts(role)),
-    claims(db, { partIds: ids, modelId: vehicle.modelId }),
-    outcomes(db, { bayId: vehicle.bayId, partIds: ids }),
-  ]);
-  const figures = await figuresOfRevisions(
-    db,
-    rows.map((row) => row.revisionId),
-  );
-  const byRevision = groupByRevision(figures);
-  const candidates = rows.map((row): Candidate => {
+export async function match(
+  db: Db,
+  vehicleId: number,
+  role: Role,
+  options: MatchOptions = {},
+): Promise<MatchResult> {
+  const { vehicle, vocabulary, ground, job, thresholds, verdictOf } = await onTheBench(db, vehicleId, role, options); // prettier-ignore
+  const candidates = ground.parts.map((row): Candidate => {
     const { id, number, maker, kind, description, revision, state } = row;
-    const verdict = judgeFit(
-      needs,
-      fitPart(row, byRevision.get(row.revisionId) ?? []),
-      evidenceFor(row, vehicle, held, tried, vocabulary),
-    );
-    return { id, number, maker, kind, description, revision, state, verdict };
+    return { id, number, maker, kind, description, revision, state, verdict: verdictOf(row) };
   });
   candidates.sort(
     (a, b) =>
@@ -139,15 +178,173 @@ export async function match(db: Db, vehicleId: number, role: Role, onlyPart?: nu
       a.verdict.grade - b.verdict.grade ||
       (a.number < b.number ? -1 : 1),
   );
-  return { vehicle: vehicleLine(vehicle, vocabulary), candidates };
+  return {
+    vehicle: vehicleLine(vehicle, vocabulary),
+    candidates,
+    thresholds,
+    job: job
+      ? {
+          id: job.id,
+          label: job.label,
+          alterations: job.alterations,
+          overridden: [...Object.keys(job.figures.quantities), ...Object.keys(job.figures.words)],
+        }
+      : null,
+  };
 }
 
-function groupByRevision(figures: readonly FigureRow[]): Map<number, FigureRow[]> {
-  const groups = new Map<number, FigureRow[]>();
-  for (const figure of figures) {
-    const own = groups.get(figure.partRevisionId!);
-    if (own) own.push(figure);
-    else groups.set(figure.partRevisionId!, [figure]);
+const SETS_SHOWN = 5;
+const USUAL_KINDS: readonly PartKind[] = ['radiator', 'shroud', 'fan', 'thermostat', 'cap', 'mount'];
+
+/** Complete sets for a vehicle: parts that suit it and each other. */
+export async function sets(
+  db: Db,
+  vehicleId: number,
+  role: Role,
+  options: MatchOptions & { kinds?: readonly PartKind[]; keep: readonly number[] },
+): Promise<SetsResult> {
+  const bench = await onTheBench(db, vehicleId, role, options);
+  const { parts } = bench.ground;
+  const wanted = options.kinds ?? USUAL_KINDS.filter((kind) => parts.some((part) => part.kind === kind));
+  const slots: Slot[] = wanted.map((kind) => {
+    const own = parts.filter((part) => part.kind === kind);
+    const kept = own.filter((part) => options.keep.includes(part.id));
+    return {
+      kind,
+      kept: kept.length > 0,
+      choices: (kept.length > 0 ? kept : own).map((part): SetPart => {
+        const { verdict, changes } = bench.verdictOf(part);
+        return { id: part.id, part: bench.ground.fitPart(part), verdict, changes };
+      }),
+    };
+  });
+  const { sets: found, nearMisses } = findSets(slots, bench.needs, SETS_SHOWN, bench.thresholds);
+  const numberOf = (id: number): string => parts.find((part) => part.id === id)?.number ?? '?';
+  const line = ({ id, verdict }: SetPart, at: number): SetPartLine => ({
+    id,
+    number: numberOf(id),
+    kind: slots[at]!.kind,
+    verdict,
+    kept: slots[at]!.kept,
+  });
+  return {
+    without: slots.filter((slot) => slot.choices.length === 0).map((slot) => slot.kind),
+    sets: found.map(({ parts: members, changes, unknown }) => ({
+      parts: members.map(line),
+      changes,
+      minutes: changes.reduce((sum, change) => sum + change.minutes, 0),
+      unknown: unknown.map(({ id, parts: [a, b] }) => ({ id, parts: [numberOf(a), numberOf(b)] })),
+    })),
+    nearMisses: nearMisses.map(({ parts: members, breaks }) => ({
+      parts: members.map(line),
+      breaks: breaksText(breaks, bench, numberOf, parts),
+    })),
+  };
+}
+
+function breaksText(
+  { a, b, relation }: { a: number; b: number; relation?: { id: keyof typeof RELATIONS; margin?: number } },
+  bench: Judged,
+  numberOf: (id: number) => string,
+  parts: readonly PartRow[],
+): string {
+  if (!relation) {
+    const part = parts.find((each) => each.id === a)!;
+    return `${part.number} does not go into this vehicle: ${decidingSentence(bench.verdictOf(part), 'metric')}`;
   }
-  return groups;
+  const dimension = relation.id === 'thermostatAndFan' ? 'temperature' : 'length';
+  const short =
+    relation.margin === undefined
+      ? ''
+      : `, ${formatQuantity(Math.abs(relation.margin), dimension, 'metric', { difference: true })} beyond what it takes`;
+  return `${RELATIONS[relation.id].label}: ${numberOf(a)} and ${numberOf(b)} do not suit each other${short}.`;
+}
+
+const GROUP_SHOWN = 40;
+
+/** From a part to every vehicle it could concern, by the same engine; vehicles that get the same verdict are said once. */
+export async function goesInto(db: Db, partId: number, role: Role): Promise<GoesInto> {
+  const [vocabulary, held, bays] = await Promise.all([
+    loadVocabulary(db),
+    claims(db, { partIds: [partId] }),
+    db
+      .selectDistinct({ id: outcome.bayId })
+      .from(outcome)
+      .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
+      .where(eq(partRevision.partId, partId)),
+  ]);
+  const listed = await configurations(db, [...new Set(held.map((claim) => claim.modelId))]);
+  const known = new Set(listed.map((vehicle) => vehicle.id));
+  const tried = (await Promise.all(bays.map(({ id }) => configurationsOfBay(db, id)))).flat();
+  const vehicles = [...listed, ...tried.filter((vehicle) => !known.has(vehicle.id))];
+  const ground = await loadGround(db, [...new Set(vehicles.map((vehicle) => vehicle.bayId))], [partId], role);
+  const [part] = ground.parts;
+  if (!part) throw notFound('That part');
+  const groups = new Map<string, GoesInto['groups'][number]>();
+  for (const vehicle of vehicles) {
+    const evidence = evidenceFor(part, vehicle, held, ground, vocabulary);
+    const says = evidence.listings.some((listing) => listing.says === 'fits');
+    const key = `${alikeKey(vehicle, vocabulary)} ${says}`;
+    let group = groups.get(key);
+    if (!group) {
+      const needs = fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary);
+      const verdict = judgeFit(needs, ground.fitPart(part), evidence);
+      group = {
+        verdict: verdict.verdict,
+        deciding: verdict.deciding,
+        sentence: decidingSentence(verdict, 'metric'),
+        listed: says,
+        grade: verdict.grade,
+        minutes: verdict.changeMinutes,
+        vehicles: [],
+      };
+      groups.set(key, group);
+    }
+    group.vehicles.push(vehicleLine(vehicle, vocabulary));
+  }
+  const { id, number, maker, kind, description, revision, state } = part;
+  return {
+    part: { id, number, maker, kind, description, revision, state },
+    groups: [...groups.values()].sort((a, b) => rank(a) - rank(b)).slice(0, GROUP_SHOWN),
+    total: vehicles.length,
+    judged: groups.size,
+  };
+}
+
+const KIN_SHOWN = 30;
+
+/** From a vehicle to those that share its cooling parts: the same bay, or a part that goes into both. */
+export async function kin(db: Db, vehicleId: number, role: Role): Promise<Kin> {
+  const bench = await onTheBench(db, vehicleId, role, {});
+  const { vehicle, vocabulary, ground } = bench;
+  const sameBay = (await configurationsOfBay(db, vehicle.bayId)).filter((other) => other.id !== vehicle.id);
+  const fitting = ground.parts.filter((part) => rank(bench.verdictOf(part)) < VERDICTS.indexOf('not-proven'));
+  const byVehicle = new Map<number, Kin['byPart'][number]>();
+  if (fitting.length > 0) {
+    const models = await db
+      .selectDistinct({ id: application.modelId })
+      .from(application)
+      .where(inArray(application.partId, fitting.map((part) => part.id))); // prettier-ignore
+    const others = (await configurations(db, models.map(({ id }) => id))).filter(
+      (other) => other.bayId !== vehicle.bayId,
+    ); // prettier-ignore
+    const wide = await loadGround(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore
+    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary)) {
+      const parts = wide.parts.filter(
+        (_, at) => verdicts[at] === 'straight-in' || verdicts[at] === 'changes',
+      );
+      if (parts.length === 0) continue;
+      byVehicle.set(configuration.id, {
+        vehicle: vehicleLine(configuration as ConfigurationRow, vocabulary),
+        parts: parts.map(({ id, number, kind }) => ({ id, number, kind })),
+      });
+    }
+  }
+  return {
+    vehicle: vehicleLine(vehicle, vocabulary),
+    sameBay: sameBay.slice(0, KIN_SHOWN).map((other) => vehicleLine(other, vocabulary)),
+    byPart: [...byVehicle.values()]
+      .sort((a, b) => b.parts.length - a.parts.length || (a.vehicle.title < b.vehicle.title ? -1 : 1))
+      .slice(0, KIN_SHOWN),
+  };
 }

@@ -71,7 +71,7 @@ export async function partLines(
       ),
     )
     .orderBy(part.id, desc(partRevision.revision))
-    .limit(500);
+    .limit(filter.ids ? Math.max(500, filter.ids.length) : 500);
 }
 
 export const boxOf = (db: Db, revisionId: number) =>
@@ -246,11 +246,11 @@ export async function closesRing(db: Db, newPartId: number, oldPartId: number): 
 const packageIds = (names: readonly string[] | null): number[] | null =>
   names?.map((name) => PACKAGES.indexOf(name as Configuration['package'])) ?? null;
 
-export type ClaimRow = Claim & { source: string; grade: number; by: string; at: string };
+export type ClaimRow = Claim & { original: boolean; source: string; grade: number; by: string; at: string };
 
 export async function claims(
   db: Db,
-  filter: { partIds?: readonly number[]; modelId?: number; sourceId?: number },
+  filter: { partIds?: readonly number[]; modelId?: number; modelIds?: readonly number[]; sourceId?: number },
 ): Promise<ClaimRow[]> {
   if (filter.partIds?.length === 0) return [];
   const rows = await db
@@ -265,6 +265,7 @@ export async function claims(
       airConditioning: application.airConditioning,
       packages: application.packages,
       fits: application.fits,
+      original: application.original,
       sourceId: application.sourceId,
       exceptions: application.exceptions,
       source: source.name,
@@ -279,6 +280,7 @@ export async function claims(
       and(
         filter.partIds ? inArray(application.partId, [...filter.partIds]) : undefined,
         filter.modelId === undefined ? undefined : eq(application.modelId, filter.modelId),
+        filter.modelIds ? inArray(application.modelId, [...filter.modelIds]) : undefined,
         filter.sourceId === undefined ? undefined : eq(application.sourceId, filter.sourceId),
       ),
     )
@@ -299,6 +301,7 @@ export async function insertClaim(
     modelId: number;
     years: [number, number];
     fits: boolean;
+    original?: boolean;
     sourceId: number;
     exceptions: ScopeEntry[];
   },
@@ -324,7 +327,7 @@ export const deleteClaim = async (db: Db, id: number): Promise<boolean> =>
 
 export async function outcomes(
   db: Db,
-  filter: { bayId?: number; partId?: number; partIds?: readonly number[] },
+  filter: { bayId?: number; bayIds?: readonly number[]; partId?: number; partIds?: readonly number[] },
 ) {
   if (filter.partIds?.length === 0) return [];
   return db
@@ -348,6 +351,7 @@ export async function outcomes(
     .where(
       and(
         filter.bayId === undefined ? undefined : eq(outcome.bayId, filter.bayId),
+        filter.bayIds ? inArray(outcome.bayId, [...filter.bayIds]) : undefined,
         filter.partId === undefined ? undefined : eq(partRevision.partId, filter.partId),
         filter.partIds ? inArray(partRevision.partId, [...filter.partIds]) : undefined,
       ),

@@ -27,7 +27,7 @@ export async function sheetRecord(
   const drafts = seesDrafts(person.role);
   const vehicle = await findConfiguration(db, vehicleId);
   const [judged, [line], procedures, bayRows, vocabulary] = await Promise.all([
-    match(db, vehicleId, person.role, partId),
+    match(db, vehicleId, person.role, { onlyPart: partId }),
     partLines(db, { ids: [partId] }, drafts),
     proceduresOfBay(db, vehicle.bayId, drafts),
     figuresOfBay(db, vehicle.bayId),

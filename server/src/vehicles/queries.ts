@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, between, eq, inArray, sql } from 'drizzle-orm';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import type { Photo } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -84,8 +84,43 @@ export const configurations = async (db: Db, modelIds?: readonly number[]): Prom
       .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id)),
   );
 
+export interface Narrowing {
+  modelIds?: readonly number[];
+  years?: readonly [number, number];
+  engineIds?: readonly number[];
+  transmissionIds?: readonly number[];
+}
+
+/** Configurations that may agree with some details, found by index; at most `limit`, in reading order. */
+export const narrowed = async (db: Db, by: Narrowing, limit: number): Promise<ConfigurationRow[]> =>
+  bounded(
+    await db
+      .select(columns)
+      .from(configuration)
+      .where(
+        and(
+          by.modelIds && inArray(configuration.modelId, [...by.modelIds]),
+          by.years && between(configuration.year, by.years[0], by.years[1]),
+          by.engineIds && inArray(configuration.engineId, [...by.engineIds]),
+          by.transmissionIds && inArray(configuration.transmissionId, [...by.transmissionIds]),
+        ),
+      )
+      .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id))
+      .limit(limit),
+  );
+
 export const configurationById = async (db: Db, id: number): Promise<ConfigurationRow | undefined> =>
   bounded(await db.select(columns).from(configuration).where(eq(configuration.id, id)))[0];
+
+export const configurationsByIds = async (db: Db, ids: readonly number[]): Promise<ConfigurationRow[]> =>
+  ids.length === 0
+    ? []
+    : bounded(
+        await db
+          .select(columns)
+          .from(configuration)
+          .where(inArray(configuration.id, [...ids])),
+      );
 
 export const configurationsOfBay = async (db: Db, bayId: number): Promise<ConfigurationRow[]> =>
   bounded(

@@ -3,3 +3,4 @@ export * from './vehicles.ts';
 export * from './parts.ts';
 export * from './procedures.ts';
 export * from './history.ts';
+export * from './jobs.ts';

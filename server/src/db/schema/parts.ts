@@ -221,6 +221,7 @@ export const measurement = pgTable(
       when 'choice' then ${table.choice} is not null and ${table.value} is null and ${table.u} is null and ${table.connectorId} is null
       else ${table.connectorId} is not null and ${table.value} is null and ${table.u} is null and ${table.choice} is null end`),
     uniqueIndex('measurement_bay_source').on(table.bayId, table.key, table.sourceId).where(sql`${table.bayId} is not null`),
+    index('measurement_key_value').on(table.key, table.value),
     uniqueIndex('measurement_part_source').on(table.partRevisionId, table.key, table.sourceId).where(sql`${table.partRevisionId} is not null`),
   ],
 ); // prettier-ignore
@@ -244,11 +245,13 @@ export const application = pgTable(
     /** Places in the list of cooling packages. */
     packages: idSet().notNull(),
     fits: boolean().notNull(),
+    /** The source says that the vehicle left the works with it. */
+    original: boolean().notNull().default(false),
     sourceId: integer().notNull().references(() => source.id),
     exceptions: jsonb().$type<Scope[]>().notNull().default([]),
     ...stamps,
   },
-  (table) => [index('application_model').on(table.modelId), index('application_part').on(table.partId), check('application_years', sql`not isempty(${table.years})`)],
+  (table) => [index('application_model').on(table.modelId), index('application_part').on(table.partId), check('application_years', sql`not isempty(${table.years})`), check('application_original_fits', sql`${table.fits} or not ${table.original}`)],
 ); // prettier-ignore
 
 /** What happened when a part went to a vehicle of this kind. */

@@ -125,3 +125,23 @@ export const configuration = pgTable(
     check('configuration_built_bounded', sql`not isempty(${table.built}) and not lower_inf(${table.built}) and not upper_inf(${table.built})`),
   ],
 ); // prettier-ignore
+
+/** What a shop has learnt of identification numbers: a beginning and a position, and what they say. */
+export const vinPattern = pgTable(
+  'vin_pattern',
+  {
+    id: id(),
+    prefix: text().notNull(),
+    /** 1 to 17, or 0 where the beginning alone says it. */
+    position: smallint().notNull().default(0),
+    codes: text().notNull().default(''),
+    field: text().notNull(),
+    value: text().notNull(),
+    ...stamps,
+  },
+  (table) => [
+    unique('vin_pattern_once').on(table.prefix, table.position, table.codes, table.field),
+    check('vin_pattern_prefix', sql`${table.prefix} ~ '^[A-HJ-NPR-Z0-9.]{1,17}$'`),
+    check('vin_pattern_position', sql`${table.position} between 0 and 17 and (${table.position} = 0) = (${table.codes} = '')`),
+  ],
+); // prettier-ignore
