@@ -34,8 +34,7 @@ const fan = (depth: number, feet = 560, off?: number): FitPart => ({
       depth: value(depth),
       fanMountWidth: value(feet),
       fanMountHeight: value(380),
-      width: value(600),
-      height: value(400),
+
       ...(off === undefined ? {} : { fanOff: value(off, 1) }),
     },
     words: {},

@@ -19,6 +19,7 @@ import { line, month, text, year } from '../common.ts';
 import { connectorSchema, type ConnectorDocument } from './connector.ts';
 import { partDetailsSchema, newPartSchema, type PartDetails, type ScopeEntry } from './part.ts';
 import { procedureSchema } from './procedure.ts';
+import { vinPatternSchema, type NewVinPattern } from './vin-pattern.ts';
 
 /**
  * The open exchange format: one JSON document, records named by what people call them (a model by make and name,
@@ -77,6 +78,7 @@ export interface Bundle {
     note: string;
     on: string;
   }[];
+  vinPatterns: NewVinPattern[];
 }
 
 export const BUNDLE_LISTS = [
@@ -92,6 +94,7 @@ export const BUNDLE_LISTS = [
   'claims',
   'procedures',
   'outcomes',
+  'vinPatterns',
 ] as const;
 export type BundleList = (typeof BUNDLE_LISTS)[number];
 
@@ -184,4 +187,5 @@ export const bundleSchema = Joi.object<Bundle>({
       on: Joi.string().isoDate().required(),
     }),
   ),
+  vinPatterns: list(vinPatternSchema as Joi.ObjectSchema),
 }); // prettier-ignore

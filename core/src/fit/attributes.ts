@@ -317,6 +317,7 @@ export const ATTRIBUTES = {
     depth: length('Depth', 'radiator face to the rearmost edge', 10, 300),
     fanMountWidth: length('Mounting holes across', MOUNT_WIDTH, 50, 1100),
     fanMountHeight: length('Mounting holes up', MOUNT_HEIGHT, 50, 900),
+    opening: length('Fan opening', 'across the opening the blades turn in', 150, 800),
     pieces: choice('Pieces', 'look', { one: 'one piece', split: 'split' }),
     holdsRadiator: choice('Holds the radiator', 'are the radiator’s upper mounts part of it?', {
       yes: 'yes',

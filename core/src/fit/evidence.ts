@@ -38,6 +38,7 @@ export interface Confirmed {
   /** How many were tried, and how many of them went straight in: same revision, unaltered vehicle. */
   tried: number;
   straightIn: number;
+  misfits: number;
 }
 
 /** Only the same revision in an unaltered vehicle of the same kind counts as a confirmation. */
@@ -48,5 +49,6 @@ export function confirmed(installed: readonly Installed[]): Confirmed {
     misfit: counting.find((outcome) => outcome.result === 'did not fit'),
     tried: counting.length,
     straightIn: counting.filter((outcome) => outcome.result === 'straight in').length,
+    misfits: counting.filter((outcome) => outcome.result === 'did not fit').length,
   };
 }

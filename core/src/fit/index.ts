@@ -1,3 +1,4 @@
+export { agreement, type Statement } from './agreement.ts';
 export * from './attributes.ts';
 export * from './evidence.ts';
 export * from './figures.ts';

@@ -1,7 +1,7 @@
 import { chanceClear, chanceWithin } from './chance.ts';
 import type { PartKind, QuantityKey } from './attributes.ts';
 import type { FigureSet, FitPart, FitVehicle, QuantityFigure } from './figures.ts';
-import { EFFORTS, RULES, THRESHOLDS, type Change, type Effort, type Thresholds } from './rules.ts';
+import { EFFORTS, THRESHOLDS, type Change, type Effort, type Thresholds } from './rules.ts';
 import type { VerdictWord } from './verdict.ts';
 
 /**
@@ -52,11 +52,8 @@ export const RELATIONS = {
     label: 'Shroud on the radiator', kinds: ['radiator', 'shroud'], tolerance: 3,
     change: { reach: 6, effort: 'modify', what: 'Slot the shroud’s holes to the radiator’s', takes: ['round file', 'flat washers'], minutes: 20 },
   },
-  fanInShroud: {
-    // A blade wants about 6 to 12 mm round its tip; a fan wider than its shroud does not go in at all.
-    label: 'Fan inside the shroud', kinds: ['shroud', 'fan'], tolerance: 0,
-    change: { reach: 6, effort: 'modify', what: 'Trim the fan’s frame to the shroud', takes: ['fine saw', 'deburring tool'], minutes: 25 },
-  },
+  // About 6 mm all round from the blade tips to the ring they turn in.
+  bladesInShroud: { label: 'Blades inside the shroud’s opening', kinds: ['shroud', 'fan'], tolerance: 12 },
   depthStack: {
     // Radiator, then whatever stands behind it, then about 20 mm to the engine.
     label: 'Radiator and fan in the bay together', kinds: ['radiator', 'fan'], tolerance: 20,
@@ -116,11 +113,10 @@ type Judge = (a: FitPart, b: FitPart, vehicle: FitVehicle, thresholds: Threshold
 const JUDGES: Record<RelationId, Judge> = {
   fanOnRadiator: (a, b, _v, t) => alike('fanOnRadiator', [[quantity<'radiator'>(a, 'fanMountWidth'), quantity<'fan'>(b, 'fanMountWidth')], [quantity<'radiator'>(a, 'fanMountHeight'), quantity<'fan'>(b, 'fanMountHeight')]], t),
   shroudOnRadiator: (a, b, _v, t) => alike('shroudOnRadiator', [[quantity<'radiator'>(a, 'fanMountWidth'), quantity<'shroud'>(b, 'fanMountWidth')], [quantity<'radiator'>(a, 'fanMountHeight'), quantity<'shroud'>(b, 'fanMountHeight')]], t),
-  fanInShroud: (a, b, _v, t) => {
-    const across = room('fanInShroud', quantity<'shroud'>(a, 'width'), [quantity<'fan'>(b, 'width')], t);
-    const up = room('fanInShroud', quantity<'shroud'>(a, 'height'), [quantity<'fan'>(b, 'height')], t);
-    if (across.outcome === 'unknown' || up.outcome === 'unknown') return across.outcome === 'unknown' ? across : up;
-    return across.margin! < up.margin! ? across : up;
+  // A shroud without a stated opening is taken to be made for a fan with a ring of its own.
+  bladesInShroud: (a, b, _v, t) => {
+    const opening = quantity<'shroud'>(a, 'opening');
+    return opening && room('bladesInShroud', opening, [quantity<'fan'>(b, 'diameter')], t);
   },
   depthStack: (a, b, v, t) => room('depthStack', v.figures.quantities.bayDepth, [quantity<'radiator'>(a, 'thickness'), quantity<'fan'>(b, 'depth')], t),
   shroudDepthStack: (a, b, v, t) => room('shroudDepthStack', v.figures.quantities.bayDepth, [quantity<'radiator'>(a, 'thickness'), quantity<'shroud'>(b, 'depth')], t),

@@ -49,6 +49,8 @@ export interface Verdict {
   changeMinutes: number;
   tried: number;
   straightIn: number;
+  /** How many of those tried did not fit. */
+  misfits: number;
   /** What to measure to turn *not proven* into an answer: what decides most for each minute first. */
   measure: ToMeasure[];
   ledger: LedgerRow[];
@@ -247,7 +249,7 @@ export function judgeFit(
       for (const { trace } of traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
   }
   const { verdict, deciding } = tally.conclude(evidence);
-  const { tried, straightIn } = confirmed(evidence.installed);
+  const { tried, straightIn, misfits } = confirmed(evidence.installed);
   changes.sort((a, b) => effortRank(a) - effortRank(b) || a.minutes - b.minutes);
   return {
     verdict,
@@ -257,6 +259,7 @@ export function judgeFit(
     changeMinutes: changes.reduce((sum, change) => sum + change.minutes, 0),
     tried,
     straightIn,
+    misfits,
     measure: verdict === 'not-proven' ? toMeasure(ledger, part, evidence) : [],
     ledger,
   };

@@ -190,7 +190,9 @@ function whyAsk(
   couldGo: readonly boolean[],
   groups: readonly Group[],
 ): string {
-  const telling = [...answers].sort((a, b) => b.out.length - a.out.length)[0]!;
+  const telling = [...answers].sort(
+    (a, b) => b.out.length - a.out.length || b.group.members.length - a.group.members.length,
+  )[0]!;
   if (telling.out.length === 0 || telling.out.length === couldGo.filter(Boolean).length) {
     const differs = kinds.flatMap((_, part) => {
       const sets = groups.map((group) =>

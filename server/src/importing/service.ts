@@ -19,6 +19,7 @@ import {
   outcome,
   source,
   transmission,
+  vinPattern,
 } from '../db/schema/index.ts';
 import { figuresOfBay, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { storeFigures } from '../figures/service.ts';
@@ -37,6 +38,7 @@ import { documentOf } from '../procedures/queries.ts';
 import { createProcedure, procedureDraft, storeDocument } from '../procedures/service.ts';
 import { headOf } from '../revisions/queries.ts';
 import { tagOf } from '../revisions/service.ts';
+import { loadVinPatterns } from '../vins/queries.ts';
 import { advanceBay, proceduresOfBay } from '../vehicles/queries.ts';
 import { and, eq, sql } from 'drizzle-orm';
 
@@ -348,6 +350,25 @@ const PUT: Putters = {
       .onConflictDoNothing()
       .returning({ id: outcome.id });
     return inserted.length === 1 ? 'new' : 'same';
+  },
+  vinPatterns: async (db, row) => {
+    const rows = await db
+      .insert(vinPattern)
+      .values(row)
+      .onConflictDoNothing()
+      .returning({ id: vinPattern.id });
+    if (rows.length === 1) return 'new';
+    const held = await loadVinPatterns(db);
+    const same = held.find(
+      (each) =>
+        each.prefix === row.prefix &&
+        each.position === row.position &&
+        each.codes === row.codes &&
+        each.field === row.field,
+    )!;
+    if (same.value === row.value) return 'same';
+    await db.update(vinPattern).set({ value: row.value }).where(eq(vinPattern.id, same.id));
+    return 'changed';
   },
 };
 

@@ -6,11 +6,11 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type {
-  ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, ImportReport, MatchResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, MatchResult, NewJob, NewVinPattern, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
-import type { Vocabulary } from '@radiatrix/core/vehicle';
+import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
 import { expired, signedIn, signedOut } from '../features/session/slice.ts';
 
 interface Meta {
@@ -81,7 +81,17 @@ export interface SourceLine {
   grade: number;
 }
 
-const LIBRARY = ['Part', 'Vehicle', 'Connector', 'Procedure', 'Review', 'Match', 'Sheet'] as const;
+/** A query string of what is given; lists name their key once for each. */
+const queryOf = (
+  options: Record<string, number | string | readonly (number | string)[] | undefined>,
+): string =>
+  new URLSearchParams(
+    Object.entries(options).flatMap(([key, value]) =>
+      value === undefined ? [] : [value].flat().map((each): [string, string] => [key, String(each)]),
+    ),
+  ).toString();
+
+const LIBRARY = ['Part', 'Vehicle', 'Connector', 'Procedure', 'Review', 'Match', 'Sheet', 'Job'] as const;
 
 export const api = createApi({
   baseQuery: guarded,
@@ -122,7 +132,27 @@ export const api = createApi({
     sources: build.query<SourceLine[], void>({ query: () => '/sources', providesTags: ['Vehicle'] }),
     vehicles: build.query<VehicleLine[], void>({ query: () => '/vehicles', providesTags: ['Vehicle'] }),
     vehicle: build.query<Tagged<VehicleRecord>, number>({ query: (id) => `/vehicles/${id}`, transformResponse: tagged<VehicleRecord>, providesTags: ['Vehicle', 'Procedure'] }),
-    match: build.query<MatchResult, number>({ query: (id) => `/vehicles/${id}/match`, providesTags: ['Match'] }),
+    match: build.query<MatchResult, { id: number; job?: number; passAt?: number; failAt?: number }>({
+      query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`,
+      providesTags: ['Match'],
+    }),
+    sets: build.query<SetsResult, { id: number; job?: number; kinds: string[]; keep: number[] }>({
+      query: ({ id, kinds, keep, ...options }) => `/vehicles/${id}/sets?${queryOf({ ...options, kinds, keep })}`,
+      providesTags: ['Match'],
+    }),
+    kin: build.query<Kin, number>({ query: (id) => `/vehicles/${id}/kin`, providesTags: ['Match', 'Vehicle'] }),
+    goesInto: build.query<GoesInto, number>({ query: (id) => `/parts/${id}/vehicles`, providesTags: ['Match', 'Part'] }),
+    jobs: build.query<JobLine[], void>({ query: () => '/jobs', providesTags: ['Job'] }),
+    job: build.query<Tagged<JobRecord>, number>({ query: (id) => `/jobs/${id}`, transformResponse: tagged<JobRecord>, providesTags: ['Job'] }),
+    newJob: build.mutation<JobRecord, { body: NewJob; key: string }>({ query: (save) => saving('/jobs', 'POST', save), invalidatesTags: ['Job'] }),
+    saveJob: build.mutation<Tagged<JobRecord>, Save<JobDocument>>({
+      query: (save) => saving(`/jobs/${save.id}`, 'PUT', save),
+      transformResponse: tagged<JobRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
+    }),
+    vinPatterns: build.query<VinPattern[], void>({ query: () => '/vin-patterns', providesTags: ['Vehicle'] }),
+    newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
+    dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),
     sheet: build.query<SheetRecord, { vehicleId: number; partId: number }>({ query: ({ vehicleId, partId }) => `/vehicles/${vehicleId}/sheet/${partId}`, providesTags: ['Sheet'] }),
     saveBay: build.mutation<Tagged<BayRecord>, Save<FiguresChange>>({
       query: (save) => saving(`/bays/${save.id}/figures`, 'PUT', save),

@@ -11,7 +11,16 @@ import { store } from './store.ts';
 void store.dispatch(api.endpoints.session.initiate());
 const matched = /^\/v\/(\d+)\/match/.exec(location.pathname)?.[1];
 if (matched) {
-  void store.dispatch(api.endpoints.match.initiate(Number(matched)));
+  const asked = new URLSearchParams(location.search);
+  const number = (key: string): number | undefined => Number(asked.get(key)) || undefined;
+  void store.dispatch(
+    api.endpoints.match.initiate({
+      id: Number(matched),
+      job: number('job'),
+      passAt: number('pass'),
+      failAt: number('fail'),
+    }),
+  );
   void store.dispatch(api.endpoints.vehicle.initiate(Number(matched)));
 }
 

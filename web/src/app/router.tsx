@@ -27,6 +27,7 @@ export const router = createBrowserRouter([
       { path: 'procedures/:id', lazy: async () => ({ Component: (await import('../features/procedure/ProcedurePage.tsx')).ProcedurePage }) },
       { path: 'review', lazy: async () => ({ Component: (await import('../features/review/ReviewPage.tsx')).ReviewPage }) },
       { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../features/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
+      { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../features/job/JobPage.tsx')).JobPage }) },
       { path: 'import', lazy: async () => ({ Component: (await import('../features/importing/ImportPage.tsx')).ImportPage }) },
       { path: '*', element: <Missing /> },
     ],

@@ -4,6 +4,9 @@ import type { Difference } from '@radiatrix/core/vehicle';
 import type { FindResult, FoundChip, VehicleLine } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { NextQuestion } from './NextQuestion.tsx';
+import { VinPanel } from './VinPanel.tsx';
 
 /** Waits until typing pauses, so that each key is not a question to the server. */
 function useSettled<T>(value: T, ms: number): T {
@@ -13,6 +16,21 @@ function useSettled<T>(value: T, ms: number): T {
     return () => clearTimeout(timer);
   }, [value, ms]);
   return settled;
+}
+
+/** The word of a description that was read as an identification number. */
+const VIN_WORD = /[A-Za-z0-9*-]{15,24}/;
+
+/** One key opens a job for a vehicle and goes on with it. */
+function useOpenJob(): (vehicleId: number) => void {
+  const navigate = useNavigate();
+  const [open] = api.useNewJobMutation();
+  return (vehicleId) => {
+    void open({ body: { vehicleId }, key: crypto.randomUUID() })
+      .unwrap()
+      .then((job) => navigate(`/jobs/${job.id}`))
+      .catch(() => {});
+  };
 }
 
 /** Which vehicle is this, really? What was typed, how it was understood, and what is left to choose from. */
@@ -42,7 +60,9 @@ export function AskPage() {
     wantFirst.current = false;
     const first = data.vehicles[0];
     const part = data.parts[0];
-    if (first) void navigate(`/v/${first.id}/match`);
+    // While an answer would change which parts go in, the question comes before the first vehicle.
+    if (data.question) window.dispatchEvent(new CustomEvent('radiatrix:ask'));
+    else if (first) void navigate(`/v/${first.id}/match`);
     else if (part) void navigate(`/parts/${part.id}`);
   }, [current, data, navigate]);
   useEffect(() => {
@@ -54,6 +74,16 @@ export function AskPage() {
     return () => window.removeEventListener('radiatrix:take-first', listen);
   }, [take]);
   useEffect(take, [take]);
+  const openJob = useOpenJob();
+  useHotkeys({
+    j: () => data?.vehicles[0] && openJob(data.vehicles[0].id),
+    m: () => data?.vehicles[0] && void navigate(`/v/${data.vehicles[0].id}/match`),
+  });
+  const answer = (value: string) => {
+    if (!data?.question) return;
+    wantFirst.current = true;
+    setFix(data.question.field, value);
+  };
 
   if (skip)
     return (
@@ -82,6 +112,20 @@ export function AskPage() {
         fixed={fixes.length > 0}
         onReset={() => setParams({ q: text }, { replace: true })}
       />
+      {data.vin && (
+        <VinPanel
+          vin={data.vin}
+          onRepair={(vin) => setParams({ q: text.replace(VIN_WORD, vin) }, { replace: true })}
+        />
+      )}
+      {data.question && (
+        <NextQuestion
+          key={data.question.field}
+          question={data.question}
+          onAnswer={answer}
+          onUnknown={() => answer('')}
+        />
+      )}
       <Others data={data} />
       <Found data={data} onFix={setFix} />
     </div>
@@ -240,14 +284,30 @@ function Found({
   return (
     <section aria-label="Vehicles that agree" className="mt-5">
       <h2 className="heading">
-        <span>{data.total === 1 ? 'One vehicle' : `${data.total} vehicles`}</span>
+        <span>{headOf(data)}</span>
         {data.total > data.vehicles.length && (
           <span className="tracking-normal normal-case">
             the first {data.vehicles.length} shown; say more to narrow it
           </span>
         )}
       </h2>
-      {data.differences.length > 0 && <ToldApart differences={data.differences} onFix={onFix} />}
+      {data.total > 1 && !data.question && data.considered.parts > 0 && (
+        <p className="border-rule border-b py-2 text-[16px]">
+          <span className="text-straight-in font-semibold">Nothing more to ask:</span> whichever of these it
+          is, the same parts go in. <kbd className="key">Enter</kbd> takes the first to Match.
+        </p>
+      )}
+      {data.differences.length > 0 &&
+        (data.question ? (
+          <details className="border-rule border-b py-1.5">
+            <summary className="text-muted cursor-pointer text-[14px]">
+              Everything that tells them apart
+            </summary>
+            <ToldApart differences={data.differences} onFix={onFix} />
+          </details>
+        ) : (
+          <ToldApart differences={data.differences} onFix={onFix} />
+        ))}
       <ol
         className="mt-1"
         onKeyDown={(event) => {
@@ -266,6 +326,13 @@ function Found({
       </ol>
     </section>
   );
+}
+
+function headOf({ total, capped, considered }: FindResult): string {
+  const vehicles = total === 1 ? 'One vehicle' : `${capped ? 'More than ' : ''}${total} vehicles`;
+  return considered.parts > 0
+    ? `${vehicles} · ${considered.open} of ${considered.parts} parts could go in`
+    : vehicles;
 }
 
 /** Fields of a difference that a chip can be set to; the others are told apart by choosing from the list. */

@@ -27,8 +27,38 @@ export function DeskPage() {
           )}
         </div>
       </section>
+      <Jobs />
       {canEdit(person.role) ? <ToCheck person={person} /> : null}
     </div>
+  );
+}
+
+function Jobs() {
+  const { data } = api.useJobsQuery();
+  const open = data?.filter((job) => job.stage !== 'file') ?? [];
+  return (
+    <section aria-label="Open jobs">
+      <h2 className="heading">
+        Open jobs <span className="figure">{data ? open.length : ''}</span>
+      </h2>
+      {data && open.length === 0 && (
+        <p className="text-muted mt-3">
+          None. Ask for a vehicle and press <kbd className="key">j</kbd> to open one.
+        </p>
+      )}
+      <ul className="mt-1">
+        {open.slice(0, 12).map((job) => (
+          <li key={job.id} className="border-rule grid grid-cols-[90px_1fr] gap-3 border-b py-1.5">
+            <span className="font-label text-copper text-[16px] font-semibold">{job.stage}</span>
+            <span>
+              <Link to={`/jobs/${job.id}`}>{job.label || `Job ${job.id}`}</Link>
+              <span className="text-muted"> · {job.title}</span>
+              {job.complaint && <span className="block text-[14px]">{job.complaint}</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -3,7 +3,9 @@ import { decidingSentence, measureText, VERDICT_WORDS } from '@radiatrix/core/fi
 import type { Candidate } from '@radiatrix/contract';
 import { useUnits } from '../../app/store.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
+import { EvidenceLine } from './EvidenceLine.tsx';
 import { Ledger } from './Ledger.tsx';
+import { MeasureNext } from './MeasureNext.tsx';
 
 const GRADES = [
   '',
@@ -18,11 +20,13 @@ const GRADES = [
 export function CandidateSheet({
   candidate,
   vehicleId,
-  bayEditable,
+  editable,
+  jobId,
 }: {
   candidate: Candidate;
   vehicleId: number;
-  bayEditable: boolean;
+  editable: boolean;
+  jobId: number | undefined;
 }) {
   const units = useUnits();
   const { verdict } = candidate;
@@ -59,38 +63,29 @@ export function CandidateSheet({
               </span>
               <span>
                 {change.what} <span className="figure text-muted text-[13px]">{change.minutes} min</span>
+                {change.takes.length > 0 && (
+                  <span className="text-muted block text-[14px]">Takes {change.takes.join(', ')}.</span>
+                )}
               </span>
             </li>
           ))}
         </ul>
       )}
+      {editable && <MeasureNext candidate={candidate} vehicleId={vehicleId} jobId={jobId} />}
+      <EvidenceLine candidate={candidate} />
       <Ledger verdict={verdict} />
       <div className="border-ink bg-ground sticky bottom-0 mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 border-t py-3">
-        {next ? (
-          <div className="min-w-0 flex-1">
-            <p className="font-label text-[18px] font-semibold">Measure next: {measureText(next)}</p>
-            <p className="text-muted text-[14px]">
+        {next && !editable ? (
+          <p className="min-w-0 flex-1">
+            <span className="font-label text-[18px] font-semibold">Measure next: {measureText(next)}</span>{' '}
+            <span className="text-muted text-[14px]">
               {next.where} · {next.minutes} min
-              {verdict.measure.length > 1 &&
-                ` · then ${verdict.measure.slice(1, 4).map(measureText).join(', ')}${verdict.measure.length > 4 ? ` and ${verdict.measure.length - 4} more` : ''}`}
-            </p>
-          </div>
+            </span>
+          </p>
         ) : (
           <p className="text-muted flex-1 text-[14px]">
             {candidate.maker} · revision {candidate.revision}, {candidate.state}
           </p>
-        )}
-        {next && bayEditable && (
-          <Link
-            className="btn no-underline"
-            to={
-              next.subject === 'bay'
-                ? `/v/${vehicleId}?edit=figures&figure=${next.key}`
-                : `/parts/${candidate.id}?edit=figures&figure=${next.key}`
-            }
-          >
-            Record it
-          </Link>
         )}
         <Link className="btn btn-primary no-underline" to={`/v/${vehicleId}/sheet/${candidate.id}`}>
           Install sheet

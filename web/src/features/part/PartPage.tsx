@@ -9,6 +9,7 @@ import { FiguresView } from '../figures/FiguresView.tsx';
 import { HistoryList } from '../library/HistoryList.tsx';
 import { ClaimList } from './ClaimList.tsx';
 import { DetailsForm } from './DetailsForm.tsx';
+import { GoesIntoList } from './GoesIntoList.tsx';
 
 /** What is known of a part: figures, what sources say it fits, numbers, what is in the box, revisions. */
 export function PartPage() {
@@ -84,6 +85,7 @@ function Reading({ part, editable }: { part: PartRecord; editable: boolean }) {
           Figures {editable && <EditLink to="?edit=figures">Record figures</EditLink>}
         </h2>
         <FiguresView kind={part.kind} figures={part.figures} />
+        <GoesIntoList partId={part.id} />
       </section>
       <aside>
         <h2 className="heading">

@@ -8,6 +8,7 @@ import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
 import { HistoryList } from '../library/HistoryList.tsx';
+import { KinList } from './KinList.tsx';
 
 /** What is known of a vehicle: its configuration, and the figures of the bay it shares with others. */
 export function VehiclePage() {
@@ -55,6 +56,7 @@ export function VehiclePage() {
             <FiguresView kind="bay" figures={vehicle.bay.figures} />
           )}
         </div>
+        {!editing && <KinList vehicleId={id} />}
       </section>
       <aside>
         <h2 className="heading">Built</h2>
