@@ -25,3 +25,4 @@ export type * from './records/bundle.ts';
 export type * from './records/photo.ts';
 export type * from './records/job.ts';
 export type * from './records/vin-pattern.ts';
+export type * from './records/coverage.ts';

@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
+import { markSchema, rewriteSchema } from './records/coverage.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
 import { jobSchema, newJobSchema } from './records/job.ts';
@@ -67,6 +68,15 @@ export const ROUTES = {
   vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
   newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
   dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },
+  models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
+  coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
+  rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema },
+  newMark: { method: 'post', path: '/api/marks', summary: 'Mark a part and vehicles for measuring', roles: EDITORS, body: markSchema },
+  dropMark: { method: 'delete', path: '/api/marks/:id', summary: 'Take a mark away', roles: EDITORS },
+  marks: { method: 'get', path: '/api/marks', summary: 'What waits to be measured', roles: EVERYONE },
+  audit: { method: 'get', path: '/api/audit', summary: 'How the audit of the whole catalogue stands', roles: EDITORS },
+  startAudit: { method: 'post', path: '/api/audit', summary: 'Look through the whole catalogue for contradictions, gaps and claims about vehicles that never were', roles: EDITORS },
+  stopAudit: { method: 'delete', path: '/api/audit', summary: 'Stop the audit', roles: EDITORS },
   review: { method: 'get', path: '/api/review', summary: 'Revisions that wait for a reviewer', roles: EDITORS },
   reviewOne: { method: 'get', path: '/api/review/:kind/:id', summary: 'What changed since the last release', roles: EDITORS },
   check: { method: 'post', path: '/api/review/:kind/:id/check', summary: 'Mark a draft as checked by a second pair of eyes', roles: EDITORS, ifMatch: true },

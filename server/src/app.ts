@@ -8,7 +8,10 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { PHOTO_LIMIT_BYTES } from '@radiatrix/contract';
 import { ROUTES } from '@radiatrix/contract/schemas';
+import { auditRoutes } from './audit/routes.ts';
+import { Auditor } from './audit/service.ts';
 import * as connectors from './connectors/routes.ts';
+import * as coverage from './coverage/routes.ts';
 import type { Connection } from './db/client.ts';
 import * as find from './find/routes.ts';
 import * as history from './history/routes.ts';
@@ -112,6 +115,8 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...importing,
     ...jobs,
     ...vins,
+    ...coverage,
+    ...auditRoutes(new Auditor(connection.url)),
   });
 
   app.use('/api', (_req, _res, next) => next(new ProblemError('not-found')));

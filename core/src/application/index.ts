@@ -24,3 +24,4 @@ export {
   type Region,
   type Space,
 } from './region.ts';
+export { readLine, type LineRead } from './line.ts';

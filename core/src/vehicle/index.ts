@@ -12,6 +12,7 @@ export {
   type Difference,
   readValue,
   readsOf,
+  readMonthSpan,
   readYearSpan,
   type Field,
 } from './request.ts';

@@ -9,6 +9,8 @@ export type Db = Database | Parameters<Parameters<Database['transaction']>[0]>[0
 export interface Connection {
   db: Database;
   pool: pg.Pool;
+  /** For processes of their own, which make their own connection. */
+  url: string;
 }
 
 /**
@@ -40,5 +42,5 @@ export function connect(url: string): Connection {
   pool.on('error', () => {});
   // The same for one that is in use between two queries: its next query fails, and that is answered.
   pool.on('connect', (client) => client.on('error', () => {}));
-  return { db: drizzle({ client: pool, schema, casing: 'snake_case' }), pool };
+  return { db: drizzle({ client: pool, schema, casing: 'snake_case' }), pool, url };
 }

@@ -6,7 +6,7 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type {
-  ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, MatchResult, NewJob, NewVinPattern, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, MatchResult, NewJob, NewVinPattern, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
@@ -91,7 +91,17 @@ const queryOf = (
     ),
   ).toString();
 
-const LIBRARY = ['Part', 'Vehicle', 'Connector', 'Procedure', 'Review', 'Match', 'Sheet', 'Job'] as const;
+const LIBRARY = [
+  'Part',
+  'Vehicle',
+  'Connector',
+  'Procedure',
+  'Review',
+  'Match',
+  'Sheet',
+  'Job',
+  'Coverage',
+] as const;
 
 export const api = createApi({
   baseQuery: guarded,
@@ -150,6 +160,18 @@ export const api = createApi({
       transformResponse: tagged<JobRecord>,
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
     }),
+    models: build.query<ModelLine[], void>({ query: () => '/models', providesTags: ['Coverage'] }),
+    coverage: build.query<ModelCoverage, number>({ query: (id) => `/models/${id}/coverage`, providesTags: ['Coverage'] }),
+    rewriteLines: build.mutation<{ ids: number[] }, { partId: number; modelId: number; body: Rewrite; key: string }>({
+      query: ({ partId, modelId, ...save }) => saving(`/parts/${partId}/models/${modelId}/lines`, 'PUT', save),
+      invalidatesTags: ['Coverage', 'Part', 'Match'],
+    }),
+    newMark: build.mutation<{ marked: number }, { body: { partId: number; vehicleIds: number[]; note: string }; key: string }>({ query: (save) => saving('/marks', 'POST', save), invalidatesTags: ['Coverage'] }),
+    dropMark: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/marks/${save.id}`, 'DELETE', save), invalidatesTags: ['Coverage'] }),
+    marks: build.query<MarkLine[], void>({ query: () => '/marks', providesTags: ['Coverage'] }),
+    audit: build.query<AuditState, void>({ query: () => '/audit' }),
+    startAudit: build.mutation<AuditState, { key: string }>({ query: (save) => saving('/audit', 'POST', save) }),
+    stopAudit: build.mutation<AuditState, { key: string }>({ query: (save) => saving('/audit', 'DELETE', save) }),
     vinPatterns: build.query<VinPattern[], void>({ query: () => '/vin-patterns', providesTags: ['Vehicle'] }),
     newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
     dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),

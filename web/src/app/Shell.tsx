@@ -87,6 +87,9 @@ function Frame({ person }: { person: Person }) {
           <Link to="/library" className="text-ink no-underline hover:underline">
             Library
           </Link>
+          <Link to="/coverage" className="text-ink no-underline hover:underline">
+            Coverage
+          </Link>
           {canEdit(person.role) && <ReviewLink />}
           {canEdit(person.role) && (
             <Link to="/import" className="text-ink no-underline hover:underline">

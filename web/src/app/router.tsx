@@ -18,6 +18,7 @@ export const router = createBrowserRouter([
       { path: 'v/:vehicleId/match', element: <MatchPage /> },
       { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../features/vehicle/VehiclePage.tsx')).VehiclePage }) },
       { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../features/sheet/SheetPage.tsx')).SheetPage }) },
+      { path: 'coverage', lazy: async () => ({ Component: (await import('../features/coverage/CoveragePage.tsx')).CoveragePage }) },
       { path: 'library', lazy: async () => ({ Component: (await import('../features/library/LibraryPage.tsx')).LibraryPage }) },
       { path: 'parts/new', lazy: async () => ({ Component: (await import('../features/part/NewPartPage.tsx')).NewPartPage }) },
       { path: 'parts/:id', lazy: async () => ({ Component: (await import('../features/part/PartPage.tsx')).PartPage }) },

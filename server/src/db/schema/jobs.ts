@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { check, index, integer, pgEnum, pgTable, text, unique } from 'drizzle-orm/pg-core';
 import { STAGES } from '@radiatrix/contract';
 import { moment, writer } from './columns.ts';
-import { methodEnum } from './parts.ts';
+import { methodEnum, part } from './parts.ts';
 import { configuration } from './vehicles.ts';
 
 export const stageEnum = pgEnum('stage', STAGES);
@@ -49,4 +49,21 @@ export const jobFigure = pgTable(
     unique('job_figure_once').on(table.jobId, table.key),
     check('job_figure_text', sql`length(${table.text}) between 1 and 200`),
   ],
+);
+
+/** Something that sources disagree on and a tape measure would settle: what to hold against what. */
+export const measureMark = pgTable(
+  'measure_mark',
+  {
+    id: id(),
+    partId: integer()
+      .notNull()
+      .references(() => part.id),
+    configurationId: integer()
+      .notNull()
+      .references(() => configuration.id),
+    note: text().notNull().default(''),
+    ...stamps,
+  },
+  (table) => [unique('measure_mark_once').on(table.partId, table.configurationId)],
 );
