@@ -1,0 +1,83 @@
+import { desc, eq, inArray, sql } from 'drizzle-orm';
+import type { ModelLine } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { application, configuration, measureMark, model, part, person } from '../db/schema/index.ts';
+
+/** Models with their counts, in reading order; the counts come from the indexes alone. */
+export async function modelCounts(db: Db): Promise<ModelLine[]> {
+  const vehicles = db.$with('vehicles').as(
+    db
+      .select({ id: configuration.modelId, count: sql<number>`count(*)::int`.as('vehicle_count') })
+      .from(configuration)
+      .groupBy(configuration.modelId),
+  );
+  const lines = db.$with('lines').as(
+    db
+      .select({ id: application.modelId, count: sql<number>`count(*)::int`.as('line_count') })
+      .from(application)
+      .groupBy(application.modelId),
+  );
+  return db
+    .with(vehicles, lines)
+    .select({
+      id: model.id,
+      makeId: model.makeId,
+      name: model.name,
+      vehicles: sql<number>`coalesce(${vehicles.count}, 0)`,
+      lines: sql<number>`coalesce(${lines.count}, 0)`,
+    })
+    .from(model)
+    .leftJoin(vehicles, eq(vehicles.id, model.id))
+    .leftJoin(lines, eq(lines.id, model.id))
+    .orderBy(model.name);
+}
+
+const markColumns = {
+  id: measureMark.id,
+  partId: measureMark.partId,
+  vehicleId: measureMark.configurationId,
+  note: measureMark.note,
+};
+
+export const marksOfVehicles = (db: Db, modelId: number) =>
+  db
+    .select(markColumns)
+    .from(measureMark)
+    .innerJoin(configuration, eq(configuration.id, measureMark.configurationId))
+    .where(eq(configuration.modelId, modelId));
+
+export const markLines = (db: Db) =>
+  db
+    .select({
+      ...markColumns,
+      number: part.number,
+      model: model.name,
+      year: configuration.year,
+      by: person.name,
+    })
+    .from(measureMark)
+    .innerJoin(part, eq(part.id, measureMark.partId))
+    .innerJoin(configuration, eq(configuration.id, measureMark.configurationId))
+    .innerJoin(model, eq(model.id, configuration.modelId))
+    .innerJoin(person, eq(person.id, measureMark.by))
+    .orderBy(desc(measureMark.id))
+    .limit(100);
+
+export const insertMarks = (db: Db, partId: number, vehicleIds: readonly number[], note: string) =>
+  db
+    .insert(measureMark)
+    .values(vehicleIds.map((configurationId) => ({ partId, configurationId, note })))
+    .onConflictDoNothing();
+
+export const deleteMark = async (db: Db, id: number): Promise<boolean> =>
+  (await db.delete(measureMark).where(eq(measureMark.id, id)).returning({ id: measureMark.id })).length === 1;
+
+export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<number> =>
+  ids.length === 0
+    ? 0
+    : (
+        await db
+          .delete(application)
+          .where(inArray(application.id, [...ids]))
+          .returning({ id: application.id })
+      ).length;

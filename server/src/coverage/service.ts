@@ -1,0 +1,70 @@
+import type { ModelCoverage, ModelLine, Rewrite } from '@radiatrix/contract';
+import { inArray } from 'drizzle-orm';
+import type { Db } from '../db/client.ts';
+import { part } from '../db/schema/index.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { claims, outcomes } from '../parts/queries.ts';
+import { addClaim } from '../parts/service.ts';
+import { configurations } from '../vehicles/queries.ts';
+import { deleteClaims, marksOfVehicles, modelCounts } from './queries.ts';
+
+export const modelLines = (db: Db): Promise<ModelLine[]> => modelCounts(db);
+
+export async function modelCoverage(db: Db, modelId: number): Promise<ModelCoverage> {
+  const [vehicles, held, marks] = await Promise.all([
+    configurations(db, [modelId]),
+    claims(db, { modelId }),
+    marksOfVehicles(db, modelId),
+  ]);
+  if (vehicles.length === 0 && held.length === 0) {
+    const known = (await modelCounts(db)).some((each) => each.id === modelId);
+    if (!known) throw notFound('That model');
+  }
+  const partIds = [...new Set(held.map((claim) => claim.partId))];
+  const [parts, tried] = await Promise.all([
+    partIds.length === 0
+      ? []
+      : db
+          .select({ id: part.id, number: part.number, kind: part.kind })
+          .from(part)
+          .where(inArray(part.id, partIds)),
+    outcomes(db, { bayIds: [...new Set(vehicles.map((vehicle) => vehicle.bayId))], partIds }),
+  ]);
+  const partOf = new Map(parts.map((each) => [each.id, each]));
+  return {
+    modelId,
+    vehicles: vehicles.map(({ bayId: _bay, ...vehicle }) => vehicle),
+    claims: held.map(({ by: _by, at: _at, ...claim }) => {
+      const { number, kind } = partOf.get(claim.partId)!;
+      return { ...claim, number, kind };
+    }),
+    installed: tried
+      .filter((each) => !each.altered)
+      .map(({ partId, bayId, result }) => ({
+        partId,
+        vehicleIds: vehicles.filter((vehicle) => vehicle.bayId === bayId).map((vehicle) => vehicle.id),
+        fitted: result !== 'did not fit',
+      })),
+    marks,
+  };
+}
+
+/** Replaces some lines of a part, source and model by others; nothing is kept when a line cannot be. */
+export async function rewriteLines(
+  db: Db,
+  partId: number,
+  modelId: number,
+  { sourceId, replaces, lines }: Rewrite,
+): Promise<{ ids: number[] }> {
+  const held = await claims(db, { partIds: [partId], modelId, sourceId });
+  const own = new Set(held.map((claim) => claim.id));
+  if (replaces.some((id) => !own.has(id)))
+    throw new ProblemError('stale', {
+      detail: 'Somebody changed these lines in the meantime; look at them again.',
+      current: held.map((claim) => claim.id),
+    });
+  await deleteClaims(db, replaces);
+  const ids: number[] = [];
+  for (const line of lines) ids.push(await addClaim(db, partId, { ...line, modelId, sourceId }));
+  return { ids };
+}
