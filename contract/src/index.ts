@@ -26,3 +26,5 @@ export type * from './records/photo.ts';
 export type * from './records/job.ts';
 export type * from './records/vin-pattern.ts';
 export type * from './records/coverage.ts';
+export type { Upload, WrongCell } from './records/table.ts';
+export { TABLE_FORMATS, TABLE_LIMIT_BYTES } from './records/table.ts';

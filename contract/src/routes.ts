@@ -7,6 +7,7 @@ import { figuresChangeSchema } from './records/figure.ts';
 import { jobSchema, newJobSchema } from './records/job.ts';
 import { matchQuery, newClaimSchema, newPartSchema, partDetailsSchema, setsQuery } from './records/part.ts';
 import { newProcedureSchema, procedureSchema } from './records/procedure.ts';
+import { exportQuery, previewSchema, uploadQuery } from './records/table.ts';
 import { signInSchema } from './records/sign-in.ts';
 import { vinPatternSchema } from './records/vin-pattern.ts';
 import { findQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
@@ -85,6 +86,13 @@ export const ROUTES = {
   newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true },
   photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph', roles: EVERYONE },
   importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, body: bundleSchema },
+  newUpload: { method: 'post', path: '/api/uploads', summary: 'Send a CSV or XLSX table to be brought in', roles: EDITORS, query: uploadQuery, raw: true },
+  upload: { method: 'get', path: '/api/uploads/:id', summary: 'How an uploaded table stands', roles: EDITORS },
+  previewUpload: { method: 'post', path: '/api/uploads/:id/preview', summary: 'Read an uploaded table against the library', roles: EDITORS, body: previewSchema },
+  applyUpload: { method: 'post', path: '/api/uploads/:id/apply', summary: 'Bring an uploaded table in, all or nothing', roles: EDITORS },
+  stopUpload: { method: 'delete', path: '/api/uploads/:id', summary: 'Stop, and throw the upload away', roles: EDITORS },
+  wrongRows: { method: 'get', path: '/api/uploads/:id/wrong', summary: 'The wrong rows of an upload as CSV, with reasons', roles: EDITORS },
+  exportTable: { method: 'get', path: '/api/export/:kind', summary: 'Applications, parts or vehicles as CSV, XLSX or JSON', roles: EVERYONE, query: exportQuery },
   importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema },
 } as const satisfies Record<string, Route>; // prettier-ignore
 

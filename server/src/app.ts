@@ -28,6 +28,8 @@ import * as photos from './photos/routes.ts';
 import * as procedures from './procedures/routes.ts';
 import * as review from './review/routes.ts';
 import * as sheet from './sheet/routes.ts';
+import { tableRoutes } from './tables/routes.ts';
+import { Uploads } from './tables/service.ts';
 import * as vehicles from './vehicles/routes.ts';
 import * as vins from './vins/routes.ts';
 
@@ -116,6 +118,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...jobs,
     ...vins,
     ...coverage,
+    ...tableRoutes(new Uploads(connection)),
     ...auditRoutes(new Auditor(connection.url)),
   });
 

@@ -64,6 +64,10 @@ export class Actor {
     if (etag) request.set('If-Match', etag);
     return body === undefined ? request : request.send(body);
   }
+
+  /** Sends a file as it is. */
+  upload = (url: string, content: Buffer | string, mediaType = 'text/csv') =>
+    this.agent.post(url).set('X-CSRF-Token', this.token).set('Content-Type', mediaType).send(content);
 }
 
 /** A server with the demo in it, on a database of its own. */

@@ -6,6 +6,7 @@ export {
   recordUnit,
   toRecord,
   unitBySymbol,
+  findUnit,
   type Dimension,
   type Unit,
 } from './units.ts';

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { Writable } from 'node:stream';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { Person, Role } from '@radiatrix/contract';
@@ -30,6 +31,8 @@ export interface Reply {
   location?: string;
   /** Bytes instead of JSON, with their media type. */
   bytes?: { content: Buffer; mediaType: string };
+  /** A file that is written as it is made, under this name. */
+  file?: { name: string; mediaType: string; write: (out: Writable) => Promise<void> };
 }
 
 export type Handler = (context: Context) => Promise<Reply>;
@@ -101,6 +104,21 @@ async function once(
   return reply;
 }
 
+/** A file that breaks off half way must not look whole: the connection is cut. */
+async function sendFile(
+  res: Response,
+  { name, mediaType, write }: NonNullable<Reply['file']>,
+): Promise<void> {
+  res.type(mediaType).attachment(name);
+  try {
+    await write(res);
+    res.end();
+  } catch (error) {
+    if (!res.headersSent) throw error;
+    res.destroy(error as Error);
+  }
+}
+
 function send(res: Response, reply: Reply): void {
   if (reply.etag) res.setHeader('ETag', `"${reply.etag}"`);
   if (reply.location) res.setHeader('Location', reply.location);
@@ -129,7 +147,9 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
           req,
         };
         if (route.method === 'get') {
-          send(res, await handler(context));
+          const reply = await handler(context);
+          if (reply.file) await sendFile(res, reply.file);
+          else send(res, reply);
           return;
         }
         const key = req.get('idempotency-key');

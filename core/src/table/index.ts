@@ -1,0 +1,12 @@
+export { csvLine, guardCell, unguardCell } from './cells.ts';
+export {
+  TABLE_KINDS,
+  columnsOf,
+  guessMapping,
+  isFigureColumn,
+  squeeze,
+  type Column,
+  type MappedHeading,
+  type TableKind,
+} from './columns.ts';
+export { ApplicationReader, type ApplicationRow, type CellProblem, type Cells } from './rows.ts';

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { ApplicationReader, csvLine, guardCell, guessMapping, unguardCell } from '../src/table/index.ts';
+import { emptyVocabulary } from './random.ts';
+
+describe('cells', () => {
+  // Beginnings that spreadsheets take for formulas: OWASP, "CSV Injection", owasp.org/www-community/attacks/CSV_Injection.
+  test.each(['=1+1', '+1', '-2', '@SUM(A1)', '\tx', '\rx', "'=1", "''@x"])('%j goes out as text', (text) => {
+    expect(guardCell(text)).toBe(`'${text}`);
+  });
+  test.each(['NT-R 4402', "'s-Gravenzande", '', ' =1', '12 mm'])('%j goes out as it is', (text) => {
+    expect(guardCell(text)).toBe(text);
+  });
+  test('whatever a cell says, it comes back as it was, and never as a formula', () => {
+    const texts = fc.oneof(fc.string(), fc.string({ unit: fc.constantFrom("'", '=', '+', '-', '@', '\t', 'a', '"', ',') }));
+    fc.assert(
+      fc.property(texts, (text) => {
+        expect(unguardCell(guardCell(text))).toBe(text);
+        expect(guardCell(text)).not.toMatch(/^[=+\-@\t\r]/);
+      }),
+      { seed: 4, numRuns: 600 },
+    );
+  }); // prettier-ignore
+  test('a record is quoted where it must be (RFC 4180)', () => {
+    expect(csvLine(['a', 'b,c', 'say "so"', 'two\nlines', ''])).toBe(
+      'a,"b,c","say ""so""","two\nlines",\r\n',
+    );
+  });
+});
+
+describe('headings', () => {
+  const fields = (headings: string[]) => guessMapping('applications', headings).map((each) => each.field);
+  test('in any order, under the names they go by', () => {
+    expect(fields(['Source', 'PART NO.', 'year_from', 'Year To', 'A/C', 'Model', 'Gearbox'])).toEqual([
+      'source', 'part', 'yearFrom', 'yearTo', 'airConditioning', 'model', 'transmission',
+    ]); // prettier-ignore
+  });
+  test('what means nothing is left out, and no field is given twice', () => {
+    expect(fields(['Part', 'Part number', 'Shelf'])).toEqual(['part', '', '']);
+  });
+  test('a unit in brackets is the unit of the column', () => {
+    expect(guessMapping('parts', ['Overall width (in)', 'Cap rating [psi]', 'Running current', 'Overall height (furlong)'])).toEqual([
+      { heading: 'Overall width (in)', field: 'overallWidth', unit: 'in' },
+      { heading: 'Cap rating [psi]', field: 'capPressure', unit: 'psi' },
+      { heading: 'Running current', field: 'current', unit: '' },
+      { heading: 'Overall height (furlong)', field: 'overallHeight', unit: '' },
+    ]);
+  }); // prettier-ignore
+  test('what was chosen before for the same heading comes first', () => {
+    const [shelf, part] = guessMapping('applications', ['Shelf', 'Part'], { shelf: { field: 'source', unit: '' }, part: { field: '', unit: '' } }); // prettier-ignore
+    expect([shelf!.field, part!.field]).toEqual(['source', '']);
+  });
+});
+
+describe('rows of applications', () => {
+  const reader = new ApplicationReader(emptyVocabulary);
+  const base = { part: 'X 1', model: 'Haulden', years: '2010-2012' };
+  test('a full row', () => {
+    const { row, problems } = reader.read({ ...base, make: 'pellworth', engine: 'E1 | e3', transmission: 'T2', airConditioning: 'no', package: 'heavy duty', built: '2010-03 to 2011-02', fits: 'yes', original: 'x', exceptions: 'not 2011; not T2', source: 'List' }); // prettier-ignore
+    expect(problems).toEqual([]);
+    expect(row).toEqual({
+      part: 'X 1',
+      modelId: 1,
+      scope: { years: [2010, 2012], built: ['2010-03', '2011-02'], engineIds: [1, 3], transmissionIds: [2], airConditioning: false, packages: ['heavy-duty'] },
+      exceptions: [
+        { years: [2011, 2011], built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null },
+        { years: null, built: null, engineIds: null, transmissionIds: [2], airConditioning: null, packages: null },
+      ],
+      fits: true,
+      original: true,
+      source: 'List',
+    });
+  }); // prettier-ignore
+  test('years as a span, as two columns, as one year, or left to the life of the model', () => {
+    const years = (cells: object) => reader.read({ part: 'X 1', model: 'Pellworth Haulden', ...cells }).row?.scope.years;
+    expect([years({ years: '2010–2012' }), years({ yearFrom: '2010', yearTo: '2012' }), years({ yearFrom: '2011' }), years({})]).toEqual([[2010, 2012], [2010, 2012], [2011, 2011], [2000, 2020]]);
+  }); // prettier-ignore
+  test.each([
+    [{ part: '' }, 'part', 'no part number'],
+    [{ model: 'Tussock' }, 'model', 'no model “Tussock”'],
+    [{ make: 'Nobody' }, 'make', 'no make “Nobody”'],
+    [{ years: '10-12' }, 'years', 'not a span of model years'],
+    [{ years: '2012-2010' }, 'years', 'runs backwards'],
+    [{ years: '1990-2012' }, 'years', 'was built for 2000 to 2020'],
+    [{ engine: 'E1 | E9' }, 'engine', 'no engine “E9”'],
+    [{ airConditioning: 'maybe' }, 'airConditioning', 'neither yes nor no'],
+    [{ package: 'arctic' }, 'package', 'no cooling package'],
+    [{ built: '2011-13' }, 'built', 'not a span of build months'],
+    [{ fits: 'no', original: 'yes' }, 'original', 'does not fit'],
+    [{ exceptions: 'not on sundays' }, 'exceptions', ''],
+  ])('%o is wrong in %s', (cells, field, reason) => {
+    const { row, problems } = reader.read({ ...base, ...cells });
+    expect(row).toBeUndefined();
+    expect(problems[0]).toMatchObject({ field, reason: expect.stringContaining(reason) as string });
+    expect(problems[0]!.fix).not.toBe('');
+  });
+  test('every wrong cell of a row is named', () => {
+    expect(reader.read({ ...base, engine: 'E9', package: 'arctic', years: '' }).problems).toHaveLength(2);
+  });
+});

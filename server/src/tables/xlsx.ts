@@ -1,0 +1,29 @@
+import { execFile } from 'node:child_process';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { ProblemError } from '../http/problem.ts';
+
+const MEMORY_MB = 900;
+const TIME_MS = 120_000;
+
+/** The first sheet of a workbook as CSV, made by a process that can do no harm to this one. */
+export async function xlsxToCsv(from: string, to: string): Promise<void> {
+  const script = path.join(import.meta.dirname, 'xlsx-to-csv.ts');
+  try {
+    await promisify(execFile)(
+      process.execPath,
+      [`--max-old-space-size=${MEMORY_MB}`, '--import', 'tsx', script, from, to],
+      { timeout: TIME_MS, killSignal: 'SIGKILL', maxBuffer: 64 * 1024 },
+    );
+  } catch (error) {
+    const { stderr = '', killed } = error as { stderr?: string; killed?: boolean };
+    const why = killed
+      ? 'it took longer than two minutes'
+      : /heap/i.test(stderr)
+        ? 'it needs more memory than is given to it'
+        : stderr.trim() || 'it is damaged';
+    throw new ProblemError('unreadable', {
+      detail: `The workbook cannot be opened: ${why}. Save the sheet as CSV and send that. Nothing was changed.`,
+    });
+  }
+}
