@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { validate } from 'vin-validator';
 import {
+  describeVehicle,
   readVin,
   repairVin,
   vinCheckDigit,
@@ -108,6 +109,12 @@ describe('elsewhere, and the shop’s own patterns', () => {
       readVin(withDigit('5ZW8T2AP0A8104482'), patterns, 2026).holds.map((pattern) => pattern.id),
     ).toEqual([1]);
   });
+  test('names of makes and models in a pattern become details of the vehicle', () => {
+    const vocabulary = { makes: [{ id: 7, name: 'Quillon' }], models: [{ id: 9, makeId: 7, name: 'Tussock', nicknames: [], life: [2008, 2014] as const }], engines: [], transmissions: [] };
+    const named: VinPattern[] = [{ ...patterns[0]!, value: 'quillon' }, { ...patterns[0]!, field: 'model', value: 'Tussock' }];
+    const { chips } = describeVehicle(withDigit('5ZW8T2AD0A7104482'), vocabulary, 2026, named);
+    expect(chips.map(({ field, value }) => [field, value])).toEqual([['year', '2010'], ['make', '7'], ['model', '9']]);
+  }); // prettier-ignore
   test('a number from elsewhere is read for its form, not refused for its digit', () => {
     expect(readVin('ZW9AA1AA0A1000001', patterns, 2026)).toMatchObject({ state: 'form only', repairs: [] });
   });

@@ -381,6 +381,15 @@ class Reader {
     return this.chips.length + this.leftover.length > before;
   }
 
+  /** A pattern names makes and models by their names; a chip carries their ids. */
+  private spelled(field: Field, value: string): string {
+    const { makes, models } = this.vocabulary;
+    const list: readonly { id: number; name: string }[] =
+      field === 'make' ? makes : field === 'model' ? models : [];
+    const named = list.find((each) => each.name.toLowerCase() === value.toLowerCase());
+    return named ? String(named.id) : value;
+  }
+
   private readVin(word: string, from: number): void {
     this.vin = readVin(word, this.patterns, this.context.referenceYear);
     const to = from + word.length;
@@ -392,9 +401,11 @@ class Reader {
     const certainty = state === 'wrong digit' ? 'likely' : 'read';
     if (year)
       this.add('year', String(year.year), from, to, certainty, year.other ? [String(year.other)] : []);
-    for (const { field, value } of holds)
-      if (field !== 'plant' && labelFor(field, value, this.vocabulary) !== '')
-        this.add(field, value, from, to, certainty, []);
+    for (const { field, value } of holds) {
+      if (field === 'plant') continue;
+      const spelled = this.spelled(field, value);
+      if (labelFor(field, spelled, this.vocabulary) !== '') this.add(field, spelled, from, to, certainty, []);
+    }
     this.settle(undefined);
   }
 }

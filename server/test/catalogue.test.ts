@@ -1,0 +1,164 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type {
+  AuditState,
+  FindResult,
+  GoesInto,
+  JobRecord,
+  Kin,
+  MatchResult,
+  ModelCoverage,
+  Problem,
+  SetsResult,
+} from '@radiatrix/contract';
+import { Actor, demoServer } from './harness.ts'; // prettier-ignore
+
+let server: Awaited<ReturnType<typeof demoServer>>;
+let mara: Actor, cleo: Actor;
+beforeAll(async () => {
+  server = await demoServer();
+  [mara, cleo] = await Promise.all([Actor.signIn(server.app, 'mara'), Actor.signIn(server.app, 'cleo')]);
+});
+afterAll(() => server.stop());
+
+const ask = async (text: string, fixes: string[] = []): Promise<FindResult> =>
+  (await cleo.get(`/api/find?${new URLSearchParams([['text', text], ...fixes.map((fix) => ['fix', fix] as [string, string])])}`).expect(200)).body as FindResult; // prettier-ignore
+const idOf = async (text: string): Promise<number> => (await ask(text)).vehicles[0]!.id;
+const modelId = async (name: string): Promise<number> =>
+  ((await mara.get('/api/models')).body as { id: number; name: string }[]).find((each) => each.name === name)!.id; // prettier-ignore
+const coverage = async (name: string): Promise<ModelCoverage> =>
+  (await mara.get(`/api/models/${await modelId(name)}/coverage`).expect(200)).body as ModelCoverage;
+
+describe('the next question', () => {
+  test('asks what decides, and stops when nothing that is left can change which parts go in', async () => {
+    const first = await ask('2011 tussock diesel radiator');
+    expect(first.question).toMatchObject({ field: 'transmission', why: expect.stringMatching(/oil cooler: \d of \d radiators drops? out if automatic/) as string }); // prettier-ignore
+    const second = await ask('2011 tussock diesel radiator', ['transmission:automatic']);
+    expect(second.total).toBeGreaterThan(1);
+    expect(second.question).toBeNull();
+    expect(second.considered.open).toBeLessThan(second.considered.parts);
+  });
+  test('is not asked again what the caller could not say', async () => {
+    const { question } = await ask('2011 tussock diesel radiator', ['transmission:']);
+    expect(question?.field).not.toBe('transmission');
+  });
+  test('a number is read by its own rules and by the shop’s patterns', async () => {
+    const { vin, chips } = await ask('4ZT8C5D5X9S104417');
+    expect(vin).toMatchObject({ state: 'right', year: { year: 2009 } });
+    expect(chips.map((chip) => [chip.field, chip.label])).toContainEqual(['model', 'Tussock']);
+    const wrong = await ask('4ZTBC5D5X9S104417');
+    expect(wrong.vin!.state).toBe('wrong digit');
+    expect(wrong.vin!.repairs[0]).toMatchObject({ vin: '4ZT8C5D5X9S104417', slip: 'look-alike' });
+    await mara
+      .write('post', '/api/vin-patterns', { prefix: '4ZQ', field: 'make', value: 'Quillon' })
+      .expect(422);
+    const { body } = await mara.write('post', '/api/vin-patterns', { prefix: '4ZM', field: 'model', value: 'merlet' }).expect(201); // prettier-ignore
+    await cleo.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(403);
+    await mara.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(204);
+  });
+});
+
+describe('a job', () => {
+  test('its own figures count before its type’s; what was proved on unaltered vehicles does not count once it is altered', async () => {
+    const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
+    const opened = (await cleo.write('post', '/api/jobs', { vehicleId: vehicle, complaint: 'overheats in town' }).expect(201)).body as JobRecord;
+    const verdict = async (number: string, job?: number) => {
+      const { body } = await cleo.get(`/api/vehicles/${vehicle}/match${job ? `?job=${job}` : ''}`).expect(200);
+      return (body as MatchResult).candidates.find((each) => each.number === number)!.verdict;
+    };
+    expect((await verdict('NT-R 4402', opened.id)).verdict).toBe('straight-in');
+    const { label, complaint, stage } = opened;
+    const figures = [{ key: 'bayDepth', text: '130 mm', method: 'tape' }];
+    const { headers } = await cleo.get(`/api/jobs/${opened.id}`);
+    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: [], figures: [{ key: 'bayDepth', text: 'deep', method: 'tape' }] }, { etag: headers.etag }).expect(422);
+    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: ['second cooler'], figures }, { etag: headers.etag }).expect(200);
+    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: [], figures }, { etag: headers.etag }).expect(412);
+    expect(await verdict('NT-R 4402', opened.id)).toMatchObject({ verdict: 'no', deciding: { by: 'check', check: 'depthWithFan' }, tried: 0 });
+    expect((await verdict('NT-R 4402')).verdict).toBe('straight-in');
+    const other = await idOf('2010 merlet manual aircon');
+    await cleo.get(`/api/vehicles/${other}/match?job=${opened.id}`).expect(404);
+  }); // prettier-ignore
+});
+
+describe('matching', () => {
+  test('the chance asked for is adjustable, and the two bounds must be in order', async () => {
+    const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
+    const loose = (await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.5&failAt=0.4`).expect(200)).body as MatchResult;
+    expect(loose.thresholds).toEqual({ passAt: 0.5, failAt: 0.4 });
+    await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.1&failAt=0.4`).expect(422);
+  }); // prettier-ignore
+  test('sets: cheapest first, each part of its kind once, and a near miss says what breaks it', async () => {
+    const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
+    const { body } = await cleo.get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan`).expect(200);
+    const { sets, nearMisses } = body as SetsResult;
+    expect(sets.length).toBeGreaterThan(0);
+    for (const set of sets) expect(set.parts.map((part) => part.kind)).toEqual(['radiator', 'fan']);
+    expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
+    const thick = (await cleo.get('/api/parts?text=NT-F%202230').expect(200)).body as { id: number }[];
+    const kept = (await cleo.get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan&keep=${thick[0]!.id}`).expect(200)).body as SetsResult; // prettier-ignore
+    for (const set of kept.sets) expect(set.parts[1]).toMatchObject({ number: 'NT-F 2230', kept: true });
+  });
+  test('backwards: the same verdict from the part as from the vehicle', async () => {
+    const [{ id }] = (await cleo.get('/api/parts?text=NT-R%204403').expect(200)).body as [{ id: number }];
+    const goes = (await cleo.get(`/api/parts/${id}/vehicles`).expect(200)).body as GoesInto;
+    expect(goes.total).toBeGreaterThan(5);
+    for (const group of goes.groups)
+      for (const { id: vehicle } of group.vehicles.slice(0, 2)) {
+        const { candidates } = (await cleo.get(`/api/vehicles/${vehicle}/match`)).body as MatchResult;
+        expect(candidates.find((each) => each.id === id)?.verdict.verdict).toBe(group.verdict);
+      }
+  });
+  test('vehicles that share cooling parts: the same bay, and other bays by the parts that go into both', async () => {
+    const vehicle = await idOf('09 tussock diesel manual');
+    const kin = (await cleo.get(`/api/vehicles/${vehicle}/kin`).expect(200)).body as Kin;
+    expect(kin.sameBay.length).toBeGreaterThan(3);
+    expect(kin.sameBay.some((other) => other.id === vehicle)).toBe(false);
+    expect(kin.byPart.every((other) => other.parts.length > 0)).toBe(true);
+  });
+});
+
+describe('coverage', () => {
+  test('the whole catalogue is audited in a process of its own; stopping it changes nothing', async () => {
+    const state = async (): Promise<AuditState> =>
+      (await mara.get('/api/audit').expect(200)).body as AuditState;
+    expect((await state()).state).toBe('none');
+    await mara.write('post', '/api/audit').expect(202);
+    for (let tries = 0; tries < 200 && (await state()).state === 'running'; tries += 1)
+      await new Promise((go) => setTimeout(go, 100));
+    const done = await state();
+    expect(done).toMatchObject({ state: 'done', done: 5, of: 5 });
+    // The demo has one part that one list fits and another does not, and two parts that both claim to be original.
+    expect(done.counts['says-both']).toBeGreaterThan(0);
+    expect(done.counts['two-originals']).toBeGreaterThan(0);
+    await mara.write('post', '/api/audit').expect(202);
+    const stopped = (await mara.write('delete', '/api/audit').expect(200)).body as AuditState;
+    expect(stopped.state).toBe('stopped');
+    await cleo.get('/api/audit').expect(403);
+  });
+
+  test('lines of a part are replaced all or nothing, and put back', async () => {
+    const before = await coverage('Haulden');
+    const own = before.claims.filter((claim) => claim.number === 'NT-R 5100' && claim.source === 'Harbour list');
+    const [claim] = own;
+    const address = `/api/parts/${claim!.partId}/models/${before.modelId}/lines`;
+    const line = (years: [number, number]) => ({ years, fits: true });
+    const { body } = await mara.write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [line([2010, 2011]), line([2013, 2014])] }).expect(200);
+    const after = await coverage('Haulden');
+    expect(after.claims.filter((each) => each.partId === claim!.partId && each.sourceId === claim!.sourceId).map((each) => each.years)).toEqual([[2010, 2011], [2013, 2014]]);
+    // One line of the change cannot be: nothing of it is kept.
+    const stale = await mara.write('put', address, { sourceId: claim!.sourceId, replaces: (body as { ids: number[] }).ids, lines: [line([2010, 2016]), line([1990, 2016])] }).expect(422);
+    expect((stale.body as Problem).fields![0]!.message).toContain('was built for 2010 to 2016');
+    expect(await coverage('Haulden')).toEqual(after);
+    await mara.write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [] }).expect(412);
+    await cleo.write('put', address, { sourceId: claim!.sourceId, replaces: [], lines: [] }).expect(403);
+  }); // prettier-ignore
+
+  test('a conflict can be marked for measuring, and the mark taken away', async () => {
+    const { claims, vehicles, modelId: model } = await coverage('Tussock');
+    const partId = claims[0]!.partId;
+    await mara.write('post', '/api/marks', { partId, vehicleIds: [vehicles[0]!.id, vehicles[1]!.id], note: 'sources disagree' }).expect(201); // prettier-ignore
+    const { marks } = (await mara.get(`/api/models/${model}/coverage`)).body as ModelCoverage;
+    expect(marks).toHaveLength(2);
+    await mara.write('delete', `/api/marks/${marks[0]!.id}`).expect(204);
+    expect(((await mara.get('/api/marks')).body as unknown[]).length).toBe(1);
+  });
+});
