@@ -49,7 +49,9 @@ export async function encodingOf(file: string): Promise<'utf-8' | 'utf-16le' | '
   if (head[0] === 0xfe && head[1] === 0xff) return 'utf-16be';
   let [even, odd] = [0, 0];
   head.forEach((byte, at) => {
-    if (byte === 0) at % 2 === 0 ? (even += 1) : (odd += 1);
+    if (byte !== 0) return;
+    if (at % 2 === 0) even += 1;
+    else odd += 1;
   });
   if (odd > bytesRead / 4 && even === 0) return 'utf-16le';
   if (even > bytesRead / 4 && odd === 0) return 'utf-16be';

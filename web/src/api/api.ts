@@ -7,8 +7,9 @@ import {
 } from '@reduxjs/toolkit/query/react';
 import type {
   AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, MatchResult, NewJob, NewVinPattern, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
-  PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
+  PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
+import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
 import { expired, signedIn, signedOut } from '../features/session/slice.ts';
@@ -105,7 +106,7 @@ const LIBRARY = [
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', ...LIBRARY],
+  tagTypes: ['Session', 'Upload', ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -160,6 +161,21 @@ export const api = createApi({
       transformResponse: tagged<JobRecord>,
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
     }),
+    newUpload: build.mutation<Upload, { kind: string; file: File; key: string }>({
+      query: ({ kind, file, key }) => ({
+        url: `/uploads?${queryOf({ kind, name: file.name })}`,
+        method: 'POST',
+        body: file,
+        headers: { 'Content-Type': 'application/octet-stream', 'Idempotency-Key': key },
+      }),
+    }),
+    upload: build.query<Upload, string>({ query: (id) => `/uploads/${id}`, keepUnusedDataFor: 0, providesTags: ['Upload'] }),
+    previewUpload: build.mutation<Upload, { id: string; body: { mapping: MappedHeading[]; sourceId: number | null }; key: string }>({
+      query: (save) => saving(`/uploads/${save.id}/preview`, 'POST', save),
+      invalidatesTags: ['Upload'],
+    }),
+    applyUpload: build.mutation<Upload, { id: string; key: string }>({ query: (save) => saving(`/uploads/${save.id}/apply`, 'POST', save), invalidatesTags: ['Upload', ...LIBRARY] }),
+    stopUpload: build.mutation<Upload, { id: string; key: string }>({ query: (save) => saving(`/uploads/${save.id}`, 'DELETE', save) }),
     models: build.query<ModelLine[], void>({ query: () => '/models', providesTags: ['Coverage'] }),
     coverage: build.query<ModelCoverage, number>({ query: (id) => `/models/${id}/coverage`, providesTags: ['Coverage'] }),
     rewriteLines: build.mutation<{ ids: number[] }, { partId: number; modelId: number; body: Rewrite; key: string }>({

@@ -2,11 +2,13 @@ import { useState } from 'react';
 import type { ImportReport } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure } from '../../ui/notices.tsx';
+import { TableImport } from './TableImport.tsx';
 
 const LIMIT_BYTES = 30 * 1024 * 1024;
 
-/** Brings a bundle in: first what it would change, then all of it or nothing. */
+/** Brings a file in: first what it would change, then all of it or nothing. */
 export function ImportPage() {
+  const [table, setTable] = useState<File>();
   const [file, setFile] = useState<{ name: string; body: unknown }>();
   const [unreadable, setUnreadable] = useState('');
   const [send, { data: report, error, isLoading, reset }] = api.useImportBundleMutation();
@@ -15,6 +17,8 @@ export function ImportPage() {
     reset();
     setUnreadable('');
     setFile(undefined);
+    setTable(undefined);
+    if (!/\.json$/i.test(chosen.name)) return setTable(chosen);
     if (chosen.size > LIMIT_BYTES)
       return setUnreadable('That file is larger than 30 MB; split it into several bundles.');
     let body: unknown;
@@ -29,22 +33,41 @@ export function ImportPage() {
     await send({ body, apply: false, key: crypto.randomUUID() });
   };
   return (
-    <div className="mt-4 max-w-4xl">
-      <h1 className="heading">Bring a bundle in</h1>
-      <p className="mt-2 max-w-[70ch]">
-        A bundle is one JSON document with vehicles, parts, claims, connectors and procedures, named by what
-        people call them. You see first what it would change; then it comes in whole, or not at all. Parts and
-        procedures arrive as drafts for a reviewer.
+    <div className="mt-4 max-w-6xl">
+      <h1 className="heading">Bring a file in</h1>
+      <div className="mt-2 grid max-w-[1000px] gap-x-10 md:grid-cols-2">
+        <p>
+          <strong>A table</strong>, CSV or XLSX, of applications, parts or vehicles: columns in any order,
+          comma, semicolon or tab. You say once which column is which.
+        </p>
+        <p>
+          <strong>A bundle</strong>, one JSON document with everything: vehicles, parts, applications,
+          connectors, procedures. Parts and procedures arrive as drafts for a reviewer.
+        </p>
+      </div>
+      <p className="text-muted mt-1">
+        You see first what it would change; then it comes in whole, or not at all.
       </p>
       <label className="btn mt-3 focus-within:outline-2">
         Choose a file
         <input
           type="file"
-          accept=".json,application/json"
+          accept=".json,.csv,.tsv,.txt,.xlsx,application/json,text/csv"
           className="sr-only"
-          onChange={(event) => void choose(event.target.files?.[0])}
+          onChange={(event) => {
+            void choose(event.target.files?.[0]);
+            event.target.value = '';
+          }}
         />
       </label>
+      {table && (
+        <TableImport
+          key={`${table.name}${table.lastModified}${table.size}`}
+          file={table}
+          onOther={() => setTable(undefined)}
+        />
+      )}
+      {!table && !file && <Exports />}
       {unreadable && (
         <p role="alert" className="text-no mt-3">
           {unreadable}
@@ -69,6 +92,33 @@ export function ImportPage() {
         />
       )}
     </div>
+  );
+}
+
+const KINDS = [
+  ['applications', 'Applications'],
+  ['parts', 'Parts'],
+  ['vehicles', 'Vehicles'],
+] as const;
+
+/** The same files the other way; what goes out comes in again as it was. */
+function Exports() {
+  return (
+    <section aria-label="Take a file out" className="mt-8">
+      <h2 className="heading">Take a file out</h2>
+      <ul className="mt-2">
+        {KINDS.map(([kind, label]) => (
+          <li key={kind} className="border-rule flex max-w-md items-baseline gap-5 border-b py-1.5">
+            <span className="flex-1">{label}</span>
+            {(['csv', 'xlsx', 'json'] as const).map((format) => (
+              <a key={format} href={`/api/export/${kind}?format=${format}`} download>
+                {format.toUpperCase()}
+              </a>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
