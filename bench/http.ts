@@ -3,7 +3,7 @@ import pg from 'pg';
 const ROUNDS = 200;
 const at = (sorted: number[], share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
-const spread = (times: number[]) => {
+export const spread = (times: number[]) => {
   const sorted = times.sort((a, b) => a - b);
   return { p50: at(sorted, 0.5), p95: at(sorted, 0.95) };
 };
@@ -28,11 +28,17 @@ async function bareSql(client: pg.Client, vehicleId: number): Promise<void> {
     'select f.*, s.name, s.grade, p.name by_name, c.code from measurement f join source s on s.id = f.source_id join person p on p.id = f."by" left join connector c on c.id = f.connector_id';
   await client.query(`${figures} where f.bay_id = $1`, [bay_id]);
   const found = await client.query<{ id: number }>(
-    `select part_id id from application where model_id = $1 union select r.part_id from outcome o join part_revision r on r.id = o.part_revision_id where o.bay_id = $2
-     union (select r.part_id from measurement need join measurement have on have.subject <> 'bay' and have.key = need.key and have.value between need.value - 6 and need.value + 6
-     join part_revision r on r.id = have.part_revision_id where need.bay_id = $2
-     and ((have.subject = 'radiator' and need.key in ('pinSpacing', 'topMountSpacing')) or (have.subject <> 'radiator' and need.key in ('fanMountWidth', 'fanMountHeight')))
-     group by r.part_id, r.id having count(distinct need.key) = 2)`,
+    `with need as materialized (select min(value) filter (where key = 'pinSpacing') p, min(value) filter (where key = 'topMountSpacing') t, min(value) filter (where key = 'fanMountWidth') w, min(value) filter (where key = 'fanMountHeight') h
+       from measurement where bay_id = $2)
+     select distinct part_id id from application where model_id = $1 union select r.part_id from outcome o join part_revision r on r.id = o.part_revision_id where o.bay_id = $2
+     union select r.part_id from need cross join lateral (
+       (select a.part_revision_id v, abs(a.value - p) + abs(b.value - t) d from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'topMountSpacing' and b.value between t - 6 and t + 6
+         where a.subject = 'radiator' and a.key = 'pinSpacing' and a.value between p - 6 and p + 6 order by 2, 1 limit 12)
+       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'fanMountHeight' and b.value between h - 6 and h + 6
+         where a.subject = 'shroud' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 order by 2, 1 limit 12)
+       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'fanMountHeight' and b.value between h - 6 and h + 6
+         where a.subject = 'fan' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 order by 2, 1 limit 12)
+     ) n join part_revision r on r.id = n.v`,
     [model_id, bay_id],
   );
   const ids = found.rows.map((row) => row.id);

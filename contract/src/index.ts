@@ -28,3 +28,14 @@ export type * from './records/vin-pattern.ts';
 export type * from './records/coverage.ts';
 export type { Upload, WrongCell } from './records/table.ts';
 export { TABLE_FORMATS, TABLE_LIMIT_BYTES } from './records/table.ts';
+export type * from './records/search.ts';
+export {
+  LIBRARY,
+  LIBRARY_TABLES,
+  type FieldType,
+  type LibraryLine,
+  type LibraryRecord,
+  type LibraryTable,
+  type RecordField,
+  type RecordValues,
+} from './records/library.ts';

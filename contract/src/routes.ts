@@ -1,4 +1,4 @@
-import type Joi from 'joi';
+import Joi from 'joi';
 import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
 import { markSchema, rewriteSchema } from './records/coverage.ts';
@@ -27,6 +27,8 @@ export interface Route {
 }
 
 const EVERYONE = ROLES;
+/** What a record holds depends on its table; the table's own validator reads it (see `librarySchema`). */
+const anyRecord = Joi.object().unknown(true);
 const EDITORS = ['specialist', 'reviewer'] as const;
 const REVIEWERS = ['reviewer'] as const;
 
@@ -38,6 +40,7 @@ export const ROUTES = {
   signIn: { method: 'post', path: '/api/session', summary: 'Sign in', roles: 'anyone', body: signInSchema },
   signOut: { method: 'delete', path: '/api/session', summary: 'Sign out', roles: EVERYONE },
   find: { method: 'get', path: '/api/find', summary: 'Understand a spoken vehicle and list what agrees with it', roles: EVERYONE, query: findQuery },
+  search: { method: 'get', path: '/api/search', summary: 'Everything in the library that answers to a few letters', roles: EVERYONE, query: textQuery },
   vocabulary: { method: 'get', path: '/api/vocabulary', summary: 'Makes, models, engines, transmissions', roles: EVERYONE },
   sources: { method: 'get', path: '/api/sources', summary: 'Where figures and claims come from', roles: EVERYONE },
   vehicles: { method: 'get', path: '/api/vehicles', summary: 'All vehicle configurations', roles: EVERYONE },
@@ -69,6 +72,10 @@ export const ROUTES = {
   vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
   newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
   dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },
+  records: { method: 'get', path: '/api/records/:table', summary: 'Makes, models, engines, transmissions, sources, vehicles or bays', roles: EVERYONE, query: textQuery },
+  record: { method: 'get', path: '/api/records/:table/:id', summary: 'One of them', roles: EVERYONE },
+  newRecord: { method: 'post', path: '/api/records/:table', summary: 'Record a new one', roles: EDITORS, body: anyRecord },
+  saveRecordValues: { method: 'put', path: '/api/records/:table/:id', summary: 'Change one', roles: EDITORS, body: anyRecord, ifMatch: true },
   models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
   coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
   rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema },

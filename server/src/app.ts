@@ -20,6 +20,7 @@ import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as importing from './importing/routes.ts';
 import * as jobs from './jobs/routes.ts';
+import * as library from './library/routes.ts';
 import * as match from './match/routes.ts';
 import { describeApi } from './openapi/describe.ts';
 import * as parts from './parts/routes.ts';
@@ -27,6 +28,7 @@ import { mountSession } from './people/routes.ts';
 import * as photos from './photos/routes.ts';
 import * as procedures from './procedures/routes.ts';
 import * as review from './review/routes.ts';
+import * as search from './search/routes.ts';
 import * as sheet from './sheet/routes.ts';
 import { tableRoutes } from './tables/routes.ts';
 import { Uploads } from './tables/service.ts';
@@ -117,6 +119,8 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...importing,
     ...jobs,
     ...vins,
+    ...library,
+    ...search,
     ...coverage,
     ...tableRoutes(new Uploads(connection)),
     ...auditRoutes(new Auditor(connection.url)),

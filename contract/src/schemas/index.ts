@@ -13,3 +13,4 @@ export { connectorSchema } from '../records/connector.ts';
 export { figuresChangeSchema } from '../records/figure.ts';
 export { newClaimSchema, newPartSchema, partDetailsSchema } from '../records/part.ts';
 export { newProcedureSchema, procedureSchema } from '../records/procedure.ts';
+export { librarySchema } from '../records/library.ts';

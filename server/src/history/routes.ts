@@ -4,7 +4,19 @@ import { history as table, person } from '../db/schema/index.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 
-const KINDS = new Set(['part', 'bay', 'connector', 'procedure', 'configuration', 'source']);
+const KINDS = new Set([
+  'part',
+  'bay',
+  'connector',
+  'procedure',
+  'configuration',
+  'source',
+  'make',
+  'model',
+  'engine',
+  'transmission',
+  'job',
+]);
 const NEWEST = 300;
 
 /** The newest changes of one record, as the database kept them. */

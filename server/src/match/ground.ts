@@ -1,4 +1,4 @@
-import { inArray, sql } from 'drizzle-orm';
+import { inArray, sql, type SQL } from 'drizzle-orm';
 import {
   createJudge,
   RULES,
@@ -17,8 +17,31 @@ import { figureSet } from '../figures/service.ts';
 import { outcomes, partLines, type PartRow } from '../parts/queries.ts';
 import type { ConfigurationRow } from '../vehicles/queries.ts';
 
+/** At most so many unlisted parts come in for a vehicle, the nearest first. */
+const ALIKE = 12;
+/** For more bays than this at once, parts that nobody lists are left out: the question is still which vehicle it is. */
+const BAYS_ALIKE = 12;
 /** Unlisted parts come in when they are this close, in mm, where it counts: pins for a radiator, holes for the rest. */
 const NEAR_MM = 6;
+
+/** The parts of a kind whose two figures lie nearest to a bay's: the first is looked up by index, the second weighed. */
+const near = (subject: SQL, first: string, second: string): SQL => sql`(
+  select a.part_revision_id as revision, abs(a.value - need.${sql.raw(`"${first}"`)}) + abs(b.value - need.${sql.raw(`"${second}"`)}) as apart
+  from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = ${second}
+  where a.subject = ${subject} and a.key = ${first} and a.value between need.${sql.raw(`"${first}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${first}"`)} + ${NEAR_MM}::float8
+    and b.value between need.${sql.raw(`"${second}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${second}"`)} + ${NEAR_MM}::float8
+  order by apart, revision limit ${ALIKE})`; // prettier-ignore
+
+const NEEDED = ['pinSpacing', 'topMountSpacing', 'fanMountWidth', 'fanMountHeight'] as const;
+
+const nearest = (bayIds: readonly number[]): SQL => sql`
+  with need as materialized (
+    select ${sql.join(NEEDED.map((key) => sql`min(value) filter (where key = ${key}) as ${sql.raw(`"${key}"`)}`), sql`, `)}
+    from measurement where bay_id in (${sql.join(bayIds.map((id) => sql`${id}`), sql`, `)}) and key in (${sql.join(NEEDED.map((key) => sql`${key}`), sql`, `)}) group by bay_id
+  )
+  select distinct r.part_id as id from need
+  cross join lateral (${near(sql`'radiator'`, 'pinSpacing', 'topMountSpacing')} union all ${near(sql`'shroud'`, 'fanMountWidth', 'fanMountHeight')} union all ${near(sql`'fan'`, 'fanMountWidth', 'fanMountHeight')}) as close
+  join part_revision r on r.id = close.revision`; // prettier-ignore
 
 type Tried = Awaited<ReturnType<typeof outcomes>>[number];
 
@@ -41,15 +64,8 @@ export async function candidateIds(
     .from(outcome)
     .innerJoin(partRevision, sql`${partRevision.id} = ${outcome.partRevisionId}`)
     .where(inArray(outcome.bayId, [...bayIds]));
-  const alike = db.execute<{ id: number }>(sql`
-    select r.part_id as id
-    from measurement need
-    join measurement have on have.subject <> 'bay' and have.key = need.key and have.value between need.value - ${NEAR_MM}::float8 and need.value + ${NEAR_MM}::float8
-    join part_revision r on r.id = have.part_revision_id
-    where need.bay_id in (${sql.join(bayIds.map((id) => sql`${id}`), sql`, `)})
-      and ((have.subject = 'radiator' and need.key in ('pinSpacing', 'topMountSpacing')) or (have.subject <> 'radiator' and need.key in ('fanMountWidth', 'fanMountHeight')))
-    group by r.part_id, r.id, need.bay_id
-    having count(distinct need.key) = 2`); // prettier-ignore
+  const alike =
+    bayIds.length > BAYS_ALIKE ? Promise.resolve({ rows: [] }) : db.execute<{ id: number }>(nearest(bayIds));
   const found = await Promise.all([listed, tried, alike.then((result) => result.rows)]);
   return [...new Set(found.flat().map((row) => row.id))];
 }

@@ -6,7 +6,7 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type {
-  AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, MatchResult, NewJob, NewVinPattern, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
@@ -102,6 +102,7 @@ const LIBRARY = [
   'Sheet',
   'Job',
   'Coverage',
+  'Record',
 ] as const;
 
 export const api = createApi({
@@ -160,6 +161,15 @@ export const api = createApi({
       query: (save) => saving(`/jobs/${save.id}`, 'PUT', save),
       transformResponse: tagged<JobRecord>,
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
+    }),
+    search: build.query<SearchResult, string>({ query: (text) => `/search?${queryOf({ text })}`, keepUnusedDataFor: 20 }),
+    records: build.query<LibraryLine[], { table: LibraryTable; text: string }>({ query: ({ table, text }) => `/records/${table}?${queryOf({ text })}`, providesTags: ['Record'] }),
+    record: build.query<Tagged<LibraryRecord>, { table: LibraryTable; id: number }>({ query: ({ table, id }) => `/records/${table}/${id}`, transformResponse: tagged<LibraryRecord>, providesTags: ['Record'] }),
+    newRecord: build.mutation<LibraryRecord, { table: LibraryTable; body: RecordValues; key: string }>({ query: (save) => saving(`/records/${save.table}`, 'POST', save), invalidatesTags: ['Record', 'Vehicle', 'Coverage'] }),
+    saveRecord: build.mutation<Tagged<LibraryRecord>, Save<RecordValues> & { table: LibraryTable }>({
+      query: (save) => saving(`/records/${save.table}/${save.id}`, 'PUT', save),
+      transformResponse: tagged<LibraryRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : [...LIBRARY]),
     }),
     newUpload: build.mutation<Upload, { kind: string; file: File; key: string }>({
       query: ({ kind, file, key }) => ({
@@ -248,7 +258,7 @@ export const api = createApi({
       query: (save) => saving(`/review/${save.kind}/${save.id}/${save.act}`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
     }),
-    history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0 }),
+    history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0, providesTags: ['Record'] }),
     addPhoto: build.mutation<{ id: number }, { subject: string; id: number; caption: string; file: Blob; key: string }>({
       query: ({ subject, id, caption, file, key }) => ({
         url: `/photos?${new URLSearchParams({ subject, id: String(id), caption })}`,

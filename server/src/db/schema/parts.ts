@@ -221,7 +221,7 @@ export const measurement = pgTable(
       when 'choice' then ${table.choice} is not null and ${table.value} is null and ${table.u} is null and ${table.connectorId} is null
       else ${table.connectorId} is not null and ${table.value} is null and ${table.u} is null and ${table.choice} is null end`),
     uniqueIndex('measurement_bay_source').on(table.bayId, table.key, table.sourceId).where(sql`${table.bayId} is not null`),
-    index('measurement_key_value').on(table.key, table.value),
+    index('measurement_near').on(table.subject, table.key, table.value),
     uniqueIndex('measurement_part_source').on(table.partRevisionId, table.key, table.sourceId).where(sql`${table.partRevisionId} is not null`),
   ],
 ); // prettier-ignore

@@ -1,0 +1,15 @@
+import type { PartKind } from '@radiatrix/core/fit';
+
+/** One thing of the library that answers to what was typed. */
+export type SearchHit =
+  | { type: 'part'; id: number; number: string; maker: string; kind: PartKind; description: string; why: string; supersededBy: string }
+  | { type: 'model'; id: number; name: string; make: string }
+  | { type: 'engine' | 'transmission'; id: number; code: string; label: string }
+  | { type: 'connector'; code: string; name: string }
+  | { type: 'source'; id: number; name: string; kind: string }
+  | { type: 'job'; id: number; label: string; complaint: string }; // prettier-ignore
+
+export interface SearchResult {
+  text: string;
+  hits: SearchHit[];
+}

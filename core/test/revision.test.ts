@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { differences, merge, standingAfter, versionsOf, type Change } from '../src/revision/index.ts';
+
+describe('two people on one record', () => {
+  const base = { name: 'Tussock', nicknames: ['tuss'], life: [2008, 2014] };
+  test('what only one of them changed is kept from that one', () => {
+    const merged = merge(base, { ...base, nicknames: ['tuss', 'tussy'] }, { ...base, life: [2008, 2015] });
+    expect(merged).toEqual({ values: { ...base, nicknames: ['tuss', 'tussy'], life: [2008, 2015] }, theirs: ['life'], both: [] }); // prettier-ignore
+  });
+  test('what both changed differently is for this one to choose; the same change is no quarrel', () => {
+    const merged = merge(base, { ...base, name: 'A', life: [2009, 2014] }, { ...base, name: 'B', life: [2009, 2014] }); // prettier-ignore
+    expect([merged.values.name, merged.both, merged.theirs]).toEqual(['A', ['name'], []]);
+  });
+  test('nobody’s work is lost: every changed field is as one of them made it, and nothing is invented', () => {
+    const record = fc.record({ a: fc.integer({ max: 3, min: 0 }), b: fc.integer({ max: 3, min: 0 }), c: fc.integer({ max: 3, min: 0 }) });
+    fc.assert(
+      fc.property(record, record, record, (start, mine, now) => {
+        const { values, both, theirs } = merge(start, mine, now);
+        for (const key of ['a', 'b', 'c'] as const) {
+          if (mine[key] === start[key]) expect(values[key]).toBe(now[key]);
+          else expect(values[key]).toBe(mine[key]);
+          expect(both.includes(key)).toBe(mine[key] !== start[key] && now[key] !== start[key] && mine[key] !== now[key]);
+          expect(theirs.includes(key)).toBe(mine[key] === start[key] && now[key] !== start[key]);
+        }
+      }),
+      { seed: 2, numRuns: 300 },
+    );
+  }); // prettier-ignore
+});
+
+describe('versions of a record', () => {
+  const at = (minute: number) => `2026-01-01T10:0${minute}:00Z`;
+  const change = (minute: number, table: string, before: object | null, after: object | null): Change =>
+    ({ at: at(minute), by: 'Mara', table, before, after }) as Change;
+  const depth = { id: 4, key: 'depth', text: '100 mm' };
+  const entries = [
+    change(0, 'part', null, { id: 1, number: 'X 1', maker: 'A' }),
+    change(0, 'measurement', null, depth),
+    change(1, 'part', { id: 1, number: 'X 1', maker: 'A' }, { id: 1, number: 'X 1', maker: 'B' }),
+    change(2, 'measurement', depth, null),
+  ];
+  test('changes of one save are one version', () => {
+    expect(versionsOf(entries).map(({ upTo }) => upTo)).toEqual([2, 3, 4]);
+  });
+  test('any two can be compared: rows added, taken away, and fields that differ', () => {
+    expect(differences(standingAfter(entries, 2), standingAfter(entries, 4))).toEqual([
+      { what: 'part X 1: maker', before: 'A', after: 'B' },
+      { what: 'depth', before: '100 mm', after: 'taken away' },
+    ]);
+    expect(differences(standingAfter(entries, 3), standingAfter(entries, 3))).toEqual([]);
+    expect(differences(standingAfter(entries, 0), standingAfter(entries, 2)).map((each) => each.before)).toEqual(['nothing', 'nothing']); // prettier-ignore
+  });
+});

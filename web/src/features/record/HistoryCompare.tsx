@@ -1,0 +1,97 @@
+import { useMemo, useState } from 'react';
+import { differences, standingAfter, versionsOf, type Row } from '@radiatrix/core/revision';
+import { api } from '../../api/api.ts';
+import { Failure, Waiting } from '../../ui/notices.tsx';
+
+/**
+ * The history of a record as versions: who made each and when, any two of them side by side, and for a record of one
+ * row the way back to an earlier one.
+ */
+export function HistoryCompare({
+  kind,
+  id,
+  onRestore,
+}: {
+  kind: string;
+  id: number;
+  /** Puts the row of an earlier version back; absent where a record is more than a row. */
+  onRestore?: (row: Row) => void;
+}) {
+  const { data, error, refetch } = api.useHistoryQuery({ kind, id });
+  const entries = useMemo(() => [...(data ?? [])].reverse(), [data]);
+  const versions = useMemo(() => versionsOf(entries), [entries]);
+  const [left, setLeft] = useState<number>();
+  const [right, setRight] = useState<number>();
+  if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
+  if (!data) return <Waiting />;
+  const newest = versions.length - 1;
+  const [a, b] = [left ?? Math.max(0, newest - 1), right ?? newest];
+  const [from, to] = [
+    standingAfter(entries, versions[Math.min(a, b)]?.upTo ?? 0),
+    standingAfter(entries, versions[Math.max(a, b)]?.upTo ?? 0),
+  ];
+  const changed = versions.length < 2 ? [] : differences(from, to);
+  const old = [...from.values()].find(({ table }) => table === kind)?.row;
+  return (
+    <section aria-label="History">
+      <h2 className="heading">
+        History <span className="figure">{versions.length}</span>
+      </h2>
+      {versions.length === 0 && <p className="text-muted mt-2">No change is on record.</p>}
+      <ol className="mt-1 max-h-56 overflow-y-auto text-[15px]">
+        {versions.map((version, index) => (
+          <li
+            key={version.upTo}
+            className="border-rule grid grid-cols-[28px_28px_170px_1fr] items-center border-b py-0.5"
+          >
+            <input
+              type="radio"
+              name="left"
+              aria-label={`Compare from version ${index + 1}`}
+              checked={a === index}
+              onChange={() => setLeft(index)}
+            />
+            <input
+              type="radio"
+              name="right"
+              aria-label={`Compare to version ${index + 1}`}
+              checked={b === index}
+              onChange={() => setRight(index)}
+            />
+            <span className="figure text-[14px]">{version.at.slice(0, 16).replace('T', ' ')}</span>
+            <span>{version.by}</span>
+          </li>
+        ))}
+      </ol>
+      {versions.length > 1 && (
+        <>
+          <h3 className="label-text mt-3">
+            From version {Math.min(a, b) + 1} to version {Math.max(a, b) + 1}
+          </h3>
+          {changed.length === 0 && <p className="text-muted">No difference.</p>}
+          <table className="w-full border-collapse text-[15px]">
+            <tbody>
+              {changed.map((each) => (
+                <tr
+                  key={`${each.what}${each.before}${each.after}`}
+                  className="border-rule border-b align-baseline"
+                >
+                  <th scope="row" className="py-1 pr-3 text-left font-normal">
+                    {each.what}
+                  </th>
+                  <td className="text-no pr-3">{each.before}</td>
+                  <td className="text-straight-in">{each.after}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {old && Math.min(a, b) < newest && onRestore && (
+            <button type="button" className="btn btn-quiet mt-2" onClick={() => onRestore(old)}>
+              Put version {Math.min(a, b) + 1} back
+            </button>
+          )}
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,306 @@
+import { useState } from 'react';
+import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
+import { merge } from '@radiatrix/core/revision';
+import { monthLabel } from '@radiatrix/core/vehicle';
+import {
+  canEdit,
+  LIBRARY,
+  LIBRARY_TABLES,
+  type LibraryRecord,
+  type LibraryTable,
+  type Person,
+  type RecordField,
+  type RecordValues,
+} from '@radiatrix/contract';
+import { api, problemOf, type Tagged } from '../../api/api.ts';
+import { Field } from '../../ui/fields.tsx';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { HistoryCompare } from './HistoryCompare.tsx';
+// prettier-ignore
+
+const known = (name: string | undefined): LibraryTable | undefined =>
+  LIBRARY_TABLES.find((table) => table === name);
+
+/** A make, model, engine, transmission, source, vehicle or bay: what it is, its history, and the way to change it. */
+export function RecordPage() {
+  const { table: name, id } = useParams();
+  const table = known(name);
+  const person = useOutletContext<Person>();
+  const recordId = Number(id);
+  const { data, error, refetch } = api.useRecordQuery({ table: table ?? 'make', id: recordId }, { skip: !table });
+  const [save, restoring] = api.useSaveRecordMutation();
+  if (!table) return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
+  if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
+  if (!data) return <Waiting />;
+  const { record, etag } = data;
+  return (
+    <div className="mt-4">
+      <div className="border-ink flex flex-wrap items-baseline gap-x-5 border-b pb-2">
+        <h1 className="text-[28px]">{record.title}</h1>
+        <p className="text-muted">
+          {LIBRARY[table].one} · {record.changed.by && `changed by ${record.changed.by} `}
+          {record.changed.at.slice(0, 10)}
+        </p>
+        {table === 'configuration' && (
+          <Link className="ml-auto" to={`/v/${recordId}`}>
+            its bay and figures
+          </Link>
+        )}
+        {table === 'model' && (
+          <Link className="ml-auto" to={`/coverage?model=${recordId}`}>
+            its coverage
+          </Link>
+        )}
+      </div>
+      <div className="mt-4 grid gap-10 lg:grid-cols-[minmax(320px,460px)_1fr]">
+        <Editor key={`${table}${recordId}`} table={table} record={record} etag={etag} editable={canEdit(person.role)} />
+        {canEdit(person.role) ? (
+          <div>
+            <HistoryCompare
+              kind={table}
+              id={recordId}
+              onRestore={(row) =>
+                void save({ table, id: recordId, body: valuesOfRow(table, row), etag, key: crypto.randomUUID() })
+              }
+            />
+            {restoring.error !== undefined && <Failure error={restoring.error} />}
+          </div>
+        ) : null}
+      </div>
+    </div>
+  );
+} // prettier-ignore
+
+export function NewRecordPage() {
+  const table = known(useParams().table);
+  const navigate = useNavigate();
+  const [send, { error, isLoading }] = api.useNewRecordMutation();
+  const [values, setValues] = useState<RecordValues>({});
+  if (!table) return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
+  const problems = problemOf(error)?.fields ?? [];
+  return (
+    <form
+      className="mt-4 max-w-md"
+      aria-label={`New ${LIBRARY[table].one}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send({ table, body: values, key: crypto.randomUUID() })
+          .unwrap()
+          .then((made) => navigate(`/library/${table}/${made.id}`))
+          .catch(() => {});
+      }}
+    >
+      <h1 className="text-[24px]">New {LIBRARY[table].one}</h1>
+      <Fields table={table} values={values} onChange={(key, value) => setValues({ ...values, [key]: value })} problems={problems} />
+      <button type="submit" className="btn btn-primary mt-4" disabled={isLoading}>
+        Record it
+      </button>
+      {error !== undefined && problems.length === 0 && <Failure error={error} />}
+    </form>
+  );
+} // prettier-ignore
+
+/** What was typed, what it was based on, and what became of it while it was typed. */
+function Editor({ table, record, etag, editable }: { table: LibraryTable; record: LibraryRecord; etag: string; editable: boolean }) {
+  const [base, setBase] = useState({ values: record.values, etag });
+  const [mine, setMine] = useState<RecordValues | null>(null);
+  const [news, setNews] = useState<{ theirs: string[]; both: string[]; now: LibraryRecord } | null>(null);
+  const [save, { error, isLoading, reset }] = api.useSaveRecordMutation();
+  const [load] = api.useLazyRecordQuery();
+  const values = mine ?? record.values;
+  const problem = problemOf(error);
+  const label = (key: string): string => LIBRARY[table].fields.find((each) => each.key === key)?.label ?? key;
+  const send = async (body: RecordValues, tag: string): Promise<void> => {
+    try {
+      const saved = await save({ table, id: record.id, body, etag: tag, key: crypto.randomUUID() }).unwrap();
+      setBase({ values: saved.record.values, etag: saved.etag });
+      setMine(null);
+      setNews(null);
+    } catch (failure) {
+      if (problemOf(failure)?.code !== 'stale') return;
+      const now: Tagged<LibraryRecord> = await load({ table, id: record.id }).unwrap();
+      const merged = merge(base.values, body, now.record.values);
+      reset();
+      setBase({ values: now.record.values, etag: now.etag });
+      setMine(merged.values);
+      setNews({ theirs: merged.theirs, both: merged.both, now: now.record });
+    }
+  };
+  return (
+    <form
+      aria-label={`Change ${LIBRARY[table].one}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (mine) void send(mine, base.etag);
+      }}
+    >
+      <Fields
+        table={table}
+        values={values}
+        problems={problem?.fields ?? []}
+        readOnly={!editable}
+        onChange={(key, value) => {
+          if (!mine) setBase({ values: record.values, etag });
+          setMine({ ...values, [key]: value });
+        }}
+      />
+      {news && (
+        <div role="alert" className="border-changes mt-4 border-l-4 pl-4">
+          <p className="font-label text-changes text-[18px] font-semibold">
+            {news.now.changed.by} saved this {LIBRARY[table].one} in the meantime
+          </p>
+          {news.theirs.length > 0 && (
+            <p>
+              Taken over beside yours: {news.theirs.map((key) => `${label(key)}: ${shown(news.now.values[key])}`).join('; ')}.
+            </p>
+          )}
+          {news.both.map((key) => (
+            <p key={key}>
+              Both of you changed {label(key).toLowerCase()}: yours {shown(values[key])}, theirs {shown(news.now.values[key])}.{' '}
+              <button
+                type="button"
+                className="text-steel underline"
+                onClick={() => {
+                  setMine({ ...values, [key]: news.now.values[key] });
+                  setNews({ ...news, both: news.both.filter((each) => each !== key), theirs: [...news.theirs, key] });
+                }}
+              >
+                take theirs
+              </button>
+            </p>
+          ))}
+          <p className="text-muted">Look at it and save again: both are kept.</p>
+        </div>
+      )}
+      {editable && (
+        <div className="mt-4 flex items-center gap-3">
+          <button type="submit" className="btn btn-primary" disabled={!mine || isLoading}>
+            {isLoading ? 'Saving…' : 'Save'}
+          </button>
+          {mine && (
+            <button type="button" className="btn btn-quiet" onClick={() => { setMine(null); setNews(null); reset(); }}>
+              Throw away changes
+            </button>
+          )}
+        </div>
+      )}
+      {error !== undefined && !problem?.fields && problem?.code !== 'stale' && <Failure error={error} />}
+    </form>
+  );
+} // prettier-ignore
+
+const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : value === '' || value === null || value === undefined ? 'nothing' : String(value as string)); // prettier-ignore
+
+function Fields({
+  table,
+  values,
+  problems,
+  readOnly = false,
+  onChange,
+}: {
+  table: LibraryTable;
+  values: RecordValues;
+  problems: readonly { path: string; message: string }[];
+  readOnly?: boolean;
+  onChange: (key: string, value: unknown) => void;
+}) {
+  return (
+    <fieldset disabled={readOnly} className="space-y-2.5">
+      {LIBRARY[table].fields.map((each) => (
+        <Field key={each.key} label={each.label} problem={problems.find(({ path }) => path.split('.')[0] === each.key)?.message}>
+          <Input field={each} value={values[each.key]} onChange={(value) => onChange(each.key, value)} />
+        </Field>
+      ))}
+    </fieldset>
+  );
+} // prettier-ignore
+
+function Input({ field: { field }, value, onChange }: { field: RecordField; value: unknown; onChange: (value: unknown) => void }) {
+  const pair = (Array.isArray(value) ? value : ['', '']) as [string | number, string | number];
+  switch (field.type) {
+    case 'text':
+      return field.long ? (
+        <textarea className="textarea" rows={3} value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)} />
+      ) : (
+        <input className="input" value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)} />
+      );
+    case 'number':
+      return (
+        <span className="flex items-baseline gap-2">
+          <input type="number" className="input figure !w-32" min={field.min} max={field.max} step={field.whole ? 1 : 'any'} value={(value as number | undefined) ?? ''} onChange={(event) => onChange(event.target.value === '' ? undefined : Number(event.target.value))} />
+          {field.unit}
+        </span>
+      );
+    case 'choice':
+      return (
+        <select className="select" value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)}>
+          <option value="" disabled>choose</option>
+          {field.choices.map((each) => <option key={each}>{each}</option>)}
+        </select>
+      );
+    case 'yes-no':
+      return (
+        <select className="select !w-32" value={value === undefined ? '' : value ? 'yes' : 'no'} onChange={(event) => onChange(event.target.value === 'yes')}>
+          <option value="" disabled>choose</option>
+          <option>yes</option>
+          <option>no</option>
+        </select>
+      );
+    case 'words':
+      return <input className="input" placeholder="parted by commas" value={((value as string[] | undefined) ?? []).join(', ')} onChange={(event) => onChange(event.target.value.split(',').map((each) => each.trimStart()).filter((each, at, all) => each !== '' || at === all.length - 1))} />;
+    case 'years':
+      return (
+        <span className="flex items-baseline gap-2">
+          {[0, 1].map((at) => (
+            <input key={at} type="number" className="input figure !w-28" aria-label={at === 0 ? 'first' : 'last'} value={pair[at]} onChange={(event) => onChange(pair.map((each, index) => (index === at ? Number(event.target.value) : each)))} />
+          ))}
+        </span>
+      );
+    case 'months':
+      return (
+        <span className="flex flex-wrap items-baseline gap-2">
+          {[0, 1].map((at) => (
+            <input key={at} className="input figure !w-28" placeholder="2010-03" aria-label={at === 0 ? 'from' : 'to'} value={String(pair[at])} onChange={(event) => onChange(pair.map((each, index) => (index === at ? event.target.value : each)))} />
+          ))}
+          {pair.every((each) => /^\d{4}-\d{2}$/.test(String(each))) && <span className="text-muted">{pair.map((each) => monthLabel(String(each))).join(' to ')}</span>}
+        </span>
+      );
+    case 'record':
+      return <Reference of={field.of} value={value as number | undefined} onChange={onChange} />;
+  }
+} // prettier-ignore
+
+function Reference({ of, value, onChange }: { of: LibraryTable; value: number | undefined; onChange: (id: number) => void }) {
+  const { data } = api.useRecordsQuery({ table: of, text: '' });
+  return (
+    <select className="select" value={value ?? ''} onChange={(event) => onChange(Number(event.target.value))}>
+      <option value="" disabled>choose</option>
+      {value !== undefined && !data?.some((each) => each.id === value) && <option value={value}>…</option>}
+      {data?.map((each) => (
+        <option key={each.id} value={each.id}>
+          {each.title}
+          {each.detail && `, ${each.detail}`}
+        </option>
+      ))}
+    </select>
+  );
+} // prettier-ignore
+
+/** A row as history keeps it, in the database's spelling, as the values that a save sends. */
+function valuesOfRow(table: LibraryTable, row: Record<string, unknown>): RecordValues {
+  return Object.fromEntries(
+    LIBRARY[table].fields.map(({ key, field }) => {
+      const value = row[key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)];
+      return [key, field.type === 'years' || field.type === 'months' ? spanOf(String(value), field.type) : value];
+    }),
+  );
+} // prettier-ignore
+
+/** `[2008,2015)` as first and last, both included. */
+function spanOf(text: string, type: 'years' | 'months'): [number, number] | [string, string] {
+  const [from = '', to = ''] = text.replace(/[[\])(]/g, '').split(',');
+  if (type === 'years') return [Number(from), Number(to) - 1];
+  const [year, month] = to.split('-').map(Number) as [number, number];
+  const last = year * 12 + month - 2;
+  return [from.slice(0, 7), `${Math.floor(last / 12)}-${String((last % 12) + 1).padStart(2, '0')}`];
+}
