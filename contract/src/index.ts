@@ -39,3 +39,4 @@ export {
   type RecordField,
   type RecordValues,
 } from './records/library.ts';
+export { packMatch, unpackMatch, type PackedMatch } from './packed.ts';

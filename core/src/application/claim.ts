@@ -1,5 +1,6 @@
 import {
   airLabel,
+  byId,
   packageLabel,
   type Configuration,
   type CoolingPackage,
@@ -93,12 +94,8 @@ const yearsText = ([from, to]: readonly [number, number]): string =>
   from === to ? String(from) : `${from}–${to}`;
 
 function scopeText(scope: Scope, vocabulary: Vocabulary): string[] {
-  const engines = scope.engineIds?.map(
-    (id) => vocabulary.engines.find((engine) => engine.id === id)?.code ?? '?',
-  );
-  const transmissions = scope.transmissionIds?.map(
-    (id) => vocabulary.transmissions.find((t) => t.id === id)?.code ?? '?',
-  );
+  const engines = scope.engineIds?.map((id) => byId(vocabulary.engines, id)?.code ?? '?');
+  const transmissions = scope.transmissionIds?.map((id) => byId(vocabulary.transmissions, id)?.code ?? '?');
   return [
     engines?.join(' or ') ?? '',
     transmissions?.join(' or ') ?? '',
@@ -110,7 +107,7 @@ function scopeText(scope: Scope, vocabulary: Vocabulary): string[] {
 
 /** A claim as the trade writes it: "2008–2012 Tussock QD22, QA5; not 2010, heavy-duty cooling". */
 export function claimSentence(claim: Claim, vocabulary: Vocabulary): string {
-  const model = vocabulary.models.find((candidate) => candidate.id === claim.modelId)?.name ?? '?';
+  const model = byId(vocabulary.models, claim.modelId)?.name ?? '?';
   const scope = [`${yearsText(claim.years)} ${model}`, ...scopeText(claim, vocabulary)].join(', ');
   const exceptions = claim.exceptions.map((exception) =>
     [exception.years ? yearsText(exception.years) : '', ...scopeText(exception, vocabulary)]

@@ -5,6 +5,7 @@ export { DESCRIPTION_LIMIT, correct, describeVehicle, type Description } from '.
 export {
   FIELDS,
   blame,
+  byId,
   suits,
   tellApart,
   type Chip,

@@ -78,7 +78,7 @@ type Test = (configuration: Configuration, value: string, vocabulary: Vocabulary
 
 /** Lists are searched once for each configuration of a library: an index over each, made when first asked. */
 const indexes = new WeakMap<readonly { id: number }[], Map<number, { id: number }>>();
-function byId<T extends { id: number }>(list: readonly T[], id: number): T | undefined {
+export function byId<T extends { id: number }>(list: readonly T[], id: number): T | undefined {
   let index = indexes.get(list);
   if (!index || index.size !== list.length)
     indexes.set(list, (index = new Map(list.map((item) => [item.id, item]))));

@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { SubjectKind } from '@radiatrix/core/fit';
 import type { FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -11,55 +11,32 @@ export type FigureRow = FigureRecord & {
   connectorId: number | null;
 };
 
-const columns = {
-  id: measurement.id,
-  bayId: measurement.bayId,
-  partRevisionId: measurement.partRevisionId,
-  key: measurement.key,
-  value: measurement.value,
-  u: measurement.u,
-  word: sql<string>`coalesce(${measurement.choice}, ${connector.code}, '')`,
-  connectorId: measurement.connectorId,
-  text: measurement.text,
-  method: measurement.method,
-  sourceId: measurement.sourceId,
-  source: source.name,
-  sourceGrade: source.grade,
-  by: person.name,
-  at: measurement.at,
-};
+/** Figures are the bulk of what matching reads: plain rows, without a mapping for each of their cells. */
+async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
+  const { rows } = await db.execute<Record<string, unknown>>(sql`
+    select m.id, m.bay_id as "bayId", m.part_revision_id as "partRevisionId", m.key, m.value, m.u,
+      coalesce(m.choice, c.code, '') as word, m.connector_id as "connectorId", m.text, m.method,
+      m.source_id as "sourceId", s.name as source, s.grade as "sourceGrade", p.name as "by", m.at
+    from ${measurement} m join ${source} s on s.id = m.source_id join ${person} p on p.id = m."by" left join ${connector} c on c.id = m.connector_id
+    where ${which} order by m.id`);
+  for (const row of rows) {
+    row.stamp = { by: row.by, at: row.at };
+    delete row.by;
+    delete row.at;
+  }
+  return rows as unknown as FigureRow[];
+} // prettier-ignore
 
-const select = (db: Db) =>
-  db
-    .select(columns)
-    .from(measurement)
-    .innerJoin(source, eq(source.id, measurement.sourceId))
-    .innerJoin(person, eq(person.id, measurement.by))
-    .leftJoin(connector, eq(connector.id, measurement.connectorId));
+const inIds = (column: SQL, ids: readonly number[]): SQL =>
+  sql`${column} in (${sql.join(ids.map((id) => sql`${id}`), sql`, `)})`; // prettier-ignore
 
-const shape = (rows: Awaited<ReturnType<typeof select>>): FigureRow[] =>
-  rows.map(({ by, at, ...row }) => ({ ...row, stamp: { by, at } }));
-
-export const figuresOfBay = async (db: Db, bayId: number): Promise<FigureRow[]> =>
-  shape(await select(db).where(eq(measurement.bayId, bayId)).orderBy(measurement.id));
+export const figuresOfBay = (db: Db, bayId: number): Promise<FigureRow[]> => figuresOfBays(db, [bayId]);
 
 export const figuresOfBays = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
-  ids.length === 0
-    ? []
-    : shape(
-        await select(db)
-          .where(inArray(measurement.bayId, [...ids]))
-          .orderBy(measurement.id),
-      );
+  ids.length === 0 ? [] : figuresWhere(db, inIds(sql`m.bay_id`, ids));
 
 export const figuresOfRevisions = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
-  ids.length === 0
-    ? []
-    : shape(
-        await select(db)
-          .where(inArray(measurement.partRevisionId, [...ids]))
-          .orderBy(measurement.id),
-      );
+  ids.length === 0 ? [] : figuresWhere(db, inIds(sql`m.part_revision_id`, ids));
 
 export interface Subject {
   kind: SubjectKind;

@@ -66,11 +66,13 @@ async function connectorsByCode(db: Db, text: string): Promise<FindResult['conne
     .limit(6);
 }
 
+/** A list to choose from is of no use beyond this; what was meant is typed instead. */
+const CHOICES_SENT = 300;
 /** More vehicles than this are not gone through: the answer would be no answer. */
 const VEHICLES_READ = 3000;
 /** Vehicles of more models or bays than this are too many to judge for a question; the model is asked first. */
 const MODELS_JUDGED = 6;
-const BAYS_JUDGED = 150;
+const BAYS_JUDGED = 60;
 
 type Chips = ReturnType<typeof correct>['chips'];
 
@@ -118,7 +120,7 @@ async function questionFor(
   }
   const partChip = chips.find((chip) => chip.field === 'part');
   const kinds = partChip ? readValue(partChip.value).any : undefined;
-  const ground = await loadGround(db, bayIds, await candidateIds(db, modelIds, bayIds), role);
+  const ground = await loadGround(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
   if (kinds) ground.parts = ground.parts.filter((part) => kinds.includes(part.kind));
   const prospects = prospectsOf(vehicles, ground, vocabulary);
   const names = ground.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
@@ -162,7 +164,10 @@ export async function find(
     text,
     chips: chips.map((chip) => ({
       ...chip,
-      choices: choicesFor(chip.field, vocabulary, modelChip ? Number(modelChip.value) : undefined),
+      choices: choicesFor(chip.field, vocabulary, modelChip ? Number(modelChip.value) : undefined).slice(
+        0,
+        CHOICES_SENT,
+      ),
     })),
     leftover,
     vehicles: matching.slice(0, LIST_LIMIT).map((row) => vehicleLine(row, vocabulary)),

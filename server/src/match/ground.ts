@@ -9,7 +9,7 @@ import {
   type Installed,
 } from '@radiatrix/core/fit';
 import { seesDrafts, type Role } from '@radiatrix/contract';
-import type { Prospect, Vocabulary } from '@radiatrix/core/vehicle';
+import { byId, type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { figuresOfBays, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
@@ -53,6 +53,8 @@ export async function candidateIds(
   db: Db,
   modelIds: readonly number[],
   bayIds: readonly number[],
+  /** Whether parts that nobody lists come in for measuring alike. */
+  unlisted = true,
 ): Promise<number[]> {
   if (modelIds.length === 0) return [];
   const listed = db
@@ -65,13 +67,15 @@ export async function candidateIds(
     .innerJoin(partRevision, sql`${partRevision.id} = ${outcome.partRevisionId}`)
     .where(inArray(outcome.bayId, [...bayIds]));
   const alike =
-    bayIds.length > BAYS_ALIKE ? Promise.resolve({ rows: [] }) : db.execute<{ id: number }>(nearest(bayIds));
+    !unlisted || bayIds.length > BAYS_ALIKE
+      ? Promise.resolve({ rows: [] })
+      : db.execute<{ id: number }>(nearest(bayIds));
   const found = await Promise.all([listed, tried, alike.then((result) => result.rows)]);
   return [...new Set(found.flat().map((row) => row.id))];
 }
 
 export const isSelfShifting = (vehicle: Pick<ConfigurationRow, 'transmissionId'>, vocabulary: Vocabulary): boolean => {
-  const transmission = vocabulary.transmissions.find((candidate) => candidate.id === vehicle.transmissionId);
+  const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
   return transmission !== undefined && transmission.kind !== 'manual';
 }; // prettier-ignore
 

@@ -70,7 +70,7 @@ function evidenceFor(
   const listings: Evidence['listings'][number][] = [];
   const listedElsewhere: string[] = [];
   for (const claim of held) {
-    if (claim.partId !== part.id || claim.modelId !== vehicle.modelId) continue;
+    if (claim.modelId !== vehicle.modelId) continue;
     const word = speaksOf(claim, vehicle);
     const sentence = claimSentence(claim, vocabulary);
     if (word === 'silent') {
@@ -84,6 +84,16 @@ function evidenceFor(
   }
   return { listings, listedElsewhere, installed: ground.installed(part, vehicle.bayId) };
 }
+
+const byPart = (held: readonly ClaimRow[]): Map<number, ClaimRow[]> => {
+  const groups = new Map<number, ClaimRow[]>();
+  for (const claim of held) {
+    const own = groups.get(claim.partId);
+    if (own) own.push(claim);
+    else groups.set(claim.partId, [claim]);
+  }
+  return groups;
+};
 
 const rank = (verdict: Pick<Verdict, 'verdict'>): number => VERDICTS.indexOf(verdict.verdict);
 
@@ -131,6 +141,7 @@ async function onTheBench(db: Db, vehicleId: number, role: Role, options: MatchO
     loadGround(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
   ]);
+  const heldOf = byPart(held);
   const needs = fitVehicleOf(vehicle, overlaid(ground.bay(vehicle.bayId), job), vocabulary);
   return {
     vehicle,
@@ -143,7 +154,7 @@ async function onTheBench(db: Db, vehicleId: number, role: Role, options: MatchO
       judgeFit(
         needs,
         ground.fitPart(part),
-        forJob(evidenceFor(part, vehicle, held, ground, vocabulary), job),
+        forJob(evidenceFor(part, vehicle, heldOf.get(part.id) ?? [], ground, vocabulary), job),
         thresholds,
       ),
   };

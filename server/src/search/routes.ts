@@ -20,9 +20,9 @@ async function parts(db: Db, text: string): Promise<SearchHit[]> {
   const words = `%${literally(text)}%`;
   const { rows } = await db.execute<Record<string, unknown>>(sql`
     with found as (
-      (select id, '' as why, 1 as rank from part where ${key} <> '' and squeezed(number) like ${`${key}%`} order by squeezed(number) limit ${EACH})
+      (select id, '' as why, 1 as rank from part where ${key} <> '' and squeezed(number) like ${`${key}%`} order by squeezed(number) using ~<~ limit ${EACH})
       union all
-      (select part_id, seller || ' ' || number, 2 from interchange where ${key} <> '' and squeezed(number) like ${`${key}%`} order by squeezed(number) limit ${EACH})
+      (select part_id, seller || ' ' || number, 2 from interchange where ${key} <> '' and squeezed(number) like ${`${key}%`} order by squeezed(number) using ~<~ limit ${EACH})
       union all
       (select part_id, '', 3 from part_revision where ${text.length >= 3} and description ilike ${words} limit ${EACH})
       union all

@@ -1,5 +1,6 @@
 import {
   airLabel,
+  byId,
   configurationTitle,
   driveLabel,
   engineLabel,
@@ -30,8 +31,8 @@ import {
 } from './queries.ts';
 
 export function vehicleLine(row: ConfigurationRow, vocabulary: Vocabulary): VehicleLine {
-  const engine = vocabulary.engines.find((candidate) => candidate.id === row.engineId);
-  const transmission = vocabulary.transmissions.find((candidate) => candidate.id === row.transmissionId);
+  const engine = byId(vocabulary.engines, row.engineId);
+  const transmission = byId(vocabulary.transmissions, row.transmissionId);
   const { bayId: _bay, ...configuration } = row;
   return {
     id: row.id,

@@ -9,6 +9,7 @@ import type {
   AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
+import { unpackMatch } from '@radiatrix/contract';
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
@@ -146,6 +147,7 @@ export const api = createApi({
     vehicle: build.query<Tagged<VehicleRecord>, number>({ query: (id) => `/vehicles/${id}`, transformResponse: tagged<VehicleRecord>, providesTags: ['Vehicle', 'Procedure'] }),
     match: build.query<MatchResult, { id: number; job?: number; passAt?: number; failAt?: number }>({
       query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`,
+      transformResponse: unpackMatch,
       providesTags: ['Match'],
     }),
     sets: build.query<SetsResult, { id: number; job?: number; kinds: string[]; keep: number[] }>({
