@@ -3,7 +3,9 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
+import { measureFewest, measureOracle } from './lines.ts';
 import { measurePage } from './page.ts';
+import { measureScale } from './scale.ts';
 
 const {
   BASE_URL: base,
@@ -44,6 +46,27 @@ say(
   page.paintMs <= 1500,
 );
 
+const lines = measureFewest();
+say(
+  'fewest lines, trade-like, to 200 cells',
+  `p50 ${lines.p50.toFixed(0)} p95 ${lines.p95.toFixed(0)} ms, ${lines.exact} of ${lines.instances} exact`,
+  'p95 1,000 ms',
+  lines.p95 <= 1000,
+);
+const oracle = await measureOracle();
+say(
+  'fewest lines beside a MIP solver',
+  `same optimum ${oracle.same} of ${oracle.instances}; its time is ${oracle.ratio.toFixed(0)} times ours`,
+  'same optimum',
+  oracle.same === oracle.instances,
+);
+const scale = process.argv.includes('scale')
+  ? await measureScale(process.env.DATABASE_ADMIN_URL!, say)
+  : null;
+
 const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
-writeFileSync(path.join(folder, 'latest.json'), `${JSON.stringify({ fit, match, page }, null, 1)}\n`);
+writeFileSync(
+  path.join(folder, 'latest.json'),
+  `${JSON.stringify({ fit, match, page, lines, oracle, scale }, null, 1)}\n`,
+);

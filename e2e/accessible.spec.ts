@@ -50,6 +50,13 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/library', 'NT-R 4402'],
       ['/review', 'To check'],
       ['/import', 'Choose a file'],
+      ['/coverage', 'Engine and transmission'],
+      ['/coverage?do=line', 'Line, as it is written'],
+      ['/library?shelf=engine', 'QD22'],
+      ['/library/vins', 'Identification numbers'],
+      ['/library/engine/1', 'History'],
+      [`${vehicle}/match?view=sets`, 'Parts that go in together'],
+      ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
       ['/nowhere', 'Nothing is kept'],
     ];
     for (const [path, seen] of views) {

@@ -24,6 +24,8 @@ export async function putOnBench(page: Page, words: string): Promise<void> {
   await finder.fill('');
   await finder.fill(words);
   await page.locator('[data-first-candidate]').waitFor();
+  // Past the question, if one is asked: straight to the first vehicle.
+  await finder.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /in this vehicle/ })).toBeVisible();
 }

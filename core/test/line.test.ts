@@ -51,6 +51,10 @@ describe('a statement as it is typed', () => {
     );
   });
 
+  test('a line that names no model is about the one that is open', () => {
+    expect(readLine('2012 diesel', vocabulary, 2026, built, 1)).toMatchObject({ modelId: 1, problem: '', scope: { years: [2012, 2012], engineIds: [1, 3] } });
+  }); // prettier-ignore
+
   test('a denial is one; what has no place in a line is handed back', () => {
     expect(read('does not fit 2012 Haulden diesel')).toMatchObject({ fits: false, problem: '' });
     expect(read('2012 Haulden van zzyq').notUnderstood).toEqual(expect.arrayContaining(['van', 'zzyq']));

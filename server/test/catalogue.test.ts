@@ -41,6 +41,12 @@ describe('the next question', () => {
     const { question } = await ask('2011 tussock diesel radiator', ['transmission:']);
     expect(question?.field).not.toBe('transmission');
   });
+  test('an automatic that was never built is one without a clutch pedal; what was built is meant as it was said', async () => {
+    const merlet = await ask('merlet 1.8 2008 automatic');
+    expect(merlet.chips.find((chip) => chip.field === 'transmission')).toMatchObject({ label: 'automatic or CVT or dual-clutch', certainty: 'likely' }); // prettier-ignore
+    expect(merlet.vehicles.map((vehicle) => vehicle.transmission)).toEqual(['CVT']);
+    expect((await ask('tussock 2009 automatic')).chips.find((chip) => chip.field === 'transmission')!.value).toBe('automatic'); // prettier-ignore
+  });
   test('a number is read by its own rules and by the shop’s patterns', async () => {
     const { vin, chips } = await ask('4ZT8C5D5X9S104417');
     expect(vin).toMatchObject({ state: 'right', year: { year: 2009 } });

@@ -39,6 +39,7 @@ const DENIES = /^\s*(?:does\s+not\s+fit|doesn['’]t\s+fit|no\s+fit(?:\s+for)?|n
  *
  * @param built the vehicles of the library, so that "2.0 diesel" means the engines that were built and "any" is said
  *              where all of them are meant; may be of all models
+ * @param openModelId the model that is meant where the line names none
  * @example readLine('2011-2016 Haulden 2.0 diesel auto, not heavy-duty', vocabulary, 2026, built)
  */
 export function readLine(
@@ -46,6 +47,7 @@ export function readLine(
   vocabulary: Vocabulary,
   referenceYear: number,
   built: readonly Configuration[],
+  openModelId?: number,
 ): LineRead {
   const denied = DENIES.test(text);
   const [head = '', ...rest] = text.replace(DENIES, '').split(EXCEPT);
@@ -57,7 +59,7 @@ export function readLine(
   };
   const chips = read(head);
   const modelChip = chips.find((chip) => chip.field === 'model');
-  const modelId = modelChip && !/[!|]/.test(modelChip.value) ? Number(modelChip.value) : undefined;
+  const modelId = modelChip && !/[!|]/.test(modelChip.value) ? Number(modelChip.value) : openModelId;
   const model = vocabulary.models.find((each) => each.id === modelId);
   const own = built.filter((vehicle) => vehicle.modelId === modelId);
   const scope = scopeOf(chips, vocabulary, own);

@@ -115,10 +115,11 @@ export function choicesFor(field: Field, vocabulary: Vocabulary, modelId?: numbe
       const to = Math.max(...lives.map((life) => life[1]));
       return list(Array.from({ length: to - from + 1 }, (_, step) => String(from + step)));
     }
+    // Labels of whole lists are made here, not looked up one by one: a library has thousands of models and engines.
     case 'make':
-      return list(vocabulary.makes.map((make) => String(make.id)));
+      return vocabulary.makes.map(({ id, name }) => ({ value: String(id), label: name }));
     case 'model':
-      return list(vocabulary.models.map((model) => String(model.id)));
+      return vocabulary.models.map(({ id, name }) => ({ value: String(id), label: name }));
     case 'displacement':
       return list(
         unique(vocabulary.engines.map((engine) => String(engine.displacementL))).sort(
@@ -126,7 +127,7 @@ export function choicesFor(field: Field, vocabulary: Vocabulary, modelId?: numbe
         ),
       );
     case 'engineCode':
-      return list(vocabulary.engines.map((engine) => engine.code));
+      return vocabulary.engines.map(({ code }) => ({ value: code, label: `engine ${code}` }));
     case 'cylinders':
       return list(unique(vocabulary.engines.map((engine) => String(engine.cylinders))).sort());
     case 'gears':
@@ -144,7 +145,7 @@ export function choicesFor(field: Field, vocabulary: Vocabulary, modelId?: numbe
     case 'transmission':
       return list(TRANSMISSION_KINDS);
     case 'transmissionCode':
-      return list(vocabulary.transmissions.map((transmission) => transmission.code));
+      return vocabulary.transmissions.map(({ code }) => ({ value: code, label: `transmission ${code}` }));
     case 'airConditioning':
       return list(['yes', 'no']);
     case 'package':

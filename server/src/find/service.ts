@@ -5,6 +5,7 @@ import {
   choicesFor,
   correct,
   describeVehicle,
+  labelFor,
   nextQuestion,
   readValue,
   readYearSpan,
@@ -93,6 +94,17 @@ function narrowingOf(chips: Chips, vocabulary: Vocabulary): Narrowing {
   };
 } // prettier-ignore
 
+const WITHOUT_CLUTCH_PEDAL = 'automatic|cvt|dual-clutch';
+
+function withLooseAutomatic(chips: Chips, vocabulary: Vocabulary): Chips | undefined {
+  if (!chips.some((chip) => chip.field === 'transmission' && chip.value === 'automatic')) return undefined;
+  return chips.map((chip) =>
+    chip.field === 'transmission'
+      ? { ...chip, value: WITHOUT_CLUTCH_PEDAL, label: labelFor('transmission', WITHOUT_CLUTCH_PEDAL, vocabulary), certainty: 'likely' as const }
+      : chip,
+  );
+} // prettier-ignore
+
 /** What to ask next of these vehicles, by the verdicts of the parts that could concern them. */
 async function questionFor(
   db: Db,
@@ -144,7 +156,9 @@ export async function find(
   const [vocabulary, patterns] = await Promise.all([loadVocabulary(db), loadVinPatterns(db)]);
   const described = describeVehicle(text, vocabulary, referenceYear, patterns);
   const fixed = readFixes(fixes);
-  const { chips, leftover } = correct(described, fixed, vocabulary);
+  const read = correct(described, fixed, vocabulary);
+  const { leftover } = read;
+  let { chips } = read;
   const unknown = (Object.keys(fixed) as Field[]).filter((field) => fixed[field] === null);
   const modelChip = chips.find((chip) => chip.field === 'model');
   // Without any detail there is nothing to look for: "all vehicles" is no answer to an empty question.
@@ -154,7 +168,15 @@ export async function find(
     partsByNumber(db, text),
     connectorsByCode(db, text),
   ]);
-  const matching = rows.filter((row) => suits(row, chips, vocabulary));
+  let matching = rows.filter((row) => suits(row, chips, vocabulary));
+  // Many a caller calls everything without a clutch pedal an automatic: where no true one was built, that is meant.
+  const loose = matching.length === 0 ? withLooseAutomatic(chips, vocabulary) : undefined;
+  if (loose) {
+    const wider = (await narrowed(db, narrowingOf(loose, vocabulary), VEHICLES_READ)).filter((row) =>
+      suits(row, loose, vocabulary),
+    );
+    if (wider.length > 0) [chips, matching] = [loose, wider];
+  }
   const next = await questionFor(db, matching, chips, unknown, vocabulary, role);
   const { modelIds } = narrowingOf(
     chips.filter((chip) => chip.field === 'make' || chip.field === 'model'),

@@ -31,13 +31,13 @@ export function LineEditor({
   const [original, setOriginal] = useState(false);
   const [send, { error, isLoading }] = api.useNewClaimMutation();
   const name = vocabulary.models.find((model) => model.id === modelId)?.name ?? '';
-  const read = useMemo(() => {
-    if (text.trim() === '') return undefined;
-    const words = text.toLowerCase().includes(name.toLowerCase()) ? text : `${text} ${name}`;
-    // The model is the one that is open, wherever in the line its name would have stood.
-    const first = readLine(text, vocabulary, new Date().getFullYear(), coverage.vehicles);
-    return first.modelId === undefined ? readLine(words.replace(/^([^,;]*)(.*)$/, words === text ? '$1$2' : `${name} ${text}`), vocabulary, new Date().getFullYear(), coverage.vehicles) : first;
-  }, [text, vocabulary, coverage.vehicles, name]); // prettier-ignore
+  const read = useMemo(
+    () =>
+      text.trim() === ''
+        ? undefined
+        : readLine(text, vocabulary, new Date().getFullYear(), coverage.vehicles, modelId),
+    [text, vocabulary, coverage.vehicles, modelId],
+  );
   const sourceId = source || (sources?.find((each) => each.grade === 4)?.id ?? 0);
   const ready = read && read.problem === '' && read.modelId === modelId && part > 0 && sourceId > 0;
   const claim = read && {

@@ -128,6 +128,11 @@ function Found({ data }: { data: SetsResult }) {
           </li>
         ))}
       </ol>
+      {data.sets.length + data.nearMisses.length === 0 && (
+        <p className="text-muted mt-2">
+          Two things or more stand in the way of every set. Match each kind by itself to see which.
+        </p>
+      )}
       {data.nearMisses.length > 0 && (
         <>
           <h3 className="heading mt-5">Near misses, and what breaks each</h3>

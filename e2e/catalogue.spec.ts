@@ -1,0 +1,104 @@
+import { expect, test } from '@playwright/test';
+import { as } from './people.ts';
+
+test('coverage: from the whole catalogue to a conflict, resolved, undone, and marked for measuring', async ({
+  browser,
+}) => {
+  const page = await as(browser, 'piet');
+  await page.getByRole('link', { name: 'Coverage' }).click();
+  await page.getByRole('button', { name: /Look through the whole catalogue/ }).click();
+  await expect(page.getByRole('status')).toContainText(/contradictions/);
+  await page.getByRole('button', { name: 'Merlet' }).first().click();
+  await expect(page.getByRole('table', { name: 'Coverage' })).toContainText('1.8 petrol');
+  await page.keyboard.press('n');
+  const cell = page.getByRole('region', { name: 'Chosen cell' });
+  await expect(cell).toContainText('One line says that it fits, another that it does not');
+  await expect(page).toHaveURL(/at=20\d\d-\d+-\d+/);
+  const address = page.url();
+
+  // Leave these years out of the weaker line, see the conflict go, and take it back.
+  await cell.getByRole('button', { name: 'take it away' }).first().click();
+  await expect(cell).not.toContainText('another that it does not');
+  await page.keyboard.press('u');
+  await expect(cell).toContainText('One line says that it fits, another that it does not');
+  await cell.getByRole('button', { name: /mark it for measuring/ }).click();
+  await expect(cell).toContainText('marked for measuring');
+
+  // The address is the view: a colleague sees the same cell.
+  const colleague = await as(browser, 'rowan');
+  await colleague.goto(address);
+  await expect(colleague.getByRole('region', { name: 'Chosen cell' })).toContainText(
+    'another that it does not',
+  );
+});
+
+test('a line as the trade writes it, and painting to the fewest lines', async ({ browser }) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/coverage');
+  await page.getByRole('button', { name: 'Haulden' }).first().click();
+  await expect(page.getByRole('table', { name: 'Coverage' })).toContainText('2.4 petrol');
+  await page.keyboard.press('l');
+  await page.keyboard.type('2010-2014 2.0 diesel auto, not heavy-duty');
+  await expect(page.getByText('Read as: 2010–2014 Haulden, PD20, PA6; not heavy-duty cooling')).toBeVisible();
+  const form = page.getByRole('form', { name: 'Write a line' });
+  await form.getByRole('combobox', { name: 'Part', exact: true }).selectOption({ label: 'NT-R 5101' });
+  await form.getByRole('combobox', { name: 'Who says so' }).selectOption({ label: 'Counter talk (grade 5)' });
+  await form.getByRole('button', { name: 'Keep the line' }).click();
+  await expect(form.getByLabel('Line, as it is written')).toHaveValue('');
+  await form.getByRole('button', { name: 'Close' }).click();
+
+  await page.getByRole('combobox', { name: 'Part', exact: true }).selectOption({ label: 'NT-R 5101' });
+  await page.getByRole('button', { name: /^Paint/ }).click();
+  const grid = page.getByRole('table', { name: /Painting/ });
+  await grid.getByRole('button', { name: /^2012 2.0 diesel.*manual/ }).click();
+  await page.getByRole('button', { name: 'Fewest lines that say this' }).click();
+  const fewest = page.getByRole('region', { name: 'Fewest lines' });
+  await expect(fewest).toContainText('No correct set is smaller.');
+  await fewest.getByRole('button', { name: /Put them in place/ }).click();
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeHidden();
+});
+
+test('a table comes in: columns said once, wrong rows named, then all of it', async ({ browser }) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/import');
+  const send = (rows: string) =>
+    page.locator('input[type=file]').setInputFiles({ name: 'lines.csv', mimeType: 'text/csv', buffer: Buffer.from(`Bit;Car;Years;Source\n${rows}`) });
+  await send('NT-R 6020;Merlet;2007-2009;Counter talk\nNT-R 99;Merlet;2007;Counter talk\n');
+  await page.getByRole('button', { name: 'Read its headings' }).click();
+  await expect(page.getByText('parted by semicolon')).toBeVisible();
+  await page.getByRole('button', { name: 'See what it would change' }).click();
+  await expect(page.getByText('No column holds part number; say which one does.')).toBeVisible();
+  await page.getByLabel('What “Bit” is').selectOption({ label: 'Part number (needed)' });
+  await page.getByLabel('What “Car” is').selectOption({ label: 'Model (needed)' });
+  await page.getByRole('button', { name: 'See what it would change' }).click();
+  await expect(page.getByText('no part “NT-R 99” is on record')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'the wrong rows with their reasons' }).click();
+  expect((await download).suggestedFilename()).toContain('wrong rows');
+  await page.getByRole('button', { name: 'throw it away' }).click();
+  await send('NT-R 6020;Merlet;2007-2009;Counter talk\n');
+  await page.getByRole('button', { name: 'Read its headings' }).click();
+  // What was said of the headings is remembered.
+  await page.getByRole('button', { name: 'See what it would change' }).click();
+  await page.getByRole('button', { name: 'Bring in all 1' }).click();
+  await expect(page.getByRole('heading', { name: 'It is in' })).toBeVisible();
+}); // prettier-ignore
+
+test('the library: anything found by a few letters, a record changed, compared and put back', async ({
+  browser,
+}) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/library');
+  await page.getByLabel('Search the whole library').fill('HB 204');
+  await expect(page.getByRole('list', { name: 'Found' })).toContainText('also Harbour HB 20417');
+  await page.goto('/library?shelf=engine');
+  await page.getByRole('link', { name: 'VD15' }).click();
+  await page.getByLabel('Cylinders').fill('3');
+  await page.getByRole('button', { name: 'Save' }).click();
+  const history = page.getByRole('region', { name: 'History' });
+  await expect(history).toContainText('cylinders');
+  await history.getByRole('button', { name: /Put version 1 back/ }).click();
+  await expect(page.getByLabel('Cylinders')).toHaveValue('4');
+});
