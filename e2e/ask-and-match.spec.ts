@@ -132,10 +132,12 @@ test('ten awkward descriptions by keyboard alone: a reasoned verdict after two q
     }
     counts.push(asked);
     await expect(heading, words).toBeVisible();
-    await expect(page.getByText(/Goes straight in|Goes in with changes|Not proven|Does not go in/).first()).toBeVisible();
+    await expect(
+      page.getByText(/Goes straight in|Goes in with changes|Not proven|Does not go in/).first(),
+    ).toBeVisible();
     await keys.press('Escape');
     await keys.press('1');
-  } // prettier-ignore
+  }
   expect(Math.max(...counts), counts.join()).toBeLessThanOrEqual(2);
 });
 

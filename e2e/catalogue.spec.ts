@@ -64,7 +64,11 @@ test('a table comes in: columns said once, wrong rows named, then all of it', as
   const page = await as(browser, 'mara');
   await page.goto('/import');
   const send = (rows: string) =>
-    page.locator('input[type=file]').setInputFiles({ name: 'lines.csv', mimeType: 'text/csv', buffer: Buffer.from(`Bit;Car;Years;Source\n${rows}`) });
+    page.locator('input[type=file]').setInputFiles({
+      name: 'lines.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`Bit;Car;Years;Source\n${rows}`),
+    });
   await send('NT-R 6020;Merlet;2007-2009;Counter talk\nNT-R 99;Merlet;2007;Counter talk\n');
   await page.getByRole('button', { name: 'Read its headings' }).click();
   await expect(page.getByText('parted by semicolon')).toBeVisible();
@@ -84,7 +88,7 @@ test('a table comes in: columns said once, wrong rows named, then all of it', as
   await page.getByRole('button', { name: 'See what it would change' }).click();
   await page.getByRole('button', { name: 'Bring in all 1' }).click();
   await expect(page.getByRole('heading', { name: 'It is in' })).toBeVisible();
-}); // prettier-ignore
+});
 
 test('the library: anything found by a few letters, a record changed, compared and put back', async ({
   browser,

@@ -65,8 +65,25 @@ const views: Record<string, () => Promise<Page>> = {
   'sign-in': () => open(null, 'sheet', DESK),
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);
-    await page.goto('/ask?q=09+tussok+diesel+auto+aircon+blue');
+    await page.goto('/ask?q=tussok+diesel+aircon+blue');
     await page.locator('[data-first-candidate]').waitFor();
+    return page;
+  },
+  coverage: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await page.goto('/coverage');
+    await page.getByRole('table', { name: 'Coverage' }).waitFor();
+    await page.getByRole('button', { name: /Look through the whole catalogue/ }).click();
+    await page.getByText('contradictions').first().waitFor();
+    await page.keyboard.press('n');
+    await page.keyboard.press('n');
+    return page;
+  },
+  sets: async () => {
+    const page = await open('mara', 'bay', DESK);
+    await bench(page, WORDS);
+    await page.getByRole('button', { name: /^Sets/ }).click();
+    await page.getByText('Sets that work').waitFor();
     return page;
   },
   match: async () => {
@@ -147,10 +164,21 @@ const views: Record<string, () => Promise<Page>> = {
   import: async () => {
     const page = await open('mara', 'sheet', DESK);
     await page.goto('/import');
+    const rows = [
+      'Source;Model;Part No.;Year from;Year to;Engine;Trans;A/C;Except;Shelf',
+      'Harbour list;Tussock;NT-R 4403;2009;2010;QD22;QA5;yes;not 2010;A1',
+      'Harbour list;Tussock;NT-R 9999;2009;2010;QD22;QA5;;;B4',
+      'Harbour list;Haulden;NT-R 5100;2001;2015;PD20;;;;A2',
+      'Northreach data sheets;Tussock;NT-R 4402;2008;2012;QD22;;;;A9',
+      'Tidewater pages;Merlet;NT-R 6010;2008;2010;VP18;VM5;maybe;;C3',
+    ];
+    const buffer = Buffer.from(rows.join('\n'));
     await page
       .locator('input[type=file]')
-      .setInputFiles(path.resolve(import.meta.dirname, '../demo/3-claims.json'));
-    await page.getByRole('heading', { name: /What .* would change/ }).waitFor();
+      .setInputFiles({ name: 'spring list.csv', mimeType: 'text/csv', buffer });
+    await page.getByRole('button', { name: 'Read its headings' }).click();
+    await page.getByRole('button', { name: 'See what it would change' }).click();
+    await page.getByText('It cannot come in yet').waitFor();
     return page;
   },
 };
@@ -159,6 +187,7 @@ for (const [name, make] of Object.entries(views)) {
   if (only && !only.includes(name)) continue;
   const page = await make();
   await page.evaluate(() => document.fonts.ready);
+  await page.evaluate(() => scrollTo(0, 0));
   await page.waitForTimeout(250);
   await page.screenshot({ path: path.join(out, `${name}.png`) });
   process.stdout.write(`${name}\n`);

@@ -132,10 +132,17 @@ describe('audit of the claims of a model', () => {
         [1, 2].flatMap((transmissionId) =>
           next() < 0.2
             ? []
-            : [configuration((id += 1), { year, engineId, transmissionId, built: [`${year - 1}-09`, `${year}-08`] })],
+            : [
+                configuration((id += 1), {
+                  year,
+                  engineId,
+                  transmissionId,
+                  built: [`${year - 1}-09`, `${year}-08`],
+                }),
+              ],
         ),
       ),
-    ); // prettier-ignore
+    );
   };
 
   test('the same findings as the definitions, gone through vehicle by vehicle and month by month', () => {
@@ -219,7 +226,11 @@ describe('audit of the claims of a model', () => {
 
   test('two parts of one kind claimed as original for the same vehicle are a contradiction; for other kinds they are not', () => {
     const vehicle = configuration(1);
-    const original = (id: number, kind: string): AuditClaim => ({ ...claim(id, { ...anyScope, years: [2010, 2010], partId: id }), kind, original: true }); // prettier-ignore
+    const original = (id: number, kind: string): AuditClaim => ({
+      ...claim(id, { ...anyScope, years: [2010, 2010], partId: id }),
+      kind,
+      original: true,
+    });
     expect(auditModel([vehicle], [original(1, 'radiator'), original(2, 'radiator')])).toMatchObject([
       { type: 'two-originals', parts: [1, 2], vehicles: [1] },
     ]);

@@ -51,8 +51,11 @@ describe('fewest correct lines', () => {
 
   test('an exception where it is cheaper than a split, in the words of the trade', () => {
     const cells = [2011, 2012, 2013, 2014].flatMap((year) =>
-      [1, 2, 3].map((engine): Cell => ({ ...cellAt([year - 2005, engine - 1, 0], 'must'), state: year === 2013 && engine === 2 ? 'never' : 'must' })),
-    ); // prettier-ignore
+      [1, 2, 3].map((engine): Cell => ({
+        ...cellAt([year - 2005, engine - 1, 0], 'must'),
+        state: year === 2013 && engine === 2 ? 'never' : 'must',
+      })),
+    );
     const { lines } = fewestLines(cells);
     const [line] = lines;
     expect(lines).toHaveLength(1);
@@ -66,7 +69,11 @@ describe('fewest correct lines', () => {
       ...cellAt([5, 0, 0], state),
       built,
     });
-    const cells = [half(['2009-09', '2010-02'], 'must'), half(['2010-03', '2010-08'], 'never'), cellAt([4, 0, 0], 'must')]; // prettier-ignore
+    const cells = [
+      half(['2009-09', '2010-02'], 'must'),
+      half(['2010-03', '2010-08'], 'never'),
+      cellAt([4, 0, 0], 'must'),
+    ];
     const { lines, cost } = fewestLines(cells);
     expect(cost).toBe(1);
     expect(lines[0]!.scope).toMatchObject({ years: [2009, 2010], built: ['2008-09', '2010-02'] });
@@ -105,7 +112,9 @@ describe('set cover', () => {
         ),
         piece: null,
       });
-      const rows = Array.from({ length: count }, (_, item) => columns.flatMap((column, j) => (column.covers.has(item) ? [`x${j}`] : [])).join(' + ')); // prettier-ignore
+      const rows = Array.from({ length: count }, (_, item) =>
+        columns.flatMap((column, j) => (column.covers.has(item) ? [`x${j}`] : [])).join(' + '),
+      );
       const solution = highs.solve(
         `Minimize\n obj: ${columns.map((column, j) => `${column.cost} x${j}`).join(' + ')}\nSubject To\n${rows.map((row, i) => ` r${i}: ${row} >= 1`).join('\n')}\nBinary\n ${columns.map((_, j) => `x${j}`).join(' ')}\nEnd`,
       );

@@ -149,27 +149,75 @@ describe('the small parts', () => {
     figures: {
       quantities: {
         ...vehicle.figures.quantities,
-        shaftDiameter: value(8, 0.02), motorBoltCircle: value(80), motorRoom: value(96), moduleHoles: value(70), capBore: value(42), capSeatDepth: value(21),
-        capPressure: value(110, 2), thermostatFlange: value(54, 0.1), thermostatRating: value(82, 1), inletDiameter: value(38), upperEngineNeck: value(36), upperHoseLength: value(420, 3),
-        outletDiameter: value(38), lowerEngineNeck: value(38), lowerHoseLength: value(500, 3), tankHoles: value(120), tankHose: value(9), pinDiameter: value(12), supportHole: value(30),
+        shaftDiameter: value(8, 0.02),
+        motorBoltCircle: value(80),
+        motorRoom: value(96),
+        moduleHoles: value(70),
+        capBore: value(42),
+        capSeatDepth: value(21),
+        capPressure: value(110, 2),
+        thermostatFlange: value(54, 0.1),
+        thermostatRating: value(82, 1),
+        inletDiameter: value(38),
+        upperEngineNeck: value(36),
+        upperHoseLength: value(420, 3),
+        outletDiameter: value(38),
+        lowerEngineNeck: value(38),
+        lowerHoseLength: value(500, 3),
+        tankHoles: value(120),
+        tankHose: value(9),
+        pinDiameter: value(12),
+        supportHole: value(30),
       },
       words: {
         ...vehicle.figures.words,
-        systemVoltage: word('12'), motorShaft: word('flat'), motorRotation: word('clockwise'), relayFoot: word('four-wide'), moduleConnector: word('MOD-3'), fanControl: word('modulated'),
-        capStyle: word('lugs'), thermostatSeal: word('edge'), bottle: word('recovery'),
+        systemVoltage: word('12'),
+        motorShaft: word('flat'),
+        motorRotation: word('clockwise'),
+        relayFoot: word('four-wide'),
+        moduleConnector: word('MOD-3'),
+        fanControl: word('modulated'),
+        capStyle: word('lugs'),
+        thermostatSeal: word('edge'),
+        bottle: word('recovery'),
       },
     },
-  }; // prettier-ignore
+  };
   const PARTS = {
-    motor: { quantities: { shaftDiameter: value(8, 0.02), boltCircle: value(80), body: value(92), current: value(10, 0.3) }, words: { shaft: word('flat'), rotation: word('clockwise'), motorConnector: word('FAN-2A'), voltage: word('12') } },
+    motor: {
+      quantities: {
+        shaftDiameter: value(8, 0.02),
+        boltCircle: value(80),
+        body: value(92),
+        current: value(10, 0.3),
+      },
+      words: {
+        shaft: word('flat'),
+        rotation: word('clockwise'),
+        motorConnector: word('FAN-2A'),
+        voltage: word('12'),
+      },
+    },
     relay: { quantities: { rating: value(40, 0) }, words: { foot: word('four-wide'), coil: word('12') } },
-    module: { quantities: { holes: value(70), rating: value(40, 0) }, words: { moduleConnector: word('MOD-3'), drives: word('modulated') } },
-    cap: { quantities: { plug: value(42), seatDepth: value(21), capPressure: value(110, 2) }, words: { style: word('lugs') } },
-    thermostat: { quantities: { flange: value(54, 0.1), rating: value(82, 1) }, words: { seal: word('edge') } },
-    hose: { quantities: { radiatorBore: value(38), engineBore: value(36), length: value(422, 3) }, words: { position: word('upper') } },
+    module: {
+      quantities: { holes: value(70), rating: value(40, 0) },
+      words: { moduleConnector: word('MOD-3'), drives: word('modulated') },
+    },
+    cap: {
+      quantities: { plug: value(42), seatDepth: value(21), capPressure: value(110, 2) },
+      words: { style: word('lugs') },
+    },
+    thermostat: {
+      quantities: { flange: value(54, 0.1), rating: value(82, 1) },
+      words: { seal: word('edge') },
+    },
+    hose: {
+      quantities: { radiatorBore: value(38), engineBore: value(36), length: value(422, 3) },
+      words: { position: word('upper') },
+    },
     tank: { quantities: { holes: value(120), hoseBarb: value(9) }, words: { sort: word('recovery') } },
     mount: { quantities: { pinBore: value(12), outer: value(30) }, words: {} },
-  } as const; // prettier-ignore
+  } as const;
   type Small = keyof typeof PARTS;
   const judge = (kind: Small, quantities: object = {}, words: object = {}) =>
     judgeFit(small, {
@@ -205,20 +253,42 @@ describe('the small parts', () => {
   });
 
   test('a hose is trimmed and never stretched; the lower one meets the lower figures and wants its spring', () => {
-    expect(judge('hose', { length: value(480, 3) })).toMatchObject({ verdict: 'changes', changes: [{ what: expect.stringContaining('Trim') as string }] });
+    expect(judge('hose', { length: value(480, 3) })).toMatchObject({
+      verdict: 'changes',
+      changes: [{ what: expect.stringContaining('Trim') as string }],
+    });
     expect(judge('hose', { length: value(390, 3) }).verdict).toBe('no');
     const lower = { radiatorBore: value(38), engineBore: value(38), length: value(500, 3) };
-    expect(judge('hose', lower, { position: word('lower'), spring: word('yes') }).verdict).toBe('straight-in');
-    expect(judge('hose', lower, { position: word('lower'), spring: word('no') }).changes).toMatchObject([{ effort: 'transfer' }]);
-    expect(judge('hose', lower, { position: word('lower') })).toMatchObject({ verdict: 'not-proven', measure: [{ key: 'spring' }] });
-  }); // prettier-ignore
+    expect(judge('hose', lower, { position: word('lower'), spring: word('yes') }).verdict).toBe(
+      'straight-in',
+    );
+    expect(judge('hose', lower, { position: word('lower'), spring: word('no') }).changes).toMatchObject([
+      { effort: 'transfer' },
+    ]);
+    expect(judge('hose', lower, { position: word('lower') })).toMatchObject({
+      verdict: 'not-proven',
+      measure: [{ key: 'spring' }],
+    });
+  });
 
   test('a sensor port is asked for only where the vehicle has a sensor', () => {
     const radiator = (port: string | undefined) =>
-      judgeFit({ ...small, figures: { ...small.figures, words: { ...small.figures.words, ...(port ? { sensorPort: word(port) } : {}) } } }, { kind: 'radiator', figures: { quantities: {}, words: { sensorPort: word('none') } } }).ledger.find((row) => row.check === 'sensorPort'); // prettier-ignore
+      judgeFit(
+        {
+          ...small,
+          figures: {
+            ...small.figures,
+            words: { ...small.figures.words, ...(port ? { sensorPort: word(port) } : {}) },
+          },
+        },
+        { kind: 'radiator', figures: { quantities: {}, words: { sensorPort: word('none') } } },
+      ).ledger.find((row) => row.check === 'sensorPort');
     expect(radiator(undefined)).toBeUndefined();
     expect(radiator('none')).toBeUndefined();
-    expect(radiator('m14x1.5')).toMatchObject({ outcome: 'change', change: { takes: ['inline hose adapter of the sensor’s thread', 'two clamps'] } }); // prettier-ignore
+    expect(radiator('m14x1.5')).toMatchObject({
+      outcome: 'change',
+      change: { takes: ['inline hose adapter of the sensor’s thread', 'two clamps'] },
+    });
   });
 });
 
@@ -241,7 +311,10 @@ describe('what to measure next', () => {
   });
 
   test('one figure of the vehicle that many parts hang on comes before one of a single part', () => {
-    const hazy: FitVehicle = { ...vehicle, figures: { ...vehicle.figures, quantities: { ...vehicle.figures.quantities, bayDepth: undefined } } }; // prettier-ignore
+    const hazy: FitVehicle = {
+      ...vehicle,
+      figures: { ...vehicle.figures, quantities: { ...vehicle.figures.quantities, bayDepth: undefined } },
+    };
     const fan = (width: QuantityFigure | undefined): FitPart => ({
       kind: 'fan',
       figures: {
@@ -256,7 +329,11 @@ describe('what to measure next', () => {
   });
 
   test('a figure too coarse to decide is measured again on its coarser side', () => {
-    const [again] = bare({ depth: value(100), fanMountWidth: value(560), fanMountHeight: value(386, 8) }).measure; // prettier-ignore
+    const [again] = bare({
+      depth: value(100),
+      fanMountWidth: value(560),
+      fanMountHeight: value(386, 8),
+    }).measure;
     expect(again).toMatchObject({ subject: 'fan', key: 'fanMountHeight' });
   });
 });

@@ -2,9 +2,22 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { contradicts, speaksOf, type Claim } from '../src/application/index.ts';
 import {
-  best, chanceClear, chanceWithin, createJudge, decidingSentence, judgeFit, normalCdf, rowSentence,
-  type CheckId, type Evidence, type FigureSet, type FitPart, type FitVehicle, type QuantityFigure, type WordFigure,
-} from '../src/fit/index.ts'; // prettier-ignore
+  best,
+  chanceClear,
+  chanceWithin,
+  createJudge,
+  decidingSentence,
+  judgeFit,
+  normalCdf,
+  rowSentence,
+  type CheckId,
+  type Evidence,
+  type FigureSet,
+  type FitPart,
+  type FitVehicle,
+  type QuantityFigure,
+  type WordFigure,
+} from '../src/fit/index.ts';
 import type { Grade } from '../src/quantity/index.ts';
 
 const trace = (grade: Grade = 2) =>
@@ -22,22 +35,59 @@ const is = (word: string): WordFigure => ({ word, trace: trace() });
 
 const bay: FigureSet<'bay'> = {
   quantities: {
-    openingWidth: mm(712, 2), openingHeight: mm(468, 2), bayDepth: mm(190, 3), radiatorDepth: mm(48), fanDepth: mm(95), pinSpacing: mm(610),
-    pinDiameter: mm(12), topMountSpacing: mm(600), inletDiameter: mm(38), outletDiameter: mm(38), capPressure: mm(110), fanMountWidth: mm(560),
-    fanMountHeight: mm(380), fanFuse: mm(30, 0),
+    openingWidth: mm(712, 2),
+    openingHeight: mm(468, 2),
+    bayDepth: mm(190, 3),
+    radiatorDepth: mm(48),
+    fanDepth: mm(95),
+    pinSpacing: mm(610),
+    pinDiameter: mm(12),
+    topMountSpacing: mm(600),
+    inletDiameter: mm(38),
+    outletDiameter: mm(38),
+    capPressure: mm(110),
+    fanMountWidth: mm(560),
+    fanMountHeight: mm(380),
+    fanFuse: mm(30, 0),
   },
-  words: { topMount: is('pins'), inletSide: is('left'), outletSide: is('right'), oilCooling: is('radiator'), oilCoolerFitting: is('m18x1.5'), bottle: is('recovery'), condenserMount: is('radiator'), fanConnector: is('C-2A') },
-}; // prettier-ignore
+  words: {
+    topMount: is('pins'),
+    inletSide: is('left'),
+    outletSide: is('right'),
+    oilCooling: is('radiator'),
+    oilCoolerFitting: is('m18x1.5'),
+    bottle: is('recovery'),
+    condenserMount: is('radiator'),
+    fanConnector: is('C-2A'),
+  },
+};
 const auto: FitVehicle = { figures: bay, selfShifting: true, airConditioning: true, steering: 'right' };
 const manual: FitVehicle = { ...auto, selfShifting: false };
 
 const radiatorFigures: FigureSet<'radiator'> = {
   quantities: {
-    overallWidth: mm(698), overallHeight: mm(455), thickness: mm(48), pinSpacing: mm(611), pinDiameter: mm(12), topMountSpacing: mm(600), inletDiameter: mm(38),
-    outletDiameter: mm(38), capPressure: mm(110), fanMountWidth: mm(560), fanMountHeight: mm(380),
+    overallWidth: mm(698),
+    overallHeight: mm(455),
+    thickness: mm(48),
+    pinSpacing: mm(611),
+    pinDiameter: mm(12),
+    topMountSpacing: mm(600),
+    inletDiameter: mm(38),
+    outletDiameter: mm(38),
+    capPressure: mm(110),
+    fanMountWidth: mm(560),
+    fanMountHeight: mm(380),
   },
-  words: { topMount: is('pins'), inletSide: is('left'), outletSide: is('right'), oilCooler: is('transmission'), oilCoolerFitting: is('m18x1.5'), fillerNeck: is('neck'), condenserTabs: is('yes') },
-}; // prettier-ignore
+  words: {
+    topMount: is('pins'),
+    inletSide: is('left'),
+    outletSide: is('right'),
+    oilCooler: is('transmission'),
+    oilCoolerFitting: is('m18x1.5'),
+    fillerNeck: is('neck'),
+    condenserTabs: is('yes'),
+  },
+};
 const radiator = (
   quantities: FigureSet<'radiator'>['quantities'] = {},
   words: FigureSet<'radiator'>['words'] = {},
@@ -69,17 +119,47 @@ const tried = (result: 'straight in' | 'with changes' | 'did not fit', change = 
 
 describe('chance', () => {
   test('Φ agrees with the published table to 1e-6 (NIST/SEMATECH e-Handbook 1.3.6.7.1, from memory)', () => {
-    for (const [z, p] of [[0, 0.5], [1, 0.841345], [1.645, 0.950015], [1.96, 0.975002], [2.576, 0.995002], [-1, 0.158655]] as const) expect(normalCdf(z)).toBeCloseTo(p, 5);
+    for (const [z, p] of [
+      [0, 0.5],
+      [1, 0.841345],
+      [1.645, 0.950015],
+      [1.96, 0.975002],
+      [2.576, 0.995002],
+      [-1, 0.158655],
+    ] as const)
+      expect(normalCdf(z)).toBeCloseTo(p, 5);
   });
   test('a margin of 1.645 standard deviations is met with 95 %; no uncertainty leaves no doubt', () => {
     expect(chanceClear(1.645, 2)).toBeCloseTo(0.95, 4);
-    expect([chanceClear(0, 0), chanceClear(-0.001, 0), chanceWithin(3, 3, 0), chanceWithin(3.001, 3, 0)]).toEqual([1, 0, 1, 0]);
+    expect([
+      chanceClear(0, 0),
+      chanceClear(-0.001, 0),
+      chanceWithin(3, 3, 0),
+      chanceWithin(3.001, 3, 0),
+    ]).toEqual([1, 0, 1, 0]);
   });
   test('falls as the uncertainty of a spare margin grows, and lies in 0 to 1', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 50, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true }), (margin, u) => chanceClear(margin, u + 1) <= chanceClear(margin, u) + 1e-7), { seed: 2 });
-    fc.assert(fc.property(fc.double({ min: -90, max: 90, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true }), (d, u) => { const p = chanceWithin(d, 3, u); return p >= 0 && p <= 1; }), { seed: 2 });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 50, noNaN: true }),
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        (margin, u) => chanceClear(margin, u + 1) <= chanceClear(margin, u) + 1e-7,
+      ),
+      { seed: 2 },
+    );
+    fc.assert(
+      fc.property(
+        fc.double({ min: -90, max: 90, noNaN: true }),
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        (d, u) => {
+          const p = chanceWithin(d, 3, u);
+          return p >= 0 && p <= 1;
+        },
+      ),
+      { seed: 2 },
+    );
   });
-}); // prettier-ignore
+});
 
 describe('a radiator in a vehicle', () => {
   test('that meets every check goes straight in, and the tightest margin is named', () => {
@@ -218,9 +298,29 @@ test('the fast judge and the full ledger always agree, and no sentence shows a h
   const word = (...choices: string[]) =>
     fc.option(fc.constantFrom(...choices).map(is), { nil: undefined, freq: 8 });
   const parts = fc.record({
-    quantities: fc.record({ overallWidth: maybe(690, 720), overallHeight: maybe(450, 475), thickness: maybe(40, 110), pinSpacing: maybe(600, 620), pinDiameter: maybe(9, 18), topMountSpacing: maybe(590, 612), inletDiameter: maybe(30, 45), outletDiameter: maybe(30, 45), capPressure: maybe(80, 140), fanMountWidth: maybe(550, 572), fanMountHeight: maybe(370, 392) }),
-    words: fc.record({ topMount: word('pins', 'saddle'), inletSide: word('left', 'right'), outletSide: word('right'), oilCooler: word('none', 'transmission'), oilCoolerFitting: word('m18x1.5', 'm14x1.5'), fillerNeck: word('neck', 'none'), condenserTabs: word('yes', 'no') }),
-  }); // prettier-ignore
+    quantities: fc.record({
+      overallWidth: maybe(690, 720),
+      overallHeight: maybe(450, 475),
+      thickness: maybe(40, 110),
+      pinSpacing: maybe(600, 620),
+      pinDiameter: maybe(9, 18),
+      topMountSpacing: maybe(590, 612),
+      inletDiameter: maybe(30, 45),
+      outletDiameter: maybe(30, 45),
+      capPressure: maybe(80, 140),
+      fanMountWidth: maybe(550, 572),
+      fanMountHeight: maybe(370, 392),
+    }),
+    words: fc.record({
+      topMount: word('pins', 'saddle'),
+      inletSide: word('left', 'right'),
+      outletSide: word('right'),
+      oilCooler: word('none', 'transmission'),
+      oilCoolerFitting: word('m18x1.5', 'm14x1.5'),
+      fillerNeck: word('neck', 'none'),
+      condenserTabs: word('yes', 'no'),
+    }),
+  });
   fc.assert(
     fc.property(parts, fc.boolean(), (figures, selfShifting) => {
       const part = { kind: 'radiator', figures } as FitPart;
@@ -242,12 +342,43 @@ test('the fast judge and the full ledger always agree, and no sentence shows a h
 
 describe('claims', () => {
   const open = { built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null };
-  const claim = (change: Partial<Claim>): Claim => ({ id: 1, partId: 1, modelId: 10, fits: true, sourceId: 1, exceptions: [], ...open, years: [2008, 2012], ...change });
-  const vehicle = { id: 1, modelId: 10, year: 2010, engineId: 20, transmissionId: 30, airConditioning: true, package: 'heavy-duty', body: 'pickup', drive: 'all', steering: 'right', built: ['2009-09', '2010-08'] } as const;
+  const claim = (change: Partial<Claim>): Claim => ({
+    id: 1,
+    partId: 1,
+    modelId: 10,
+    fits: true,
+    sourceId: 1,
+    exceptions: [],
+    ...open,
+    years: [2008, 2012],
+    ...change,
+  });
+  const vehicle = {
+    id: 1,
+    modelId: 10,
+    year: 2010,
+    engineId: 20,
+    transmissionId: 30,
+    airConditioning: true,
+    package: 'heavy-duty',
+    body: 'pickup',
+    drive: 'all',
+    steering: 'right',
+    built: ['2009-09', '2010-08'],
+  } as const;
   test('cover, except or are silent', () => {
     expect(speaksOf(claim({ engineIds: [20] }), vehicle)).toBe('covers');
-    expect(speaksOf(claim({ exceptions: [{ ...open, years: null, packages: ['heavy-duty'] }] }), vehicle)).toBe('excepts');
-    for (const change of [{ years: [2011, 2012] }, { engineIds: [21] }, { modelId: 11 }, { airConditioning: false }, { built: ['2010-09', '2012-01'] }] as Partial<Claim>[]) expect(speaksOf(claim(change), vehicle)).toBe('silent');
+    expect(
+      speaksOf(claim({ exceptions: [{ ...open, years: null, packages: ['heavy-duty'] }] }), vehicle),
+    ).toBe('excepts');
+    for (const change of [
+      { years: [2011, 2012] },
+      { engineIds: [21] },
+      { modelId: 11 },
+      { airConditioning: false },
+      { built: ['2010-09', '2012-01'] },
+    ] as Partial<Claim>[])
+      expect(speaksOf(claim(change), vehicle)).toBe('silent');
   });
   test('of one source contradict when both cannot hold; of two sources, or kept apart by an exception, they do not', () => {
     const not = claim({ id: 2, fits: false, years: [2010, 2010] });
@@ -256,4 +387,4 @@ describe('claims', () => {
     expect(contradicts(claim({ engineIds: [20] }), { ...not, engineIds: [21] })).toBe(false);
     expect(contradicts(claim({ exceptions: [{ ...open, years: [2010, 2010] }] }), not)).toBe(false);
   });
-}); // prettier-ignore
+});

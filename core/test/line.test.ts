@@ -10,30 +10,87 @@ const vocabulary: Vocabulary = {
     { id: 2, makeId: 1, name: 'Merlet', nicknames: [], life: [2006, 2012] },
   ],
   engines: [
-    { id: 1, code: 'PD20', displacementL: 2, cylinders: 4, layout: 'straight', fuel: 'diesel', aspiration: 'turbo' },
-    { id: 2, code: 'PP24', displacementL: 2.4, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' },
-    { id: 3, code: 'PD25', displacementL: 2.5, cylinders: 4, layout: 'straight', fuel: 'diesel', aspiration: 'turbo' },
-    { id: 4, code: 'VX16', displacementL: 1.6, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' },
+    {
+      id: 1,
+      code: 'PD20',
+      displacementL: 2,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'diesel',
+      aspiration: 'turbo',
+    },
+    {
+      id: 2,
+      code: 'PP24',
+      displacementL: 2.4,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'petrol',
+      aspiration: 'natural',
+    },
+    {
+      id: 3,
+      code: 'PD25',
+      displacementL: 2.5,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'diesel',
+      aspiration: 'turbo',
+    },
+    {
+      id: 4,
+      code: 'VX16',
+      displacementL: 1.6,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'petrol',
+      aspiration: 'natural',
+    },
   ],
   transmissions: [
     { id: 1, code: 'PM6', kind: 'manual', gears: 6 },
     { id: 2, code: 'PA6', kind: 'automatic', gears: 6 },
   ],
-}; // prettier-ignore
+};
 const built = [1, 2, 3].flatMap((engineId) =>
-  [1, 2].map((transmissionId) => configuration(engineId * 10 + transmissionId, { year: 2012, engineId, transmissionId })),
-); // prettier-ignore
-const any = { years: null, built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null }; // prettier-ignore
+  [1, 2].map((transmissionId) =>
+    configuration(engineId * 10 + transmissionId, { year: 2012, engineId, transmissionId }),
+  ),
+);
+const any = {
+  years: null,
+  built: null,
+  engineIds: null,
+  transmissionIds: null,
+  airConditioning: null,
+  packages: null,
+};
 const read = (text: string): LineRead => readLine(text, vocabulary, 2026, built);
 
 describe('a statement as it is typed', () => {
   test.each<[string, object, object[]]>([
-    ['2011-2016 Haulden 2.0 diesel auto, not heavy-duty', { years: [2011, 2016], engineIds: [1], transmissionIds: [2] }, [{ packages: ['heavy-duty'] }]],
+    [
+      '2011-2016 Haulden 2.0 diesel auto, not heavy-duty',
+      { years: [2011, 2016], engineIds: [1], transmissionIds: [2] },
+      [{ packages: ['heavy-duty'] }],
+    ],
     ['haulden 11 to 16 diesel', { years: [2011, 2016], engineIds: [1, 3] }, []],
     ['Haulden 2012 onwards', { years: [2012, 2018] }, []],
-    ['Haulden up to 2012 manual with aircon', { years: [2010, 2012], transmissionIds: [1], airConditioning: true }, []],
-    ['2010-2018 Haulden except 2013; PP24 auto', { years: [2010, 2018] }, [{ years: [2013, 2013] }, { engineIds: [2], transmissionIds: [2] }]],
-    ['2010-2018 Haulden not 2013 not PP24', { years: [2010, 2018] }, [{ years: [2013, 2013] }, { engineIds: [2] }]],
+    [
+      'Haulden up to 2012 manual with aircon',
+      { years: [2010, 2012], transmissionIds: [1], airConditioning: true },
+      [],
+    ],
+    [
+      '2010-2018 Haulden except 2013; PP24 auto',
+      { years: [2010, 2018] },
+      [{ years: [2013, 2013] }, { engineIds: [2], transmissionIds: [2] }],
+    ],
+    [
+      '2010-2018 Haulden not 2013 not PP24',
+      { years: [2010, 2018] },
+      [{ years: [2013, 2013] }, { engineIds: [2] }],
+    ],
     ['Haulden petrol or diesel', { years: [2010, 2018], engineIds: null }, []],
     ['Haulden 2012 without aircon', { years: [2012, 2012], airConditioning: false }, []],
   ])('%s', (text, scope, exceptions) => {
@@ -42,7 +99,7 @@ describe('a statement as it is typed', () => {
     expect(got.notUnderstood).toEqual([]);
     expect(got.scope).toEqual({ ...any, ...scope });
     expect(got.exceptions).toEqual(exceptions.map((each) => ({ ...any, ...each })));
-  }); // prettier-ignore
+  });
 
   test('what it says comes back in the words of the trade', () => {
     const { scope, exceptions } = read('haul 11-16 2.0 diesel auto not heavy duty');
@@ -52,8 +109,12 @@ describe('a statement as it is typed', () => {
   });
 
   test('a line that names no model is about the one that is open', () => {
-    expect(readLine('2012 diesel', vocabulary, 2026, built, 1)).toMatchObject({ modelId: 1, problem: '', scope: { years: [2012, 2012], engineIds: [1, 3] } });
-  }); // prettier-ignore
+    expect(readLine('2012 diesel', vocabulary, 2026, built, 1)).toMatchObject({
+      modelId: 1,
+      problem: '',
+      scope: { years: [2012, 2012], engineIds: [1, 3] },
+    });
+  });
 
   test('a denial is one; what has no place in a line is handed back', () => {
     expect(read('does not fit 2012 Haulden diesel')).toMatchObject({ fits: false, problem: '' });

@@ -45,7 +45,12 @@ export function oracle(highs: Highs, size: Small, must: Point[], never: Point[])
       }
     never.forEach((p) => {
       if (has(box, p))
-        rows.push(`${holes.filter((h) => has(boxes[h]!, p)).map((h) => `y${b}_${h}`).join(' + ')} - x${b} >= 0`); // prettier-ignore
+        rows.push(
+          `${holes
+            .filter((h) => has(boxes[h]!, p))
+            .map((h) => `y${b}_${h}`)
+            .join(' + ')} - x${b} >= 0`,
+        );
     });
     must.forEach((p, c) => {
       if (!has(box, p)) return;

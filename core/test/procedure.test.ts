@@ -10,12 +10,25 @@ import {
 } from '../src/procedure/index.ts';
 
 test('refill after a water flush: 8.0 L, 3.0 L of water left, 50 % wanted, takes 4.0 L concentrate and 1.0 L water (common practice)', () => {
-  expect(refill(8, 3, 0, 50)).toMatchObject({ ok: true, refillL: 5, concentrateL: 4, waterL: 1, strength: 80, readyMixed: false });
+  expect(refill(8, 3, 0, 50)).toMatchObject({
+    ok: true,
+    refillL: 5,
+    concentrateL: 4,
+    waterL: 1,
+    strength: 80,
+    readyMixed: false,
+  });
   expect(refill(8, 3, 50, 50)).toMatchObject({ ok: true, concentrateL: 2.5, waterL: 2.5, readyMixed: true });
   expect(refill(8, 4, 0, 50)).toMatchObject({ ok: true, strength: 100 });
   expect(refill(8, 4.1, 0, 50)).toMatchObject({ ok: false });
-  for (const bad of [[Number.NaN, 1, 0, 50], [8, 8, 0, 50], [8, 1, -1, 50], [8, 1, 0, 100]] as [number, number, number, number][]) expect(() => refill(...bad)).toThrow(RangeError);
-}); // prettier-ignore
+  for (const bad of [
+    [Number.NaN, 1, 0, 50],
+    [8, 8, 0, 50],
+    [8, 1, -1, 50],
+    [8, 1, 0, 100],
+  ] as [number, number, number, number][])
+    expect(() => refill(...bad)).toThrow(RangeError);
+});
 
 test('whatever goes in, the pure coolant balances', () => {
   fc.assert(
@@ -71,23 +84,39 @@ const step = (phase: Step['phase'], text: string, change: Partial<Step> = {}): S
   ...change,
 });
 const procedure: ProcedureDocument = {
-  title: 'Radiator out and in', partKind: 'radiator', way: 'from above',
+  title: 'Radiator out and in',
+  partKind: 'radiator',
+  way: 'from above',
   fasteners: [fastener('A', {}), fastener('B', { thread: 'M6 × 25', lengthMm: 25, tool: '8 mm socket' })],
   steps: [
     step('remove', 'Undo A', { uses: [{ tray: 'A', count: 2 }], tools: ['pick'] }),
     step('remove', 'Undo B', { uses: [{ tray: 'B', count: 2 }], cautions: ['restraint'] }),
     step('prepare', 'Let it cool', { waiting: true, minutes: 60 }),
-    step('install', 'Do up both', { uses: [{ tray: 'A', count: 2 }, { tray: 'B', count: 2 }] }),
+    step('install', 'Do up both', {
+      uses: [
+        { tray: 'A', count: 2 },
+        { tray: 'B', count: 2 },
+      ],
+    }),
   ],
-}; // prettier-ignore
+};
 
 test('everything that comes out must go back, and lengths of one thread are flagged', () => {
-  expect(proofread(procedure)).toEqual([{ severity: 'look', at: 'fasteners.B', message: 'B and A share M6; B is 9 mm longer. Keep them apart.' }]);
+  expect(proofread(procedure)).toEqual([
+    { severity: 'look', at: 'fasteners.B', message: 'B and A share M6; B is 9 mm longer. Keep them apart.' },
+  ]);
   const broken = JSON.parse(JSON.stringify(procedure)) as ProcedureDocument;
-  broken.steps[3]!.uses = [{ tray: 'A', count: 2 }, { tray: 'Q', count: 1 }];
+  broken.steps[3]!.uses = [
+    { tray: 'A', count: 2 },
+    { tray: 'Q', count: 1 },
+  ];
   broken.fasteners[0]!.torqueNm = 8;
-  expect(proofread(broken).filter((finding) => finding.severity === 'wrong').map((finding) => finding.at)).toEqual(['fasteners.A', 'fasteners.B', 'steps.3']);
-}); // prettier-ignore
+  expect(
+    proofread(broken)
+      .filter((finding) => finding.severity === 'wrong')
+      .map((finding) => finding.at),
+  ).toEqual(['fasteners.A', 'fasteners.B', 'steps.3']);
+});
 
 test('a sheet lays out tools by size, numbers its steps in working order and keeps waiting apart from work', () => {
   const sheet = assembleSheet({

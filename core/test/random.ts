@@ -51,9 +51,17 @@ export const claim = (id: number, change: Partial<Claim> = {}): Claim => ({
 export const emptyVocabulary: Vocabulary = {
   makes: [{ id: 1, name: 'Pellworth' }],
   models: [{ id: 1, makeId: 1, name: 'Haulden', nicknames: [], life: [2000, 2020] }],
-  engines: [1, 2, 3, 4].map((id) => ({ id, code: `E${id}`, displacementL: 2, cylinders: 4, layout: 'straight', fuel: 'diesel', aspiration: 'turbo' })),
+  engines: [1, 2, 3, 4].map((id) => ({
+    id,
+    code: `E${id}`,
+    displacementL: 2,
+    cylinders: 4,
+    layout: 'straight',
+    fuel: 'diesel',
+    aspiration: 'turbo',
+  })),
   transmissions: [1, 2, 3].map((id) => ({ id, code: `T${id}`, kind: 'manual', gears: 5 })),
-}; // prettier-ignore
+};
 
 /**
  * Up to 200 vehicles as a catalogue has them: engines with their own lives and transmissions, a change of part in some

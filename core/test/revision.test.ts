@@ -6,27 +6,41 @@ describe('two people on one record', () => {
   const base = { name: 'Tussock', nicknames: ['tuss'], life: [2008, 2014] };
   test('what only one of them changed is kept from that one', () => {
     const merged = merge(base, { ...base, nicknames: ['tuss', 'tussy'] }, { ...base, life: [2008, 2015] });
-    expect(merged).toEqual({ values: { ...base, nicknames: ['tuss', 'tussy'], life: [2008, 2015] }, theirs: ['life'], both: [] }); // prettier-ignore
+    expect(merged).toEqual({
+      values: { ...base, nicknames: ['tuss', 'tussy'], life: [2008, 2015] },
+      theirs: ['life'],
+      both: [],
+    });
   });
   test('what both changed differently is for this one to choose; the same change is no quarrel', () => {
-    const merged = merge(base, { ...base, name: 'A', life: [2009, 2014] }, { ...base, name: 'B', life: [2009, 2014] }); // prettier-ignore
+    const merged = merge(
+      base,
+      { ...base, name: 'A', life: [2009, 2014] },
+      { ...base, name: 'B', life: [2009, 2014] },
+    );
     expect([merged.values.name, merged.both, merged.theirs]).toEqual(['A', ['name'], []]);
   });
   test('nobody’s work is lost: every changed field is as one of them made it, and nothing is invented', () => {
-    const record = fc.record({ a: fc.integer({ max: 3, min: 0 }), b: fc.integer({ max: 3, min: 0 }), c: fc.integer({ max: 3, min: 0 }) });
+    const record = fc.record({
+      a: fc.integer({ max: 3, min: 0 }),
+      b: fc.integer({ max: 3, min: 0 }),
+      c: fc.integer({ max: 3, min: 0 }),
+    });
     fc.assert(
       fc.property(record, record, record, (start, mine, now) => {
         const { values, both, theirs } = merge(start, mine, now);
         for (const key of ['a', 'b', 'c'] as const) {
           if (mine[key] === start[key]) expect(values[key]).toBe(now[key]);
           else expect(values[key]).toBe(mine[key]);
-          expect(both.includes(key)).toBe(mine[key] !== start[key] && now[key] !== start[key] && mine[key] !== now[key]);
+          expect(both.includes(key)).toBe(
+            mine[key] !== start[key] && now[key] !== start[key] && mine[key] !== now[key],
+          );
           expect(theirs.includes(key)).toBe(mine[key] === start[key] && now[key] !== start[key]);
         }
       }),
       { seed: 2, numRuns: 300 },
     );
-  }); // prettier-ignore
+  });
 });
 
 describe('versions of a record', () => {
@@ -49,6 +63,8 @@ describe('versions of a record', () => {
       { what: 'depth', before: '100 mm', after: 'taken away' },
     ]);
     expect(differences(standingAfter(entries, 3), standingAfter(entries, 3))).toEqual([]);
-    expect(differences(standingAfter(entries, 0), standingAfter(entries, 2)).map((each) => each.before)).toEqual(['nothing', 'nothing']); // prettier-ignore
+    expect(
+      differences(standingAfter(entries, 0), standingAfter(entries, 2)).map((each) => each.before),
+    ).toEqual(['nothing', 'nothing']);
   });
 });

@@ -12,7 +12,15 @@ import {
 } from '../src/fit/index.ts';
 import { random } from './random.ts';
 
-const trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: 'Ada', at: '2026-01-01' } as const; // prettier-ignore
+const trace = {
+  figureId: 1,
+  method: 'caliper',
+  grade: 2,
+  source: 'bench',
+  text: '',
+  by: 'Ada',
+  at: '2026-01-01',
+} as const;
 const value = (amount: number, u = 0.4) => ({ value: amount, u, trace });
 const vehicle: FitVehicle = {
   figures: { quantities: { bayDepth: value(190) }, words: {} },
@@ -40,8 +48,16 @@ const fan = (depth: number, feet = 560, off?: number): FitPart => ({
     words: {},
   },
 });
-const thermostat = (rating: number): FitPart => ({ kind: 'thermostat', figures: { quantities: { rating: value(rating, 1) }, words: {} } }); // prettier-ignore
-const straight = (id: number, part: FitPart, changes: Change[] = []): SetPart => ({ id, part, verdict: changes.length > 0 ? 'changes' : 'straight-in', changes }); // prettier-ignore
+const thermostat = (rating: number): FitPart => ({
+  kind: 'thermostat',
+  figures: { quantities: { rating: value(rating, 1) }, words: {} },
+});
+const straight = (id: number, part: FitPart, changes: Change[] = []): SetPart => ({
+  id,
+  part,
+  verdict: changes.length > 0 ? 'changes' : 'straight-in',
+  changes,
+});
 const slot = (kind: Slot['kind'], choices: SetPart[], kept = false): Slot => ({ kind, kept, choices });
 const modify: Change = { effort: 'modify', what: 'Slot a bracket', takes: [], minutes: 40 };
 
@@ -65,21 +81,29 @@ test('parts that each suit the vehicle may still not suit each other', () => {
 test('the worst kind of work counts before minutes', () => {
   const long: Change = { effort: 'bolt-on', what: 'Fit adapters', takes: [], minutes: 90 };
   const { sets } = findSets(
-    [slot('radiator', [straight(1, radiator(48), [modify]), straight(2, radiator(48), [long])]), slot('fan', [straight(3, fan(100))])],
+    [
+      slot('radiator', [straight(1, radiator(48), [modify]), straight(2, radiator(48), [long])]),
+      slot('fan', [straight(3, fan(100))]),
+    ],
     vehicle,
-  ); // prettier-ignore
+  );
   expect(sets.map((set) => set.parts[0]!.id)).toEqual([2, 1]);
   expect(workCost([modify])).toBeGreaterThan(workCost([long]));
 });
 
 test('what the vehicle keeps is a choice that is not judged against it, but must still suit the new part', () => {
   const kept: SetPart = { id: 9, part: fan(120), verdict: 'no', changes: [] };
-  const { sets } = findSets([slot('radiator', [straight(1, radiator(60)), straight(2, radiator(48))]), slot('fan', [kept], true)], vehicle); // prettier-ignore
+  const { sets } = findSets(
+    [slot('radiator', [straight(1, radiator(60)), straight(2, radiator(48))]), slot('fan', [kept], true)],
+    vehicle,
+  );
   expect(sets.map((set) => set.parts.map((part) => part.id))).toEqual([[2, 9]]);
 });
 
 test('a fan that stops at 85 °C suits a thermostat that opens at 82 and not one that opens at 91 without a change', () => {
-  expect(relate(fan(100, 560, 85), thermostat(82), vehicle)).toMatchObject([{ id: 'thermostatAndFan', outcome: 'pass' }]); // prettier-ignore
+  expect(relate(fan(100, 560, 85), thermostat(82), vehicle)).toMatchObject([
+    { id: 'thermostatAndFan', outcome: 'pass' },
+  ]);
   expect(relate(fan(100, 560, 85), thermostat(91), vehicle)).toMatchObject([
     { outcome: 'change', change: { effort: 'modify' } },
   ]);
@@ -87,7 +111,13 @@ test('a fan that stops at 85 °C suits a thermostat that opens at 82 and not one
 
 test('a figure nobody has measured puts a set behind those that are known to go, and is named', () => {
   const bare: FitPart = { kind: 'fan', figures: { quantities: { depth: value(90) }, words: {} } };
-  const { sets } = findSets([slot('radiator', [straight(1, radiator(48))]), slot('fan', [straight(2, bare), straight(3, fan(100), [modify])])], vehicle); // prettier-ignore
+  const { sets } = findSets(
+    [
+      slot('radiator', [straight(1, radiator(48))]),
+      slot('fan', [straight(2, bare), straight(3, fan(100), [modify])]),
+    ],
+    vehicle,
+  );
   expect(sets.map((set) => [set.parts[1]!.id, set.unknown.length])).toEqual([
     [3, 0],
     [2, 1],
@@ -109,7 +139,16 @@ test('the cheapest set is the optimum of a binary program on random instances', 
     const next = random(seed);
     const between = (lo: number, hi: number): number => lo + next() * (hi - lo);
     const work = (): Change[] =>
-      next() < 0.5 ? [] : [{ ...modify, effort: (['transfer', 'bolt-on', 'modify'] as const)[Math.floor(next() * 3)]!, what: `work ${next()}`, minutes: Math.round(between(1, 60)) }]; // prettier-ignore
+      next() < 0.5
+        ? []
+        : [
+            {
+              ...modify,
+              effort: (['transfer', 'bolt-on', 'modify'] as const)[Math.floor(next() * 3)]!,
+              what: `work ${next()}`,
+              minutes: Math.round(between(1, 60)),
+            },
+          ];
     let id = 0;
     const many = (make: () => FitPart): SetPart[] =>
       Array.from({ length: 3 + Math.floor(next() * 3) }, () => straight((id += 1), make(), work()));
@@ -146,7 +185,11 @@ test('the cheapest set is the optimum of a binary program on random instances', 
             const y = `y${a.id}_${b.id}`;
             if (relations.some((relation) => relation.outcome === 'fail'))
               rows.push(`${x(a)} + ${x(b)} <= 1`);
-            const cost = relations.reduce((sum, { change, outcome }) => sum + (change ? workCost([change]) : 0) + (outcome === 'unknown' ? 1e7 : 0), 0); // prettier-ignore
+            const cost = relations.reduce(
+              (sum, { change, outcome }) =>
+                sum + (change ? workCost([change]) : 0) + (outcome === 'unknown' ? 1e7 : 0),
+              0,
+            );
             if (cost === 0) return;
             binaries.push(y);
             objective.push(`${cost} ${y}`);

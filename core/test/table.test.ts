@@ -12,7 +12,10 @@ describe('cells', () => {
     expect(guardCell(text)).toBe(text);
   });
   test('whatever a cell says, it comes back as it was, and never as a formula', () => {
-    const texts = fc.oneof(fc.string(), fc.string({ unit: fc.constantFrom("'", '=', '+', '-', '@', '\t', 'a', '"', ',') }));
+    const texts = fc.oneof(
+      fc.string(),
+      fc.string({ unit: fc.constantFrom("'", '=', '+', '-', '@', '\t', 'a', '"', ',') }),
+    );
     fc.assert(
       fc.property(texts, (text) => {
         expect(unguardCell(guardCell(text))).toBe(text);
@@ -20,7 +23,7 @@ describe('cells', () => {
       }),
       { seed: 4, numRuns: 600 },
     );
-  }); // prettier-ignore
+  });
   test('a record is quoted where it must be (RFC 4180)', () => {
     expect(csvLine(['a', 'b,c', 'say "so"', 'two\nlines', ''])).toBe(
       'a,"b,c","say ""so""","two\nlines",\r\n',
@@ -32,22 +35,38 @@ describe('headings', () => {
   const fields = (headings: string[]) => guessMapping('applications', headings).map((each) => each.field);
   test('in any order, under the names they go by', () => {
     expect(fields(['Source', 'PART NO.', 'year_from', 'Year To', 'A/C', 'Model', 'Gearbox'])).toEqual([
-      'source', 'part', 'yearFrom', 'yearTo', 'airConditioning', 'model', 'transmission',
-    ]); // prettier-ignore
+      'source',
+      'part',
+      'yearFrom',
+      'yearTo',
+      'airConditioning',
+      'model',
+      'transmission',
+    ]);
   });
   test('what means nothing is left out, and no field is given twice', () => {
     expect(fields(['Part', 'Part number', 'Shelf'])).toEqual(['part', '', '']);
   });
   test('a unit in brackets is the unit of the column', () => {
-    expect(guessMapping('parts', ['Overall width (in)', 'Cap rating [psi]', 'Running current', 'Overall height (furlong)'])).toEqual([
+    expect(
+      guessMapping('parts', [
+        'Overall width (in)',
+        'Cap rating [psi]',
+        'Running current',
+        'Overall height (furlong)',
+      ]),
+    ).toEqual([
       { heading: 'Overall width (in)', field: 'overallWidth', unit: 'in' },
       { heading: 'Cap rating [psi]', field: 'capPressure', unit: 'psi' },
       { heading: 'Running current', field: 'current', unit: '' },
       { heading: 'Overall height (furlong)', field: 'overallHeight', unit: '' },
     ]);
-  }); // prettier-ignore
+  });
   test('what was chosen before for the same heading comes first', () => {
-    const [shelf, part] = guessMapping('applications', ['Shelf', 'Part'], { shelf: { field: 'source', unit: '' }, part: { field: '', unit: '' } }); // prettier-ignore
+    const [shelf, part] = guessMapping('applications', ['Shelf', 'Part'], {
+      shelf: { field: 'source', unit: '' },
+      part: { field: '', unit: '' },
+    });
     expect([shelf!.field, part!.field]).toEqual(['source', '']);
   });
 });
@@ -56,25 +75,69 @@ describe('rows of applications', () => {
   const reader = new ApplicationReader(emptyVocabulary);
   const base = { part: 'X 1', model: 'Haulden', years: '2010-2012' };
   test('a full row', () => {
-    const { row, problems } = reader.read({ ...base, make: 'pellworth', engine: 'E1 | e3', transmission: 'T2', airConditioning: 'no', package: 'heavy duty', built: '2010-03 to 2011-02', fits: 'yes', original: 'x', exceptions: 'not 2011; not T2', source: 'List' }); // prettier-ignore
+    const { row, problems } = reader.read({
+      ...base,
+      make: 'pellworth',
+      engine: 'E1 | e3',
+      transmission: 'T2',
+      airConditioning: 'no',
+      package: 'heavy duty',
+      built: '2010-03 to 2011-02',
+      fits: 'yes',
+      original: 'x',
+      exceptions: 'not 2011; not T2',
+      source: 'List',
+    });
     expect(problems).toEqual([]);
     expect(row).toEqual({
       part: 'X 1',
       modelId: 1,
-      scope: { years: [2010, 2012], built: ['2010-03', '2011-02'], engineIds: [1, 3], transmissionIds: [2], airConditioning: false, packages: ['heavy-duty'] },
+      scope: {
+        years: [2010, 2012],
+        built: ['2010-03', '2011-02'],
+        engineIds: [1, 3],
+        transmissionIds: [2],
+        airConditioning: false,
+        packages: ['heavy-duty'],
+      },
       exceptions: [
-        { years: [2011, 2011], built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null },
-        { years: null, built: null, engineIds: null, transmissionIds: [2], airConditioning: null, packages: null },
+        {
+          years: [2011, 2011],
+          built: null,
+          engineIds: null,
+          transmissionIds: null,
+          airConditioning: null,
+          packages: null,
+        },
+        {
+          years: null,
+          built: null,
+          engineIds: null,
+          transmissionIds: [2],
+          airConditioning: null,
+          packages: null,
+        },
       ],
       fits: true,
       original: true,
       source: 'List',
     });
-  }); // prettier-ignore
+  });
   test('years as a span, as two columns, as one year, or left to the life of the model', () => {
-    const years = (cells: object) => reader.read({ part: 'X 1', model: 'Pellworth Haulden', ...cells }).row?.scope.years;
-    expect([years({ years: '2010–2012' }), years({ yearFrom: '2010', yearTo: '2012' }), years({ yearFrom: '2011' }), years({})]).toEqual([[2010, 2012], [2010, 2012], [2011, 2011], [2000, 2020]]);
-  }); // prettier-ignore
+    const years = (cells: object) =>
+      reader.read({ part: 'X 1', model: 'Pellworth Haulden', ...cells }).row?.scope.years;
+    expect([
+      years({ years: '2010–2012' }),
+      years({ yearFrom: '2010', yearTo: '2012' }),
+      years({ yearFrom: '2011' }),
+      years({}),
+    ]).toEqual([
+      [2010, 2012],
+      [2010, 2012],
+      [2011, 2011],
+      [2000, 2020],
+    ]);
+  });
   test.each([
     [{ part: '' }, 'part', 'no part number'],
     [{ model: 'Tussock' }, 'model', 'no model “Tussock”'],

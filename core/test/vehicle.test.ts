@@ -11,20 +11,39 @@ import {
 } from '../src/vehicle/index.ts';
 
 const vocabulary: Vocabulary = {
-  makes: [{ id: 1, name: 'Quillon' }, { id: 2, name: 'Veldara' }],
+  makes: [
+    { id: 1, name: 'Quillon' },
+    { id: 2, name: 'Veldara' },
+  ],
   models: [
     { id: 10, makeId: 1, name: 'Tussock', nicknames: ['tuss'], life: [2005, 2014] },
     { id: 11, makeId: 2, name: 'Merlet', nicknames: ['merl'], life: [1998, 2016] },
   ],
   engines: [
-    { id: 20, code: 'QD22', displacementL: 2.2, cylinders: 4, layout: 'straight', fuel: 'diesel', aspiration: 'turbo' },
-    { id: 21, code: 'QP25', displacementL: 2.5, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' },
+    {
+      id: 20,
+      code: 'QD22',
+      displacementL: 2.2,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'diesel',
+      aspiration: 'turbo',
+    },
+    {
+      id: 21,
+      code: 'QP25',
+      displacementL: 2.5,
+      cylinders: 4,
+      layout: 'straight',
+      fuel: 'petrol',
+      aspiration: 'natural',
+    },
   ],
   transmissions: [
     { id: 30, code: 'QA5', kind: 'automatic', gears: 5 },
     { id: 31, code: 'QM5', kind: 'manual', gears: 5 },
   ],
-}; // prettier-ignore
+};
 const REFERENCE_YEAR = 2026;
 const read = (text: string) => {
   const { chips, leftover } = describeVehicle(text, vocabulary, REFERENCE_YEAR);
@@ -139,9 +158,19 @@ describe('a vehicle as it is spoken', () => {
 
 describe('finding the vehicle', () => {
   const configuration = (id: number, change: Partial<Configuration>): Configuration => ({
-    id, modelId: 10, year: 2009, engineId: 20, transmissionId: 30, airConditioning: true, package: 'standard',
-    body: 'pickup', drive: 'all', steering: 'right', built: ['2008-09', '2009-08'], ...change,
-  }); // prettier-ignore
+    id,
+    modelId: 10,
+    year: 2009,
+    engineId: 20,
+    transmissionId: 30,
+    airConditioning: true,
+    package: 'standard',
+    body: 'pickup',
+    drive: 'all',
+    steering: 'right',
+    built: ['2008-09', '2009-08'],
+    ...change,
+  });
   const all = [
     configuration(1, {}),
     configuration(2, { transmissionId: 31 }),

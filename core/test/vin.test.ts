@@ -63,9 +63,18 @@ describe('model years', () => {
 describe('repairs', () => {
   const slips: [string, (vin: string, at: number) => string][] = [
     ['swapped pair', (vin, at) => vin.slice(0, at) + vin[at + 1]! + vin[at]! + vin.slice(at + 2)],
-    ['look-alike', (vin, at) => vin.slice(0, at) + ({ 0: 'O', 1: 'I', 5: 'S', 8: 'B', 2: 'Z', 6: 'G' }[vin[at]!] ?? vin[at]!) + vin.slice(at + 1)],
-    ['character missing', (vin, at) => (vin[at] === vin[at + 1] ? vin.slice(0, at) + vin.slice(at + 1) : vin)],
-  ]; // prettier-ignore
+    [
+      'look-alike',
+      (vin, at) =>
+        vin.slice(0, at) +
+        ({ 0: 'O', 1: 'I', 5: 'S', 8: 'B', 2: 'Z', 6: 'G' }[vin[at]!] ?? vin[at]!) +
+        vin.slice(at + 1),
+    ],
+    [
+      'character missing',
+      (vin, at) => (vin[at] === vin[at + 1] ? vin.slice(0, at) + vin.slice(at + 1) : vin),
+    ],
+  ];
   test.each(slips)('a %s is among what is offered, and everything offered holds', (_name, slip) => {
     let seen = 0;
     fc.assert(
@@ -110,11 +119,23 @@ describe('elsewhere, and the shop’s own patterns', () => {
     ).toEqual([1]);
   });
   test('names of makes and models in a pattern become details of the vehicle', () => {
-    const vocabulary = { makes: [{ id: 7, name: 'Quillon' }], models: [{ id: 9, makeId: 7, name: 'Tussock', nicknames: [], life: [2008, 2014] as const }], engines: [], transmissions: [] };
-    const named: VinPattern[] = [{ ...patterns[0]!, value: 'quillon' }, { ...patterns[0]!, field: 'model', value: 'Tussock' }];
+    const vocabulary = {
+      makes: [{ id: 7, name: 'Quillon' }],
+      models: [{ id: 9, makeId: 7, name: 'Tussock', nicknames: [], life: [2008, 2014] as const }],
+      engines: [],
+      transmissions: [],
+    };
+    const named: VinPattern[] = [
+      { ...patterns[0]!, value: 'quillon' },
+      { ...patterns[0]!, field: 'model', value: 'Tussock' },
+    ];
     const { chips } = describeVehicle(withDigit('5ZW8T2AD0A7104482'), vocabulary, 2026, named);
-    expect(chips.map(({ field, value }) => [field, value])).toEqual([['year', '2010'], ['make', '7'], ['model', '9']]);
-  }); // prettier-ignore
+    expect(chips.map(({ field, value }) => [field, value])).toEqual([
+      ['year', '2010'],
+      ['make', '7'],
+      ['model', '9'],
+    ]);
+  });
   test('a number from elsewhere is read for its form, not refused for its digit', () => {
     expect(readVin('ZW9AA1AA0A1000001', patterns, 2026)).toMatchObject({ state: 'form only', repairs: [] });
   });

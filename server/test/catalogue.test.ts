@@ -10,7 +10,7 @@ import type {
   Problem,
   SetsResult,
 } from '@radiatrix/contract';
-import { Actor, demoServer } from './harness.ts'; // prettier-ignore
+import { Actor, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
 let mara: Actor, cleo: Actor;
@@ -21,17 +21,27 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const ask = async (text: string, fixes: string[] = []): Promise<FindResult> =>
-  (await cleo.get(`/api/find?${new URLSearchParams([['text', text], ...fixes.map((fix) => ['fix', fix] as [string, string])])}`).expect(200)).body as FindResult; // prettier-ignore
+  (
+    await cleo
+      .get(
+        `/api/find?${new URLSearchParams([['text', text], ...fixes.map((fix) => ['fix', fix] as [string, string])])}`,
+      )
+      .expect(200)
+  ).body as FindResult;
 const idOf = async (text: string): Promise<number> => (await ask(text)).vehicles[0]!.id;
 const modelId = async (name: string): Promise<number> =>
-  ((await mara.get('/api/models')).body as { id: number; name: string }[]).find((each) => each.name === name)!.id; // prettier-ignore
+  ((await mara.get('/api/models')).body as { id: number; name: string }[]).find((each) => each.name === name)!
+    .id;
 const coverage = async (name: string): Promise<ModelCoverage> =>
   (await mara.get(`/api/models/${await modelId(name)}/coverage`).expect(200)).body as ModelCoverage;
 
 describe('the next question', () => {
   test('asks what decides, and stops when nothing that is left can change which parts go in', async () => {
     const first = await ask('2011 tussock diesel radiator');
-    expect(first.question).toMatchObject({ field: 'transmission', why: expect.stringMatching(/oil cooler: \d of \d radiators drops? out if automatic/) as string }); // prettier-ignore
+    expect(first.question).toMatchObject({
+      field: 'transmission',
+      why: expect.stringMatching(/oil cooler: \d of \d radiators drops? out if automatic/) as string,
+    });
     const second = await ask('2011 tussock diesel radiator', ['transmission:automatic']);
     expect(second.total).toBeGreaterThan(1);
     expect(second.question).toBeNull();
@@ -43,9 +53,14 @@ describe('the next question', () => {
   });
   test('an automatic that was never built is one without a clutch pedal; what was built is meant as it was said', async () => {
     const merlet = await ask('merlet 1.8 2008 automatic');
-    expect(merlet.chips.find((chip) => chip.field === 'transmission')).toMatchObject({ label: 'automatic or CVT or dual-clutch', certainty: 'likely' }); // prettier-ignore
+    expect(merlet.chips.find((chip) => chip.field === 'transmission')).toMatchObject({
+      label: 'automatic or CVT or dual-clutch',
+      certainty: 'likely',
+    });
     expect(merlet.vehicles.map((vehicle) => vehicle.transmission)).toEqual(['CVT']);
-    expect((await ask('tussock 2009 automatic')).chips.find((chip) => chip.field === 'transmission')!.value).toBe('automatic'); // prettier-ignore
+    expect(
+      (await ask('tussock 2009 automatic')).chips.find((chip) => chip.field === 'transmission')!.value,
+    ).toBe('automatic');
   });
   test('a number is read by its own rules and by the shop’s patterns', async () => {
     const { vin, chips } = await ask('4ZT8C5D5X9S104417');
@@ -57,7 +72,9 @@ describe('the next question', () => {
     await mara
       .write('post', '/api/vin-patterns', { prefix: '4ZQ', field: 'make', value: 'Quillon' })
       .expect(422);
-    const { body } = await mara.write('post', '/api/vin-patterns', { prefix: '4ZM', field: 'model', value: 'merlet' }).expect(201); // prettier-ignore
+    const { body } = await mara
+      .write('post', '/api/vin-patterns', { prefix: '4ZM', field: 'model', value: 'merlet' })
+      .expect(201);
     await cleo.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(403);
     await mara.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(204);
   });
@@ -66,32 +83,70 @@ describe('the next question', () => {
 describe('a job', () => {
   test('its own figures count before its type’s; what was proved on unaltered vehicles does not count once it is altered', async () => {
     const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
-    const opened = (await cleo.write('post', '/api/jobs', { vehicleId: vehicle, complaint: 'overheats in town' }).expect(201)).body as JobRecord;
+    const opened = (
+      await cleo
+        .write('post', '/api/jobs', { vehicleId: vehicle, complaint: 'overheats in town' })
+        .expect(201)
+    ).body as JobRecord;
     const verdict = async (number: string, job?: number) => {
-      const { body } = await cleo.get(`/api/vehicles/${vehicle}/match${job ? `?job=${job}` : ''}`).expect(200);
+      const { body } = await cleo
+        .get(`/api/vehicles/${vehicle}/match${job ? `?job=${job}` : ''}`)
+        .expect(200);
       return (body as MatchResult).candidates.find((each) => each.number === number)!.verdict;
     };
     expect((await verdict('NT-R 4402', opened.id)).verdict).toBe('straight-in');
     const { label, complaint, stage } = opened;
     const figures = [{ key: 'bayDepth', text: '130 mm', method: 'tape' }];
     const { headers } = await cleo.get(`/api/jobs/${opened.id}`);
-    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: [], figures: [{ key: 'bayDepth', text: 'deep', method: 'tape' }] }, { etag: headers.etag }).expect(422);
-    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: ['second cooler'], figures }, { etag: headers.etag }).expect(200);
-    await cleo.write('put', `/api/jobs/${opened.id}`, { label, complaint, stage, alterations: [], figures }, { etag: headers.etag }).expect(412);
-    expect(await verdict('NT-R 4402', opened.id)).toMatchObject({ verdict: 'no', deciding: { by: 'check', check: 'depthWithFan' }, tried: 0 });
+    await cleo
+      .write(
+        'put',
+        `/api/jobs/${opened.id}`,
+        {
+          label,
+          complaint,
+          stage,
+          alterations: [],
+          figures: [{ key: 'bayDepth', text: 'deep', method: 'tape' }],
+        },
+        { etag: headers.etag },
+      )
+      .expect(422);
+    await cleo
+      .write(
+        'put',
+        `/api/jobs/${opened.id}`,
+        { label, complaint, stage, alterations: ['second cooler'], figures },
+        { etag: headers.etag },
+      )
+      .expect(200);
+    await cleo
+      .write(
+        'put',
+        `/api/jobs/${opened.id}`,
+        { label, complaint, stage, alterations: [], figures },
+        { etag: headers.etag },
+      )
+      .expect(412);
+    expect(await verdict('NT-R 4402', opened.id)).toMatchObject({
+      verdict: 'no',
+      deciding: { by: 'check', check: 'depthWithFan' },
+      tried: 0,
+    });
     expect((await verdict('NT-R 4402')).verdict).toBe('straight-in');
     const other = await idOf('2010 merlet manual aircon');
     await cleo.get(`/api/vehicles/${other}/match?job=${opened.id}`).expect(404);
-  }); // prettier-ignore
+  });
 });
 
 describe('matching', () => {
   test('the chance asked for is adjustable, and the two bounds must be in order', async () => {
     const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
-    const loose = (await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.5&failAt=0.4`).expect(200)).body as MatchResult;
+    const loose = (await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.5&failAt=0.4`).expect(200))
+      .body as MatchResult;
     expect(loose.thresholds).toEqual({ passAt: 0.5, failAt: 0.4 });
     await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.1&failAt=0.4`).expect(422);
-  }); // prettier-ignore
+  });
   test('sets: cheapest first, each part of its kind once, and a near miss says what breaks it', async () => {
     const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
     const { body } = await cleo.get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan`).expect(200);
@@ -100,7 +155,11 @@ describe('matching', () => {
     for (const set of sets) expect(set.parts.map((part) => part.kind)).toEqual(['radiator', 'fan']);
     expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
     const thick = (await cleo.get('/api/parts?text=NT-F%202230').expect(200)).body as { id: number }[];
-    const kept = (await cleo.get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan&keep=${thick[0]!.id}`).expect(200)).body as SetsResult; // prettier-ignore
+    const kept = (
+      await cleo
+        .get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan&keep=${thick[0]!.id}`)
+        .expect(200)
+    ).body as SetsResult;
     for (const set of kept.sets) expect(set.parts[1]).toMatchObject({ number: 'NT-F 2230', kept: true });
   });
   test('backwards: the same verdict from the part as from the vehicle', async () => {
@@ -143,25 +202,54 @@ describe('coverage', () => {
 
   test('lines of a part are replaced all or nothing, and put back', async () => {
     const before = await coverage('Haulden');
-    const own = before.claims.filter((claim) => claim.number === 'NT-R 5100' && claim.source === 'Harbour list');
+    const own = before.claims.filter(
+      (claim) => claim.number === 'NT-R 5100' && claim.source === 'Harbour list',
+    );
     const [claim] = own;
     const address = `/api/parts/${claim!.partId}/models/${before.modelId}/lines`;
     const line = (years: [number, number]) => ({ years, fits: true });
-    const { body } = await mara.write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [line([2010, 2011]), line([2013, 2014])] }).expect(200);
+    const { body } = await mara
+      .write('put', address, {
+        sourceId: claim!.sourceId,
+        replaces: own.map((each) => each.id),
+        lines: [line([2010, 2011]), line([2013, 2014])],
+      })
+      .expect(200);
     const after = await coverage('Haulden');
-    expect(after.claims.filter((each) => each.partId === claim!.partId && each.sourceId === claim!.sourceId).map((each) => each.years)).toEqual([[2010, 2011], [2013, 2014]]);
+    expect(
+      after.claims
+        .filter((each) => each.partId === claim!.partId && each.sourceId === claim!.sourceId)
+        .map((each) => each.years),
+    ).toEqual([
+      [2010, 2011],
+      [2013, 2014],
+    ]);
     // One line of the change cannot be: nothing of it is kept.
-    const stale = await mara.write('put', address, { sourceId: claim!.sourceId, replaces: (body as { ids: number[] }).ids, lines: [line([2010, 2016]), line([1990, 2016])] }).expect(422);
+    const stale = await mara
+      .write('put', address, {
+        sourceId: claim!.sourceId,
+        replaces: (body as { ids: number[] }).ids,
+        lines: [line([2010, 2016]), line([1990, 2016])],
+      })
+      .expect(422);
     expect((stale.body as Problem).fields![0]!.message).toContain('was built for 2010 to 2016');
     expect(await coverage('Haulden')).toEqual(after);
-    await mara.write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [] }).expect(412);
+    await mara
+      .write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [] })
+      .expect(412);
     await cleo.write('put', address, { sourceId: claim!.sourceId, replaces: [], lines: [] }).expect(403);
-  }); // prettier-ignore
+  });
 
   test('a conflict can be marked for measuring, and the mark taken away', async () => {
     const { claims, vehicles, modelId: model } = await coverage('Tussock');
     const partId = claims[0]!.partId;
-    await mara.write('post', '/api/marks', { partId, vehicleIds: [vehicles[0]!.id, vehicles[1]!.id], note: 'sources disagree' }).expect(201); // prettier-ignore
+    await mara
+      .write('post', '/api/marks', {
+        partId,
+        vehicleIds: [vehicles[0]!.id, vehicles[1]!.id],
+        note: 'sources disagree',
+      })
+      .expect(201);
     const { marks } = (await mara.get(`/api/models/${model}/coverage`)).body as ModelCoverage;
     expect(marks).toHaveLength(2);
     await mara.write('delete', `/api/marks/${marks[0]!.id}`).expect(204);

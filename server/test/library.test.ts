@@ -6,7 +6,9 @@ let server: Awaited<ReturnType<typeof demoServer>>;
 let mara: Actor, piet: Actor, cleo: Actor;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet, cleo] = (await Promise.all(['mara', 'piet', 'cleo'].map((name) => Actor.signIn(server.app, name)))) as [Actor, Actor, Actor]; // prettier-ignore
+  [mara, piet, cleo] = (await Promise.all(
+    ['mara', 'piet', 'cleo'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor];
 });
 afterAll(() => server.stop());
 
@@ -27,22 +29,38 @@ describe('records of the library', () => {
     expect(record).toMatchObject({ title: 'Tussock', values: { nicknames: ['tuss'], life: [2008, 2014] } });
     const wider = { ...record.values, life: [2008, 2015] };
     await cleo.write('put', `/api/records/model/${tussock!.id}`, wider, { etag }).expect(403);
-    const wrong = await mara.write('put', `/api/records/model/${tussock!.id}`, { ...wider, life: [2016, 2008], name: '' }, { etag }).expect(422); // prettier-ignore
+    const wrong = await mara
+      .write('put', `/api/records/model/${tussock!.id}`, { ...wider, life: [2016, 2008], name: '' }, { etag })
+      .expect(422);
     expect((wrong.body as Problem).fields!.map((each) => each.path)).toContain('name');
     await mara.write('put', `/api/records/model/${tussock!.id}`, wider, { etag }).expect(200);
     // A server that keeps the vocabulary hears of the change at once.
     const { body } = await cleo.get('/api/vocabulary').expect(200);
-    expect((body as { models: { name: string; life: number[] }[] }).models.find((each) => each.name === 'Tussock')!.life).toEqual([2008, 2015]); // prettier-ignore
+    expect(
+      (body as { models: { name: string; life: number[] }[] }).models.find((each) => each.name === 'Tussock')!
+        .life,
+    ).toEqual([2008, 2015]);
   });
 
   test('two people: the second is told what the first made of it, and loses nothing', async () => {
     const [source] = await lines('source', 'Tidewater');
     const { record, etag } = await open('source', source!.id);
-    await mara.write('put', `/api/records/source/${source!.id}`, { ...record.values, grade: 5 }, { etag }).expect(200); // prettier-ignore
-    const stale = await piet.write('put', `/api/records/source/${source!.id}`, { ...record.values, note: 'mine' }, { etag }).expect(412); // prettier-ignore
+    await mara
+      .write('put', `/api/records/source/${source!.id}`, { ...record.values, grade: 5 }, { etag })
+      .expect(200);
+    const stale = await piet
+      .write('put', `/api/records/source/${source!.id}`, { ...record.values, note: 'mine' }, { etag })
+      .expect(412);
     expect((stale.body as Problem).current).toMatchObject({ values: { grade: 5 }, changed: { by: 'Mara' } });
     const now = await open('source', source!.id);
-    await piet.write('put', `/api/records/source/${source!.id}`, { ...now.record.values, note: 'mine' }, { etag: now.etag }).expect(200); // prettier-ignore
+    await piet
+      .write(
+        'put',
+        `/api/records/source/${source!.id}`,
+        { ...now.record.values, note: 'mine' },
+        { etag: now.etag },
+      )
+      .expect(200);
     expect((await open('source', source!.id)).record.values).toMatchObject({ grade: 5, note: 'mine' });
     const { body } = await mara.get(`/api/history/source/${source!.id}`).expect(200);
     expect((body as HistoryEntry[]).slice(0, 2).map((each) => each.by)).toEqual(['Piet', 'Mara']);
@@ -74,11 +92,21 @@ describe('search over the whole library', () => {
     ['harbour', 'source', 'Harbour list'],
   ])('%j finds the %s %s', async (text, type, name) => {
     const hits = await search(text);
-    expect(hits.map((hit) => [hit.type, 'number' in hit ? hit.number : 'code' in hit ? hit.code : 'name' in hit ? hit.name : ''])).toContainEqual([type, name]); // prettier-ignore
+    expect(
+      hits.map((hit) => [
+        hit.type,
+        'number' in hit ? hit.number : 'code' in hit ? hit.code : 'name' in hit ? hit.name : '',
+      ]),
+    ).toContainEqual([type, name]);
   });
   test('a number that was superseded says by what; odd text is only text', async () => {
-    const { rows } = await server.connection.pool.query<{ old: string; new: string }>('select o.number as old, n.number as new from supersession s join part o on o.id = s.old_part_id join part n on n.id = s.new_part_id limit 1'); // prettier-ignore
-    if (rows[0]) expect(await search(rows[0].old)).toContainEqual(expect.objectContaining({ number: rows[0].old, supersededBy: rows[0].new })); // prettier-ignore
+    const { rows } = await server.connection.pool.query<{ old: string; new: string }>(
+      'select o.number as old, n.number as new from supersession s join part o on o.id = s.old_part_id join part n on n.id = s.new_part_id limit 1',
+    );
+    if (rows[0])
+      expect(await search(rows[0].old)).toContainEqual(
+        expect.objectContaining({ number: rows[0].old, supersededBy: rows[0].new }),
+      );
     for (const odd of ["'; drop table part;--", '<b>%_\\', '🚗🚗', '‮abc', 'x'.repeat(110)])
       expect(Array.isArray(await search(odd))).toBe(true);
     expect(await search('n')).toEqual([]);

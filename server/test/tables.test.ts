@@ -45,14 +45,16 @@ const problem = async (content: Buffer | string): Promise<Problem> => {
   const { body } = await send(content);
   expect(await lines()).toBe(before);
   return body as Problem;
-}; // prettier-ignore
+};
 
 const HEAD = 'Source,Model,Part No.,Year from,Year to,Engine,Trans,A/C,Exceptions,Fits';
 const ROW = 'Harbour list,Tussock,NT-R 4403,2009,2010,QD22,QA5,yes,not 2010,yes';
 
 describe('a table of applications', () => {
   test('any order of columns; new, same and changed are told apart; applied once, with its history', async () => {
-    const upload = await read(`${HEAD}\r\n${ROW}\r\n"Northreach data sheets",Tussock,NT-R 4402,2008,2012,QD22,,,,yes\r\n`);
+    const upload = await read(
+      `${HEAD}\r\n${ROW}\r\n"Northreach data sheets",Tussock,NT-R 4402,2008,2012,QD22,,,,yes\r\n`,
+    );
     expect(upload.counts).toEqual({ new: 1, changed: 0, same: 1, wrong: 0 });
     const before = await lines();
     expect((await apply(upload)).state).toBe('applied');
@@ -60,14 +62,24 @@ describe('a table of applications', () => {
     const again = await read(`${HEAD},Original\n${ROW},yes\n`);
     expect(again.counts).toEqual({ new: 0, changed: 1, same: 0, wrong: 0 });
     expect((await apply(again)).state).toBe('applied');
-    const { rows } = await server.connection.pool.query<{ action: string }>("select action from history where \"table\" = 'application' and after ->> 'original' = 'true' and before is not null");
+    const { rows } = await server.connection.pool.query<{ action: string }>(
+      "select action from history where \"table\" = 'application' and after ->> 'original' = 'true' and before is not null",
+    );
     expect(rows).toHaveLength(1);
-  }); // prettier-ignore
+  });
 
   test('every wrong row is named with its column, its reason and its cure, and nothing comes in', async () => {
-    const upload = await read(`${HEAD}\nHarbour list,Tussock,ZZ 1,2009,2010,QD22,,,,\nHarbour list,Tussock,NT-R 4402,1999,2010,XX,,,,\nHarbour list,Tussock\nNobody,Tussock,NT-R 4402,2009,2010,,,,,\n${ROW.replace('4403', '4410')}\n`);
+    const upload = await read(
+      `${HEAD}\nHarbour list,Tussock,ZZ 1,2009,2010,QD22,,,,\nHarbour list,Tussock,NT-R 4402,1999,2010,XX,,,,\nHarbour list,Tussock\nNobody,Tussock,NT-R 4402,2009,2010,,,,,\n${ROW.replace('4403', '4410')}\n`,
+    );
     expect(upload.counts.wrong).toBe(4);
-    expect(upload.wrong.map(({ row, heading }) => [row, heading])).toEqual([[2, 'Part No.'], [3, 'Year from'], [3, 'Engine'], [4, ''], [5, 'Source']]);
+    expect(upload.wrong.map(({ row, heading }) => [row, heading])).toEqual([
+      [2, 'Part No.'],
+      [3, 'Year from'],
+      [3, 'Engine'],
+      [4, ''],
+      [5, 'Source'],
+    ]);
     expect(upload.wrong.every(({ reason, fix }) => reason !== '' && fix !== '')).toBe(true);
     const before = await lines();
     const { body } = await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(409);
@@ -78,32 +90,44 @@ describe('a table of applications', () => {
     expect(rows).toHaveLength(5);
     expect(rows[1]).toContain('no part “ZZ 1” is on record');
     await piet.get(`/api/uploads/${upload.id}`).expect(404);
-  }); // prettier-ignore
+  });
 
   test('the same line twice, and a line that contradicts another of its source, are wrong; kept apart by an exception they are not', async () => {
     const contrary = 'Ostrave drawings,Tussock,NT-S 310,2008,2012,,,,,';
-    const upload = await read(`${HEAD}\n${contrary}yes\n${contrary}yes\n${contrary.replace('2008,2012', '2010,2010')}no\n`);
+    const upload = await read(
+      `${HEAD}\n${contrary}yes\n${contrary}yes\n${contrary.replace('2008,2012', '2010,2010')}no\n`,
+    );
     expect(upload.wrong.map(({ row, reason }) => [row, reason])).toEqual([
       [3, 'says the same vehicles as row 2'],
       [4, 'says the opposite of row 2 for some of the same vehicles'],
       [4, 'says the opposite of row 3 for some of the same vehicles'],
     ]);
-    const apart = await read(`${HEAD}\n${contrary.slice(0, -1)}not 2010,yes\n${contrary.replace('2008,2012', '2010,2010')}no\n`);
+    const apart = await read(
+      `${HEAD}\n${contrary.slice(0, -1)}not 2010,yes\n${contrary.replace('2008,2012', '2010,2010')}no\n`,
+    );
     expect(apart.wrong).toEqual([]);
     const held = await read(`${HEAD}\nNorthreach data sheets,Tussock,NT-R 4402,2009,2009,QD22,,,,no\n`);
     expect(held.wrong[0]!.reason).toContain('says the opposite of some of these vehicles already');
-  }); // prettier-ignore
+  });
 
   test('a mapping is remembered; a required column that is not there is asked for', async () => {
     const odd = 'Who,Car,Bit,From,To\nHarbour list,Tussock,NT-R 4410,2013,2014\n';
     const first = (await send(odd)).body as Upload;
-    await mara.write('post', `/api/uploads/${first.id}/preview`, { mapping: first.mapping, sourceId: null }).expect(422);
+    await mara
+      .write('post', `/api/uploads/${first.id}/preview`, { mapping: first.mapping, sourceId: null })
+      .expect(422);
     const fields: Record<string, string> = { Who: 'source', Car: 'model', Bit: 'part' };
     const mapping = first.mapping.map((each) => ({ ...each, field: fields[each.heading] ?? each.field }));
     expect((await preview(first, null, mapping)).counts.wrong).toBe(0);
     const second = (await send(odd)).body as Upload;
-    expect(second.mapping.map((each) => each.field)).toEqual(['source', 'model', 'part', 'yearFrom', 'yearTo']);
-  }); // prettier-ignore
+    expect(second.mapping.map((each) => each.field)).toEqual([
+      'source',
+      'model',
+      'part',
+      'yearFrom',
+      'yearTo',
+    ]);
+  });
 
   test('stopped, it leaves nothing behind', async () => {
     const upload = (await send(`${HEAD}\n${ROW}\n`)).body as Upload;
@@ -120,16 +144,28 @@ describe('files as they come', () => {
   const text = `${HEAD}\nHarbour list,Tussock,NT-R 4410,2011,2011,QD22,QM5,,,\n`;
   test.each<[string, Buffer, Partial<Upload>]>([
     ['UTF-8 with its mark', Buffer.from(`\uFEFF${text}`), { encoding: 'utf-8' }],
-    ['UTF-16, little end first', Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]), { encoding: 'utf-16le' }],
-    ['UTF-16, big end first, without its mark', Buffer.from(text, 'utf16le').swap16(), { encoding: 'utf-16be' }],
-    ['Latin-1', Buffer.from(`${text.replace('QM5', 'QM5')}`.replace('Exceptions', 'Gaïa'), 'latin1'), { encoding: 'windows-1252' }],
+    [
+      'UTF-16, little end first',
+      Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]),
+      { encoding: 'utf-16le' },
+    ],
+    [
+      'UTF-16, big end first, without its mark',
+      Buffer.from(text, 'utf16le').swap16(),
+      { encoding: 'utf-16be' },
+    ],
+    [
+      'Latin-1',
+      Buffer.from(`${text.replace('QM5', 'QM5')}`.replace('Exceptions', 'Gaïa'), 'latin1'),
+      { encoding: 'windows-1252' },
+    ],
     ['semicolons', Buffer.from(text.replaceAll(',', ';')), { separator: 'semicolon' }],
     ['tabs', Buffer.from(text.replaceAll(',', '\t')), { separator: 'tab' }],
   ])('%s', async (_name, content, shape) => {
     const upload = await read(content);
     expect(upload).toMatchObject({ ...shape, state: 'ready' });
     expect(upload.counts.new + upload.counts.same).toBe(1);
-  }); // prettier-ignore
+  });
 
   test.each<[string, Buffer | string, string]>([
     ['empty', '', 'empty'],
@@ -152,38 +188,51 @@ describe('files as they come', () => {
   });
 
   test('a workbook comes in as its CSV would, and text that is markup stays text', async () => {
-    const sheet = (await mara.get('/api/export/applications?format=xlsx').buffer(true).parse((res, done) => {
-      const chunks: Buffer[] = [];
-      res.on('data', (chunk: Buffer) => chunks.push(chunk));
-      res.on('end', () => done(null, Buffer.concat(chunks)));
-    })).body as Buffer;
+    const sheet = (
+      await mara
+        .get('/api/export/applications?format=xlsx')
+        .buffer(true)
+        .parse((res, done) => {
+          const chunks: Buffer[] = [];
+          res.on('data', (chunk: Buffer) => chunks.push(chunk));
+          res.on('end', () => done(null, Buffer.concat(chunks)));
+        })
+    ).body as Buffer;
     const upload = await read(sheet);
     expect(upload.counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
     expect(upload.counts.same).toBe(await lines());
     const markup = await read(`${HEAD}\n<b>x</b>,'; drop table part;--,‮NT 🚗,2009,2010,,,,,\n`);
     expect(markup.wrong.map((each) => each.heading)).toEqual(['Model']);
     expect(strToU8('').length).toBe(0);
-  }); // prettier-ignore
+  });
 });
 
 describe('out and in again', () => {
-  test.each(['applications', 'vehicles', 'parts'])('%s: the file that goes out changes nothing when it comes in', async (kind) => {
-    const { text } = await mara.get(`/api/export/${kind}`).expect(200);
-    const upload = await read(text, kind);
-    expect([upload.message, upload.wrong]).toEqual(['', []]);
-    expect(upload.counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
-    expect(upload.counts.same).toBeGreaterThan(10);
-  }); // prettier-ignore
+  test.each(['applications', 'vehicles', 'parts'])(
+    '%s: the file that goes out changes nothing when it comes in',
+    async (kind) => {
+      const { text } = await mara.get(`/api/export/${kind}`).expect(200);
+      const upload = await read(text, kind);
+      expect([upload.message, upload.wrong]).toEqual(['', []]);
+      expect(upload.counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
+      expect(upload.counts.same).toBeGreaterThan(10);
+    },
+  );
 
   test('a table of parts in inches is kept in the words of the file and read in the unit of its column', async () => {
-    const upload = await read('Number,Maker,Kind,Description,Source,Overall width (in),Thickness\nTB 9,Ostrave,radiator,=cmd,Saltmere bench,28 3/4,48 mm\n', 'parts');
+    const upload = await read(
+      'Number,Maker,Kind,Description,Source,Overall width (in),Thickness\nTB 9,Ostrave,radiator,=cmd,Saltmere bench,28 3/4,48 mm\n',
+      'parts',
+    );
     expect(upload.counts).toEqual({ new: 1, changed: 0, same: 0, wrong: 0 });
     expect((await apply(upload)).state).toBe('applied');
-    const { rows } = await server.connection.pool.query<{ value: number; text: string }>("select value, text from measurement where key = 'overallWidth' and text like '28 3/4%'");
+    const { rows } = await server.connection.pool.query<{ value: number; text: string }>(
+      "select value, text from measurement where key = 'overallWidth' and text like '28 3/4%'",
+    );
     expect(rows).toHaveLength(1);
     expect(rows[0]!.value).toBeCloseTo(28.75 * 25.4, 9);
     const { text } = await mara.get('/api/export/parts').expect(200);
     expect(text).toContain("'=cmd");
     expect((await read(text, 'parts')).counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
-  }); // prettier-ignore
+  });
 });

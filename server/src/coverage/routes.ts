@@ -1,7 +1,6 @@
 import type { Rewrite } from '@radiatrix/contract';
 import { notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
-import { deleteMark, insertMarks, markLines } from './queries.ts';
 import * as service from './service.ts';
 
 export const models = async ({ db }: Context): Promise<Reply> => ({ body: await service.modelLines(db) });
@@ -12,13 +11,13 @@ export const rewrite = async ({ db, id, body }: Context): Promise<Reply> => ({
   body: await service.rewriteLines(db, id(), id('modelId'), body as Rewrite),
 });
 
-export const marks = async ({ db }: Context): Promise<Reply> => ({ body: await markLines(db) });
+export const marks = async ({ db }: Context): Promise<Reply> => ({ body: await service.markLines(db) });
 export const newMark = async ({ db, body }: Context): Promise<Reply> => {
   const { partId, vehicleIds, note } = body as { partId: number; vehicleIds: number[]; note: string };
-  await insertMarks(db, partId, vehicleIds, note);
+  await service.addMarks(db, partId, vehicleIds, note);
   return { status: 201, body: { marked: vehicleIds.length } };
 };
 export const dropMark = async ({ db, id }: Context): Promise<Reply> => {
-  if (!(await deleteMark(db, id()))) throw notFound('That mark');
+  if (!(await service.dropMark(db, id()))) throw notFound('That mark');
   return {};
 };

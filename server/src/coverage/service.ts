@@ -6,8 +6,9 @@ import { ProblemError, notFound } from '../http/problem.ts';
 import { claims, outcomes } from '../parts/queries.ts';
 import { addClaim } from '../parts/service.ts';
 import { configurations } from '../vehicles/queries.ts';
-import { deleteClaims, marksOfVehicles, modelCounts } from './queries.ts';
+import { deleteClaims, deleteMark, insertMarks, markLines, marksOfVehicles, modelCounts } from './queries.ts';
 
+export { markLines, insertMarks as addMarks, deleteMark as dropMark };
 export const modelLines = (db: Db): Promise<ModelLine[]> => modelCounts(db);
 
 export async function modelCoverage(db: Db, modelId: number): Promise<ModelCoverage> {

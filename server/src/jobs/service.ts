@@ -6,12 +6,12 @@ import {
   type WordFigure,
 } from '@radiatrix/core/fit';
 import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
-import type { FieldProblem, JobDocument, JobRecord } from '@radiatrix/contract';
+import type { FieldProblem, JobDocument, JobLine, JobRecord, NewJob } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { loadVocabulary } from '../vehicles/queries.ts';
+import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { figuresOfJob, jobRow } from './queries.ts';
+import { figuresOfJob, insertJob, jobRow, jobRows, replaceJobFigures, updateJob } from './queries.ts';
 
 export async function jobRecord(db: Db, id: number): Promise<JobRecord> {
   const row = await jobRow(db, id);
@@ -75,4 +75,40 @@ export async function jobFigures(db: Db, id: number): Promise<JobFigures> {
     alterations: row.alterations,
     figures: { quantities, words } as FigureSet<'bay'>,
   };
+}
+
+/** Jobs as a list shows them, newest first. */
+export async function jobLines(db: Db): Promise<JobLine[]> {
+  const [rows, vocabulary] = await Promise.all([jobRows(db), loadVocabulary(db)]);
+  const vehicles = await configurationsByIds(
+    db,
+    rows.map((row) => row.configurationId),
+  );
+  const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
+  return rows.map(({ id, label, complaint, stage, configurationId, by, at }) => ({
+    id,
+    label,
+    complaint,
+    stage,
+    vehicleId: configurationId,
+    title: titles.get(configurationId) ?? '',
+    opened: { by, at },
+  }));
+}
+
+export async function openJob(db: Db, job: NewJob): Promise<number> {
+  await findConfiguration(db, job.vehicleId);
+  checkFigures(job.figures ?? []);
+  const id = await insertJob(db, job);
+  await replaceJobFigures(db, id, job.figures ?? []);
+  return id;
+}
+
+/** Changes a job that still is at the version the save is based on. */
+export async function changeJob(db: Db, id: number, version: number, document: JobDocument): Promise<void> {
+  checkFigures(document.figures);
+  if (!(await updateJob(db, id, version, document)))
+    // Not found before it can be stale.
+    throw new ProblemError('stale', { current: await jobRecord(db, id) });
+  await replaceJobFigures(db, id, document.figures);
 }

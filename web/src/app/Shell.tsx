@@ -140,8 +140,9 @@ function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | nul
   // The line follows the address when that changes by itself (back, a link); while typing it runs ahead of it.
   const typed = arrival !== 'POP' && (location.state as { typed?: boolean } | null)?.typed === true;
   useEffect(() => {
-    leaving.current = false;
-    if (asking && !typed) setText(fromAddress);
+    // A view that was asked for before the first key arrives after it: what is typed stands.
+    if (typed) leaving.current = false;
+    else if (asking && !leaving.current) setText(fromAddress);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once an arrival, whatever the address says then
   }, [location.key]);
   const type = (value: string) => {

@@ -6,7 +6,7 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
-import { HistoryList } from '../library/HistoryList.tsx';
+import { HistorySection } from '../record/HistorySection.tsx';
 import { ClaimList } from './ClaimList.tsx';
 import { DetailsForm } from './DetailsForm.tsx';
 import { GoesIntoList } from './GoesIntoList.tsx';
@@ -149,7 +149,7 @@ function Reading({ part, editable }: { part: PartRecord; editable: boolean }) {
           ))}
         </ul>
         <Photos photos={part.photos} subject="part" id={part.id} editable={editable} />
-        {editable && <HistoryList kind="part" id={part.id} />}
+        {editable && <HistorySection kind="part" id={part.id} />}
       </aside>
     </div>
   );

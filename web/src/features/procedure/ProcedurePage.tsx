@@ -4,7 +4,7 @@ import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/pr
 import { canEdit, type Person, type ProcedureRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
-import { HistoryList } from '../library/HistoryList.tsx';
+import { HistorySection } from '../record/HistorySection.tsx';
 import { ProcedureForm } from './ProcedureForm.tsx';
 
 const documentOf = ({ title, partKind, way, fasteners, steps }: ProcedureDocument): ProcedureDocument => ({
@@ -125,7 +125,7 @@ function Reading({ record, editable }: { record: ProcedureRecord; editable: bool
             <li className="text-muted py-1">Everything that comes out goes back in.</li>
           )}
         </ul>
-        {editable && <HistoryList kind="procedure" id={record.id} />}
+        {editable && <HistorySection kind="procedure" id={record.id} />}
       </aside>
     </div>
   );

@@ -7,7 +7,7 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
-import { HistoryList } from '../library/HistoryList.tsx';
+import { HistorySection } from '../record/HistorySection.tsx';
 import { KinList } from './KinList.tsx';
 
 /** What is known of a vehicle: its configuration, and the figures of the bay it shares with others. */
@@ -103,7 +103,7 @@ export function VehiclePage() {
           id={vehicle.bay.id}
           editable={canEdit(person.role)}
         />
-        {canEdit(person.role) && <HistoryList kind="bay" id={vehicle.bay.id} />}
+        {canEdit(person.role) && <HistorySection kind="bay" id={vehicle.bay.id} />}
       </aside>
     </div>
   );
