@@ -64,12 +64,17 @@ function settle(
   chance: number,
   chanceWithChange: number,
   { passAt, failAt }: Thresholds,
+  /**
+   * Chance that the nearer limit is kept, with the change if there is one: what a failure is judged by. Where both
+   * limits count, a figure too coarse to lie between them with any chance is no evidence against the part.
+   */
+  nearerLimit = rule.change !== undefined ? chanceWithChange : chance,
 ): void {
   finding.chance = chance;
   finding.chanceWithChange = rule.change !== undefined ? chanceWithChange : chance;
   if (chance >= passAt) finding.outcome = 'pass';
   else if (rule.change !== undefined && chanceWithChange >= passAt) finding.outcome = 'change';
-  else if ((rule.change !== undefined ? chanceWithChange : chance) <= failAt) finding.outcome = 'fail';
+  else if (nearerLimit <= failAt) finding.outcome = 'fail';
   else finding.outcome = 'open';
 }
 
@@ -206,6 +211,7 @@ function match<K extends PartKind>(
         chanceWithin(difference, rule.tolerance, u),
         chanceWithin(difference, rule.tolerance + reach, u),
         thresholds,
+        chanceClear(rule.tolerance + reach - Math.abs(difference), u),
       );
     },
     show: (vehicle, part) => {
@@ -459,7 +465,19 @@ function hoseCheck(id: CheckId, end: Ends, key: 'radiatorBore' | 'engineBore' | 
           ? chanceClear(difference + rule.tolerance, finding.u) *
             chanceClear(rule.tolerance + reach - difference, finding.u)
           : chanceWithin(difference, rule.tolerance + reach, finding.u);
-      settle(finding, rule, chanceWithin(difference, rule.tolerance, finding.u), change, thresholds);
+      // Too short by more than it gives, or too long by more than can be trimmed.
+      const limit =
+        end === 'length' && difference < 0
+          ? rule.tolerance + difference
+          : rule.tolerance + reach - Math.abs(difference);
+      settle(
+        finding,
+        rule,
+        chanceWithin(difference, rule.tolerance, finding.u),
+        change,
+        thresholds,
+        chanceClear(limit, finding.u),
+      );
     },
     show: (vehicle, part) => {
       const figures = part.figures as FigureSet<'hose'>;

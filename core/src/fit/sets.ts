@@ -77,13 +77,14 @@ const quantity = <K extends PartKind>(part: FitPart, key: QuantityKey<K>): Quant
 
 const plain = (change: Change): Change => ({ effort: change.effort, what: change.what, takes: change.takes, minutes: change.minutes }); // prettier-ignore
 
-function settle(id: RelationId, chance: number, withChange: number, margin: number, u: number, { passAt }: Thresholds): Relation {
+function settle(id: RelationId, chance: number, withChange: number, margin: number, u: number, { passAt, failAt }: Thresholds): Relation {
   const rule: RelationRule = RELATIONS[id];
   if (chance >= passAt) return { id, outcome: 'pass', margin, u };
   if (rule.change && withChange >= passAt)
     return { id, outcome: 'change', margin, u, change: plain(rule.change) };
-  const best = rule.change ? withChange : chance;
-  return { id, outcome: best <= 1 - passAt ? 'fail' : 'unknown', margin, u };
+  // As in the checks: what is only too coarse to tell is not a failure.
+  const nearerLimit = chanceClear(margin + (rule.change?.reach ?? 0), u);
+  return { id, outcome: nearerLimit <= failAt ? 'fail' : 'unknown', margin, u };
 } // prettier-ignore
 
 /** Both figures alike within the tolerance; the worse of several pairs counts. */
