@@ -35,23 +35,42 @@ export function separatorOf(firstLine: string): string {
   return SEPARATORS.reduce((best, each) => (bare.split(each).length > bare.split(best).length ? each : best));
 }
 
-/** Rows as texts, headings first, with their row number; bounded memory however long the file. */
+/** How lines end, by the first end there is. */
+function lineEndOf(text: string): '\r\n' | '\n' | '\r' {
+  const end = /\r\n|\n|\r/.exec(text)?.[0];
+  return end === '\r\n' || end === '\r' ? end : '\n';
+}
+
+/**
+ * Rows as texts, headings first, with their row number; bounded memory however long the file. The file is parsed piece
+ * by piece up to its last whole row: the parser's own stream stops after every few rows and begins the piece anew.
+ */
 export async function* rowsOf(
   file: string,
   encoding: string,
   separator: string,
 ): AsyncGenerator<{ row: number; cells: string[] }> {
-  const parser = Papa.parse(Papa.NODE_STREAM_INPUT, { delimiter: separator, skipEmptyLines: false });
   const source = decoded(file, encoding);
-  source.on('error', (error) => parser.destroy(error));
-  source.pipe(parser);
+  let parser: Papa.Parser | undefined;
+  let rest = '';
   let row = 0;
-  try {
-    for await (const cells of parser as AsyncIterable<string[]>) {
+  function* take(last: boolean): Generator<{ row: number; cells: string[] }> {
+    parser ??= new Papa.Parser({ delimiter: separator, newline: lineEndOf(rest) });
+    const { data, meta } = parser.parse(rest, 0, !last) as { data: string[][]; meta: { cursor: number } };
+    rest = rest.slice(meta.cursor);
+    for (const cells of data) {
       row += 1;
       if (cells.length === 1 && cells[0]!.trim() === '') continue;
       yield { row, cells: cells.map((cell) => unguardCell(row === 1 ? cell.replace(/^\uFEFF/, '') : cell)) };
     }
+  }
+  try {
+    for await (const text of source) {
+      rest += String(text);
+      // An end of line that is cut in two is left for the next piece.
+      if (/[\r\n]./s.test(rest)) yield* take(false);
+    }
+    if (rest !== '') yield* take(true);
   } finally {
     source.destroy();
   }
