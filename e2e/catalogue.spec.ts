@@ -106,3 +106,25 @@ test('the library: anything found by a few letters, a record changed, compared a
   await history.getByRole('button', { name: /Put version 1 back/ }).click();
   await expect(page.getByLabel('Cylinders')).toHaveValue('4');
 });
+
+test('the shop teaches the product a beginning of identification numbers, and Ask reads it', async ({
+  browser,
+}) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/library/vins');
+  const form = page.getByRole('form', { name: 'New pattern' });
+  await form.getByLabel('Begins with').fill('4zk');
+  await form.getByLabel('Says of the vehicle its').selectOption('model');
+  await form.getByLabel('Which is').fill('Nothing');
+  await form.getByRole('button', { name: 'Record it' }).click();
+  await expect(form).toContainText('No model “Nothing” is on record.');
+  await form.getByLabel('Which is').fill('Halberd');
+  await form.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByRole('table', { name: 'Patterns' })).toContainText('4ZK');
+  await page.getByRole('searchbox', { name: /Describe a vehicle/ }).fill('4ZK00000000000000');
+  const understood = page.getByRole('region', { name: 'How it was understood' });
+  await expect(understood).toContainText('Halberd');
+  await page.goto('/library/vins');
+  await page.getByRole('row', { name: /4ZK/ }).getByRole('button', { name: 'take away' }).click();
+  await expect(page.getByRole('table', { name: 'Patterns' })).not.toContainText('4ZK');
+});

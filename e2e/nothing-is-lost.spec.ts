@@ -96,3 +96,33 @@ test('a figure that makes no sense is refused in place, with what to write inste
   await page.getByRole('button', { name: 'Throw away changes' }).click();
   await expect(width).toHaveValue('730 mm');
 });
+
+test('two people on one record of the library: what each changed is kept, what both changed is chosen', async ({
+  browser,
+}) => {
+  const [mara, piet] = [await as(browser, 'mara'), await as(browser, 'piet')];
+  for (const page of [mara, piet]) {
+    await page.goto('/library?shelf=source');
+    await page.getByRole('link', { name: 'Tidewater pages' }).click();
+    await expect(page.getByLabel('Name')).toHaveValue('Tidewater pages');
+  }
+  await mara.getByLabel('Note').fill('A year out at most model changes.');
+  await mara.getByLabel(/^Grade/).fill('5');
+  await mara.getByRole('button', { name: 'Save' }).click();
+  await expect(mara.getByRole('button', { name: 'Save' })).toBeDisabled();
+
+  await piet.getByLabel('Kind').fill('web pages');
+  await piet.getByLabel(/^Grade/).fill('3');
+  await piet.getByRole('button', { name: 'Save' }).click();
+  const news = piet.getByRole('alert');
+  await expect(news).toContainText('Mara saved this source in the meantime');
+  await expect(news).toContainText('Note: A year out at most model changes.');
+  await expect(news).toContainText('yours 3, theirs 5');
+  await expect(piet.getByLabel('Kind')).toHaveValue('web pages');
+  await news.getByRole('button', { name: 'take theirs' }).click();
+  await piet.getByRole('button', { name: 'Save' }).click();
+  await piet.reload();
+  await expect(piet.getByLabel('Note')).toHaveValue('A year out at most model changes.');
+  await expect(piet.getByLabel(/^Grade/)).toHaveValue('5');
+  await expect(piet.getByLabel('Kind')).toHaveValue('web pages');
+});

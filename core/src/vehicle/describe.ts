@@ -434,7 +434,10 @@ export function describeVehicle(
   referenceYear: number,
   patterns: readonly VinPattern[] = [],
 ): Description {
-  const read = text.slice(0, DESCRIPTION_LIMIT);
+  // What cannot be seen parts words as a space does: control characters, marks of writing direction, joiners.
+  const read = text
+    .slice(0, DESCRIPTION_LIMIT)
+    .replace(/[\p{Cc}\p{Cf}]/gu, (hidden) => ' '.repeat(hidden.length));
   // Letters of other scripts may change length in lower case; positions must not move.
   const lower = read.replace(/[A-Z]/g, (letter) => letter.toLowerCase()).replace(/[’‘]/g, "'");
   const reader = new Reader(read, vocabulary, { referenceYear }, patterns);
