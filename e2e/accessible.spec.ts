@@ -51,6 +51,7 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/review', 'To check'],
       ['/import', 'Choose a file'],
       ['/coverage', 'Engine and transmission'],
+      ['/coverage?make=1', 'vehicles covered of those built'],
       ['/coverage?do=line', 'Line, as it is written'],
       ['/library?shelf=engine', 'QD22'],
       ['/library/vins', 'Identification numbers'],

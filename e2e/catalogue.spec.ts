@@ -8,7 +8,13 @@ test('coverage: from the whole catalogue to a conflict, resolved, undone, and ma
   await page.getByRole('link', { name: 'Coverage' }).click();
   await page.getByRole('button', { name: /Look through the whole catalogue/ }).click();
   await expect(page.getByRole('status')).toContainText(/contradictions/);
-  await page.getByRole('button', { name: 'Merlet' }).first().click();
+  // From the whole make to its model.
+  await page.getByRole('button', { name: 'Veldara' }).click();
+  await expect(page.getByRole('table', { name: 'Coverage of the make' })).toContainText(/\d of \d covered/);
+  await page
+    .getByRole('table', { name: 'Coverage of the make' })
+    .getByRole('button', { name: 'Merlet' })
+    .click();
   await expect(page.getByRole('table', { name: 'Coverage' })).toContainText('1.8 petrol');
   await page.keyboard.press('n');
   const cell = page.getByRole('region', { name: 'Chosen cell' });

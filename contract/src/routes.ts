@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
-import { markSchema, rewriteSchema } from './records/coverage.ts';
+import { makeQuery, markSchema, rewriteSchema } from './records/coverage.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
 import { jobSchema, newJobSchema } from './records/job.ts';
@@ -78,6 +78,7 @@ export const ROUTES = {
   saveRecordValues: { method: 'put', path: '/api/records/:table/:id', summary: 'Change one', roles: EDITORS, body: anyRecord, ifMatch: true },
   models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
   coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
+  makeCoverage: { method: 'get', path: '/api/makes/:id/coverage', summary: 'Every model of a make, year by year, for one kind of part', roles: EVERYONE, query: makeQuery },
   rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema },
   newMark: { method: 'post', path: '/api/marks', summary: 'Mark a part and vehicles for measuring', roles: EDITORS, body: markSchema },
   dropMark: { method: 'delete', path: '/api/marks/:id', summary: 'Take a mark away', roles: EDITORS },

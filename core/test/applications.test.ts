@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import {
   areNeighbours,
   auditModel,
+  coveredVehicles,
   coverageOf,
   covers,
   difference,
@@ -190,6 +191,10 @@ describe('audit of the claims of a model', () => {
       expect(listed('two-originals'), `seed ${seed}`).toEqual(two);
       const covered = (vehicle: Configuration) =>
         claims.some((one) => one.fits && spoken(one, vehicle).length > 0);
+      expect(
+        [...coveredVehicles(vehicles, claims)].sort((a, b) => a - b),
+        `seed ${seed}`,
+      ).toEqual(vehicles.filter(covered).map((vehicle) => vehicle.id));
       const gaps = vehicles
         .filter(
           (vehicle) =>

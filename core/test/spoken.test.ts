@@ -198,7 +198,8 @@ describe('spoken descriptions that nobody wrote down', () => {
   ])('%s is answered, and what means nothing is handed back', (_name, text) => {
     const { chips, leftover } = describeVehicle(text, vocabulary, 2026);
     expect(chips.some((chip) => chip.field === 'model' && chip.value === '11')).toBe(true);
-    if (text.length > 100 || /[<;\u0590-\u05ff\u0000]/.test(text)) expect(leftover.length).toBeGreaterThan(0);
+    if (text.length > 100 || /[<;]|zzq|\p{Script=Hebrew}/u.test(text))
+      expect(leftover.length).toBeGreaterThan(0);
   });
 });
 

@@ -5,6 +5,7 @@ import type {
   GoesInto,
   JobRecord,
   Kin,
+  MakeCoverage,
   MatchResult,
   ModelCoverage,
   Problem,
@@ -238,6 +239,24 @@ describe('coverage', () => {
       .write('put', address, { sourceId: claim!.sourceId, replaces: own.map((each) => each.id), lines: [] })
       .expect(412);
     await cleo.write('put', address, { sourceId: claim!.sourceId, replaces: [], lines: [] }).expect(403);
+  });
+
+  test('a whole make, year by year, adds up to what its models say', async () => {
+    const { claims, vehicles } = await coverage('Tussock');
+    const { body: vocabulary } = await cleo.get('/api/vocabulary').expect(200);
+    const quillon = (vocabulary as { makes: { id: number; name: string }[] }).makes.find(
+      (each) => each.name === 'Quillon',
+    )!;
+    const { body } = await cleo.get(`/api/makes/${quillon.id}/coverage?kind=radiator`).expect(200);
+    const [tussock] = (body as MakeCoverage).models;
+    expect(tussock!.name).toBe('Tussock');
+    expect(tussock!.years.reduce((sum, each) => sum + each.vehicles, 0)).toBe(vehicles.length);
+    expect(tussock!.years.some((each) => each.conflicts > 0)).toBe(true);
+    for (const { covered, vehicles: built, gaps } of tussock!.years)
+      expect(covered + gaps).toBeLessThanOrEqual(built);
+    expect(claims.some((claim) => claim.kind === 'radiator')).toBe(true);
+    await cleo.get(`/api/makes/999999/coverage`).expect(404);
+    await cleo.get(`/api/makes/${quillon.id}/coverage?kind=anchor`).expect(422);
   });
 
   test('a conflict can be marked for measuring, and the mark taken away', async () => {

@@ -1,4 +1,4 @@
-import type { PartKind } from '@radiatrix/core/fit';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/fit';
 import type { Configuration } from '@radiatrix/core/vehicle';
 import type { Finding, Scope } from '@radiatrix/core/application';
 import Joi from 'joi';
@@ -60,6 +60,26 @@ export const markSchema = Joi.object({
   partId: id.required(),
   vehicleIds: Joi.array().items(id).min(1).max(200).required(),
   note: text(500).default(''),
+});
+
+/** How one model year of one model stands, for one kind of part. */
+export interface YearStanding {
+  year: number;
+  vehicles: number;
+  covered: number;
+  gaps: number;
+  conflicts: number;
+}
+export interface MakeCoverage {
+  makeId: number;
+  kind: PartKind;
+  models: { id: number; name: string; years: YearStanding[] }[];
+}
+
+export const makeQuery = Joi.object({
+  kind: Joi.string()
+    .valid(...PART_KINDS)
+    .default('radiator'),
 });
 
 export interface MarkLine {

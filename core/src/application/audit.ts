@@ -180,6 +180,18 @@ export function auditModel(vehicles: readonly Configuration[], claims: readonly 
   return findings;
 }
 
+/** Ids of the vehicles that some claim says a part fits, wholly or for part of their build window. */
+export function coveredVehicles(vehicles: readonly Configuration[], claims: readonly Claim[]): Set<number> {
+  const fitting = claims.filter((claim) => claim.fits);
+  return new Set(
+    vehicles.flatMap((vehicle) =>
+      fitting.some((claim) => claim.modelId === vehicle.modelId && monthsSpoken(vehicle, claim) !== 0)
+        ? [vehicle.id]
+        : [],
+    ),
+  );
+}
+
 /** Places of each vehicle's neighbours, found by what they share instead of by trying every pair. */
 function neighbours(vehicles: readonly Configuration[]): number[][] {
   const groups = new Map<string, number[]>();

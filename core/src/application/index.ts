@@ -1,4 +1,4 @@
-export { areNeighbours, auditModel, type AuditClaim, type Finding } from './audit.ts';
+export { areNeighbours, auditModel, coveredVehicles, type AuditClaim, type Finding } from './audit.ts';
 export { claimSentence, contradicts, inScope, overlap, speaksOf, type Claim, type Scope } from './claim.ts';
 export { coverSet, type Column, type Cover } from './cover.ts';
 export { Bits } from './bits.ts';

@@ -1,6 +1,9 @@
-import { desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { AuditClaim } from '@radiatrix/core/application';
+import type { PartKind } from '@radiatrix/core/fit';
 import type { ModelLine } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { claims } from '../parts/queries.ts';
 import { application, configuration, measureMark, model, part, person } from '../db/schema/index.ts';
 
 /** Models with their counts, in reading order; the counts come from the indexes alone. */
@@ -30,6 +33,21 @@ export async function modelCounts(db: Db): Promise<ModelLine[]> {
     .leftJoin(vehicles, eq(vehicles.id, model.id))
     .leftJoin(lines, eq(lines.id, model.id))
     .orderBy(model.name);
+}
+
+/** The claims on some models about parts of one kind. */
+export async function claimsOfKind(
+  db: Db,
+  modelIds: readonly number[],
+  kind: PartKind,
+): Promise<AuditClaim[]> {
+  const parts = await db
+    .selectDistinct({ id: part.id })
+    .from(application)
+    .innerJoin(part, eq(part.id, application.partId))
+    .where(and(inArray(application.modelId, [...modelIds]), eq(part.kind, kind)));
+  const held = await claims(db, { modelIds, partIds: parts.map(({ id }) => id) });
+  return held.map((claim) => ({ ...claim, kind }));
 }
 
 const markColumns = {

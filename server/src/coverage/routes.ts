@@ -1,3 +1,4 @@
+import type { PartKind } from '@radiatrix/core/fit';
 import type { Rewrite } from '@radiatrix/contract';
 import { notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
@@ -6,6 +7,9 @@ import * as service from './service.ts';
 export const models = async ({ db }: Context): Promise<Reply> => ({ body: await service.modelLines(db) });
 export const coverage = async ({ db, id }: Context): Promise<Reply> => ({
   body: await service.modelCoverage(db, id()),
+});
+export const makeCoverage = async ({ db, id, query }: Context): Promise<Reply> => ({
+  body: await service.makeCoverage(db, id(), (query as { kind: PartKind }).kind),
 });
 export const rewrite = async ({ db, id, body }: Context): Promise<Reply> => ({
   body: await service.rewriteLines(db, id(), id('modelId'), body as Rewrite),

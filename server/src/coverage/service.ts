@@ -1,12 +1,22 @@
-import type { ModelCoverage, ModelLine, Rewrite } from '@radiatrix/contract';
+import { auditModel, coveredVehicles, type AuditClaim } from '@radiatrix/core/application';
+import type { PartKind } from '@radiatrix/core/fit';
+import type { MakeCoverage, ModelCoverage, ModelLine, Rewrite, YearStanding } from '@radiatrix/contract';
 import { inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
 import { part } from '../db/schema/index.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { claims, outcomes } from '../parts/queries.ts';
 import { addClaim } from '../parts/service.ts';
-import { configurations } from '../vehicles/queries.ts';
-import { deleteClaims, deleteMark, insertMarks, markLines, marksOfVehicles, modelCounts } from './queries.ts';
+import { configurations, loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts';
+import {
+  claimsOfKind,
+  deleteClaims,
+  deleteMark,
+  insertMarks,
+  markLines,
+  marksOfVehicles,
+  modelCounts,
+} from './queries.ts';
 
 export { markLines, insertMarks as addMarks, deleteMark as dropMark };
 export const modelLines = (db: Db): Promise<ModelLine[]> => modelCounts(db);
@@ -69,3 +79,39 @@ export async function rewriteLines(
   for (const line of lines) ids.push(await addClaim(db, partId, { ...line, modelId, sourceId }));
   return { ids };
 }
+
+/** Every model of a make, year by year: how much of it is covered by a part of one kind, and what is wrong there. */
+export async function makeCoverage(db: Db, makeId: number, kind: PartKind): Promise<MakeCoverage> {
+  const { makes, models } = await loadVocabulary(db);
+  if (!makes.some((make) => make.id === makeId)) throw notFound('That make');
+  const own = models.filter((model) => model.makeId === makeId);
+  const ids = own.map((model) => model.id);
+  const [vehicles, held] = ids.length === 0 ? [[], []] : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind)]);
+  return {
+    makeId,
+    kind,
+    models: own.map(({ id, name }) => {
+      const built = vehicles.filter((vehicle) => vehicle.modelId === id);
+      return { id, name, years: standings(built, held.filter((claim) => claim.modelId === id)) };
+    }),
+  };
+} // prettier-ignore
+
+function standings(built: readonly ConfigurationRow[], held: readonly AuditClaim[]): YearStanding[] {
+  const findings = auditModel(built, held);
+  const covered = coveredVehicles(built, held);
+  const gaps = new Set(findings.flatMap((each) => (each.type === 'gap' ? each.vehicles : [])));
+  const clashes = new Set(
+    findings.flatMap((each) => (each.type === 'says-both' || each.type === 'two-originals' ? each.vehicles : [])),
+  );
+  const years = new Map<number, YearStanding>();
+  for (const { id, year } of built) {
+    const standing = years.get(year) ?? { year, vehicles: 0, covered: 0, gaps: 0, conflicts: 0 };
+    standing.vehicles += 1;
+    standing.covered += Number(covered.has(id));
+    standing.gaps += Number(gaps.has(id));
+    standing.conflicts += Number(clashes.has(id));
+    years.set(year, standing);
+  }
+  return [...years.values()].sort((a, b) => a.year - b.year);
+} // prettier-ignore

@@ -6,7 +6,7 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type {
-  AuditState, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import { unpackMatch } from '@radiatrix/contract';
@@ -190,6 +190,7 @@ export const api = createApi({
     stopUpload: build.mutation<Upload, { id: string; key: string }>({ query: (save) => saving(`/uploads/${save.id}`, 'DELETE', save) }),
     models: build.query<ModelLine[], void>({ query: () => '/models', providesTags: ['Coverage'] }),
     coverage: build.query<ModelCoverage, number>({ query: (id) => `/models/${id}/coverage`, providesTags: ['Coverage'] }),
+    makeCoverage: build.query<MakeCoverage, { id: number; kind: string }>({ query: ({ id, kind }) => `/makes/${id}/coverage?${queryOf({ kind })}`, providesTags: ['Coverage'] }),
     rewriteLines: build.mutation<{ ids: number[] }, { partId: number; modelId: number; body: Rewrite; key: string }>({
       query: ({ partId, modelId, ...save }) => saving(`/parts/${partId}/models/${modelId}/lines`, 'PUT', save),
       invalidatesTags: ['Coverage', 'Part', 'Match'],

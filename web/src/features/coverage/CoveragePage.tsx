@@ -10,6 +10,7 @@ import { CellPanel } from './CellPanel.tsx';
 import { CoverageGrid } from './CoverageGrid.tsx';
 import { gridOf, type Grid } from './grid.ts';
 import { LineEditor } from './LineEditor.tsx';
+import { MakeGrid } from './MakeGrid.tsx';
 import { PaintPanel } from './PaintPanel.tsx';
 import { useRewrite } from './useRewrite.ts';
 
@@ -32,6 +33,7 @@ export function CoveragePage() {
     error: modelError,
     refetch: again,
   } = api.useCoverageQuery(modelId ?? 0, { skip: !modelId });
+  const makeId = Number(params.get('make')) || undefined;
   const asked = params.get('kind') as PartKind | null;
   const kind = asked && PART_KINDS.includes(asked) ? asked : 'radiator';
   const partId = Number(params.get('part')) || undefined;
@@ -67,7 +69,7 @@ export function CoveragePage() {
   const ordered = models ?? [];
   const step = (by: number) => {
     const next = ordered[ordered.findIndex((model) => model.id === modelId) + by];
-    if (next) change({ model: String(next.id), at: null, part: null, do: null });
+    if (next) change({ model: String(next.id), make: null, at: null, part: null, do: null });
   };
   const toNext = () => {
     if (!grid) return;
@@ -121,12 +123,14 @@ export function CoveragePage() {
         models={models}
         makes={vocabulary.makes}
         modelId={modelId}
-        onChoose={(id) => change({ model: String(id), at: null, part: null, do: null })}
+        makeId={makeId}
+        onMake={(id) => change({ make: String(id), model: null, at: null, part: null, do: null })}
+        onChoose={(id) => change({ model: String(id), make: null, at: null, part: null, do: null })}
       />
       <div className="min-w-0 pt-3">
-        {editable && <AuditBar models={models} onChoose={(id) => change({ model: String(id), at: null, part: null })} />}
+        {editable && <AuditBar models={models} onChoose={(id) => change({ model: String(id), make: null, at: null, part: null })} />}
         <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
-          <h1 className="text-[27px] leading-none">{models.find((model) => model.id === modelId)?.name}</h1>
+          <h1 className="text-[27px] leading-none">{makeId === undefined ? models.find((model) => model.id === modelId)?.name : vocabulary.makes.find((make) => make.id === makeId)?.name}</h1>
           <label className="w-44">
             <span className="label-text">Kind of part</span>
             <select className="select" value={kind} onChange={(event) => change({ kind: event.target.value, part: null, do: null })}>
@@ -138,6 +142,8 @@ export function CoveragePage() {
               ))}
             </select>
           </label>
+          {makeId === undefined && (
+            <>
           <label className="w-44">
             <span className="label-text">Part</span>
             <select className="select" value={partId ?? ''} onChange={(event) => change({ part: event.target.value || null, do: null })}>
@@ -164,9 +170,17 @@ export function CoveragePage() {
               )}
             </p>
           )}
+            </>
+          )}
         </div>
         {rewriting.error !== undefined && <Failure error={rewriting.error} />}
-        {modelError && !current ? (
+        {makeId !== undefined ? (
+          <MakeGrid
+            makeId={makeId}
+            kind={kind}
+            onChoose={(id) => change({ model: String(id), make: null, at: null })}
+          />
+        ) : modelError && !current ? (
           <Failure error={modelError} retry={() => void again()} />
         ) : !grid || !current ? (
           <Waiting what="Laying out the grid" />
@@ -241,13 +255,18 @@ function ModelList({
   models,
   makes,
   modelId,
+  makeId,
+  onMake,
   onChoose,
 }: {
   models: { id: number; makeId: number; name: string; vehicles: number; lines: number }[];
   makes: readonly { id: number; name: string }[];
   modelId: number | undefined;
+  makeId: number | undefined;
+  onMake: (id: number) => void;
   onChoose: (id: number) => void;
 }) {
+  const shown = makeId === undefined ? modelId : undefined;
   return (
     <nav
       aria-label="Models"
@@ -257,14 +276,23 @@ function ModelList({
         const own = models.filter((model) => model.makeId === make.id);
         return own.length === 0 ? null : (
           <section key={make.id} aria-label={make.name} className="mb-3">
-            <h2 className="heading">{make.name}</h2>
+            <h2 className="heading">
+              <button
+                type="button"
+                aria-current={make.id === makeId}
+                className={`uppercase hover:underline ${make.id === makeId ? 'text-copper' : ''}`}
+                onClick={() => onMake(make.id)}
+              >
+                {make.name}
+              </button>
+            </h2>
             <ul>
               {own.map((model) => (
                 <li key={model.id}>
                   <button
                     type="button"
-                    aria-current={model.id === modelId}
-                    className={`border-rule hover:bg-raised flex w-full items-baseline justify-between border-b border-l-[3px] px-2 py-1 text-left ${model.id === modelId ? 'border-l-copper bg-raised' : 'border-l-transparent'}`}
+                    aria-current={model.id === shown}
+                    className={`border-rule hover:bg-raised flex w-full items-baseline justify-between border-b border-l-[3px] px-2 py-1 text-left ${model.id === shown ? 'border-l-copper bg-raised' : 'border-l-transparent'}`}
                     onClick={() => onChoose(model.id)}
                   >
                     <span className="font-label text-[18px]">{model.name}</span>
