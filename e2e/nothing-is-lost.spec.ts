@@ -126,3 +126,29 @@ test('two people on one record of the library: what each changed is kept, what b
   await expect(piet.getByLabel(/^Grade/)).toHaveValue('5');
   await expect(piet.getByLabel('Kind')).toHaveValue('web pages');
 });
+
+test('two people on one part: the second takes both, and says again only what both changed', async ({
+  browser,
+}) => {
+  const [mara, piet] = [await as(browser, 'mara'), await as(browser, 'piet')];
+  for (const page of [mara, piet]) {
+    await page.goto('/library?text=OS-F+70');
+    await page.getByRole('link', { name: 'OS-F 70', exact: true }).click();
+    await page.getByRole('link', { name: 'Change details' }).click();
+    await expect(page.getByLabel('Description')).toBeVisible();
+  }
+  await mara.getByLabel('Notes').fill('Feet want slotting.');
+  await mara.getByRole('button', { name: 'Save details' }).click();
+  await expect(mara.getByText('Feet want slotting.')).toBeVisible();
+
+  await piet.getByLabel('Description').fill('Twin fans, feet 5 mm wide of the holes');
+  await piet.getByRole('button', { name: 'Save details' }).click();
+  await expect(piet.getByRole('alert')).toContainText('Somebody saved this record in the meantime');
+  await piet.getByRole('button', { name: 'Take both' }).click();
+  await expect(piet.getByText('Theirs is taken over in notes.')).toBeVisible();
+  await expect(piet.getByLabel('Notes')).toHaveValue('Feet want slotting.');
+  await expect(piet.getByLabel('Description')).toHaveValue('Twin fans, feet 5 mm wide of the holes');
+  await piet.getByRole('button', { name: 'Save details' }).click();
+  await expect(piet.getByText('Feet want slotting.')).toBeVisible();
+  await expect(piet.getByText('Twin fans, feet 5 mm wide of the holes')).toBeVisible();
+});

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useForm, type DefaultValues, type FieldPath, type FieldValues } from 'react-hook-form';
+import { merge } from '@radiatrix/core/revision';
 import { problemOf, type Tagged } from '../api/api.ts';
 import { useKept } from './useKept.ts';
 import { useSaving } from './useSaving.ts';
@@ -31,6 +32,7 @@ export function useDocumentForm<T extends FieldValues>({
   const form = useForm<T>({ defaultValues: kept.value as DefaultValues<T> });
   const saving = useSaving<T>(send);
   const [dirty, setDirty] = useState(kept.restoredAt !== undefined);
+  const [merged, setMerged] = useState<{ theirs: string[]; both: string[] } | null>(null);
 
   const { change } = kept;
   useEffect(() => {
@@ -51,6 +53,7 @@ export function useDocumentForm<T extends FieldValues>({
     if (!(await saving.save(values, tag))) return;
     kept.settle(values, tag);
     setDirty(false);
+    setMerged(null);
     onDone();
   };
   const startOver = async (): Promise<void> => {
@@ -59,6 +62,18 @@ export function useDocumentForm<T extends FieldValues>({
     form.reset(now.record as DefaultValues<T>);
     kept.settle(now.record, now.etag);
     setDirty(false);
+    setMerged(null);
+  };
+  /** What only they changed beside what was typed; the form then is an edit of the record as it is now. */
+  const takeBoth = async (): Promise<void> => {
+    const now = await refetch?.();
+    if (!now || kept.basis === undefined) return;
+    const { values, theirs, both } = merge(kept.basis, form.getValues(), now.record);
+    saving.clear();
+    form.reset(values as DefaultValues<T>);
+    kept.rebase(values as T, now.record, now.etag);
+    setDirty(true);
+    setMerged({ theirs, both });
   };
   return {
     form,
@@ -67,6 +82,9 @@ export function useDocumentForm<T extends FieldValues>({
     restoredAt: kept.restoredAt,
     submit: form.handleSubmit((values) => store(values, kept.base)),
     startOver: () => void startOver(),
+    /** Absent where it is not known what the form was begun from. */
+    takeBoth: refetch && kept.basis !== undefined ? () => void takeBoth() : undefined,
+    merged,
     /** Sends what was typed over what somebody else saved. */
     keepMine: () => void refetch?.().then((now) => store(form.getValues(), now.etag)),
     message: (path: string): string | undefined => {

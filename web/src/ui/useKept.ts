@@ -3,6 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 interface Kept<T> {
   value: T;
   etag: string;
+  /** The record as it was when the form was begun, to tell what was changed in it. */
+  basis?: T;
   at: string;
 }
 
@@ -25,6 +27,7 @@ export function useKept<T>(key: string, initial: T, etag: string) {
   const [found] = useState(() => read<T>(key));
   const [value, setValue] = useState<T>(found?.value ?? initial);
   const [base, setBase] = useState(found?.etag ?? etag);
+  const [basis, setBasis] = useState<T | undefined>(found ? found.basis : initial);
   const [restoredAt, setRestoredAt] = useState(found?.at);
   const touched = useRef(found !== undefined);
 
@@ -37,12 +40,12 @@ export function useKept<T>(key: string, initial: T, etag: string) {
     try {
       localStorage.setItem(
         nameOf(key),
-        JSON.stringify({ value, etag: base, at: new Date().toISOString() } satisfies Kept<T>),
+        JSON.stringify({ value, etag: base, basis, at: new Date().toISOString() } satisfies Kept<T>),
       );
     } catch {
       // Storage full or off: the form itself still holds everything.
     }
-  }, [key, value, base]);
+  }, [key, value, base, basis]);
 
   /** Starts over from a saved or fetched record. */
   const settle = useCallback(
@@ -51,9 +54,17 @@ export function useKept<T>(key: string, initial: T, etag: string) {
       localStorage.removeItem(nameOf(key));
       setValue(next);
       setBase(nextEtag);
+      setBasis(next);
       setRestoredAt(undefined);
     },
     [key],
   );
-  return { value, change, base, rebase: setBase, settle, restoredAt };
+  /** Goes on with what was typed, as an edit of the record as it is now. */
+  const rebase = useCallback((next: T, nextRecord: T, nextEtag: string) => {
+    touched.current = true;
+    setValue(next);
+    setBase(nextEtag);
+    setBasis(nextRecord);
+  }, []);
+  return { value, change, base, basis, rebase, settle, restoredAt };
 }

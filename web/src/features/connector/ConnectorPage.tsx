@@ -108,7 +108,7 @@ interface FormProps {
 }
 
 function ConnectorForm({ name, start, send, refetch, onDone }: FormProps) {
-  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, message } =
+  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
     useDocumentForm<ConnectorDocument>({
       name,
       initial: documentOf(start.record),
@@ -189,6 +189,8 @@ function ConnectorForm({ name, start, send, refetch, onDone }: FormProps) {
         restoredAt={restoredAt}
         onDiscard={startOver}
         onKeepMine={keepMine}
+        onTakeBoth={takeBoth}
+        merged={merged}
         difference={theirs && <CavityTable connector={theirs} caption="On record now" />}
       />
     </form>

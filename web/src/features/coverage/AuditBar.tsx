@@ -51,7 +51,7 @@ export function AuditBar({
       {data.state === 'done' && (
         <span role="status">
           <span className="figure">{data.lines.toLocaleString('en')}</span> lines in{' '}
-          <span className="figure">{data.seconds} s</span>:{' '}
+          <span className="figure">{data.seconds < 0.1 ? 'under 0.1' : data.seconds} s</span>:{' '}
           <strong className={conflicts > 0 ? 'text-no' : ''}>{conflicts} contradictions</strong>,{' '}
           {data.counts.gap} vehicles in gaps, {data.counts['never-built']} lines about vehicles never built
         </span>

@@ -45,23 +45,24 @@ function Form({
   refetch: () => Promise<Tagged<JobRecord>>;
 }) {
   const [save] = api.useSaveJobMutation();
-  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, message } = useDocumentForm<Typed>({
-    name: `job:${job.id}`,
-    initial: typedOf(job),
-    etag,
-    send: (body, tag, key) =>
+  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
+    useDocumentForm<Typed>({
+      name: `job:${job.id}`,
+      initial: typedOf(job),
+      etag,
+      send: (body, tag, key) =>
       save({
         id: job.id,
         body: { ...body, alterations: body.alterations.split('\n').map((each) => each.trim()).filter(Boolean) },
         etag: tag,
         key,
       }).unwrap(), // prettier-ignore
-    refetch: async () => {
-      const now = await refetch();
-      return { record: typedOf(now.record), etag: now.etag };
-    },
-    onDone: () => {},
-  });
+      refetch: async () => {
+        const now = await refetch();
+        return { record: typedOf(now.record), etag: now.etag };
+      },
+      onDone: () => {},
+    });
   const figures = useFieldArray({ control: form.control, name: 'figures' });
   const rows = form.watch('figures');
   return (
@@ -185,6 +186,8 @@ function Form({
         restoredAt={restoredAt}
         onDiscard={startOver}
         onKeepMine={keepMine}
+        onTakeBoth={takeBoth}
+        merged={merged}
       />
     </form>
   );

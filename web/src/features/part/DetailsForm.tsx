@@ -26,7 +26,7 @@ export function DetailsForm({
   onDone: () => void;
 }) {
   const [save] = api.useSavePartDetailsMutation();
-  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, message } =
+  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
     useDocumentForm<PartDetails>({
       name: `details:${part.id}`,
       initial: detailsOf(part),
@@ -119,6 +119,8 @@ export function DetailsForm({
         restoredAt={restoredAt}
         onDiscard={startOver}
         onKeepMine={keepMine}
+        onTakeBoth={takeBoth}
+        merged={merged}
         difference={
           <Differences mine={form.getValues()} theirs={saving.stale?.current as PartRecord | undefined} />
         }

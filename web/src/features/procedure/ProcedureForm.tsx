@@ -87,7 +87,7 @@ const nextTray = (used: readonly { tray: string }[]): string =>
 /** Fasteners first (the tray), then the steps that take them out and put them back; proofread as it is typed. */
 export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
   const { data: connectors } = api.useConnectorsQuery();
-  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, message } =
+  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
     useDocumentForm<FormValues>({
       name,
       initial: toForm(start.record),
@@ -218,6 +218,8 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
         restoredAt={restoredAt}
         onDiscard={startOver}
         onKeepMine={keepMine}
+        onTakeBoth={takeBoth}
+        merged={merged}
         difference={
           <Differences
             mine={toDocument(form.getValues())}

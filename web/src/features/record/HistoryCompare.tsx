@@ -38,26 +38,41 @@ export function HistoryCompare({
         History <span className="figure">{versions.length}</span>
       </h2>
       {versions.length === 0 && <p className="text-muted mt-2">No change is on record.</p>}
+      {versions.length > 1 && (
+        <p aria-hidden="true" className="label-text mt-1 grid grid-cols-[44px_44px_1fr] text-[13px]">
+          <span>from</span>
+          <span>to</span>
+        </p>
+      )}
       <ol className="mt-1 max-h-56 overflow-y-auto text-[15px]">
         {versions.map((version, index) => (
           <li
             key={version.upTo}
-            className="border-rule grid grid-cols-[28px_28px_170px_1fr] items-center border-b py-0.5"
+            className="border-rule grid grid-cols-[44px_44px_170px_1fr] items-center border-b py-0.5"
           >
-            <input
-              type="radio"
-              name="left"
-              aria-label={`Compare from version ${index + 1}`}
-              checked={a === index}
-              onChange={() => setLeft(index)}
-            />
-            <input
-              type="radio"
-              name="right"
-              aria-label={`Compare to version ${index + 1}`}
-              checked={b === index}
-              onChange={() => setRight(index)}
-            />
+            {versions.length > 1 ? (
+              <>
+                <input
+                  type="radio"
+                  name="left"
+                  aria-label={`Compare from version ${index + 1}`}
+                  checked={a === index}
+                  onChange={() => setLeft(index)}
+                />
+                <input
+                  type="radio"
+                  name="right"
+                  aria-label={`Compare to version ${index + 1}`}
+                  checked={b === index}
+                  onChange={() => setRight(index)}
+                />
+              </>
+            ) : (
+              <>
+                <span />
+                <span />
+              </>
+            )}
             <span className="figure text-[14px]">{version.at.slice(0, 16).replace('T', ' ')}</span>
             <span>{version.by}</span>
           </li>
