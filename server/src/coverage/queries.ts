@@ -99,3 +99,6 @@ export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<numb
           .where(inArray(application.id, [...ids]))
           .returning({ id: application.id })
       ).length;
+
+export const lockPart = (db: Db, id: number) =>
+  db.select({ id: part.id }).from(part).where(eq(part.id, id)).for('update');

@@ -13,6 +13,7 @@ import {
   deleteClaims,
   deleteMark,
   insertMarks,
+  lockPart,
   markLines,
   marksOfVehicles,
   modelCounts,
@@ -67,6 +68,8 @@ export async function rewriteLines(
   modelId: number,
   { sourceId, replaces, lines }: Rewrite,
 ): Promise<{ ids: number[] }> {
+  // Two people who rewrite the lines of one part go one after the other, and the second sees what the first did.
+  await lockPart(db, partId);
   const held = await claims(db, { partIds: [partId], modelId, sourceId });
   const own = new Set(held.map((claim) => claim.id));
   if (replaces.some((id) => !own.has(id)))
