@@ -134,3 +134,19 @@ test('the shop teaches the product a beginning of identification numbers, and As
   await page.getByRole('row', { name: /4ZK/ }).getByRole('button', { name: 'take away' }).click();
   await expect(page.getByRole('table', { name: 'Patterns' })).not.toContainText('4ZK');
 });
+
+test('a part’s figures are put back as they were in an earlier version', async ({ browser }) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/library?text=NT-T+82');
+  await page.getByRole('link', { name: 'NT-T 82', exact: true }).click();
+  await page.getByRole('link', { name: 'Record figures' }).click();
+  await page.getByLabel(/^Flange/).fill('57 mm');
+  await page.getByLabel(/^Flange/).press('Enter');
+  await expect(page.getByText('“57 mm”')).toBeVisible();
+  await page.getByRole('button', { name: 'Show its history and compare versions' }).click();
+  const history = page.getByRole('region', { name: 'History' });
+  await expect(history).toContainText('flange');
+  await history.getByRole('button', { name: /Put version \d+ back/ }).click();
+  await expect(page.getByText(/back as they were/)).toBeVisible();
+  await expect(page.getByText('“54.0 mm”')).toBeVisible();
+});

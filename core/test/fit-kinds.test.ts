@@ -271,6 +271,56 @@ describe('the small parts', () => {
     });
   });
 
+  test.each([
+    ['vent', 'nipple', 'vent', 'none', 'ventNipple', 'change'],
+    ['vent', 'nipple', 'vent', 'nipple', 'ventNipple', 'pass'],
+    ['vent', 'none', 'vent', 'nipple', 'ventNipple', undefined],
+    ['engineOilCooling', 'radiator', 'oilCooler', 'transmission', 'engineOilCooler', 'fail'],
+    ['engineOilCooling', 'radiator', 'oilCooler', 'both', 'engineOilCooler', 'pass'],
+    ['engineOilCooling', 'none', 'oilCooler', 'none', 'engineOilCooler', undefined],
+  ] as const)(
+    'a radiator where the vehicle’s %s is %s and its own %s is %s: %s %s',
+    (need, is, have, has, check, outcome) => {
+      const needs = {
+        ...small,
+        figures: { ...small.figures, words: { ...small.figures.words, [need]: word(is) } },
+      };
+      const part = { kind: 'radiator', figures: { quantities: {}, words: { [have]: word(has) } } } as FitPart;
+      expect(judgeFit(needs, part).ledger.find((row) => row.check === check)?.outcome).toBe(outcome);
+    },
+  );
+
+  test('a tank that cools both oils serves a self-shifting transmission too', () => {
+    const self = { ...small, selfShifting: true };
+    const part = (has: string) =>
+      ({
+        kind: 'radiator',
+        figures: { quantities: {}, words: { oilCooler: word(has) } },
+      }) as unknown as FitPart;
+    const outcome = (has: string) =>
+      judgeFit(self, part(has)).ledger.find((row) => row.check === 'oilCooler')!.outcome;
+    expect([outcome('both'), outcome('transmission'), outcome('engine'), outcome('none')]).toEqual([
+      'pass',
+      'pass',
+      'fail',
+      'fail',
+    ]);
+  });
+
+  test('a pusher where a puller belongs does not go in', () => {
+    const needs = {
+      ...small,
+      figures: { ...small.figures, words: { ...small.figures.words, fanThrow: word('puller') } },
+    };
+    const part = {
+      kind: 'fan',
+      figures: { quantities: {}, words: { throw: word('pusher') } },
+    } as unknown as FitPart;
+    const verdict = judgeFit(needs, part);
+    expect(verdict).toMatchObject({ verdict: 'no', deciding: { check: 'fanThrow' } });
+    expect(decidingSentence(verdict, 'metric')).toContain('blow against the ram air');
+  });
+
   test('a sensor port is asked for only where the vehicle has a sensor', () => {
     const radiator = (port: string | undefined) =>
       judgeFit(

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { differences, merge, standingAfter, versionsOf, type Change } from '../src/revision/index.ts';
+import {
+  connectorBack,
+  differences,
+  figuresBack,
+  merge,
+  standingAfter,
+  versionsOf,
+  type Change,
+  type Standing,
+} from '../src/revision/index.ts';
 
 describe('two people on one record', () => {
   const base = { name: 'Tussock', nicknames: ['tuss'], life: [2008, 2014] };
@@ -67,4 +76,73 @@ describe('versions of a record', () => {
       differences(standingAfter(entries, 0), standingAfter(entries, 2)).map((each) => each.before),
     ).toEqual(['nothing', 'nothing']);
   });
+});
+
+describe('figures put back', () => {
+  const row = (id: number, key: string, text: string, change: object = {}) => ({
+    table: 'measurement',
+    row: { id, key, text, method: 'caliper', source_id: 1, part_revision_id: 7, choice: null, ...change },
+  });
+  const then: Standing = new Map<string, { table: string; row: Record<string, unknown> }>([
+    ['measurement 1', row(1, 'depth', '100 mm')],
+    ['measurement 2', row(2, 'width', '600 mm')],
+    ['measurement 3', row(3, 'control', 'relay', { choice: 'relay', method: 'bench' })],
+    // An older revision of that time does not count.
+    ['measurement 4', row(4, 'height', '400 mm', { part_revision_id: 6 })],
+    ['part 1', { table: 'part', row: { id: 1, number: 'X 1' } }],
+  ]);
+  const held = (key: string, text: string, change: object = {}) => ({
+    key,
+    text,
+    word: '',
+    value: 1,
+    method: 'caliper',
+    sourceId: 1,
+    ...change,
+  });
+
+  test('what changed is sent as it was, what is new is taken away, what is gone comes back, what is the same is left', () => {
+    const now = [
+      held('depth', '105 mm'),
+      held('width', '600 mm'),
+      held('current', '10 A'),
+      held('depth', '99 mm', { sourceId: 2 }),
+    ];
+    expect(figuresBack(now, then)).toEqual([
+      { key: 'depth', text: '100 mm', method: 'caliper', sourceId: 1 },
+      { key: 'current', text: '', method: 'caliper', sourceId: 1 },
+      { key: 'depth', text: '', method: 'caliper', sourceId: 2 },
+      { key: 'control', text: 'relay', method: 'bench', sourceId: 1 },
+    ]);
+  });
+  test('figures that are as they were are nothing to send', () => {
+    const now = [
+      held('depth', '100 mm'),
+      held('width', '600 mm'),
+      held('control', '', { value: null, word: 'relay', method: 'bench' }),
+    ];
+    expect(figuresBack(now, then)).toEqual([]);
+  });
+});
+
+test('a connector comes back with its cavities in their order', () => {
+  const cavity = (position: string, ordinal: number, work: string) => ({
+    table: 'cavity',
+    row: { connector_id: 4, position, ordinal, function: work, colour: 'red', gauge: null },
+  });
+  const then: Standing = new Map<string, { table: string; row: Record<string, unknown> }>([
+    ['cavity B', cavity('B', 1, 'ground')],
+    ['cavity A', cavity('A', 0, 'feed')],
+    ['connector 4', { table: 'connector', row: { id: 4, code: 'FAN-2A', name: 'Fan', description: null } }],
+  ]);
+  expect(connectorBack(then)).toEqual({
+    code: 'FAN-2A',
+    name: 'Fan',
+    description: '',
+    cavities: [
+      { position: 'A', function: 'feed', colour: 'red', gauge: '' },
+      { position: 'B', function: 'ground', colour: 'red', gauge: '' },
+    ],
+  });
+  expect(connectorBack(new Map())).toBeUndefined();
 });

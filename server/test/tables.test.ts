@@ -1,6 +1,6 @@
 import { zipSync, strToU8 } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Problem, Upload } from '@radiatrix/contract';
+import type { ImportReport, Problem, Upload } from '@radiatrix/contract';
 import { Actor, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
@@ -216,6 +216,19 @@ describe('out and in again', () => {
       expect([upload.message, upload.wrong]).toEqual(['', []]);
       expect(upload.counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
       expect(upload.counts.same).toBeGreaterThan(10);
+    },
+  );
+
+  test.each(['applications', 'vehicles', 'parts'])(
+    '%s as JSON are a bundle, and bringing it in changes nothing',
+    async (kind) => {
+      const { body } = await mara.get(`/api/export/${kind}?format=json`).expect(200);
+      const report = (await mara.write('post', '/api/import/preview', body as object).expect(200))
+        .body as ImportReport;
+      expect(report.wrong).toEqual([]);
+      const counts = Object.values(report.counts);
+      expect(counts.reduce((sum, each) => sum + each.new + each.changed, 0)).toBe(0);
+      expect(counts.reduce((sum, each) => sum + each.same, 0)).toBeGreaterThan(10);
     },
   );
 

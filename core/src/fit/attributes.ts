@@ -91,6 +91,8 @@ const SENSOR_PORT = {
   'm14x1.5': 'M14 × 1.5',
   'm22x1.5': 'M22 × 1.5',
 } as const;
+const VENT = { none: 'none', nipple: 'vent nipple' } as const;
+const THROW = { puller: 'puller', pusher: 'pusher' } as const;
 const COUPLING = { bead: 'plain bead and clamp', quick: 'quick coupler' } as const;
 const SHAFT = { round: 'round', flat: 'one flat', 'two-flats': 'two flats', thread: 'threaded end' } as const;
 const ROTATION = { clockwise: 'clockwise', anticlockwise: 'anticlockwise' } as const;
@@ -200,6 +202,12 @@ export const ATTRIBUTES = {
       'p-oat': 'phosphated organic (P-OAT)',
       'si-oat': 'silicated organic (Si-OAT)',
     }),
+    vent: choice('Vent hose', 'small hose at the highest point of the radiator', VENT),
+    engineOilCooling: choice('Engine oil cooler', 'follow the lines from the oil filter', {
+      radiator: 'in the radiator tank',
+      none: 'none, or elsewhere',
+    }),
+    fanThrow: choice('Fan moves air by', 'which side of the core it sits on', THROW),
     hoseCoupling: choice('Hose ends', 'how the main hoses meet the radiator', COUPLING),
     sensorPort: choice(
       'Sensor in the radiator',
@@ -285,6 +293,7 @@ export const ATTRIBUTES = {
       none: 'none',
       transmission: 'transmission',
       engine: 'engine oil',
+      both: 'transmission and engine oil',
     }),
     oilCoolerFitting: choice('Cooler fittings', 'thread or coupler on the tank', COOLER_FITTING, 3),
     fillerNeck: choice('Filler neck', 'top of the tank', { neck: 'neck with cap seat', none: 'none' }),
@@ -300,6 +309,7 @@ export const ATTRIBUTES = {
     }),
     coreMaterial: choice('Core', 'look', { aluminium: 'aluminium', 'copper-brass': 'copper and brass' }),
     insideVolume: quantity('volume', 'Inside volume', 'filled and poured into a jug', 0.3, 30, 10),
+    vent: choice('Vent nipple', 'small nipple at the highest point', VENT),
     hoseCoupling: choice('Main necks', 'how a hose is held on them', COUPLING),
     sensorPort: choice('Sensor port', 'thread in the tank', SENSOR_PORT, 2),
     capBore: length('Neck bore', 'inside the filler neck, at the top', 20, 80, 1),
@@ -344,7 +354,7 @@ export const ATTRIBUTES = {
     airflow: quantity('airflow', 'Airflow as stated', 'data sheet', 100, 20000, 1),
     control: choice('Control', 'wires and data sheet', CONTROL),
     voltage: choice('Voltage', 'the label on the motor', VOLTAGE),
-    throw: choice('Air goes', 'which side of the core it sits on', { puller: 'puller', pusher: 'pusher' }),
+    throw: choice('Air goes', 'which side of the core it sits on', THROW),
     fanOn: quantity('temperature', 'Own switch: on at', 'data sheet', 40, 130, 1),
     fanOff: quantity('temperature', 'Own switch: off at', 'data sheet', 40, 130, 1),
   },

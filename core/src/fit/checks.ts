@@ -313,13 +313,15 @@ const radiatorChecks: Check[] = [
   words('outletSide', 'radiator', { need: 'outletSide', have: 'outletSide' }, (v) => v.figures.words.outletSide, (f) => f.words.outletSide, same),
   match('outletDiameter', 'radiator', 'outletDiameter', (f) => f.quantities.outletDiameter, (f) => f.quantities.outletDiameter, { prefix: 'Ø' }),
   // A spare cooler is left capped and still is a fit; a missing one is not.
-  words('oilCooler', 'radiator', { need: 'oilCooling', have: 'oilCooler' }, oilCooling, (f) => f.words.oilCooler, (need, have) => (need === 'radiator' && have !== 'transmission' ? 'fail' : 'pass')),
+  words('oilCooler', 'radiator', { need: 'oilCooling', have: 'oilCooler' }, oilCooling, (f) => f.words.oilCooler, (need, have) => (need === 'radiator' && have !== 'transmission' && have !== 'both' ? 'fail' : 'pass')),
   words('oilCoolerFitting', 'radiator', { need: 'oilCoolerFitting', have: 'oilCoolerFitting' }, (v) => v.figures.words.oilCoolerFitting, (f) => f.words.oilCoolerFitting, sameOrChange, (v) => oilCooling(v).word === 'radiator'),
   // A pressurised tank carries the cap itself, so a neck on the radiator is spare; without a neck a recovery bottle has nothing to hang on.
   words('bottle', 'radiator', { need: 'bottle', have: 'fillerNeck' }, (v) => v.figures.words.bottle, (f) => f.words.fillerNeck, (need, have) => (need === 'recovery' ? (have === 'neck' ? 'pass' : 'fail') : have === 'none' ? 'pass' : 'change')),
   match('capPressure', 'radiator', 'capPressure', (f) => f.quantities.capPressure, (f) => f.quantities.capPressure, { dimension: 'pressure', asked: (v) => v.figures.words.bottle?.word === 'recovery' }),
   // Asked where the vehicle's record says what it has: a plain bead is so usual that few records mention it.
   words('hoseCoupling', 'radiator', { need: 'hoseCoupling', have: 'hoseCoupling' }, (v) => v.figures.words.hoseCoupling, (f) => f.words.hoseCoupling, sameOrChange, (v) => v.figures.words.hoseCoupling !== undefined),
+  words('ventNipple', 'radiator', { need: 'vent', have: 'vent' }, (v) => v.figures.words.vent, (f) => f.words.vent, sameOrChange, (v) => (v.figures.words.vent?.word ?? 'none') !== 'none'),
+  words('engineOilCooler', 'radiator', { need: 'engineOilCooling', have: 'oilCooler' }, (v) => v.figures.words.engineOilCooling, (f) => f.words.oilCooler, (_need, have) => (have === 'engine' || have === 'both' ? 'pass' : 'fail'), (v) => v.figures.words.engineOilCooling?.word === 'radiator'),
   words('sensorPort', 'radiator', { need: 'sensorPort', have: 'sensorPort' }, (v) => v.figures.words.sensorPort, (f) => f.words.sensorPort, sameOrChange, (v) => (v.figures.words.sensorPort?.word ?? 'none') !== 'none'),
   words('condenserTabs', 'radiator', { need: 'condenserMount', have: 'condenserTabs' }, (v) => v.figures.words.condenserMount, (f) => f.words.condenserTabs, (need, have) => (need === 'support' || have === 'yes' ? 'pass' : 'change'), (v) => v.airConditioning),
 ]; // prettier-ignore
@@ -394,6 +396,7 @@ const fanChecks: Check[] = [
   words('fanConnector', 'fan', { need: 'fanConnector', have: 'fanConnector' }, (v) => v.figures.words.fanConnector, (f) => f.words.fanConnector, sameOrChange),
   againstFuse('fanCurrent', 'fan', 'current', (f) => f.quantities.current, 'draw'),
   voltage('fan', 'voltage', (f) => f.words.voltage),
+  words('fanThrow', 'fan', { need: 'fanThrow', have: 'throw' }, (v) => v.figures.words.fanThrow, (f) => f.words.throw, same, (v) => v.figures.words.fanThrow !== undefined),
   words('fanControl', 'fan', { need: 'fanControl', have: 'control' }, (v) => v.figures.words.fanControl, (f) => f.words.control, sameOrChange, (v) => v.figures.words.fanControl !== undefined),
 ]; // prettier-ignore
 

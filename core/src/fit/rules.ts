@@ -107,6 +107,12 @@ export const RULES = {
     label: 'Sensor port', kinds: RADIATOR, decisive: true, tolerance: 0,
     change: { reach: 0, effort: 'bolt-on', what: 'Fit an inline sensor adapter in a straight part of the upper hose, or the kit’s other plug', takes: ['inline hose adapter of the sensor’s thread', 'two clamps'], minutes: 20 },
   },
+  ventNipple: {
+    label: 'Vent hose', kinds: RADIATOR, decisive: true, tolerance: 0,
+    change: { reach: 0, effort: 'bolt-on', what: 'Tee the vent hose into the upper hose at its highest point', takes: ['hose tee', 'two clamps'], minutes: 15 },
+  },
+  engineOilCooler: { label: 'Engine oil cooler', kinds: RADIATOR, decisive: true, tolerance: 0 },
+  fanThrow: { label: 'Puller or pusher', kinds: FAN, decisive: true, tolerance: 0 },
   voltage: { label: 'Voltage', kinds: only('fan', 'motor', 'relay'), decisive: true, tolerance: 0 },
   fanControl: {
     label: 'Driven as the vehicle drives it', kinds: only('fan', 'module'), decisive: true, tolerance: 0,

@@ -1,3 +1,5 @@
+export { connectorBack, type ConnectorBack } from './connector.ts';
+export { figuresBack, type FigureBack } from './figures.ts';
 export { merge, type Merged, type Values } from './merge.ts';
 export {
   differences,

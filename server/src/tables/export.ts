@@ -6,6 +6,7 @@ import type { Scope } from '@radiatrix/core/application';
 import { columnsOf, csvLine, guardCell, isFigureColumn, type TableKind } from '@radiatrix/core/table';
 import { PACKAGES, type Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Role } from '@radiatrix/contract';
+import { BUNDLE_FORMAT } from '@radiatrix/contract/schemas';
 import type { Db } from '../db/client.ts';
 import { orNull, WRITTEN } from '../db/schema/columns.ts';
 import { figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
@@ -55,35 +56,65 @@ class Names {
   }
 } // prettier-ignore
 
-async function* applications(db: Db): AsyncGenerator<Cells> {
-  const names = new Names(await loadVocabulary(db));
+interface ApplicationRecord extends Scope {
+  years: readonly [number, number];
+  number: string;
+  modelId: number;
+  fits: boolean;
+  original: boolean;
+  exceptions: Scope[];
+  source: string;
+}
+
+/** Every application in the order it was recorded, a few thousand at a time. */
+async function* applicationRows(db: Db): AsyncGenerator<ApplicationRecord> {
+  const ids = (text: unknown) => orNull(WRITTEN.ids.read(text as string));
   for (let after = 0; ; ) {
     const { rows } = await db.execute<Record<string, unknown>>(sql`
       select a.id, p.number, a.model_id, lower(a.years) as from_year, upper(a.years) - 1 as to_year, a.built::text as built, a.engine_ids::text as engines, a.transmission_ids::text as transmissions,
         a.air_conditioning, a.packages::text as packages, a.fits, a.original, a.exceptions, s.name as source
       from application a join part p on p.id = a.part_id join source s on s.id = a.source_id where a.id > ${after} order by a.id limit ${AT_ONCE}`);
-    for (const row of rows) {
-      const built = orNull(WRITTEN.months.read(row.built as string));
-      const ids = (text: unknown) => orNull(WRITTEN.ids.read(text as string));
+    for (const row of rows)
       yield {
-        part: row.number as string,
-        ...names.models.get(row.model_id as number) && { make: names.models.get(row.model_id as number)!.make, model: names.models.get(row.model_id as number)!.name },
-        years: years([row.from_year as number, row.to_year as number]),
-        engine: names.engine(ids(row.engines)),
-        transmission: names.transmission(ids(row.transmissions)),
-        airConditioning: yes(row.air_conditioning as boolean | null),
-        package: (ids(row.packages) ?? []).map((at) => PACKAGES[at]!).join(' | '),
-        built: built ? `${built[0]} to ${built[1]}` : '',
-        fits: yes(row.fits as boolean),
-        original: yes(row.original as boolean),
-        exceptions: names.exceptions(row.exceptions as Scope[]),
+        number: row.number as string,
+        modelId: row.model_id as number,
+        years: [row.from_year as number, row.to_year as number],
+        built: orNull(WRITTEN.months.read(row.built as string)),
+        engineIds: ids(row.engines),
+        transmissionIds: ids(row.transmissions),
+        airConditioning: row.air_conditioning as boolean | null,
+        packages: ids(row.packages)?.map((at) => PACKAGES[at]!) ?? null,
+        fits: row.fits as boolean,
+        original: row.original as boolean,
+        exceptions: row.exceptions as Scope[],
         source: row.source as string,
       };
-    }
     if (rows.length < AT_ONCE) return;
     after = rows.at(-1)!.id as number;
   }
 } // prettier-ignore
+
+async function* applications(db: Db): AsyncGenerator<Cells> {
+  const names = new Names(await loadVocabulary(db));
+  for await (const row of applicationRows(db)) {
+    const { name: model, make } = names.models.get(row.modelId)!;
+    yield {
+      part: row.number,
+      make,
+      model,
+      years: years(row.years),
+      engine: names.engine(row.engineIds),
+      transmission: names.transmission(row.transmissionIds),
+      airConditioning: yes(row.airConditioning),
+      package: (row.packages ?? []).join(' | '),
+      built: row.built ? row.built.join(' to ') : '',
+      fits: yes(row.fits),
+      original: yes(row.original),
+      exceptions: names.exceptions(row.exceptions),
+      source: row.source,
+    };
+  }
+}
 
 async function* vehicles(db: Db): AsyncGenerator<Cells> {
   const names = new Names(await loadVocabulary(db));
@@ -107,26 +138,74 @@ async function* vehicles(db: Db): AsyncGenerator<Cells> {
       };
 }
 
-/** One row for each source and method of a part's figures, so that nothing is lost of how each is known. */
-async function* parts(db: Db, role: Role): AsyncGenerator<Cells> {
+async function* partsWithFigures(db: Db, role: Role) {
   const { rows } = await db.execute<{ id: number }>(sql`select id from part order by id`);
   for (let from = 0; from < rows.length; from += 200) {
     const lines = await partLines(db, { ids: rows.slice(from, from + 200).map((row) => row.id) }, seesDrafts(role));
     const figures = await figuresOfRevisions(db, lines.map((line) => line.revisionId));
-    for (const line of lines) {
-      const [numbers, { supersedes }, box] = await Promise.all([interchangeOf(db, line.id), successionOf(db, line.id), boxOf(db, line.revisionId)]);
-      const head = { number: line.number, maker: line.maker, kind: line.kind, description: line.description, notes: line.notes, supersedes, interchange: numbers.map((each) => `${each.seller}: ${each.number}`).join(' | '), inTheBox: box.map((each) => `${each.quantity} × ${each.name}`).join(' | ') };
-      const groups = new Map<string, FigureRow[]>();
-      for (const figure of figures.filter((each) => each.partRevisionId === line.revisionId)) {
-        const key = `${figure.source} ${figure.method}`;
-        groups.set(key, [...(groups.get(key) ?? []), figure]);
-      }
-      if (groups.size === 0) yield head;
-      for (const group of groups.values())
-        yield { ...head, source: group[0]!.source, method: group[0]!.method, ...Object.fromEntries(group.map((figure) => [figure.key, figure.value === null ? figure.word : figure.text])) };
+    for (const { id, number, maker, kind, description, notes, revisionId } of lines) {
+      const [interchange, { supersedes }, inTheBox] = await Promise.all([interchangeOf(db, id), successionOf(db, id), boxOf(db, revisionId)]);
+      yield { number, maker, kind, description, notes, supersedes, interchange, inTheBox, figures: figures.filter((each) => each.partRevisionId === revisionId) };
     }
   }
 } // prettier-ignore
+
+/** One row for each source and method of a part's figures, so that nothing is lost of how each is known. */
+async function* parts(db: Db, role: Role): AsyncGenerator<Cells> {
+  for await (const { interchange, inTheBox, figures, ...line } of partsWithFigures(db, role)) {
+    const head = {
+      ...line,
+      interchange: interchange.map((each) => `${each.seller}: ${each.number}`).join(' | '),
+      inTheBox: inTheBox.map((each) => `${each.quantity} × ${each.name}`).join(' | '),
+    };
+    const groups = new Map<string, FigureRow[]>();
+    for (const figure of figures) {
+      const key = `${figure.source} ${figure.method}`;
+      groups.set(key, [...(groups.get(key) ?? []), figure]);
+    }
+    if (groups.size === 0) yield head;
+    for (const group of groups.values())
+      yield { ...head, source: group[0]!.source, method: group[0]!.method, ...Object.fromEntries(group.map((figure) => [figure.key, figure.value === null ? figure.word : figure.text])) };
+  }
+} // prettier-ignore
+
+const LISTS: Record<TableKind, 'claims' | 'vehicles' | 'parts'> = { applications: 'claims', vehicles: 'vehicles', parts: 'parts' }; // prettier-ignore
+const codes = (text: string | undefined): string[] | null => (text ? text.split(' | ') : null);
+const span = <T>(text: string | undefined, by: string, read: (end: string) => T): [T, T] | null => {
+  if (!text) return null;
+  const [from = '', to = from] = text.split(by);
+  return [read(from), read(to)];
+};
+
+async function* bundleClaims(db: Db): AsyncGenerator<unknown> {
+  const names = new Names(await loadVocabulary(db));
+  for await (const row of applicationRows(db)) {
+    const scope = ({ engineIds, transmissionIds, ...rest }: Scope) => ({
+      ...rest,
+      engines: codes(names.engine(engineIds)),
+      transmissions: codes(names.transmission(transmissionIds)),
+    });
+    const { modelId, number, source, fits, original, exceptions, ...own } = row;
+    yield { part: number, model: names.models.get(modelId)!.name, ...scope(own), fits, original, source, exceptions: exceptions.map(scope) };
+  }
+} // prettier-ignore
+
+async function* bundleVehicles(db: Db): AsyncGenerator<unknown> {
+  for await (const { make: _make, year, airConditioning, built, ...rest } of vehicles(db))
+    yield { ...rest, year: Number(year), airConditioning: airConditioning === 'yes', built: span(built, ' to ', String) };
+} // prettier-ignore
+
+async function* bundleParts(db: Db, role: Role): AsyncGenerator<unknown> {
+  for await (const line of partsWithFigures(db, role)) {
+    const { figures, ...rest } = line;
+    yield {
+      ...rest,
+      figures: figures.map(({ key, value, word, text, method, source }) => ({ key, text: value === null ? word : text, method, source })),
+    };
+  }
+} // prettier-ignore
+
+const RECORDS: Record<TableKind, (db: Db, role: Role) => AsyncGenerator<unknown>> = { applications: bundleClaims, vehicles: bundleVehicles, parts: bundleParts }; // prettier-ignore
 
 const ROWS: Record<TableKind, (db: Db, role: Role) => AsyncGenerator<Cells>> = {
   applications,
@@ -147,13 +226,14 @@ export function exported(db: Db, kind: TableKind, format: 'csv' | 'xlsx' | 'json
       await put(`\uFEFF${csvLine(columns.map((each) => each.label))}`);
       for await (const row of rows()) await put(csvLine(columns.map((each) => row[each.field] ?? '')));
     } else if (format === 'json') {
+      // The exchange format, so that what goes out comes in again by the same door as every bundle.
       let first = true;
-      await put('[');
-      for await (const row of rows()) {
-        await put(`${first ? '' : ','}\n${JSON.stringify(Object.fromEntries(Object.entries(row).filter(([, text]) => text !== '')))}`);
+      await put(`{"format":"${BUNDLE_FORMAT}","${LISTS[kind]}":[`);
+      for await (const record of RECORDS[kind](db, role)) {
+        await put(`${first ? '' : ','}\n${JSON.stringify(record)}`);
         first = false;
       }
-      await put('\n]\n');
+      await put('\n]}\n');
     } else {
       const all: Cells[] = [];
       for await (const row of rows()) {

@@ -1,5 +1,6 @@
 import { useFieldArray } from 'react-hook-form';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import { connectorBack } from '@radiatrix/core/revision';
 import { canEdit, type ConnectorDocument, type ConnectorRecord, type Person } from '@radiatrix/contract';
 import { api, type Tagged } from '../../api/api.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
@@ -7,6 +8,7 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useDocumentForm } from '../../ui/useDocumentForm.ts';
+import { HistorySection } from '../record/HistorySection.tsx';
 import { CavityTable } from './CavityTable.tsx';
 
 const documentOf = ({ code, name, description, cavities }: ConnectorDocument): ConnectorDocument => ({
@@ -66,6 +68,18 @@ export function ConnectorPage() {
             {record.usedBy.length > 0 ? record.usedBy.join('; ') : 'No record names it yet.'}
           </p>
           <Photos photos={record.photos} subject="connector" id={record.id} editable={editable} />
+          {editable && (
+            <HistorySection
+              kind="connector"
+              id={record.id}
+              onRestore={(then) => {
+                const body = connectorBack(then);
+                return body
+                  ? save({ id: record.id, body, etag: data.etag, key: crypto.randomUUID() }).unwrap()
+                  : Promise.reject(new Error('It was not on record then.'));
+              }}
+            />
+          )}
         </>
       )}
     </div>

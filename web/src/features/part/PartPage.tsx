@@ -1,6 +1,6 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/fit';
-import { canEdit, type PartRecord, type Person } from '@radiatrix/contract';
+import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Photos } from '../../ui/Photos.tsx';
@@ -65,7 +65,11 @@ export function PartPage() {
       ) : edit === 'details' ? (
         <DetailsForm part={part} etag={etag} refetch={() => refetch().unwrap()} onDone={close} />
       ) : (
-        <Reading part={part} editable={editable} />
+        <Reading
+          part={part}
+          editable={editable}
+          save={(body) => saveFigures({ id, body, etag, key: crypto.randomUUID() }).unwrap()}
+        />
       )}
     </div>
   );
@@ -77,7 +81,15 @@ const EditLink = ({ to, children }: { to: string; children: string }) => (
   </Link>
 );
 
-function Reading({ part, editable }: { part: PartRecord; editable: boolean }) {
+function Reading({
+  part,
+  editable,
+  save,
+}: {
+  part: PartRecord;
+  editable: boolean;
+  save: (body: FiguresChange) => Promise<unknown>;
+}) {
   return (
     <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_400px]">
       <section aria-label="Figures">
@@ -149,7 +161,7 @@ function Reading({ part, editable }: { part: PartRecord; editable: boolean }) {
           ))}
         </ul>
         <Photos photos={part.photos} subject="part" id={part.id} editable={editable} />
-        {editable && <HistorySection kind="part" id={part.id} />}
+        {editable && <HistorySection kind="part" id={part.id} figures={part.figures} save={save} />}
       </aside>
     </div>
   );

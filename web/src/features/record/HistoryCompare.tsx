@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { differences, standingAfter, versionsOf, type Row } from '@radiatrix/core/revision';
+import { differences, standingAfter, versionsOf, type Standing } from '@radiatrix/core/revision';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -14,8 +14,8 @@ export function HistoryCompare({
 }: {
   kind: string;
   id: number;
-  /** Puts the row of an earlier version back; absent where a record is more than a row. */
-  onRestore?: (row: Row) => void;
+  /** Puts an earlier version back, given every row of it; absent where that is not possible. */
+  onRestore?: (then: Standing) => void;
 }) {
   const { data, error, refetch } = api.useHistoryQuery({ kind, id });
   const entries = useMemo(() => [...(data ?? [])].reverse(), [data]);
@@ -31,7 +31,6 @@ export function HistoryCompare({
     standingAfter(entries, versions[Math.max(a, b)]?.upTo ?? 0),
   ];
   const changed = versions.length < 2 ? [] : differences(from, to);
-  const old = [...from.values()].find(({ table }) => table === kind)?.row;
   return (
     <section aria-label="History">
       <h2 className="heading">
@@ -100,8 +99,8 @@ export function HistoryCompare({
               ))}
             </tbody>
           </table>
-          {old && Math.min(a, b) < newest && onRestore && (
-            <button type="button" className="btn btn-quiet mt-2" onClick={() => onRestore(old)}>
+          {Math.min(a, b) < newest && onRestore && (
+            <button type="button" className="btn btn-quiet mt-2" onClick={() => onRestore(from)}>
               Put version {Math.min(a, b) + 1} back
             </button>
           )}

@@ -59,9 +59,10 @@ export function RecordPage() {
             <HistoryCompare
               kind={table}
               id={recordId}
-              onRestore={(row) =>
-                void save({ table, id: recordId, body: valuesOfRow(table, row), etag, key: crypto.randomUUID() })
-              }
+              onRestore={(then) => {
+                const row = [...then.values()].find((each) => each.table === table)?.row;
+                if (row) void save({ table, id: recordId, body: valuesOfRow(table, row), etag, key: crypto.randomUUID() });
+              }}
             />
             {restoring.error !== undefined && <Failure error={restoring.error} />}
           </div>

@@ -103,7 +103,14 @@ export function VehiclePage() {
           id={vehicle.bay.id}
           editable={canEdit(person.role)}
         />
-        {canEdit(person.role) && <HistorySection kind="bay" id={vehicle.bay.id} />}
+        {canEdit(person.role) && (
+          <HistorySection
+            kind="bay"
+            id={vehicle.bay.id}
+            figures={vehicle.bay.figures}
+            save={(body) => save({ id: vehicle.bay.id, body, etag, key: crypto.randomUUID() }).unwrap()}
+          />
+        )}
       </aside>
     </div>
   );
