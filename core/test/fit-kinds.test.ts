@@ -278,6 +278,9 @@ describe('the small parts', () => {
     ['engineOilCooling', 'radiator', 'oilCooler', 'transmission', 'engineOilCooler', 'fail'],
     ['engineOilCooling', 'radiator', 'oilCooler', 'both', 'engineOilCooler', 'pass'],
     ['engineOilCooling', 'none', 'oilCooler', 'none', 'engineOilCooler', undefined],
+    ['inletDirection', 'rear', 'inletDirection', 'up', 'inletDirection', 'change'],
+    ['outletDirection', 'side', 'outletDirection', 'side', 'outletDirection', 'pass'],
+    ['drainAccess', 'left', 'drainSide', 'right', 'drainSide', 'fail'],
   ] as const)(
     'a radiator where the vehicle’s %s is %s and its own %s is %s: %s %s',
     (need, is, have, has, check, outcome) => {

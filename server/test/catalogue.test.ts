@@ -155,6 +155,10 @@ describe('matching', () => {
     expect(sets.length).toBeGreaterThan(0);
     for (const set of sets) expect(set.parts.map((part) => part.kind)).toEqual(['radiator', 'fan']);
     expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
+    // What a set takes is what its changes take, each once; what is in the boxes of its parts is said beside it.
+    for (const set of sets)
+      expect(set.takes).toEqual([...new Set(set.changes.flatMap((change) => change.takes))]);
+    expect(sets.some((set) => set.inTheBoxes.length > 0)).toBe(true);
     const thick = (await cleo.get('/api/parts?text=NT-F%202230').expect(200)).body as { id: number }[];
     const kept = (
       await cleo

@@ -174,6 +174,10 @@ export interface SetsResult {
     parts: SetPartLine[];
     changes: SetPart['changes'][number][];
     minutes: number;
+    /** Adapters, hardware and stock that its changes take, each once. */
+    takes: string[];
+    /** What comes in the boxes of its new parts. */
+    inTheBoxes: { name: string; quantity: number }[];
     unknown: { id: RelationId; parts: [string, string] }[];
   }[];
   nearMisses: { parts: SetPartLine[]; breaks: string }[];

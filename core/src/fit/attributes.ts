@@ -91,6 +91,18 @@ const SENSOR_PORT = {
   'm14x1.5': 'M14 × 1.5',
   'm22x1.5': 'M22 × 1.5',
 } as const;
+const NECK = { rear: 'straight back', up: 'upward', side: 'to the side', front: 'forward' } as const;
+const DRAIN = { left: 'left', right: 'right', middle: 'middle', none: 'none' } as const;
+const BLADES = {
+  '4': '4',
+  '5': '5',
+  '6': '6',
+  '7': '7',
+  '8': '8',
+  '9': '9',
+  '10': '10',
+  '11': '11',
+} as const;
 const VENT = { none: 'none', nipple: 'vent nipple' } as const;
 const THROW = { puller: 'puller', pusher: 'pusher' } as const;
 const COUPLING = { bead: 'plain bead and clamp', quick: 'quick coupler' } as const;
@@ -202,6 +214,9 @@ export const ATTRIBUTES = {
       'p-oat': 'phosphated organic (P-OAT)',
       'si-oat': 'silicated organic (Si-OAT)',
     }),
+    inletDirection: choice('Upper hose arrives', 'the way the hose end points, engine side', NECK),
+    outletDirection: choice('Lower hose arrives', 'the way the hose end points, engine side', NECK),
+    drainAccess: choice('Drain reached from', 'vehicle side where a hand or a tube gets to the cock', DRAIN),
     vent: choice('Vent hose', 'small hose at the highest point of the radiator', VENT),
     engineOilCooling: choice('Engine oil cooler', 'follow the lines from the oil filter', {
       radiator: 'in the radiator tank',
@@ -309,6 +324,9 @@ export const ATTRIBUTES = {
     }),
     coreMaterial: choice('Core', 'look', { aluminium: 'aluminium', 'copper-brass': 'copper and brass' }),
     insideVolume: quantity('volume', 'Inside volume', 'filled and poured into a jug', 0.3, 30, 10),
+    inletDirection: choice('Inlet points', 'the way the neck points', NECK),
+    outletDirection: choice('Outlet points', 'the way the neck points', NECK),
+    drainSide: choice('Drain cock', 'vehicle side as it sits in the vehicle', DRAIN),
     vent: choice('Vent nipple', 'small nipple at the highest point', VENT),
     hoseCoupling: choice('Main necks', 'how a hose is held on them', COUPLING),
     sensorPort: choice('Sensor port', 'thread in the tank', SENSOR_PORT, 2),
@@ -355,6 +373,8 @@ export const ATTRIBUTES = {
     control: choice('Control', 'wires and data sheet', CONTROL),
     voltage: choice('Voltage', 'the label on the motor', VOLTAGE),
     throw: choice('Air goes', 'which side of the core it sits on', THROW),
+    bladesLeft: choice('Blades, left fan', 'count', BLADES),
+    bladesRight: choice('Blades, right fan', 'count; the two often differ', BLADES),
     fanOn: quantity('temperature', 'Own switch: on at', 'data sheet', 40, 130, 1),
     fanOff: quantity('temperature', 'Own switch: off at', 'data sheet', 40, 130, 1),
   },

@@ -111,6 +111,16 @@ export const RULES = {
     label: 'Vent hose', kinds: RADIATOR, decisive: true, tolerance: 0,
     change: { reach: 0, effort: 'bolt-on', what: 'Tee the vent hose into the upper hose at its highest point', takes: ['hose tee', 'two clamps'], minutes: 15 },
   },
+  inletDirection: {
+    label: 'Upper neck direction', kinds: RADIATOR, decisive: true, tolerance: 0,
+    change: { reach: 0, effort: 'bolt-on', what: 'Fit an upper hose formed for the other direction', takes: ['formed or trimmed hose', 'two clamps'], minutes: 15 },
+  },
+  outletDirection: {
+    label: 'Lower neck direction', kinds: RADIATOR, decisive: true, tolerance: 0,
+    change: { reach: 0, effort: 'bolt-on', what: 'Fit a lower hose formed for the other direction, with its anti-collapse spring', takes: ['formed or trimmed hose', 'two clamps'], minutes: 20 },
+  },
+  // Somewhere else it drains just as well, only not into the same pan: said, and no reason to turn a part away.
+  drainSide: { label: 'Drain cock within reach', kinds: RADIATOR, decisive: false, tolerance: 0 },
   engineOilCooler: { label: 'Engine oil cooler', kinds: RADIATOR, decisive: true, tolerance: 0 },
   fanThrow: { label: 'Puller or pusher', kinds: FAN, decisive: true, tolerance: 0 },
   voltage: { label: 'Voltage', kinds: only('fan', 'motor', 'relay'), decisive: true, tolerance: 0 },

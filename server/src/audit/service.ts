@@ -39,7 +39,10 @@ export class Auditor {
     });
     this.child = child;
     child.on('message', (state) => {
-      if (this.child === child) this.last = state as AuditState;
+      if (this.child !== child) return;
+      this.last = state as AuditState;
+      // Done is done, though the process may take a moment to end: another may begin.
+      if (this.last.state !== 'running') this.child = undefined;
     });
     child.on('exit', () => {
       if (this.child !== child) return;

@@ -32,7 +32,7 @@ import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobFigures, type JobFigures } from '../jobs/service.ts';
-import { claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
+import { boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
 import {
   configurations,
   configurationsOfBay,
@@ -230,6 +230,13 @@ export async function sets(
     };
   });
   const { sets: found, nearMisses } = findSets(slots, bench.needs, SETS_SHOWN, bench.thresholds);
+  const boxes = new Map(
+    await Promise.all(
+      [...new Set(found.flatMap((set) => set.parts.map((member) => member.id)))].map(
+        async (id) => [id, await boxOf(db, parts.find((part) => part.id === id)!.revisionId)] as const,
+      ),
+    ),
+  );
   const numberOf = (id: number): string => parts.find((part) => part.id === id)?.number ?? '?';
   const line = ({ id, verdict }: SetPart, at: number): SetPartLine => ({
     id,
@@ -244,6 +251,8 @@ export async function sets(
       parts: members.map(line),
       changes,
       minutes: changes.reduce((sum, change) => sum + change.minutes, 0),
+      takes: [...new Set(changes.flatMap((change) => change.takes))],
+      inTheBoxes: members.flatMap((member, at) => (slots[at]!.kept ? [] : (boxes.get(member.id) ?? []))),
       unknown: unknown.map(({ id, parts: [a, b] }) => ({ id, parts: [numberOf(a), numberOf(b)] })),
     })),
     nearMisses: nearMisses.map(({ parts: members, breaks }) => ({

@@ -113,11 +113,18 @@ function Found({ data }: { data: SetsResult }) {
                 <p key={change.what}>
                   <span className="font-label text-changes text-[16px] font-semibold">{change.effort}</span>{' '}
                   {change.what}
-                  {change.takes.length > 0 && (
-                    <span className="text-muted text-[14px]"> Takes {change.takes.join(', ')}.</span>
-                  )}
                 </p>
               ))}
+              {set.takes.length > 0 && (
+                <p className="text-[14px]">
+                  <span className="label-text inline">Adapters and hardware:</span> {set.takes.join(', ')}
+                </p>
+              )}
+              {set.inTheBoxes.length > 0 && (
+                <p className="text-muted text-[14px]">
+                  In the boxes: {set.inTheBoxes.map((item) => `${item.quantity} × ${item.name}`).join(', ')}
+                </p>
+              )}
               {set.unknown.map(({ id, parts }) => (
                 <p key={`${id}${parts.join()}`} className="text-not-proven">
                   Not known: {RELATIONS[id].label.toLowerCase()} ({parts.join(' and ')}).

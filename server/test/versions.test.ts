@@ -1,0 +1,211 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { connectorBack, differences, figuresBack, standingAfter, versionsOf } from '@radiatrix/core/revision';
+import type {
+  ConnectorRecord,
+  FigureRecord,
+  HistoryEntry,
+  JobLine,
+  JobRecord,
+  PartRecord,
+  VehicleRecord,
+} from '@radiatrix/contract';
+import { Actor, demoServer } from './harness.ts';
+
+/** What the history keeps is enough to say what changed, and to put it back. */
+let server: Awaited<ReturnType<typeof demoServer>>;
+let mara: Actor, piet: Actor, cleo: Actor;
+let bench: number;
+beforeAll(async () => {
+  server = await demoServer();
+  [mara, piet, cleo] = (await Promise.all(
+    ['mara', 'piet', 'cleo'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor];
+  const { body } = await mara.get('/api/sources').expect(200);
+  bench = (body as { id: number; name: string }[]).find((each) => each.name === 'Saltmere bench')!.id;
+});
+afterAll(() => server.stop());
+
+const historyOf = async (kind: string, id: number): Promise<HistoryEntry[]> =>
+  [...((await mara.get(`/api/history/${kind}/${id}`).expect(200)).body as HistoryEntry[])].reverse();
+const textOf = (figures: readonly FigureRecord[], key: string): string | undefined =>
+  figures.find((figure) => figure.key === key)?.text;
+
+async function partByNumber(number: string): Promise<{ record: PartRecord; etag: string }> {
+  const { body } = await mara.get(`/api/parts?text=${encodeURIComponent(number)}`).expect(200);
+  const { id } = (body as { id: number; number: string }[]).find((each) => each.number === number)!;
+  const { body: record, headers } = await mara.get(`/api/parts/${id}`).expect(200);
+  return { record: record as PartRecord, etag: headers.etag! };
+}
+
+describe('a part', () => {
+  test('changed by two people: each change is a version, and the figures of any of them can be put back', async () => {
+    const { record, etag } = await partByNumber('NT-H 301');
+    const before = textOf(record.figures, 'length');
+    const address = `/api/parts/${record.id}/figures`;
+    const entry = (key: string, text: string) => ({ key, text, method: 'tape', sourceId: bench });
+    await mara.write('put', address, { figures: [entry('length', '450 mm')] }, { etag }).expect(200);
+    const second = await partByNumber('NT-H 301');
+    await piet
+      .write(
+        'put',
+        address,
+        { figures: [entry('length', '470 mm'), entry('engineBore', '')] },
+        { etag: second.etag },
+      )
+      .expect(200);
+
+    const entries = await historyOf('part', record.id);
+    const versions = versionsOf(entries);
+    expect(versions.slice(-2).map((version) => version.by)).toEqual(['Mara', 'Piet']);
+    const [first, last] = [versions.at(-2)!, versions.at(-1)!];
+    const changed = differences(standingAfter(entries, first.upTo), standingAfter(entries, last.upTo));
+    expect(changed.map((each) => each.what)).toContain('engineBore');
+
+    // Mara's version again: the length she wrote, and the bore that Piet took away.
+    const now = await partByNumber('NT-H 301');
+    const back = figuresBack(now.record.figures, standingAfter(entries, first.upTo));
+    expect(back.map((each) => each.key).sort()).toEqual(['engineBore', 'length']);
+    await piet.write('put', address, { figures: back }, { etag: now.etag }).expect(200);
+    const restored = await partByNumber('NT-H 301');
+    expect(textOf(restored.record.figures, 'length')).toBe('450 mm');
+    expect(textOf(restored.record.figures, 'engineBore')).toBe('36 mm');
+    expect(figuresBack(restored.record.figures, standingAfter(entries, first.upTo))).toEqual([]);
+
+    // And the version before anybody touched it.
+    const released = versions.find((version) => version.upTo < first.upTo && version.by === 'Mara');
+    expect(released).toBeDefined();
+    const original = figuresBack(restored.record.figures, standingAfter(entries, released!.upTo));
+    expect(original.find((each) => each.key === 'length')?.text).toBe(before);
+  });
+
+  test('a choice is put back as its word', async () => {
+    const { record, etag } = await partByNumber('NT-T 88');
+    const address = `/api/parts/${record.id}/figures`;
+    await mara
+      .write(
+        'put',
+        address,
+        { figures: [{ key: 'seal', text: 'paper', method: 'bench', sourceId: bench }] },
+        { etag },
+      )
+      .expect(200);
+    const entries = await historyOf('part', record.id);
+    const now = await partByNumber('NT-T 88');
+    const versions = versionsOf(entries);
+    const back = figuresBack(now.record.figures, standingAfter(entries, versions.at(-2)!.upTo));
+    expect(back).toEqual([{ key: 'seal', text: 'ring', method: 'bench', sourceId: bench }]);
+    await mara.write('put', address, { figures: back }, { etag: now.etag }).expect(200);
+    const { record: again } = await partByNumber('NT-T 88');
+    expect(again.figures.find((figure) => figure.key === 'seal')?.word).toBe('ring');
+  });
+});
+
+describe('a bay', () => {
+  test('its figures come back, and those of another source are left alone', async () => {
+    const found = await cleo.get('/api/find?text=2012%20haulden%20diesel%20manual').expect(200);
+    const { id } = (found.body as { vehicles: { id: number }[] }).vehicles[0]!;
+    const read = async () => {
+      const { body, headers } = await mara.get(`/api/vehicles/${id}`).expect(200);
+      return { bay: (body as VehicleRecord).bay, etag: headers.etag! };
+    };
+    const start = await read();
+    const address = `/api/bays/${start.bay.id}/figures`;
+    const figures = [
+      { key: 'bayDepth', text: '150 mm', method: 'tape', sourceId: bench },
+      { key: 'supportHole', text: '31 mm', method: 'caliper', sourceId: bench },
+    ];
+    await mara.write('put', address, { figures }, { etag: start.etag }).expect(200);
+    const entries = await historyOf('bay', start.bay.id);
+    const versions = versionsOf(entries);
+    const changed = await read();
+    const back = figuresBack(changed.bay.figures, standingAfter(entries, versions.at(-2)!.upTo));
+    expect(back.map((each) => [each.key, each.text])).toEqual(
+      expect.arrayContaining([
+        ['bayDepth', textOf(start.bay.figures, 'bayDepth')],
+        ['supportHole', ''],
+      ]),
+    );
+    await mara.write('put', address, { figures: back }, { etag: changed.etag }).expect(200);
+    const strip = (list: readonly FigureRecord[]) =>
+      list.map((each) => `${each.key} ${each.sourceId} ${each.text} ${each.method}`).sort();
+    expect(strip((await read()).bay.figures)).toEqual(strip(start.bay.figures));
+  });
+});
+
+describe('a connector', () => {
+  test('comes back with the cavities it had', async () => {
+    const read = async () => {
+      const { body, headers } = await mara.get('/api/connectors/FAN-2A').expect(200);
+      return { record: body as ConnectorRecord, etag: headers.etag! };
+    };
+    const start = await read();
+    const { code, name, description, cavities } = start.record;
+    const fewer = { code, name: `${name}, changed`, description, cavities: cavities.slice(0, 1) };
+    await mara.write('put', `/api/connectors/${start.record.id}`, fewer, { etag: start.etag }).expect(200);
+    const entries = await historyOf('connector', start.record.id);
+    const versions = versionsOf(entries);
+    const back = connectorBack(standingAfter(entries, versions.at(-2)!.upTo));
+    const changed = await read();
+    await mara.write('put', `/api/connectors/${start.record.id}`, back, { etag: changed.etag }).expect(200);
+    const again = await read();
+    expect([again.record.name, again.record.cavities]).toEqual([name, cavities]);
+  });
+});
+
+describe('a job', () => {
+  test('is listed with its vehicle, keeps who measured what, and is open to everybody at the counter', async () => {
+    const found = await cleo.get('/api/find?text=2010%20merlet%201.8%20manual').expect(200);
+    const vehicleId = (found.body as { vehicles: { id: number }[] }).vehicles[0]!.id;
+    const { body } = await cleo
+      .write('post', '/api/jobs', {
+        vehicleId,
+        label: 'lift three',
+        complaint: 'boils over on the hill',
+        figures: [{ key: 'bayDepth', text: '171 mm', method: 'tape' }],
+      })
+      .expect(201);
+    const job = body as JobRecord;
+    expect(job).toMatchObject({ stage: 'match', alterations: [], opened: { by: 'Cleo' } });
+    const { headers } = await piet.get(`/api/jobs/${job.id}`).expect(200);
+    const { label, complaint, stage } = job;
+    const figures = [...job.figures, { key: 'pinSpacing', text: '540 mm', method: 'caliper' as const }];
+    await piet
+      .write(
+        'put',
+        `/api/jobs/${job.id}`,
+        { label, complaint, stage, alterations: [], figures },
+        { etag: headers.etag },
+      )
+      .expect(200);
+    const { rows } = await server.connection.pool.query<{ key: string; name: string }>(
+      'select f.key, p.name from job_figure f join person p on p.id = f."by" where f.job_id = $1 order by f.key',
+      [job.id],
+    );
+    expect(rows).toEqual([
+      { key: 'bayDepth', name: 'Cleo' },
+      { key: 'pinSpacing', name: 'Piet' },
+    ]);
+    const { body: listed } = await cleo.get('/api/jobs').expect(200);
+    expect((listed as JobLine[]).find((each) => each.id === job.id)).toMatchObject({
+      label: 'lift three',
+      title: '2010 Veldara Merlet',
+      complaint: 'boils over on the hill',
+    });
+    const entries = await historyOf('job', job.id);
+    expect(entries.map((each) => each.table)).toEqual(expect.arrayContaining(['job', 'job_figure']));
+  });
+
+  test('what cannot be is refused with its field: no such vehicle, a figure that is none, a stage that is none', async () => {
+    await cleo.write('post', '/api/jobs', { vehicleId: 999_999 }).expect(404);
+    await cleo.write('post', '/api/jobs', { vehicleId: 1, stage: 'rest' }).expect(422);
+    for (const figure of [
+      { key: 'nothing', text: '1 mm', method: 'tape' },
+      { key: 'bayDepth', text: 'deep enough', method: 'tape' },
+      { key: 'bayDepth', text: '9 km', method: 'tape' },
+      { key: 'bottle', text: 'green', method: 'bench' },
+    ])
+      await cleo.write('post', '/api/jobs', { vehicleId: 1, figures: [figure] }).expect(422);
+    await cleo.get('/api/jobs/0').expect(404);
+    await cleo.get('/api/jobs/999999').expect(404);
+  });
+});
