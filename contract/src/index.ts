@@ -20,7 +20,7 @@ export type * from './records/part.ts';
 export type * from './records/connector.ts';
 export type * from './records/procedure.ts';
 export type * from './records/review.ts';
-export type * from './records/history.ts';
+export * from './records/history.ts';
 export type * from './records/bundle.ts';
 export type * from './records/photo.ts';
 export type * from './records/job.ts';
@@ -39,4 +39,3 @@ export {
   type RecordField,
   type RecordValues,
 } from './records/library.ts';
-export { packMatch, unpackMatch, type PackedMatch } from './packed.ts';

@@ -1,52 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { LIBRARY, LIBRARY_TABLES, packMatch, unpackMatch, type MatchResult } from '../src/index.ts';
+import { LIBRARY, LIBRARY_TABLES } from '../src/index.ts';
 import { librarySchema, ROUTES, type Route } from '../src/schemas/index.ts';
-
-describe('a match on the wire', () => {
-  const trace = (figureId: number, text: string) => ({
-    figureId,
-    method: 'caliper' as const,
-    grade: 2 as const,
-    source: 'bench',
-    text,
-    by: 'Ada',
-    at: '2026-01-01',
-  });
-  const row = (check: string, ...figures: [side: 'vehicle' | 'part', id: number, text: string][]) => ({
-    check,
-    decisive: true,
-    outcome: 'pass',
-    missing: [],
-    traces: figures.map(([side, id, text]) => ({ side, trace: trace(id, text) })),
-  });
-  const candidate = (id: number) => ({
-    id,
-    number: `X ${id}`,
-    verdict: {
-      verdict: 'straight-in',
-      ledger: [
-        row('width', ['vehicle', 7, '706 mm'], ['part', 100 + id, '694 mm']),
-        row('height', ['vehicle', 8, '470 mm'], ['part', 200 + id, '461 mm']),
-        row('listed', ['part', 0, `line of ${id}`]),
-      ],
-    },
-  });
-  const result = {
-    vehicle: { id: 1 },
-    candidates: [candidate(1), candidate(2), candidate(3)],
-    thresholds: { passAt: 0.95, failAt: 0.05 },
-    job: null,
-  } as unknown as MatchResult;
-
-  test('comes out as it went in', () => {
-    expect(unpackMatch(packMatch(result))).toEqual(result);
-    expect(unpackMatch(JSON.parse(JSON.stringify(packMatch(result))) as never)).toEqual(result);
-  });
-  test('says where a figure came from once, however many parts it is held against', () => {
-    // Two figures of the vehicle; two and a listing of each of three parts.
-    expect(packMatch(result).traces).toHaveLength(2 + 3 * 3);
-  });
-});
 
 describe('the table of routes', () => {
   const routes = Object.entries(ROUTES) as [string, Route][];

@@ -4,6 +4,7 @@ import type {
   FindResult,
   GoesInto,
   JobRecord,
+  JudgedPart,
   Kin,
   MakeCoverage,
   MatchResult,
@@ -132,8 +133,13 @@ describe('a job', () => {
     expect(await verdict('NT-R 4402', opened.id)).toMatchObject({
       verdict: 'no',
       deciding: { by: 'check', check: 'depthWithFan' },
-      tried: 0,
     });
+    const part = (await cleo.get(`/api/parts?text=NT-R%204402`)).body as { id: number }[];
+    const whole = async (query: string) =>
+      ((await cleo.get(`/api/vehicles/${vehicle}/match/${part[0]!.id}${query}`).expect(200)).body as JudgedPart)
+        .verdict;
+    expect(await whole(`?job=${opened.id}`)).toMatchObject({ verdict: 'no', tried: 0 });
+    expect((await whole('')).tried).toBeGreaterThan(0);
     expect((await verdict('NT-R 4402')).verdict).toBe('straight-in');
     const other = await idOf('2010 merlet manual aircon');
     await cleo.get(`/api/vehicles/${other}/match?job=${opened.id}`).expect(404);
@@ -153,7 +159,14 @@ describe('matching', () => {
     const { body } = await cleo.get(`/api/vehicles/${vehicle}/sets?kinds=radiator&kinds=fan`).expect(200);
     const { sets, nearMisses } = body as SetsResult;
     expect(sets.length).toBeGreaterThan(0);
-    for (const set of sets) expect(set.parts.map((part) => part.kind)).toEqual(['radiator', 'fan']);
+    for (const set of sets) {
+      expect(set.parts.slice(0, 2).map((part) => part.kind)).toEqual(['radiator', 'fan']);
+      for (const { kind } of set.parts.slice(2)) expect(['adapter', 'fixings']).toContain(kind);
+    }
+    // The fan of the other plug comes with the lead between and spacers under its feet, and nothing is cut.
+    const between = sets.find((set) => set.parts.some((part) => part.number === 'SH 900-2'))!;
+    expect(between.parts.map((part) => part.number)).toEqual(expect.arrayContaining(['MV-L 22', 'NT-S 10']));
+    expect(between.changes.map((change) => change.effort)).not.toContain('modify');
     expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
     // What a set takes is what its changes take, each once; what is in the boxes of its parts is said beside it.
     for (const set of sets)

@@ -1,5 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { connectorBack, differences, figuresBack, standingAfter, versionsOf } from '@radiatrix/core/revision';
+import {
+  connectorBack,
+  detailsBack,
+  differences,
+  figuresBack,
+  procedureBack,
+  standingAfter,
+  versionsOf,
+} from '@radiatrix/core/revision';
 import type {
   ConnectorRecord,
   FigureRecord,
@@ -7,6 +15,7 @@ import type {
   JobLine,
   JobRecord,
   PartRecord,
+  ProcedureRecord,
   VehicleRecord,
 } from '@radiatrix/contract';
 import { Actor, demoServer } from './harness.ts';
@@ -149,6 +158,53 @@ describe('a connector', () => {
     await mara.write('put', `/api/connectors/${start.record.id}`, back, { etag: changed.etag }).expect(200);
     const again = await read();
     expect([again.record.name, again.record.cavities]).toEqual([name, cavities]);
+  });
+});
+
+describe('more than figures', () => {
+  test('what was said of a part comes back: words, box, other sellers’ numbers', async () => {
+    const start = await partByNumber('NT-R 4402');
+    const { description, notes, inTheBox, interchange, supersedes } = start.record;
+    expect(inTheBox.length + interchange.length).toBeGreaterThan(0);
+    const address = `/api/parts/${start.record.id}/details`;
+    const poorer = { description: 'changed', notes: 'changed', inTheBox: [], interchange: [], supersedes };
+    await mara.write('put', address, poorer, { etag: start.etag }).expect(200);
+    const entries = await historyOf('part', start.record.id);
+    const versions = versionsOf(entries);
+    const back = detailsBack(standingAfter(entries, versions.at(-2)!.upTo))!;
+    const changed = await partByNumber('NT-R 4402');
+    await mara.write('put', address, { ...back, supersedes }, { etag: changed.etag }).expect(200);
+    const { record: again } = await partByNumber('NT-R 4402');
+    expect(again).toMatchObject({ description, notes, inTheBox, supersedes });
+    expect([...again.interchange].sort()).toEqual([...interchange].sort());
+  });
+
+  test('a procedure comes back whole from between two rewritings: steps, trays, cautions, connectors', async () => {
+    const [{ id }] = (await server.connection.pool.query<{ id: number }>('select procedure_id id from procedure_revision r join step s on s.revision_id = r.id group by 1 order by count(s.connector_id) desc, count(*) desc limit 1')).rows as [{ id: number }]; // prettier-ignore
+    const read = async () => {
+      const { body, headers } = await mara.get(`/api/procedures/${id}`).expect(200);
+      const { title, partKind, way, fasteners, steps } = body as ProcedureRecord;
+      return { document: { title, partKind, way, fasteners, steps }, etag: headers.etag! };
+    };
+    const start = await read();
+    expect(start.document.steps.some((step) => step.connector !== '')).toBe(true);
+    const write = (body: object, etag: string) => mara.write('put', `/api/procedures/${id}`, body, { etag }).expect(200); // prettier-ignore
+    await write({ ...start.document, steps: start.document.steps.slice(0, 2) }, start.etag);
+    const between = await read();
+    const reversed = {
+      ...start.document,
+      title: 'The other way in',
+      steps: [...start.document.steps].reverse(),
+    };
+    await write(reversed, between.etag);
+    const entries = await historyOf('procedure', id);
+    const versions = versionsOf(entries);
+    const connectors = (await mara.get('/api/connectors').expect(200)).body as { id: number; code: string }[];
+    const asOf = (count: number) => procedureBack(standingAfter(entries, count), (each) => connectors.find((one) => one.id === each)?.code); // prettier-ignore
+    expect(asOf(versions.at(-1)!.upTo)).toEqual((await read()).document);
+    const original = asOf(versions.at(-3)!.upTo)!;
+    await write(original, (await read()).etag);
+    expect((await read()).document).toEqual(start.document);
   });
 });
 

@@ -8,3 +8,6 @@ export interface HistoryEntry {
   before: Record<string, unknown> | null;
   after: Record<string, unknown> | null;
 }
+
+/** At most so many changes of a record are sent; where there are more, what stood before them cannot be put back. */
+export const HISTORY_SENT = 20_000;

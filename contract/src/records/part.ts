@@ -6,6 +6,7 @@ import {
   type SetPart,
   type Thresholds,
   type Verdict,
+  type VerdictLine,
   type VerdictWord,
 } from '@radiatrix/core/fit';
 import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
@@ -148,12 +149,18 @@ export const newClaimSchema = Joi.object<NewClaim>({
 });
 
 export interface Candidate extends PartLine {
+  verdict: VerdictLine;
+}
+/** One part in a vehicle with everything behind its verdict. */
+export interface JudgedPart extends PartLine {
   verdict: Verdict;
 }
 
 export interface MatchResult {
   vehicle: VehicleLine;
   candidates: Candidate[];
+  /** The first candidate with its whole ledger; of the others it is asked for when they are looked at. */
+  first: JudgedPart | null;
   thresholds: Thresholds;
   /** The job whose own figures and alterations were taken into account. */
   job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;

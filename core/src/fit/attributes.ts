@@ -10,6 +10,7 @@ import type { Dimension } from '../quantity/index.ts';
 
 export const PART_KINDS = [
   'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount',
+  'adapter', 'fixings',
 ] as const; // prettier-ignore
 export type PartKind = (typeof PART_KINDS)[number];
 export type SubjectKind = 'bay' | PartKind;
@@ -26,6 +27,8 @@ export const PART_KIND_LABELS: Readonly<Record<PartKind, { one: string; many: st
   hose: { one: 'hose', many: 'Hoses' },
   tank: { one: 'expansion tank or bottle', many: 'Expansion tanks and bottles' },
   mount: { one: 'radiator mount', many: 'Radiator mounts' },
+  adapter: { one: 'adapter', many: 'Adapters' },
+  fixings: { one: 'spacer and screw kit', many: 'Spacer and screw kits' },
 };
 
 interface Common {
@@ -90,6 +93,11 @@ const SENSOR_PORT = {
   'm12x1.5': 'M12 × 1.5',
   'm14x1.5': 'M14 × 1.5',
   'm22x1.5': 'M22 × 1.5',
+} as const;
+const ADAPTS = {
+  plug: 'loom and fan plug',
+  upper: 'upper hose and neck',
+  lower: 'lower hose and neck',
 } as const;
 const NECK = { rear: 'straight back', up: 'upward', side: 'to the side', front: 'forward' } as const;
 const DRAIN = { left: 'left', right: 'right', middle: 'middle', none: 'none' } as const;
@@ -205,6 +213,14 @@ export const ATTRIBUTES = {
       0.3,
       60,
       25,
+    ),
+    radiatorVolume: quantity(
+      'volume',
+      'Radiator as built holds',
+      'the old radiator, filled and poured into a jug',
+      0.3,
+      30,
+      10,
     ),
     coolantMix: quantity('share', 'Coolant strength', 'by volume, concentrate in the mix', 20, 70, 5),
     coolantType: choice('Coolant technology', 'from the record or the bottle; colour does not prove it', {
@@ -330,6 +346,12 @@ export const ATTRIBUTES = {
     vent: choice('Vent nipple', 'small nipple at the highest point', VENT),
     hoseCoupling: choice('Main necks', 'how a hose is held on them', COUPLING),
     sensorPort: choice('Sensor port', 'thread in the tank', SENSOR_PORT, 2),
+    bossDepth: length(
+      'Fan screws may go in by',
+      'depth rod into the boss, down to the core or the bottom, whichever comes first',
+      3,
+      80,
+    ),
     capBore: length('Neck bore', 'inside the filler neck, at the top', 20, 80, 1),
     capSeatDepth: length('Seat depth', 'top of the neck to the seat, depth rod', 5, 60, 2),
     rows: choice('Rows of tubes', 'count from the side', {
@@ -375,6 +397,12 @@ export const ATTRIBUTES = {
     throw: choice('Air goes', 'which side of the core it sits on', THROW),
     bladesLeft: choice('Blades, left fan', 'count', BLADES),
     bladesRight: choice('Blades, right fan', 'count; the two often differ', BLADES),
+    standoff: length(
+      'Feet stand off by',
+      'frame held flat on the radiator, gap under each foot; the largest',
+      0,
+      60,
+    ),
     fanOn: quantity('temperature', 'Own switch: on at', 'data sheet', 40, 130, 1),
     fanOff: quantity('temperature', 'Own switch: off at', 'data sheet', 40, 130, 1),
   },
@@ -432,6 +460,17 @@ export const ATTRIBUTES = {
   mount: {
     pinBore: length('Bore', 'inside, for the pin', 4, 40),
     outer: length('Groove diameter', 'across the groove that sits in the hole', 6, 80),
+  },
+  adapter: {
+    bridges: choice('Bridges', 'look at both ends', ADAPTS),
+    loomPlug: { type: 'connector', label: 'End for the loom', where: 'look at the plug face', minutes: 2 },
+    fanPlug: { type: 'connector', label: 'End for the fan', where: 'look at the plug face', minutes: 2 },
+    hoseEnd: length('End for the hose', 'outside the stub, behind the bead', 15, 70),
+    neckEnd: length('End for the radiator’s neck', 'inside the sleeve that goes over the neck', 15, 70),
+  },
+  fixings: {
+    spacer: length('Spacer thickness', 'one spacer, flat between the jaws', 0.5, 60, 1),
+    reach: length('Screw goes in by', 'screw through its spacer, what stands out behind it', 3, 80, 2),
   },
 } as const satisfies Record<SubjectKind, Record<string, Attribute>>;
 

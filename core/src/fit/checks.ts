@@ -394,7 +394,24 @@ function againstFuse<K extends PartKind>(
 const voltage = <K extends 'fan' | 'motor' | 'relay'>(kind: K, key: string, get: Get<K, WordFigure>): Check =>
   words('voltage', kind, { need: 'systemVoltage', have: key }, (v) => v.figures.words.systemVoltage, get, same, (v) => v.figures.words.systemVoltage !== undefined); // prettier-ignore
 
+/** Asked once somebody found a gap: feet that lie flat are so usual that few records mention it. */
+const fanStandoff: Check = {
+  id: 'fanStandoff',
+  rule: RULES.fanStandoff,
+  family: 'words',
+  keys: () => ({ vehicle: 'fanMountWidth', part: 'standoff' }),
+  judge: (_vehicle: FitVehicle, part: { figures: FigureSet<'fan'> }, finding: Finding) => {
+    const gap = part.figures.quantities.standoff;
+    finding.outcome = gap && gap.value > RULES.fanStandoff.tolerance ? 'change' : 'not-asked';
+  },
+  show: (_vehicle: FitVehicle, part: FitPart) => {
+    const gap = (part.figures as FigureSet<'fan'>).quantities.standoff;
+    return { need: { type: 'words', words: 'feet that lie flat' }, have: measured(gap, 'length'), ...sides([['part', 'fan', 'standoff', gap]]) };
+  },
+}; // prettier-ignore
+
 const fanChecks: Check[] = [
+  fanStandoff,
   clearance('fanDepth', 'fan', { key: 'depth', get: (f) => f.quantities.depth }, { key: 'bayDepth', get: (f) => f.quantities.bayDepth }, { key: 'radiatorDepth', get: (f) => f.quantities.radiatorDepth }),
   words('fanConnector', 'fan', { need: 'fanConnector', have: 'fanConnector' }, (v) => v.figures.words.fanConnector, (f) => f.words.fanConnector, sameOrChange),
   againstFuse('fanCurrent', 'fan', 'current', (f) => f.quantities.current, 'draw'),
@@ -535,6 +552,40 @@ const grommetChecks: Check[] = [
   match('mountHole', 'mount', 'outer', (f) => f.quantities.outer, (f) => f.quantities.supportHole, { needKey: 'supportHole', prefix: 'Ø' }),
 ]; // prettier-ignore
 
+/** A hose adapter meets the hose that it is made for. */
+const adapterHose: Check = (() => {
+  const side = (figures: FigureSet<'adapter'>): 'inletDiameter' | 'outletDiameter' | undefined => {
+    const sort = figures.words.bridges?.word;
+    return sort === 'upper' ? 'inletDiameter' : sort === 'lower' ? 'outletDiameter' : undefined;
+  };
+  const checks = {
+    inletDiameter: match('adapterHose', 'adapter', 'hoseEnd', (f) => f.quantities.hoseEnd, (f) => f.quantities.inletDiameter, { needKey: 'inletDiameter', prefix: 'Ø' }),
+    outletDiameter: match('adapterHose', 'adapter', 'hoseEnd', (f) => f.quantities.hoseEnd, (f) => f.quantities.outletDiameter, { needKey: 'outletDiameter', prefix: 'Ø' }),
+  };
+  const of = (figures: FigureSet<'adapter'>): Check => checks[side(figures) ?? 'inletDiameter'];
+  return {
+    ...checks.inletDiameter,
+    judge: (vehicle: FitVehicle, part: { figures: FigureSet<'adapter'> }, finding: Finding, thresholds: Thresholds) => {
+      if (!side(part.figures)) finding.outcome = 'not-asked';
+      else of(part.figures).judge(vehicle, part as never, finding, thresholds);
+    },
+    show: (vehicle: FitVehicle, part: FitPart) => of(part.figures as FigureSet<'adapter'>).show(vehicle, part),
+  };
+})(); // prettier-ignore
+
+const adapterPlug: Check = (() => {
+  const inner = words('adapterPlug', 'adapter', { need: 'fanConnector', have: 'loomPlug' }, (v) => v.figures.words.fanConnector, (f) => f.words.loomPlug, same);
+  return {
+    ...inner,
+    judge: (vehicle: FitVehicle, part: { figures: FigureSet<'adapter'> }, finding: Finding, thresholds: Thresholds) => {
+      // Until it is known what an adapter bridges, nothing can be said of it.
+      const bridges = part.figures.words.bridges?.word;
+      if (bridges !== undefined && bridges !== 'plug') finding.outcome = 'not-asked';
+      else inner.judge(vehicle, part as never, finding, thresholds);
+    },
+  };
+})(); // prettier-ignore
+
 const order = Object.keys(RULES);
 const inOrder = (checks: Check[]): Check[] =>
   checks.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
@@ -552,6 +603,9 @@ export const CHECKS: Readonly<Record<PartKind, readonly Check[]>> = {
   hose: inOrder(hoseChecks),
   tank: inOrder(tankChecks),
   mount: inOrder(grommetChecks),
+  adapter: inOrder([adapterPlug, adapterHose]),
+  // Spacers and screws are between two parts: they have nothing of the vehicle to meet. See the relations of a set.
+  fixings: [],
 };
 
 for (const kind of PART_KINDS)

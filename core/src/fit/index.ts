@@ -22,10 +22,13 @@ export {
   VERDICTS,
   createJudge,
   judgeFit,
+  verdictLine,
   type Deciding,
   type Judge,
   type LedgerRow,
+  type SaidRow,
   type Verdict,
+  type VerdictLine,
   type VerdictWord,
 } from './verdict.ts';
 export {

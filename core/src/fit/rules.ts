@@ -98,6 +98,11 @@ export const RULES = {
     label: 'Fan plug', kinds: FAN, decisive: true, tolerance: 0,
     change: { reach: 0, effort: 'modify', what: 'Cut and re-terminate into the loom’s plug, wire by wire by function', takes: ['plug housing of the loom’s kind', 'terminals and seals', 'crimp tool', 'wire tags'], minutes: 25 },
   },
+  fanStandoff: {
+    // Pulled down over a gap, the ring bends and the blades touch. Common practice.
+    label: 'Feet flat on the radiator', kinds: FAN, decisive: true, tolerance: 1,
+    change: { reach: 60, effort: 'bolt-on', what: 'Fill the gap under each foot with a spacer cut to it; never pull the feet down over it', takes: ['spacers cut to the measured gap', 'screws longer by as much'], minutes: 20 },
+  },
   fanCurrent: { label: 'Current on the fuse', kinds: only('fan', 'motor'), decisive: false, tolerance: 0 },
   hoseCoupling: {
     label: 'Hose ends on necks', kinds: RADIATOR, decisive: true, tolerance: 0,
@@ -188,6 +193,8 @@ export const RULES = {
   tankHose: { label: 'Bottle hose', kinds: only('tank'), decisive: true, tolerance: 1, change: { reach: 4, effort: 'bolt-on', what: 'Fit a reducer in the bottle hose', takes: ['reducer', 'two clamps'], minutes: 5 } },
   mountBore: { label: 'Mount on the pin', kinds: only('mount'), decisive: true, tolerance: 1.2 },
   mountHole: { label: 'Mount in the support', kinds: only('mount'), decisive: true, tolerance: 0.8 },
+  adapterPlug: { label: 'Adapter on the loom', kinds: only('adapter'), decisive: true, tolerance: 0 },
+  adapterHose: { label: 'Adapter in the hose', kinds: only('adapter'), decisive: true, tolerance: 1.2 },
 } as const satisfies Record<string, Rule>; // prettier-ignore
 
 export type CheckId = keyof typeof RULES;

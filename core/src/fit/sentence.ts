@@ -3,7 +3,7 @@ import { ATTRIBUTES, type Attribute } from './attributes.ts';
 import type { Shown } from './checks.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { ToMeasure } from './measure.ts';
-import type { Deciding, LedgerRow, Verdict, VerdictWord } from './verdict.ts';
+import type { Deciding, LedgerRow, SaidRow, VerdictLine, VerdictWord } from './verdict.ts';
 
 export const VERDICT_WORDS: Readonly<Record<VerdictWord, string>> = {
   'straight-in': 'Goes straight in',
@@ -74,6 +74,9 @@ const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; 
   tankHose: { have: 'Barb', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
   mountBore: { have: 'Bore', need: 'pin', good: 'of give left', short: 'off the pin' },
   mountHole: { have: 'Groove', need: 'hole in the support', good: 'of give left', short: 'off the hole' },
+  fanStandoff: { have: 'Feet stand off by', need: 'it wants', good: 'lies flat', short: 'the ring would bend' },
+  adapterPlug: { have: 'End for the loom', need: 'loom has', good: 'plugs in', short: 'another plug' },
+  adapterHose: { have: 'Stub', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
   fanCurrent: { have: 'Draws', need: 'the fuse carries for hours', good: 'in hand', short: 'more than the fuse carries' },
 }; // prettier-ignore
 
@@ -97,7 +100,7 @@ const labelOf = (missing: { subject: keyof typeof ATTRIBUTES; key: string }): st
 const list = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 
-function listingSentence({ listing }: LedgerRow): string {
+function listingSentence({ listing }: SaidRow): string {
   if (!listing) return '';
   if (listing.for.length > 0 && listing.against.length > 0)
     return `Sources disagree. For: ${listing.for.join('; ')}. Against: ${listing.against.join('; ')}.`;
@@ -112,7 +115,7 @@ function listingSentence({ listing }: LedgerRow): string {
  * A ledger row as one sentence with its figures, in the units asked for, and the work a change takes unless left out.
  * @example "Bottom pins apart 612 mm, this vehicle 610 ± 3 mm: 1 mm to spare: seats."
  */
-export function rowSentence(row: LedgerRow, system: UnitSystem, withWork = true): string {
+export function rowSentence(row: SaidRow, system: UnitSystem, withWork = true): string {
   if (row.check === 'listed') return listingSentence(row);
   const phrase = PHRASES[row.check];
   if (row.outcome === 'unknown') {
@@ -144,7 +147,7 @@ export function rowSentence(row: LedgerRow, system: UnitSystem, withWork = true)
   return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${withWork ? changeText(row) : ''}.`;
 }
 
-const spareCooler = (row: LedgerRow): string | undefined =>
+const spareCooler = (row: SaidRow): string | undefined =>
   row.check === 'oilCooler' &&
   row.need?.type === 'words' &&
   row.need.words !== 'in the radiator tank' &&
@@ -153,7 +156,7 @@ const spareCooler = (row: LedgerRow): string | undefined =>
     ? 'spare cooler stays capped, still a fit'
     : undefined;
 
-const changeText = (row: LedgerRow): string =>
+const changeText = (row: SaidRow): string =>
   row.change ? `. ${row.change.what} (${row.change.effort}, ${row.change.minutes} min)` : '';
 
 function installedSentence(deciding: Extract<Deciding, { by: 'installed' }>): string {
@@ -171,18 +174,17 @@ function installedSentence(deciding: Extract<Deciding, { by: 'installed' }>): st
 }
 
 /** The one fact that decides a verdict, as a sentence. */
-export function decidingSentence(verdict: Verdict, system: UnitSystem): string {
-  const { deciding } = verdict;
+export function decidingSentence(verdict: VerdictLine, system: UnitSystem): string {
+  const { deciding, decidingRow: row, unmeasured, measureFirst } = verdict;
   if (deciding.by === 'installed') return installedSentence(deciding);
-  if (deciding.by === 'nothing-known')
-    return `No figures are held yet${verdict.measure.length > 0 ? `; start with ${measureText(verdict.measure[0]!)}` : ''}.`;
-  const row = verdict.ledger.find((candidate) => candidate.check === deciding.check)!;
-  const missing = verdict.measure.length;
-  if (verdict.verdict === 'not-proven' && missing > 1)
-    return `${missing} deciding figures are not on record; what tells most first: ${measureText(verdict.measure[0]!)}.`;
+  if (deciding.by === 'nothing-known' && verdict.verdict === 'straight-in')
+    return 'Nothing of the vehicle has to meet it; the parts it goes between decide, see sets.';
+  if (deciding.by === 'nothing-known' || !row)
+    return `No figures are held yet${measureFirst ? `; start with ${measureText(measureFirst)}` : ''}.`;
+  if (verdict.verdict === 'not-proven' && unmeasured > 1 && measureFirst)
+    return `${unmeasured} deciding figures are not on record; what tells most first: ${measureText(measureFirst)}.`;
   if (verdict.verdict !== 'straight-in') return rowSentence(row, system, false);
-  const met = verdict.ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length;
-  return `All ${met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;
+  return `All ${verdict.met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;
 }
 
 export const measureText = (item: ToMeasure): string =>

@@ -1,7 +1,7 @@
 import { chanceClear, chanceWithin } from './chance.ts';
 import type { PartKind, QuantityKey } from './attributes.ts';
 import type { FigureSet, FitPart, FitVehicle, QuantityFigure } from './figures.ts';
-import { EFFORTS, THRESHOLDS, type Change, type Effort, type Thresholds } from './rules.ts';
+import { EFFORTS, RULES, THRESHOLDS, type Change, type Effort, type Thresholds } from './rules.ts';
 import type { VerdictWord } from './verdict.ts';
 
 /**
@@ -22,6 +22,8 @@ export interface Slot {
   kind: PartKind;
   /** Kept parts stand as the only choice; their verdict against the vehicle is not asked. */
   kept: boolean;
+  /** May stay empty: adapters and spacers are taken where they spare work. */
+  optional?: boolean;
   choices: readonly SetPart[];
 }
 
@@ -33,6 +35,8 @@ export interface Relation {
   margin?: number;
   u?: number;
   change?: Change;
+  /** Work on one of the two that the other makes unnecessary: an adapter instead of cutting the loom. */
+  spares?: Change;
 }
 
 interface RelationRule {
@@ -68,6 +72,21 @@ export const RELATIONS = {
     change: { reach: 20, effort: 'modify', what: 'Set the fan’s controller so that it stops above the thermostat’s opening', takes: ['adjustable controller, if its switch is fixed'], minutes: 30 },
   },
   mountOnPins: { label: 'Mounts on the radiator’s pins', kinds: ['radiator', 'mount'], tolerance: 1.2 },
+  adapterOnFan: {
+    label: 'Adapter between loom and fan', kinds: ['fan', 'adapter'], tolerance: 0,
+    change: { reach: 0, effort: 'bolt-on', what: 'Plug the adapter in between loom and fan, and tie it clear of the blades', takes: [], minutes: 5 },
+  },
+  adapterOnNeck: {
+    label: 'Hose adapter on the radiator’s neck', kinds: ['radiator', 'adapter'], tolerance: 1.2,
+    change: { reach: 0, effort: 'bolt-on', what: 'Fit the hose adapter with a clamp at each end', takes: ['two clamps'], minutes: 10 },
+  },
+  // Bolted down over a gap, the ring bends and the blades touch: spacers as thick as the gap, to about 1 mm.
+  spacerUnderFan: {
+    label: 'Spacers under the fan’s feet', kinds: ['fan', 'fixings'], tolerance: 1,
+    change: { reach: 0, effort: 'bolt-on', what: 'Put a spacer under each foot, then see that all corners pull down evenly', takes: [], minutes: 10 },
+  },
+  // About 2 mm between the end of a screw and the core.
+  screwsClearCore: { label: 'Screws clear of the core', kinds: ['radiator', 'fixings'], tolerance: 2 },
 } as const satisfies Record<string, RelationRule>; // prettier-ignore
 export type RelationId = keyof typeof RELATIONS;
 
@@ -129,8 +148,42 @@ const JUDGES: Record<RelationId, Judge> = {
     const off = quantity<'fan'>(a, 'fanOff');
     return off && room('thermostatAndFan', off, [quantity<'thermostat'>(b, 'rating')], t);
   },
+  adapterOnFan: (a, b, v) => adapterOnFan(a, b, v),
+  adapterOnNeck: (a, b, _v, t) => adapterOnNeck(a, b, t),
+  spacerUnderFan: (a, b, _v, t) => brings(alike('spacerUnderFan', [[quantity<'fan'>(a, 'standoff'), quantity<'fixings'>(b, 'spacer')]], t), RULES.fanStandoff.change),
+  screwsClearCore: (a, b, _v, t) => room('screwsClearCore', quantity<'radiator'>(a, 'bossDepth'), [quantity<'fixings'>(b, 'reach')], t),
   mountOnPins: (a, b, _v, t) => alike('mountOnPins', [[quantity<'radiator'>(a, 'pinDiameter'), quantity<'mount'>(b, 'pinBore')]], t),
 }; // prettier-ignore
+/** A relation that brings its piece of work with it once it holds, and may spare another. */
+function brings(relation: Relation | undefined, spares?: Change): Relation | undefined {
+  if (relation?.outcome !== 'pass') return relation;
+  const { change }: RelationRule = RELATIONS[relation.id];
+  return { ...relation, outcome: 'change', change: change && plain(change), spares: spares && plain(spares) };
+}
+
+const bridges = (part: FitPart): string | undefined =>
+  (part as Extract<FitPart, { kind: 'adapter' }>).figures.words.bridges?.word;
+
+/** An adapter joins a fan to the loom where its other end is the fan's plug and the fan's is not the loom's. */
+function adapterOnFan(fan: FitPart, adapter: FitPart, vehicle: FitVehicle): Relation | undefined {
+  if (bridges(adapter) !== 'plug') return undefined;
+  const id = 'adapterOnFan';
+  const plug = (fan as Extract<FitPart, { kind: 'fan' }>).figures.words.fanConnector?.word;
+  const end = (adapter as Extract<FitPart, { kind: 'adapter' }>).figures.words.fanPlug?.word;
+  const loom = vehicle.figures.words.fanConnector?.word;
+  if (!plug || !end || !loom) return { id, outcome: 'unknown' };
+  if (plug !== end || plug === loom) return { id, outcome: 'fail' };
+  return brings({ id, outcome: 'pass' }, RULES.fanConnector.change);
+}
+
+function adapterOnNeck(radiator: FitPart, adapter: FitPart, thresholds: Thresholds): Relation | undefined {
+  const sort = bridges(adapter);
+  if (sort !== 'upper' && sort !== 'lower') return undefined;
+  const neck = sort === 'upper' ? 'inletDiameter' : 'outletDiameter';
+  const found = alike('adapterOnNeck', [[quantity<'radiator'>(radiator, neck), quantity<'adapter'>(adapter, 'neckEnd')]], thresholds); // prettier-ignore
+  return brings(found, RULES[neck].change);
+}
+
 const necked = (part: FitPart): true | undefined =>
   (part as Extract<FitPart, { kind: 'radiator' }>).figures.words.fillerNeck?.word === 'neck' || undefined;
 
@@ -183,28 +236,39 @@ const distinct = (changes: readonly Change[]): Change[] => [...new Map(changes.m
  * slots, with the cheapest work still to come in every open slot as its bound. A set that hangs on figures nobody
  * has measured is given, after those that do not, with what is to be measured.
  *
- * @param slots  what must be filled, in any order; a slot without a choice makes every set impossible
+ * @param given  what must be filled, in any order; a slot without a choice makes every set impossible
  * @param want   how many sets and near misses to give
  */
 export function findSets(
-  slots: readonly Slot[],
+  given: readonly Slot[],
   vehicle: FitVehicle,
   want = 5,
   thresholds: Thresholds = THRESHOLDS,
 ): Sets {
+  const slots = given.map((slot) =>
+    slot.optional ? { ...slot, choices: [NOTHING, ...slot.choices] } : slot,
+  );
   const own = (slot: Slot, part: SetPart): number =>
     slot.kept ? 0 : workCost(part.changes) + (part.verdict === 'not-proven' ? UNKNOWN_COST : 0);
   const links = slots.map((a, i) => slots.map((b, j) => (j <= i ? [] : a.choices.map((x) => b.choices.map((y): Link => {
     // What the vehicle keeps on both sides goes together as it is.
-    const relations = a.kept && b.kept ? [] : relate(x.part, y.part, vehicle, thresholds);
-    const cost = relations.reduce((sum, relation) => sum + (relation.change ? workCost([relation.change]) : 0) + (relation.outcome === 'unknown' ? UNKNOWN_COST : 0), 0);
+    const relations = (a.kept && b.kept) || x === NOTHING || y === NOTHING ? [] : relate(x.part, y.part, vehicle, thresholds);
+    const cost = relations.reduce((sum, relation) => sum + (relation.change ? workCost([relation.change]) : 0) - spared(relation, x, y) + (relation.outcome === 'unknown' ? UNKNOWN_COST : 0), 0);
     return { relations, cost, fails: relations.find((relation) => relation.outcome === 'fail') };
   }))))); // prettier-ignore
   const linkOf = (i: number, x: number, j: number, y: number): Link =>
     i < j ? links[i]![j]![x]![y]! : links[j]![i]![y]![x]!;
   const bad = (slot: Slot, part: SetPart): boolean => !slot.kept && part.verdict === 'no';
   const least = slots.map((slot) => Math.min(Infinity, ...slot.choices.map((part) => own(slot, part))));
-  const rest = least.map((_, at) => least.slice(at).reduce((sum, each) => sum + each, 0));
+  // What a later part may spare of the work counted so far.
+  const saves = slots.map(
+    (_, j) => Math.min(0, ...links.slice(0, j).flatMap((row) => row[j]!.flat().map((link) => link.cost))) * j,
+  );
+  const rest = least.map(
+    (_, at) =>
+      least.slice(at).reduce((sum, each) => sum + each, 0) +
+      saves.slice(at).reduce((sum, each) => sum + each, 0),
+  );
   const found: { picks: number[]; cost: number }[] = [];
   const missed: { picks: number[]; cost: number; breaks: NearMiss['breaks'] }[] = [];
   const keep = <T extends { cost: number }>(list: T[], item: T): void => {
@@ -246,21 +310,38 @@ export function findSets(
   }; // prettier-ignore
   visit(0, [], 0, undefined);
   const partsOf = (picks: readonly number[]): SetPart[] => picks.map((pick, at) => slots[at]!.choices[pick]!);
+  const there = (picks: readonly number[]): SetPart[] => partsOf(picks).filter((part) => part !== NOTHING);
   return {
     sets: found.map(({ picks, cost }) => {
       const changes = partsOf(picks).flatMap((part, at) => (slots[at]!.kept ? [] : [...part.changes]));
       const unknown: PartSet['unknown'] = [];
+      const spare = new Set<string>();
       for (let i = 0; i < picks.length; i += 1)
         for (let j = i + 1; j < picks.length; j += 1)
           for (const relation of linkOf(i, picks[i]!, j, picks[j]!).relations) {
             if (relation.change) changes.push(relation.change);
+            if (relation.spares) spare.add(relation.spares.what);
             if (relation.outcome === 'unknown') unknown.push({ id: relation.id, parts: [slots[i]!.choices[picks[i]!]!.id, slots[j]!.choices[picks[j]!]!.id] });
           }
-      return { parts: partsOf(picks), cost, changes: distinct(changes), unknown };
+      return { parts: there(picks), cost, changes: distinct(changes.filter((change) => !spare.has(change.what))), unknown };
     }),
-    nearMisses: missed.map(({ picks, breaks }) => ({ parts: partsOf(picks), breaks })),
+    nearMisses: missed.map(({ picks, breaks }) => ({ parts: there(picks), breaks })),
   }; // prettier-ignore
 }
+
+/** An optional slot left empty. */
+const NOTHING: SetPart = {
+  id: 0,
+  part: { kind: 'fixings', figures: { quantities: {}, words: {} } },
+  verdict: 'straight-in',
+  changes: [],
+};
+
+/** The work of either part that the relation makes unnecessary. */
+const spared = ({ spares }: Relation, x: SetPart, y: SetPart): number =>
+  spares && [...x.changes, ...y.changes].some((change) => change.what === spares.what)
+    ? workCost([spares])
+    : 0;
 
 /** Dearer than any work: what is not known comes after what is known to go. */
 const UNKNOWN_COST = 10_000_000;

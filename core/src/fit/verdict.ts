@@ -40,11 +40,25 @@ export type Deciding =
   | { by: 'installed'; result: 'fit' | 'misfit' | 'both' | 'against-figures'; note: string; on: string }
   | { by: 'nothing-known' };
 
-export interface Verdict {
+/** A row without its traces: enough for its sentence. */
+export type SaidRow = Omit<LedgerRow, 'traces'>;
+
+/** A verdict as a list shows it: enough for its sentence and its rank. */
+export interface VerdictLine {
   verdict: VerdictWord;
   deciding: Deciding;
+  /** The row that decides, where a check does. */
+  decidingRow?: SaidRow;
+  /** How many deciding checks are met. */
+  met: number;
+  /** How many figures would have to be measured, and the one to begin with. */
+  unmeasured: number;
+  measureFirst?: ToMeasure;
   /** Grade of the weakest evidence the verdict rests on. */
   grade: Grade;
+}
+
+export interface Verdict extends VerdictLine {
   changes: Change[];
   changeMinutes: number;
   tried: number;
@@ -56,6 +70,18 @@ export interface Verdict {
   ledger: LedgerRow[];
 }
 
+/** What a list needs of a verdict. */
+export const verdictLine = ({
+  verdict,
+  deciding,
+  decidingRow,
+  met,
+  unmeasured,
+  measureFirst,
+  grade,
+}: VerdictLine): VerdictLine => ({ verdict, deciding, decidingRow, met, unmeasured, measureFirst, grade });
+
+const withoutTraces = ({ traces: _, ...row }: LedgerRow): SaidRow => row;
 const plainChange = ({ effort, what, takes, minutes }: Change): Change => ({ effort, what, takes, minutes });
 const effortRank = (change: Change): number => EFFORTS.indexOf(change.effort);
 
@@ -251,16 +277,23 @@ export function judgeFit(
   const { verdict, deciding } = tally.conclude(evidence);
   const { tried, straightIn, misfits } = confirmed(evidence.installed);
   changes.sort((a, b) => effortRank(a) - effortRank(b) || a.minutes - b.minutes);
+  const measure = verdict === 'not-proven' ? toMeasure(ledger, part, evidence) : [];
+  const decisive =
+    deciding.by === 'check' ? ledger.find((candidate) => candidate.check === deciding.check) : undefined;
   return {
     verdict,
     deciding,
+    decidingRow: decisive && withoutTraces(decisive),
+    met: ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length,
+    unmeasured: measure.length,
+    measureFirst: measure[0],
     grade: gradeOf(deciding, grade, tally.known, evidence),
     changes,
     changeMinutes: changes.reduce((sum, change) => sum + change.minutes, 0),
     tried,
     straightIn,
     misfits,
-    measure: verdict === 'not-proven' ? toMeasure(ledger, part, evidence) : [],
+    measure,
     ledger,
   };
 }

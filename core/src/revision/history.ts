@@ -13,12 +13,15 @@ export type Standing = Map<string, { table: string; row: Row }>;
 
 const IDLE = new Set(['id', 'by', 'at', 'version', 'writers', 'checked_by', 'released_by', 'author_id']);
 
+/** What tells rows apart that have no number of their own. */
+const KEYS = ['revision_id', 'part_revision_id', 'old_part_id', 'position', 'ordinal', 'tray', 'code'];
+
 /** What a record was after its first `count` changes, oldest first. */
 export function standingAfter(entries: readonly Change[], count: number): Standing {
   const rows: Standing = new Map();
   for (const { table, before, after } of entries.slice(0, count)) {
     const row = (after ?? before)!;
-    const key = `${table} ${String(row.id ?? `${String(row.position ?? '')}${String(row.ordinal ?? '')}${String(row.tray ?? '')}${String(row.step_ordinal ?? '')}`)}`;
+    const key = `${table} ${row.id === undefined ? KEYS.map((each) => String(row[each] ?? '')).join(' ') : String(row.id)}`;
     if (after) rows.set(key, { table, row: after });
     else rows.delete(key);
   }
@@ -41,7 +44,7 @@ const said = (value: unknown): string =>
 const nameOf = (table: string, row: Row): string =>
   table === 'measurement'
     ? String(row.key)
-    : `${table.replaceAll('_', ' ')} ${said(row.position ?? row.number ?? row.name ?? row.code ?? '')}`.trim();
+    : `${table.replaceAll('_', ' ')} ${[row.position, row.number, row.name, row.code, row.tray, row.text].map((each) => (each === undefined ? '' : said(each))).find((each) => each !== '') ?? ''}`.trim();
 
 export function differences(from: Standing, to: Standing): Difference[] {
   const found: Difference[] = [];

@@ -1,4 +1,10 @@
-export { connectorBack, type ConnectorBack } from './connector.ts';
+export {
+  connectorBack,
+  detailsBack,
+  procedureBack,
+  type ConnectorBack,
+  type DetailsBack,
+} from './documents.ts';
 export { figuresBack, type FigureBack } from './figures.ts';
 export { merge, type Merged, type Values } from './merge.ts';
 export {

@@ -16,7 +16,7 @@ const unique = <T>(values: readonly T[]): T[] => [...new Set(values)];
 
 /** Kinds of part a caller may name; the same words as the part kinds of the fit rules. */
 const SPOKEN_PARTS = [
-  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount',
+  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount', 'adapter', 'fixings',
 ] as const; // prettier-ignore
 const SPOKEN_PART_LABELS: Record<string, string> = {
   fan: 'fan assembly',
@@ -26,6 +26,7 @@ const SPOKEN_PART_LABELS: Record<string, string> = {
   cap: 'radiator cap',
   tank: 'expansion tank or bottle',
   mount: 'radiator mount',
+  fixings: 'spacer and screw kit',
 };
 const KIND_LABELS: Record<string, string> = { cvt: 'CVT' };
 const ASPIRATION_LABELS: Record<string, string> = { natural: 'no turbo' };

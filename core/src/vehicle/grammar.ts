@@ -349,6 +349,14 @@ const options: Rule[] = [
     String.raw`(?:(?:expansion|header|overflow|surge|recovery|degas|coolant)\s+)(?:tank|bottle|reservoir)s?`,
     { field: 'part', value: 'tank' },
   ),
+  fixed(String.raw`(?:(?:loom|wiring|harness|plug|hose)\s+)?adapt(?:e|o)rs?(?:\s+(?:loom|lead|harness))?`, {
+    field: 'part',
+    value: 'adapter',
+  }),
+  fixed(String.raw`(?:(?:fan|screw)\s+)?spacers?(?:\s+(?:kits?|sets?))?|(?:fixing|screw)s?\s+kits?`, {
+    field: 'part',
+    value: 'fixings',
+  }),
   fixed(String.raw`(?:thermo)?stats?`, { field: 'part', value: 'thermostat' }),
   fixed(String.raw`(?:cooling\s+|radiator\s+|electric\s+)?fan\s+motors?`, { field: 'part', value: 'motor' }),
   fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?relays?`, { field: 'part', value: 'relay' }),

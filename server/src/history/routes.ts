@@ -1,5 +1,5 @@
 import { desc, eq, sql } from 'drizzle-orm';
-import type { HistoryEntry } from '@radiatrix/contract';
+import { HISTORY_SENT, type HistoryEntry } from '@radiatrix/contract';
 import { history as table, person } from '../db/schema/index.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
@@ -17,7 +17,6 @@ const KINDS = new Set([
   'transmission',
   'job',
 ]);
-const NEWEST = 300;
 
 /** The newest changes of one record, as the database kept them. */
 export const history = async ({ db, params, id }: Context): Promise<Reply> => {
@@ -36,6 +35,6 @@ export const history = async ({ db, params, id }: Context): Promise<Reply> => {
     .leftJoin(person, eq(person.id, table.personId))
     .where(eq(table.record, `${params.kind}:${id()}`))
     .orderBy(desc(table.id))
-    .limit(NEWEST);
+    .limit(HISTORY_SENT);
   return { body: rows as HistoryEntry[] };
 };

@@ -1,10 +1,12 @@
 import type { PartKind } from '@radiatrix/core/fit';
-import { packMatch } from '@radiatrix/contract';
 import type { Context, Reply } from '../http/route.ts';
 import * as service from './service.ts';
 
 export const match = async ({ db, id, person, query }: Context): Promise<Reply> => ({
-  body: packMatch(await service.match(db, id(), person.role, query as service.MatchOptions)),
+  body: await service.match(db, id(), person.role, query as service.MatchOptions),
+});
+export const judged = async ({ db, id, person, query }: Context): Promise<Reply> => ({
+  body: await service.judged(db, id(), id('partId'), person.role, query as service.MatchOptions),
 });
 export const sets = async ({ db, id, person, query }: Context): Promise<Reply> => ({
   body: await service.sets(

@@ -7,6 +7,7 @@ import {
   RELATIONS,
   THRESHOLDS,
   VERDICTS,
+  verdictLine,
   type Evidence,
   type FigureSet,
   type FitVehicle,
@@ -19,10 +20,11 @@ import {
 import { formatQuantity, type Grade } from '@radiatrix/core/quantity';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type {
-  Candidate,
   GoesInto,
+  JudgedPart,
   Kin,
   MatchResult,
+  PartLine,
   Role,
   SetPartLine,
   SetsResult,
@@ -43,8 +45,6 @@ import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { alikeKey, candidateIds, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
 
 export interface MatchOptions {
-  /** Judge this part alone. */
-  onlyPart?: number;
   /** A job whose own figures override the type's. */
   job?: number;
   passAt?: number;
@@ -125,7 +125,14 @@ interface Judged {
   verdictOf: (part: PartRow) => Verdict;
 }
 
-async function onTheBench(db: Db, vehicleId: number, role: Role, options: MatchOptions): Promise<Judged> {
+/** Every part that could concern a vehicle, or one alone, ready to be judged. */
+async function onTheBench(
+  db: Db,
+  vehicleId: number,
+  role: Role,
+  options: MatchOptions,
+  onlyPart?: number,
+): Promise<Judged> {
   const thresholds = thresholdsOf(options);
   const [vehicle, vocabulary, job] = await Promise.all([
     findConfiguration(db, vehicleId),
@@ -134,9 +141,7 @@ async function onTheBench(db: Db, vehicleId: number, role: Role, options: MatchO
   ]);
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
   const ids =
-    options.onlyPart === undefined
-      ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId])
-      : [options.onlyPart];
+    onlyPart === undefined ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId]) : [onlyPart];
   const [ground, held] = await Promise.all([
     loadGround(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
@@ -170,7 +175,17 @@ export async function fitVehicle(
   return fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary);
 }
 
-/** Judges parts in a vehicle: every part that could concern it, or the one asked for. */
+const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
+  id,
+  number,
+  maker,
+  kind,
+  description,
+  revision,
+  state,
+});
+
+/** Judges every part that could concern a vehicle. */
 export async function match(
   db: Db,
   vehicleId: number,
@@ -178,10 +193,7 @@ export async function match(
   options: MatchOptions = {},
 ): Promise<MatchResult> {
   const { vehicle, vocabulary, ground, job, thresholds, verdictOf } = await onTheBench(db, vehicleId, role, options); // prettier-ignore
-  const candidates = ground.parts.map((row): Candidate => {
-    const { id, number, maker, kind, description, revision, state } = row;
-    return { id, number, maker, kind, description, revision, state, verdict: verdictOf(row) };
-  });
+  const candidates = ground.parts.map((row): JudgedPart => ({ ...partLineOf(row), verdict: verdictOf(row) }));
   candidates.sort(
     (a, b) =>
       PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) ||
@@ -191,7 +203,8 @@ export async function match(
   );
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
-    candidates,
+    candidates: candidates.map((candidate) => ({ ...candidate, verdict: verdictLine(candidate.verdict) })),
+    first: candidates[0] ?? null,
     thresholds,
     job: job
       ? {
@@ -204,7 +217,23 @@ export async function match(
   };
 }
 
+/** Judges one part in a vehicle, with the ledger behind the verdict. */
+export async function judged(
+  db: Db,
+  vehicleId: number,
+  partId: number,
+  role: Role,
+  options: MatchOptions = {},
+): Promise<JudgedPart> {
+  const { ground, verdictOf } = await onTheBench(db, vehicleId, role, options, partId);
+  const [row] = ground.parts;
+  if (!row) throw notFound('That part');
+  return { ...partLineOf(row), verdict: verdictOf(row) };
+}
+
 const SETS_SHOWN = 5;
+/** Kinds that a set takes where they spare work. */
+const OPTIONAL_KINDS: readonly PartKind[] = ['adapter', 'fixings'];
 const USUAL_KINDS: readonly PartKind[] = ['radiator', 'shroud', 'fan', 'thermostat', 'cap', 'mount'];
 
 /** Complete sets for a vehicle: parts that suit it and each other. */
@@ -216,14 +245,17 @@ export async function sets(
 ): Promise<SetsResult> {
   const bench = await onTheBench(db, vehicleId, role, options);
   const { parts } = bench.ground;
-  const wanted = options.kinds ?? USUAL_KINDS.filter((kind) => parts.some((part) => part.kind === kind));
+  const there = (kind: PartKind): boolean => parts.some((part) => part.kind === kind);
+  const asked = options.kinds ?? USUAL_KINDS.filter(there);
+  const wanted = [...asked, ...OPTIONAL_KINDS.filter((kind) => !asked.includes(kind) && there(kind))];
   const slots: Slot[] = wanted.map((kind) => {
     const own = parts.filter((part) => part.kind === kind);
-    const kept = own.filter((part) => options.keep.includes(part.id));
+    const staying = own.filter((part) => options.keep.includes(part.id));
     return {
       kind,
-      kept: kept.length > 0,
-      choices: (kept.length > 0 ? kept : own).map((part): SetPart => {
+      kept: staying.length > 0,
+      optional: !asked.includes(kind),
+      choices: (staying.length > 0 ? staying : own).map((part): SetPart => {
         const { verdict, changes } = bench.verdictOf(part);
         return { id: part.id, part: bench.ground.fitPart(part), verdict, changes };
       }),
@@ -238,21 +270,22 @@ export async function sets(
     ),
   );
   const numberOf = (id: number): string => parts.find((part) => part.id === id)?.number ?? '?';
-  const line = ({ id, verdict }: SetPart, at: number): SetPartLine => ({
+  const kept = new Set(slots.filter((slot) => slot.kept).map((slot) => slot.kind));
+  const line = ({ id, verdict, part: { kind } }: SetPart): SetPartLine => ({
     id,
     number: numberOf(id),
-    kind: slots[at]!.kind,
+    kind,
     verdict,
-    kept: slots[at]!.kept,
+    kept: kept.has(kind),
   });
   return {
-    without: slots.filter((slot) => slot.choices.length === 0).map((slot) => slot.kind),
+    without: slots.filter((slot) => !slot.optional && slot.choices.length === 0).map((slot) => slot.kind),
     sets: found.map(({ parts: members, changes, unknown }) => ({
       parts: members.map(line),
       changes,
       minutes: changes.reduce((sum, change) => sum + change.minutes, 0),
       takes: [...new Set(changes.flatMap((change) => change.takes))],
-      inTheBoxes: members.flatMap((member, at) => (slots[at]!.kept ? [] : (boxes.get(member.id) ?? []))),
+      inTheBoxes: members.flatMap(({ id, part }) => (kept.has(part.kind) ? [] : (boxes.get(id) ?? []))),
       unknown: unknown.map(({ id, parts: [a, b] }) => ({ id, parts: [numberOf(a), numberOf(b)] })),
     })),
     nearMisses: nearMisses.map(({ parts: members, breaks }) => ({
@@ -322,9 +355,8 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
     }
     group.vehicles.push(vehicleLine(vehicle, vocabulary));
   }
-  const { id, number, maker, kind, description, revision, state } = part;
   return {
-    part: { id, number, maker, kind, description, revision, state },
+    part: partLineOf(part),
     groups: [...groups.values()].sort((a, b) => rank(a) - rank(b)).slice(0, GROUP_SHOWN),
     total: vehicles.length,
     judged: groups.size,

@@ -6,12 +6,12 @@ import { connectorsByCode } from '../connectors/queries.ts';
 import { figuresOfBay, figuresOfRevisions } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { match } from '../match/service.ts';
+import { judged } from '../match/service.ts';
 import { boxOf, partLines } from '../parts/queries.ts';
 import { documentOf, procedureHead } from '../procedures/queries.ts';
 import { visibleHead } from '../revisions/service.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
-import { findConfiguration } from '../vehicles/service.ts';
+import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 
 /** Concentrate in the mix where no record says otherwise; common practice. */
 const USUAL_MIX = 50;
@@ -26,15 +26,14 @@ export async function sheetRecord(
 ): Promise<SheetRecord> {
   const drafts = seesDrafts(person.role);
   const vehicle = await findConfiguration(db, vehicleId);
-  const [judged, [line], procedures, bayRows, vocabulary] = await Promise.all([
-    match(db, vehicleId, person.role, { onlyPart: partId }),
+  const [candidate, [line], procedures, bayRows, vocabulary] = await Promise.all([
+    judged(db, vehicleId, partId, person.role),
     partLines(db, { ids: [partId] }, drafts),
     proceduresOfBay(db, vehicle.bayId, drafts),
     figuresOfBay(db, vehicle.bayId),
     loadVocabulary(db),
   ]);
-  const candidate = judged.candidates[0];
-  if (!candidate || !line) throw notFound('That part');
+  if (!line) throw notFound('That part');
   const chosen = procedures.find(
     (each) => each.partKind === candidate.kind && (procedureId === undefined || each.id === procedureId),
   );
@@ -55,6 +54,10 @@ export async function sheetRecord(
   const transmission = vocabulary.transmissions.find((each) => each.id === vehicle.transmissionId);
   const capacity = bay.quantities.coolantCapacity;
   const mix = bay.quantities.coolantMix?.value ?? USUAL_MIX;
+  const part = figureSet<'radiator'>(partRows);
+  // What goes in changes by the difference of the two radiators' insides, where both are on record.
+  const [holds, held] = [part.quantities.insideVolume, bay.quantities.radiatorVolume];
+  const insideChangeL = candidate.kind === 'radiator' && holds && held ? holds.value - held.value : 0;
   const plug =
     candidate.kind === 'fan'
       ? [bay.words.fanConnector?.word ?? '', figureSet<'fan'>(partRows).words.fanConnector?.word ?? '']
@@ -71,12 +74,12 @@ export async function sheetRecord(
       capacityL: capacity.value,
       drainYieldL: bay.quantities.drainYield?.value,
       mix,
-      insideChangeL: 0,
+      insideChangeL,
     },
   });
   const { verdict: _verdict, ...partLine } = candidate;
   return {
-    vehicle: judged.vehicle,
+    vehicle: vehicleLine(vehicle, vocabulary),
     part: { ...partLine, inTheBox },
     procedure: {
       id: chosen.id,

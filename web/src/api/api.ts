@@ -6,10 +6,9 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type {
-  AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+  AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
-import { unpackMatch } from '@radiatrix/contract';
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
@@ -106,6 +105,13 @@ const LIBRARY = [
   'Record',
 ] as const;
 
+/** What verdicts are judged by: a job whose own figures count first, and the chances asked for. */
+export interface MatchOptions {
+  job?: number;
+  passAt?: number;
+  failAt?: number;
+}
+
 export const api = createApi({
   baseQuery: guarded,
   tagTypes: ['Session', 'Upload', ...LIBRARY],
@@ -145,9 +151,9 @@ export const api = createApi({
     sources: build.query<SourceLine[], void>({ query: () => '/sources', providesTags: ['Vehicle'] }),
     vehicles: build.query<VehicleLine[], void>({ query: () => '/vehicles', providesTags: ['Vehicle'] }),
     vehicle: build.query<Tagged<VehicleRecord>, number>({ query: (id) => `/vehicles/${id}`, transformResponse: tagged<VehicleRecord>, providesTags: ['Vehicle', 'Procedure'] }),
-    match: build.query<MatchResult, { id: number; job?: number; passAt?: number; failAt?: number }>({
-      query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`,
-      transformResponse: unpackMatch,
+    match: build.query<MatchResult, { id: number } & MatchOptions>({ query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`, providesTags: ['Match'] }),
+    judged: build.query<JudgedPart, { id: number; part: number } & MatchOptions>({
+      query: ({ id, part, ...options }) => `/vehicles/${id}/match/${part}?${queryOf(options)}`,
       providesTags: ['Match'],
     }),
     sets: build.query<SetsResult, { id: number; job?: number; kinds: string[]; keep: number[] }>({

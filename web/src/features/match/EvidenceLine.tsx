@@ -1,9 +1,8 @@
-import { agreement } from '@radiatrix/core/fit';
-import type { Candidate } from '@radiatrix/contract';
+import { agreement, type Verdict } from '@radiatrix/core/fit';
 
 /** Where listing, measurement and what was installed agree, and where they do not. */
-export function EvidenceLine({ candidate }: { candidate: Candidate }) {
-  const said = agreement(candidate.verdict);
+export function EvidenceLine({ verdict }: { verdict: Verdict }) {
+  const said = agreement(verdict);
   if (said.length === 0) return null;
   return (
     <ul aria-label="Evidence" className="mt-2 text-[15px]">

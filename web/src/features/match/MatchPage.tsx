@@ -17,16 +17,18 @@ export function MatchPage() {
   const navigate = useNavigate();
   const person = useOutletContext<Person>();
   const jobId = Number(params.get('job')) || undefined;
-  const { data, error, refetch } = api.useMatchQuery({
+  const asked = {
     id: vehicleId,
     job: jobId,
     passAt: Number(params.get('pass')) || undefined,
     failAt: Number(params.get('fail')) || undefined,
-  });
+  };
+  const { data, error, refetch } = api.useMatchQuery(asked);
   const together = params.get('view') === 'sets';
   const list = useRef<HTMLDivElement>(null);
   const candidates = data?.candidates ?? [];
   const chosen = candidates.find((candidate) => String(candidate.id) === params.get('part')) ?? candidates[0];
+  const prefetch = api.usePrefetch('judged');
   const change = (entries: Record<string, string | null>) => {
     const next = new URLSearchParams(params);
     for (const [key, value] of Object.entries(entries))
@@ -36,8 +38,10 @@ export function MatchPage() {
   };
   const choose = (id: number) => change({ part: String(id), view: null });
   const move = (step: number) => {
-    const next = candidates[candidates.findIndex((candidate) => candidate.id === chosen?.id) + step];
+    const at = candidates.findIndex((candidate) => candidate.id === chosen?.id) + step;
+    const [next, after] = [candidates[at], candidates[at + step]];
     if (next) choose(next.id);
+    if (after) prefetch({ ...asked, part: after.id });
   };
   useHotkeys({
     ArrowDown: () => move(1),
@@ -100,9 +104,9 @@ export function MatchPage() {
         <CandidateSheet
           key={chosen.id}
           candidate={chosen}
-          vehicleId={vehicleId}
+          first={data.first}
+          asked={asked}
           editable={canEdit(person.role)}
-          jobId={jobId}
         />
       )}
     </div>

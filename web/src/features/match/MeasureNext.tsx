@@ -8,7 +8,7 @@ import {
   type ToMeasure,
 } from '@radiatrix/core/fit';
 import { exampleOf, formatQuantity, METHOD_RULES, METHODS, type Method } from '@radiatrix/core/quantity';
-import type { Candidate, JobDocument } from '@radiatrix/contract';
+import type { JobDocument, JudgedPart } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
@@ -25,7 +25,7 @@ export function MeasureNext({
   vehicleId,
   jobId,
 }: {
-  candidate: Candidate;
+  candidate: JudgedPart;
   vehicleId: number;
   jobId: number | undefined;
 }) {
@@ -105,7 +105,7 @@ function Entry({
   boxRef,
 }: {
   item: ToMeasure;
-  candidate: Candidate;
+  candidate: JudgedPart;
   vehicleId: number;
   jobId: number | undefined;
   boxRef: React.RefObject<(HTMLInputElement & HTMLSelectElement) | null>;

@@ -30,7 +30,8 @@ export function SetsPanel({
       <h2 className="text-[23px]">Parts that go in together</h2>
       <p className="text-muted max-w-[80ch]">
         Each suits the vehicle, and they suit each other: mounts, depth together, cap and seat, thermostat and
-        fan. Least work first: the kind of work counts before its minutes.
+        fan. An adapter or a spacer kit joins where it spares work. Least work first: the kind of work counts
+        before its minutes.
       </p>
       <div className="mt-3 flex flex-wrap gap-x-5 gap-y-1.5" role="group" aria-label="What the set is made of">
         {there.map((kind) => (

@@ -1,5 +1,6 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/fit';
+import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -18,6 +19,7 @@ export function PartPage() {
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = api.usePartQuery(id);
   const [saveFigures] = api.useSavePartFiguresMutation();
+  const [saveDetails] = api.useSavePartDetailsMutation();
   if (error && !data)
     return (
       <div className="mt-4">
@@ -68,7 +70,16 @@ export function PartPage() {
         <Reading
           part={part}
           editable={editable}
-          save={(body) => saveFigures({ id, body, etag, key: crypto.randomUUID() }).unwrap()}
+          restore={async (then) => {
+            const details = detailsBack(then);
+            if (!details) throw new Error('It was not on record then.');
+            const figures = figuresBack(part.figures, then) as FiguresChange['figures'];
+            const body = { ...details, supersedes: part.supersedes };
+            await saveDetails({ id, body, etag, key: crypto.randomUUID() }).unwrap();
+            if (figures.length === 0) return;
+            const now = await refetch().unwrap();
+            await saveFigures({ id, body: { figures }, etag: now.etag, key: crypto.randomUUID() }).unwrap();
+          }}
         />
       )}
     </div>
@@ -84,11 +95,11 @@ const EditLink = ({ to, children }: { to: string; children: string }) => (
 function Reading({
   part,
   editable,
-  save,
+  restore,
 }: {
   part: PartRecord;
   editable: boolean;
-  save: (body: FiguresChange) => Promise<unknown>;
+  restore: (then: Standing) => Promise<void>;
 }) {
   return (
     <div className="mt-4 grid gap-8 lg:grid-cols-[1fr_400px]">
@@ -161,7 +172,7 @@ function Reading({
           ))}
         </ul>
         <Photos photos={part.photos} subject="part" id={part.id} editable={editable} />
-        {editable && <HistorySection kind="part" id={part.id} figures={part.figures} save={save} />}
+        {editable && <HistorySection kind="part" id={part.id} onRestore={restore} />}
       </aside>
     </div>
   );

@@ -1,6 +1,7 @@
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/fit';
 import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/procedure';
+import { procedureBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type Person, type ProcedureRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -22,6 +23,7 @@ export function ProcedurePage() {
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = api.useProcedureQuery(id);
   const [save] = api.useSaveProcedureMutation();
+  const [loadConnectors] = api.useLazyConnectorsQuery();
   if (error && !data)
     return (
       <div className="mt-4">
@@ -61,13 +63,30 @@ export function ProcedurePage() {
           onDone={() => setParams({}, { replace: true })}
         />
       ) : (
-        <Reading record={record} editable={editable} />
+        <Reading
+          record={record}
+          editable={editable}
+          restore={async (then) => {
+            const connectors = await loadConnectors().unwrap();
+            const body = procedureBack(then, (each) => connectors.find((one) => one.id === each)?.code);
+            if (!body) throw new Error('It was not on record then.');
+            await save({ id, body, etag, key: crypto.randomUUID() }).unwrap();
+          }}
+        />
       )}
     </div>
   );
 }
 
-function Reading({ record, editable }: { record: ProcedureRecord; editable: boolean }) {
+function Reading({
+  record,
+  editable,
+  restore,
+}: {
+  record: ProcedureRecord;
+  editable: boolean;
+  restore: (then: Standing) => Promise<void>;
+}) {
   return (
     <div className="mt-3 grid gap-8 lg:grid-cols-[1fr_360px]">
       <div>
@@ -125,7 +144,7 @@ function Reading({ record, editable }: { record: ProcedureRecord; editable: bool
             <li className="text-muted py-1">Everything that comes out goes back in.</li>
           )}
         </ul>
-        {editable && <HistorySection kind="procedure" id={record.id} />}
+        {editable && <HistorySection kind="procedure" id={record.id} onRestore={restore} />}
       </aside>
     </div>
   );

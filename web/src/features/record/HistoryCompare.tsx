@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { differences, standingAfter, versionsOf, type Standing } from '@radiatrix/core/revision';
+import { HISTORY_SENT } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -25,6 +26,7 @@ export function HistoryCompare({
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting />;
   const newest = versions.length - 1;
+  const whole = entries.length < HISTORY_SENT;
   const [a, b] = [left ?? Math.max(0, newest - 1), right ?? newest];
   const [from, to] = [
     standingAfter(entries, versions[Math.min(a, b)]?.upTo ?? 0),
@@ -36,6 +38,11 @@ export function HistoryCompare({
       <h2 className="heading">
         History <span className="figure">{versions.length}</span>
       </h2>
+      {!whole && (
+        <p className="text-muted mt-2">
+          Only the newest {HISTORY_SENT.toLocaleString('en')} changes are shown; none of them can be put back.
+        </p>
+      )}
       {versions.length === 0 && <p className="text-muted mt-2">No change is on record.</p>}
       {versions.length > 1 && (
         <p aria-hidden="true" className="label-text mt-1 grid grid-cols-[44px_44px_1fr] text-[13px]">
@@ -99,7 +106,7 @@ export function HistoryCompare({
               ))}
             </tbody>
           </table>
-          {Math.min(a, b) < newest && onRestore && (
+          {Math.min(a, b) < newest && whole && onRestore && (
             <button type="button" className="btn btn-quiet mt-2" onClick={() => onRestore(from)}>
               Put version {Math.min(a, b) + 1} back
             </button>
