@@ -136,8 +136,10 @@ describe('a job', () => {
     });
     const part = (await cleo.get(`/api/parts?text=NT-R%204402`)).body as { id: number }[];
     const whole = async (query: string) =>
-      ((await cleo.get(`/api/vehicles/${vehicle}/match/${part[0]!.id}${query}`).expect(200)).body as JudgedPart)
-        .verdict;
+      (
+        (await cleo.get(`/api/vehicles/${vehicle}/match/${part[0]!.id}${query}`).expect(200))
+          .body as JudgedPart
+      ).verdict;
     expect(await whole(`?job=${opened.id}`)).toMatchObject({ verdict: 'no', tried: 0 });
     expect((await whole('')).tried).toBeGreaterThan(0);
     expect((await verdict('NT-R 4402')).verdict).toBe('straight-in');

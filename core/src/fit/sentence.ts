@@ -3,7 +3,7 @@ import { ATTRIBUTES, type Attribute } from './attributes.ts';
 import type { Shown } from './checks.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { ToMeasure } from './measure.ts';
-import type { Deciding, LedgerRow, SaidRow, VerdictLine, VerdictWord } from './verdict.ts';
+import type { Deciding, SaidRow, VerdictLine, VerdictWord } from './verdict.ts';
 
 export const VERDICT_WORDS: Readonly<Record<VerdictWord, string>> = {
   'straight-in': 'Goes straight in',
