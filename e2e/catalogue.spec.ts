@@ -147,6 +147,6 @@ test('a part’s figures are put back as they were in an earlier version', async
   const history = page.getByRole('region', { name: 'History' });
   await expect(history).toContainText('flange');
   await history.getByRole('button', { name: /Put version \d+ back/ }).click();
-  await expect(page.getByText(/back as they were/)).toBeVisible();
+  await expect(page.getByText('It is back as it was.')).toBeVisible();
   await expect(page.getByText('“54.0 mm”')).toBeVisible();
 });

@@ -1,0 +1,131 @@
+/** One fan at full speed, in air of the density it was measured or rated in. */
+export interface Fan {
+  sweptM2: number;
+  /** Flow with nothing in its way, m³/s. */
+  freeFlowM3S: number;
+  /** Pressure with its air shut off, Pa. */
+  shutPa: number;
+  /** Measured flow (m³/s) and pressure (Pa), flow rising; replaces the parabola through the two figures above. */
+  points?: readonly (readonly [flowM3S: number, pressurePa: number])[] | undefined;
+}
+
+/** Density fans are rated in, kg/m³. */
+export const RATED_DENSITY = 1.2;
+/** Best share of electric power that becomes air power, and how far that is known (k = 2); common practice. */
+export const FAN_EFFICIENCY = { usual: 0.25, lo: 0.2, hi: 0.35 } as const;
+/** A parabola p = p₀ (1 − (Q/Q₀)²) gives the most air power at Q₀/√3: 2/(3√3) of p₀ Q₀. */
+const PEAK = 2 / (3 * Math.sqrt(3));
+/** The hub takes this share of the disc. */
+const HUB_SHARE = 0.14;
+/** What air blown through a stopped, windmilling fan meets, beside the parabola of the fan itself. */
+const WINDMILL = 0.5;
+
+/** Air power at free delivery at the very least: kinetic energy of the stream through all discs, W. */
+export const freePowerW = (flowM3S: number, discAreaM2: number, densityKgM3 = RATED_DENSITY): number =>
+  0.5 * densityKgM3 * discAreaM2 * (flowM3S / discAreaM2) ** 3;
+
+export interface FanRating {
+  count: number;
+  diameterMm: number;
+  voltageV: number;
+  /** All fans together, A. */
+  currentA?: number | undefined;
+  /** All fans together as stated, m³/h. */
+  airflowM3H?: number | undefined;
+}
+export interface RatedFans {
+  fans: Fan[];
+  /** What the flow rests on. */
+  from: 'stated' | 'power' | 'size';
+  powerW: number;
+}
+
+/** Electric power for each square metre of disc where no current is on record; common practice. */
+const POWER_W_M2 = 1600;
+
+/**
+ * Fans from what is on their label. A stated airflow that needs more than 35 % of the electric power as air power is
+ * set aside for the one that power can move.
+ *
+ * @throws RangeError for a size, a voltage or a current that no such fan has
+ */
+export function ratedFans(rating: FanRating, efficiency: number = FAN_EFFICIENCY.usual): RatedFans {
+  const { count, diameterMm, voltageV, currentA, airflowM3H } = rating;
+  if (!(count >= 1 && count <= 4)) throw new RangeError(`${count} fans are outside 1 to 4`);
+  if (!(diameterMm >= 100 && diameterMm <= 800)) throw new RangeError(`a fan of ${diameterMm} mm is outside 100 to 800 mm`);
+  if (!(voltageV >= 6 && voltageV <= 60)) throw new RangeError(`${voltageV} V is outside 6 to 60 V`);
+  if (currentA !== undefined && !(currentA > 0 && currentA <= 120))
+    throw new RangeError(`${currentA} A is outside 0 to 120 A for a fan set`);
+  if (airflowM3H !== undefined && !(airflowM3H > 0)) throw new RangeError('an airflow is more than nothing');
+  const disc = (Math.PI / 4) * (diameterMm / 1000) ** 2 * (1 - HUB_SHARE);
+  const power = currentA === undefined ? POWER_W_M2 * disc * count : currentA * voltageV;
+  const possible = Math.cbrt((efficiency * power) / count / (0.5 * RATED_DENSITY * disc)) * disc;
+  const stated = airflowM3H === undefined ? undefined : airflowM3H / 3600 / count;
+  const credible = stated !== undefined && freePowerW(stated, disc) <= (FAN_EFFICIENCY.hi * power) / count;
+  const freeFlow = credible ? stated : possible;
+  const fan: Fan = {
+    sweptM2: disc,
+    freeFlowM3S: freeFlow,
+    shutPa: (efficiency * power) / count / (PEAK * freeFlow),
+  };
+  return {
+    fans: Array.from({ length: count }, () => fan),
+    from: credible ? 'stated' : currentA === undefined ? 'size' : 'power',
+    powerW: power,
+  };
+}
+
+/** The highest point of a measured curve: left of it the curve rises and the blades stall. */
+const crest = (points: readonly (readonly [number, number])[]): number =>
+  points.reduce((best, point, index) => (point[1] >= points[best]![1] ? index : best), 0);
+
+export interface StallWarning {
+  fromM3S: number;
+  toM3S: number;
+}
+/** The stretch on which a measured curve rises with flow, if it has one. */
+export function risingStretch(fan: Fan): StallWarning | undefined {
+  if (!fan.points || fan.points.length < 2) return undefined;
+  const rising = fan.points.findIndex((point, index) => index > 0 && point[1] > fan.points![index - 1]![1]);
+  return rising < 0
+    ? undefined
+    : { fromM3S: fan.points[rising - 1]![0], toM3S: fan.points[crest(fan.points)]![0] };
+}
+
+const signedRoot = (x: number): number => Math.sign(x) * Math.sqrt(Math.abs(x));
+
+/** On the falling side of a measured curve; past its ends as the parabola would go on. */
+function flowOnPoints(points: NonNullable<Fan['points']>, pressurePa: number): number {
+  const top = crest(points);
+  const falling = points.slice(top);
+  const [peak, last] = [falling[0]!, falling.at(-1)!];
+  const scale = Math.max(peak[1], 1e-9);
+  if (pressurePa >= peak[1]) return peak[0] - last[0] * Math.sqrt((pressurePa - peak[1]) / scale);
+  if (pressurePa <= last[1]) return last[0] * (1 + (0.5 * (last[1] - pressurePa)) / scale);
+  const next = falling.findIndex((point) => point[1] <= pressurePa);
+  const [a, b] = [falling[next - 1]!, falling[next]!];
+  return a[0] + ((b[0] - a[0]) * (a[1] - pressurePa)) / (a[1] - b[1]);
+}
+
+/**
+ * Flow of one fan against a pressure, m³/s; less than nothing where air leaks backwards.
+ *
+ * @param speed      share of full speed, 0 (stopped) to 1
+ * @param pressurePa it has to raise; less than nothing where the wind helps
+ * @param densityKgM3 of the air: pressure goes with it
+ */
+export function fanFlow(fan: Fan, speed: number, pressurePa: number, densityKgM3: number): number {
+  const pressure = (pressurePa * RATED_DENSITY) / densityKgM3;
+  if (!(speed > 0)) {
+    const meets = pressure < 0 ? WINDMILL * fan.shutPa : fan.shutPa;
+    return -fan.freeFlowM3S * signedRoot(pressure / meets);
+  }
+  if (fan.points && fan.points.length >= 2) return speed * flowOnPoints(fan.points, pressure / (speed * speed));
+  return fan.freeFlowM3S * signedRoot(speed * speed - pressure / fan.shutPa);
+}
+
+/** Whether a fan at this flow works on the rising stretch of its curve. */
+export function isStalled(fan: Fan, speed: number, flowM3S: number): boolean {
+  const stretch = risingStretch(fan);
+  return stretch !== undefined && speed > 0 && flowM3S < speed * stretch.toM3S;
+}

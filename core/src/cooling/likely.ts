@@ -1,0 +1,147 @@
+import { COOLANT_SPREAD } from '../fluid/index.ts';
+import { CORE_CLASSES, type SpreadKey } from './core-classes.ts';
+import { LOUVRE_SPREAD } from './louvres.ts';
+import { FAN_EFFICIENCY } from './fans.ts';
+import { LOAD_SPREAD, type VehicleLoad } from './loads.ts';
+import { airToBoil, steady, type CoolingInputs, type Steady } from './steady.ts';
+
+/** One thing nobody has measured, by how much it may be off, and how it is moved. */
+interface Doubt {
+  key: string;
+  label: string;
+  relative: number;
+  /** The same for old and new: the vehicle's own. */
+  shared: boolean;
+  move(inputs: CoolingInputs, factor: number): CoolingInputs;
+}
+
+const CORE_LABELS: Record<SpreadKey, string> = {
+  tubeHeightMm: 'height of the tubes',
+  tubePitchMm: 'tube pitch',
+  finPitchMm: 'fin pitch',
+  louvreAngleDeg: 'louvre angle',
+  louvrePitchMm: 'louvre pitch',
+  fouling: 'deposits in the tubes',
+};
+const LOAD_LABELS: Partial<Record<keyof VehicleLoad, string>> = {
+  massKg: 'mass of the vehicle',
+  dragAreaM2: 'drag area',
+  rolling: 'rolling resistance',
+  driveline: 'driveline losses',
+  idleHeatKW: 'heat at idle',
+  heatPerPower: 'heat for each watt',
+  transmissionShare: 'heat of the transmission',
+  condenserKW: 'heat of the condenser',
+  pumpIdleLMin: 'pump flow at idle',
+  pumpWorkingLMin: 'pump flow at work',
+  condenserLoss: 'air resistance of the condenser',
+  grilleLoss: 'air resistance of the grille',
+  exitLoss: 'way out of the engine bay',
+  ramShare: 'wind of the road on the core',
+  recirculation: 'air that comes round from behind',
+};
+
+const onLeeway = (key: 'airFilm' | 'airFriction' | 'coolantFilm', label: string, relative: number): Doubt => ({
+  key,
+  label,
+  relative,
+  // The same formula serves both: where it is off, it is off for both alike.
+  shared: true,
+  move: (inputs, factor) => ({ ...inputs, leeway: { ...inputs.leeway, [key]: inputs.leeway[key] * factor } }),
+});
+
+/** Everything the answer rests on without a measurement. */
+export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Doubt[] {
+  const kind = CORE_CLASSES[inputs.setUp.radiator.coreClass];
+  const core: Doubt[] = (Object.entries(kind.spread) as [SpreadKey, number][])
+    .filter(([key]) => inputs.setUp.radiator[key] === undefined)
+    .map(([key, relative]) => ({
+      key,
+      label: CORE_LABELS[key],
+      relative,
+      shared: false,
+      move: (at, factor) => ({
+        ...at,
+        setUp: { ...at.setUp, radiator: { ...at.setUp.radiator, [key]: kind[key] * factor } },
+      }),
+    }));
+  const load: Doubt[] = (Object.entries(LOAD_SPREAD) as [keyof VehicleLoad, number][])
+    .filter(([key]) => !known.has(key))
+    .map(([key, relative]) => ({
+      key,
+      label: LOAD_LABELS[key] ?? key,
+      relative,
+      shared: true,
+      move: (at, factor) => ({ ...at, load: { ...at.load, [key]: at.load[key] * factor } }),
+    }));
+  const glycol = inputs.setUp.coolant.base !== 'water' && inputs.setUp.coolant.volumeShare > 0;
+  const coolantFilm = Math.hypot(0.1, glycol ? Math.hypot(COOLANT_SPREAD.conductivity, COOLANT_SPREAD.viscosity / 3) : 0);
+  return [
+    ...core,
+    onLeeway('airFilm', 'the formula for the fins', LOUVRE_SPREAD.heat),
+    onLeeway('airFriction', 'the formula for air resistance', LOUVRE_SPREAD.friction),
+    onLeeway('coolantFilm', 'the formula for the tubes', coolantFilm),
+    ...(inputs.setUp.fans
+      ? [
+          {
+            key: 'fanEfficiency',
+            label: 'efficiency of the fans',
+            relative: (FAN_EFFICIENCY.hi - FAN_EFFICIENCY.lo) / 2 / FAN_EFFICIENCY.usual,
+            shared: true,
+            move: (at: CoolingInputs, factor: number) => ({
+              ...at,
+              fanEfficiency: (at.fanEfficiency ?? FAN_EFFICIENCY.usual) * factor,
+            }),
+          },
+        ]
+      : []),
+    ...load,
+  ];
+}
+
+export interface Likely {
+  steady: Steady;
+  airToBoilC: number | undefined;
+  /** Expanded uncertainty of the top tank, K. */
+  u: number;
+  /** What the uncertainty comes from, largest first, K each. */
+  from: { key: string; label: string; k: number }[];
+}
+
+/** How far the top tank moves, K, when a doubt is moved up and down by what it may be off. */
+function effect(inputs: CoolingInputs, doubt: Doubt): number {
+  const at = (factor: number): number => steady(doubt.move(inputs, factor)).topTankC;
+  const swing = (at(1 + doubt.relative) - at(1 - doubt.relative)) / 2;
+  return Number.isFinite(swing) ? swing : 0;
+}
+
+/** An answer with what it may be off by: each doubt moved alone, the effects put together as roots of squares. */
+export function likely(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Likely {
+  const from = doubtsOf(inputs, known).map((doubt) => ({ key: doubt.key, label: doubt.label, k: effect(inputs, doubt) }));
+  return {
+    steady: steady(inputs),
+    airToBoilC: airToBoil(inputs),
+    u: Math.hypot(...from.map((each) => each.k)),
+    from: from.map((each) => ({ ...each, k: Math.abs(each.k) })).sort((a, b) => b.k - a.k),
+  };
+}
+
+/**
+ * How much cooler the second runs than the first, K, and what that may be off by: what both share moves both, so most
+ * of it falls out.
+ */
+export function coolerBy(
+  first: CoolingInputs,
+  second: CoolingInputs,
+  known: ReadonlySet<string> = new Set(),
+): { k: number; u: number } {
+  const doubts = (inputs: CoolingInputs) => new Map(doubtsOf(inputs, known).map((doubt) => [doubt.key, doubt]));
+  const [ones, others] = [doubts(first), doubts(second)];
+  let squares = 0;
+  for (const key of new Set([...ones.keys(), ...others.keys()])) {
+    const [one, other] = [ones.get(key), others.get(key)];
+    const [a, b] = [one ? effect(first, one) : 0, other ? effect(second, other) : 0];
+    squares += (one ?? other)!.shared ? (a - b) ** 2 : a * a + b * b;
+  }
+  return { k: steady(first).topTankC - steady(second).topTankC, u: Math.sqrt(squares) };
+}

@@ -1,0 +1,281 @@
+import {
+  COOLANT_RANGE_C,
+  air,
+  atmosphere,
+  boilsC,
+  coolant,
+  massShareOf,
+  root,
+  type Air,
+  type CoolantBase,
+} from '../fluid/index.ts';
+import { airFlow, fanSetup, type AirFlow, type AirSystem, type FanSetup } from './air-path.ts';
+import { coolantFilm, conductance, heatPerDegree, type Leeway } from './exchanger.ts';
+import { FAN_EFFICIENCY, ratedFans, type FanRating } from './fans.ts';
+import { coreGeometry, type CoreGeometry, type RadiatorFigures } from './geometry.ts';
+import { heatOf, type Conditions, type Heat, type VehicleLoad } from './loads.ts';
+
+/** Radiator, fans, shroud, cap and coolant as they would work together. */
+export interface SetUp {
+  radiator: RadiatorFigures;
+  /** None where the fan is not looked at: only the wind cools. */
+  fans: FanRating | undefined;
+  /** Share of the core under the shroud; none where the fans have no shroud. */
+  shroud: { covered: number } | undefined;
+  /** Cap, gauge. */
+  capKPa: number;
+  coolant: { base: CoolantBase; volumeShare: number };
+  /** Open gap round the core, mm². */
+  gapMm2: number;
+}
+
+export interface CoolingInputs {
+  setUp: SetUp;
+  load: VehicleLoad;
+  conditions: Conditions;
+  /** Of each fan, 0 to 1; all at full speed where not given. */
+  fanSpeeds?: readonly number[] | undefined;
+  leeway: Leeway;
+  fanEfficiency?: number | undefined;
+}
+
+/** The air side of a set-up in given conditions, settled. */
+export interface AirSide {
+  core: CoreGeometry;
+  fans: FanSetup;
+  flow: AirFlow;
+  air: Air;
+  heat: Heat;
+  /** Air at the radiator, °C: ambient, what comes round from behind, and the condenser's heat. */
+  airInC: number;
+  pressurePa: number;
+}
+
+/** Air this still carries no heat away, kg/s. */
+const STILL_KG_S = 1e-6;
+/** Air hotter than this is not looked into: the answer is long past boiling. */
+const HOTTEST_AIR_C = 190;
+
+function ambient(conditions: Conditions): Air {
+  return air(conditions.ambientC, atmosphere(conditions.altitudeM).pressurePa, conditions.humidity);
+}
+
+const systemOf = (load: VehicleLoad, gapMm2: number): AirSystem => ({
+  condenserLoss: load.condenserLoss,
+  grilleLoss: load.grilleLoss,
+  exitLoss: load.exitLoss,
+  ramShare: load.ramShare,
+  gapM2: gapMm2 * 1e-6,
+});
+
+/**
+ * Air through the core. Its density depends on how warm it gets, how warm it gets on how much there is: a few rounds
+ * settle it.
+ *
+ * @param heatW given to the air by the radiator; what the vehicle gives the coolant, where all of it is got rid of
+ */
+export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
+  const { setUp, load, conditions } = inputs;
+  if (!(setUp.gapMm2 >= 0 && setUp.gapMm2 <= 5e5)) throw new RangeError('a gap of 0 to 500,000 mm²');
+  const core = coreGeometry(setUp.radiator);
+  const ahead = ambient(conditions);
+  const heat = heatOf(load, conditions, ahead.densityKgM3);
+  const rated = setUp.fans && ratedFans(setUp.fans, inputs.fanEfficiency ?? FAN_EFFICIENCY.usual);
+  const fans = fanSetup(rated?.fans ?? [], core.faceAreaM2, setUp.shroud);
+  const speeds = inputs.fanSpeeds ?? fans.fans.map(() => 1);
+  const system = systemOf(load, setUp.gapMm2);
+  const radiator = heatW ?? heat.coolantW;
+  // The wind of the road keeps what comes round from behind away from the front.
+  const round = load.recirculation / (1 + (conditions.speedKmh / 20) ** 2);
+  let mean = ahead;
+  for (let turn = 0; ; turn += 1) {
+    const flow = airFlow(core, system, fans, speeds, conditions.speedKmh / 3.6, mean, ahead.densityKgM3, inputs.leeway);
+    const rate = Math.max(STILL_KG_S, flow.massFlowKgS) * ahead.heatJKgK;
+    const airInC = conditions.ambientC + (round / (1 - round)) * ((heat.condenserW + radiator) / rate) + heat.condenserW / rate;
+    const next = Math.min(HOTTEST_AIR_C, airInC + radiator / (2 * rate));
+    if (turn === 3 || flow.massFlowKgS <= STILL_KG_S)
+      return { core, fans, flow, air: mean, heat, airInC, pressurePa: ahead.pressurePa };
+    mean = air(next, ahead.pressurePa, 0);
+  }
+}
+
+/** Coolant through the radiator, L/min, thermostat open. */
+export const pumpLMin = (load: VehicleLoad, conditions: Conditions): number =>
+  conditions.idling ? load.pumpIdleLMin : load.pumpWorkingLMin;
+
+/** Properties are read no further than their tables go. */
+const within = (tempC: number): number => Math.min(COOLANT_RANGE_C[1], Math.max(COOLANT_RANGE_C[0], tempC));
+
+/**
+ * Heat the radiator takes for each degree between coolant and air coming in, W/K, and the heat capacity rate of the
+ * coolant. Each pass has its share of the face; the coolant goes through them one after the other.
+ */
+export function radiatorTakes(
+  side: AirSide,
+  setUp: SetUp,
+  coolantLMin: number,
+  coolantC: number,
+  leeway: Leeway,
+  scale: { air?: number; film?: { air?: number; coolant?: number } } = {},
+): { perDegreeWK: number; coolantWK: number; passWK: number; zonesWK: number[]; shares: { air: number; coolant: number; wall: number } } {
+  const { core } = side;
+  const share = massShareOf(setUp.coolant.base, setUp.coolant.volumeShare);
+  const liquid = coolant(setUp.coolant.base, share, within(coolantC));
+  const massFlow = (coolantLMin / 60_000) * liquid.densityKgM3;
+  const coolantWK = massFlow * liquid.heatJKgK;
+  const leaning: Leeway = {
+    ...leeway,
+    airFilm: leeway.airFilm * (scale.film?.air ?? 1),
+    coolantFilm: leeway.coolantFilm * (scale.film?.coolant ?? 1),
+  };
+  const shares = { air: 0, coolant: 0, wall: 0 };
+  const zonesWK = side.flow.zones.map((zone) => {
+    const part = zone.areaM2 / core.faceAreaM2;
+    const all = conductance(core, side.air, zone.faceVelocityMS, liquid, massFlow, leaning);
+    shares.air += part * all.airShare;
+    shares.coolant += part * all.coolantShare;
+    shares.wall += part * all.wallShare;
+    const airWK = (scale.air ?? 1) * zone.massFlowKgS * side.air.heatJKgK;
+    return heatPerDegree((all.totalWK * part) / core.passes, airWK / core.passes, coolantWK * part);
+  });
+  const passWK = zonesWK.reduce((sum, zone) => sum + zone, 0);
+  const perDegreeWK = coolantWK < 1e-9 ? 0 : coolantWK * (1 - (1 - passWK / coolantWK) ** core.passes);
+  return { perDegreeWK, coolantWK, passWK, zonesWK, shares };
+}
+
+export const LIMITS = {
+  airflow: 'airflow: more air through this core would help most',
+  'air-side': 'the air side: more or better fins would help most',
+  'coolant-side': 'the coolant side: more tube surface or better flow in the tubes would help most',
+  'coolant-flow': 'coolant flow: the pump moves too little for this core',
+} as const;
+export type Limit = keyof typeof LIMITS;
+
+export interface Steady {
+  topTankC: number;
+  bottomTankC: number;
+  boilsC: number;
+  /** Degrees between the top tank and boiling; less than nothing boils. */
+  marginK: number;
+  heatW: number;
+  condenserW: number;
+  airInC: number;
+  airOutC: number;
+  faceVelocityMS: number;
+  airMassFlowKgS: number;
+  /** Share of the air that goes round the core. */
+  roundShare: number;
+  corePa: number;
+  coolantLMin: number;
+  coolantKPa: number;
+  coolantReynolds: number;
+  conductanceShares: { air: number; coolant: number; wall: number };
+  limit: Limit;
+  /** Heat taken up by the air and given up by the coolant, W, summed apart. */
+  balance: { airW: number; coolantW: number };
+  warnings: string[];
+}
+
+/** No top tank is looked for beyond it. */
+const HOTTEST_C = 2000;
+/** What helps is tried by this much more. */
+const NUDGE = 1.1;
+
+/** Degrees of the top tank over the air coming in, all heat got rid of. */
+function topTank(side: AirSide, inputs: CoolingInputs, lMin: number, scale: Parameters<typeof radiatorTakes>[5] = {}): number {
+  const heat = side.heat.coolantW;
+  const excess = (topC: number): number => {
+    const first = radiatorTakes(side, inputs.setUp, lMin, topC, inputs.leeway, scale);
+    const middle = topC - heat / (2 * Math.max(first.coolantWK, 1e-9));
+    return radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway, scale).perDegreeWK * (topC - side.airInC) - heat;
+  };
+  const lowest = Math.min(side.airInC, HOTTEST_C - 1);
+  return excess(HOTTEST_C) < 0 ? Infinity : root(excess, lowest, HOTTEST_C, 1e-11);
+}
+
+/** Boiling point under this cap at this height, °C. */
+export const boilsUnder = (setUp: SetUp, altitudeM: number): number =>
+  boilsC(
+    setUp.coolant.base,
+    massShareOf(setUp.coolant.base, setUp.coolant.volumeShare),
+    setUp.capKPa + atmosphere(altitudeM).pressurePa / 1000,
+  );
+
+/**
+ * Where everything settles with the thermostat fully open. A top tank below the thermostat's rating means that the
+ * thermostat will hold it there, not that the engine runs colder.
+ *
+ * @throws RangeError (ImpossibleRadiator) for figures that cannot be
+ */
+export function steady(inputs: CoolingInputs): Steady {
+  const side = airSide(inputs);
+  const lMin = pumpLMin(inputs.load, inputs.conditions);
+  if (!(lMin > 0 && lMin <= 600)) throw new RangeError(`a pump flow of ${lMin} L/min is outside 0 to 600`);
+  const topC = topTank(side, inputs, lMin);
+  const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
+  const share = massShareOf(inputs.setUp.coolant.base, inputs.setUp.coolant.volumeShare);
+  const { core, flow } = side;
+  const first = radiatorTakes(side, inputs.setUp, lMin, topC, inputs.leeway);
+  const middle = topC - side.heat.coolantW / (2 * first.coolantWK);
+  const takes = radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway);
+  const liquid = coolant(inputs.setUp.coolant.base, share, within(middle));
+  const film = coolantFilm(core, liquid, (lMin / 60_000) * liquid.densityKgM3, inputs.leeway);
+
+  // Once more pass by pass, air and coolant summed apart.
+  let [pass, airW] = [topC, 0];
+  for (let n = 0; n < core.passes; n += 1) {
+    for (const zone of takes.zonesWK) airW += zone * (pass - side.airInC);
+    pass -= (takes.passWK * (pass - side.airInC)) / takes.coolantWK;
+  }
+  const helps: [Limit, number][] = [
+    ['airflow', topTank(side, inputs, lMin, { air: NUDGE, film: { air: Math.sqrt(NUDGE) } })],
+    ['air-side', topTank(side, inputs, lMin, { film: { air: NUDGE } })],
+    ['coolant-side', topTank(side, inputs, lMin, { film: { coolant: NUDGE } })],
+    ['coolant-flow', topTank(side, inputs, lMin * NUDGE)],
+  ];
+  const airWK = flow.massFlowKgS * side.air.heatJKgK;
+  const warnings: string[] = [];
+  if (flow.stalled) warnings.push('A fan works on the rising stretch of its curve: it stalls, and the flow there cannot be relied on.');
+  if (flow.leaksBack) warnings.push('Air leaks backwards through a fan that stands still.');
+  if (!(topC <= COOLANT_RANGE_C[1])) warnings.push(`Past ${COOLANT_RANGE_C[1]} °C the figure says only that it boils.`);
+  if (flow.massFlowKgS <= STILL_KG_S) warnings.push('No air moves through the core.');
+  return {
+    topTankC: topC,
+    bottomTankC: pass,
+    boilsC: boils,
+    marginK: boils - topC,
+    heatW: side.heat.coolantW,
+    condenserW: side.heat.condenserW,
+    airInC: side.airInC,
+    airOutC: side.airInC + airW / Math.max(airWK, 1e-9),
+    faceVelocityMS: flow.zones.reduce((sum, zone) => sum + zone.faceVelocityMS * zone.areaM2, 0) / core.faceAreaM2,
+    airMassFlowKgS: flow.massFlowKgS,
+    roundShare: flow.roundKgS / Math.max(STILL_KG_S, flow.roundKgS + flow.massFlowKgS),
+    corePa: flow.corePa,
+    coolantLMin: lMin,
+    coolantKPa: film.dropPa / 1000,
+    coolantReynolds: film.reynolds,
+    conductanceShares: takes.shares,
+    limit: helps.reduce((best, each) => (each[1] < best[1] ? each : best))[0],
+    balance: { airW, coolantW: takes.coolantWK * (topC - pass) },
+    warnings,
+  };
+}
+
+const COLDEST_AMBIENT_C = -39;
+
+/**
+ * Ambient temperature at which the top tank just boils, °C; undefined where it boils in any weather.
+ */
+export function airToBoil(inputs: CoolingInputs): number | undefined {
+  const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
+  const over = (ambientC: number): number => {
+    const at = { ...inputs, conditions: { ...inputs.conditions, ambientC } };
+    const side = airSide(at);
+    return Math.min(HOTTEST_C, topTank(side, at, pumpLMin(at.load, at.conditions))) - boils;
+  };
+  const hottest = Math.min(boils, HOTTEST_AIR_C - 40);
+  if (over(COLDEST_AMBIENT_C) >= 0) return undefined;
+  if (over(hottest) <= 0) return hottest;
+  return root(over, COLDEST_AMBIENT_C, hottest, 1e-6);
+}
