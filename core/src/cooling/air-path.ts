@@ -27,7 +27,11 @@ const GAP_DISCHARGE = 0.6;
 const NO_SHROUD = { rimShare: 0.35, reach: 1.15 } as const;
 
 /** Fans in a shroud, or standing before the bare core, where they draw through little more than their own discs. */
-export function fanSetup(fans: readonly Fan[], faceAreaM2: number, shroud: { covered: number } | undefined): FanSetup {
+export function fanSetup(
+  fans: readonly Fan[],
+  faceAreaM2: number,
+  shroud: { covered: number } | undefined,
+): FanSetup {
   if (shroud && !(shroud.covered >= 0.05 && shroud.covered <= 1))
     throw new RangeError('a shroud covers 5 to 100 % of the core');
   const swept = fans.reduce((sum, fan) => sum + fan.sweptM2, 0);
@@ -74,7 +78,8 @@ export function airFlow(
   ambientDensity: number,
   leeway: Leeway,
 ): AirFlow {
-  if (!(roadMS >= 0 && roadMS <= 100)) throw new RangeError(`a road speed of ${roadMS} m/s is outside 0 to 100`);
+  if (!(roadMS >= 0 && roadMS <= 100))
+    throw new RangeError(`a road speed of ${roadMS} m/s is outside 0 to 100`);
   const ram = system.ramShare * 0.5 * ambientDensity * roadMS * roadMS;
   const losses = system.condenserLoss;
   const around = system.grilleLoss + system.exitLoss;
@@ -92,7 +97,12 @@ export function airFlow(
     const through = (v * area * air.densityKgM3) / ambientDensity;
     const round = gapFlow(drop, share * system.gapM2);
     const total = (through + round) / area;
-    return { drop, round, flow: through + round, needs: drop + around * 0.5 * ambientDensity * total * total - ram };
+    return {
+      drop,
+      round,
+      flow: through + round,
+      needs: drop + around * 0.5 * ambientDensity * total * total - ram,
+    };
   };
   // Fans stand behind the core, in the air it has warmed.
   const fansAt = (pressure: number): number =>

@@ -28,12 +28,7 @@ export interface CoreClass {
   readonly spread: Readonly<Partial<Record<SpreadKey, number>>>;
 }
 export type SpreadKey =
-  | 'tubeHeightMm'
-  | 'tubePitchMm'
-  | 'finPitchMm'
-  | 'louvreAngleDeg'
-  | 'louvrePitchMm'
-  | 'fouling';
+  'tubeHeightMm' | 'tubePitchMm' | 'finPitchMm' | 'louvreAngleDeg' | 'louvrePitchMm' | 'fouling';
 
 const brazed = {
   rowPitchMm: 32,

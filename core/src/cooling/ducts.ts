@@ -32,8 +32,13 @@ export const TURBULENT = 4000;
 
 const turbulentFriction = (reynolds: number): number => (0.79 * Math.log(reynolds) - 1.64) ** -2;
 
-function between(reynolds: number, laminar: (re: number) => number, turbulent: (re: number) => number): number {
-  if (!(reynolds >= 0 && reynolds <= 5e6)) throw new RangeError(`a Reynolds number of ${reynolds} is outside 0 to 5e6`);
+function between(
+  reynolds: number,
+  laminar: (re: number) => number,
+  turbulent: (re: number) => number,
+): number {
+  if (!(reynolds >= 0 && reynolds <= 5e6))
+    throw new RangeError(`a Reynolds number of ${reynolds} is outside 0 to 5e6`);
   if (reynolds <= LAMINAR) return laminar(reynolds);
   if (reynolds >= TURBULENT) return turbulent(reynolds);
   const share = (reynolds - LAMINAR) / (TURBULENT - LAMINAR);

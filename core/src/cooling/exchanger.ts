@@ -23,7 +23,12 @@ const STILL_M_S = 1e-6;
  *
  * @param faceVelocity m/s ahead of the core, ≥ 0
  */
-export function airDropPa(core: CoreGeometry, air: Air, faceVelocity: number, leeway: Leeway = AS_SAID): number {
+export function airDropPa(
+  core: CoreGeometry,
+  air: Air,
+  faceVelocity: number,
+  leeway: Leeway = AS_SAID,
+): number {
   if (!(faceVelocity >= 0)) throw new RangeError('air does not flow backwards through this core');
   if (faceVelocity < STILL_M_S) return 0;
   const narrow = faceVelocity / core.freeShare;
@@ -43,8 +48,10 @@ export function airFilm(
   const reynolds = (air.densityKgM3 * narrow * core.fin.louvrePitch) / air.viscosityPaS;
   const prandtl = (air.viscosityPaS * air.heatJKgK) / air.conductivityWMK;
   const film =
-    (leeway.airFilm * louvreColburn(reynolds, core.fin) * air.densityKgM3 * narrow * air.heatJKgK) / prandtl ** (2 / 3);
-  const reach = Math.sqrt((2 * film) / (core.finConductivity * core.fin.finThickness)) * (core.fin.finHeight / 2);
+    (leeway.airFilm * louvreColburn(reynolds, core.fin) * air.densityKgM3 * narrow * air.heatJKgK) /
+    prandtl ** (2 / 3);
+  const reach =
+    Math.sqrt((2 * film) / (core.finConductivity * core.fin.finThickness)) * (core.fin.finHeight / 2);
   const fin = reach < 1e-9 ? 1 : Math.tanh(reach) / reach;
   return { filmWM2K: film, surface: 1 - (core.finAreaM2 / core.airAreaM2) * (1 - fin), reynolds };
 }

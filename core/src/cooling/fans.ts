@@ -52,7 +52,8 @@ const POWER_W_M2 = 1600;
 export function ratedFans(rating: FanRating, efficiency: number = FAN_EFFICIENCY.usual): RatedFans {
   const { count, diameterMm, voltageV, currentA, airflowM3H } = rating;
   if (!(count >= 1 && count <= 4)) throw new RangeError(`${count} fans are outside 1 to 4`);
-  if (!(diameterMm >= 100 && diameterMm <= 800)) throw new RangeError(`a fan of ${diameterMm} mm is outside 100 to 800 mm`);
+  if (!(diameterMm >= 100 && diameterMm <= 800))
+    throw new RangeError(`a fan of ${diameterMm} mm is outside 100 to 800 mm`);
   if (!(voltageV >= 6 && voltageV <= 60)) throw new RangeError(`${voltageV} V is outside 6 to 60 V`);
   if (currentA !== undefined && !(currentA > 0 && currentA <= 120))
     throw new RangeError(`${currentA} A is outside 0 to 120 A for a fan set`);
@@ -120,7 +121,8 @@ export function fanFlow(fan: Fan, speed: number, pressurePa: number, densityKgM3
     const meets = pressure < 0 ? WINDMILL * fan.shutPa : fan.shutPa;
     return -fan.freeFlowM3S * signedRoot(pressure / meets);
   }
-  if (fan.points && fan.points.length >= 2) return speed * flowOnPoints(fan.points, pressure / (speed * speed));
+  if (fan.points && fan.points.length >= 2)
+    return speed * flowOnPoints(fan.points, pressure / (speed * speed));
   return fan.freeFlowM3S * signedRoot(speed * speed - pressure / fan.shutPa);
 }
 

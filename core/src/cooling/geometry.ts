@@ -106,11 +106,16 @@ export function coreGeometry(radiator: RadiatorFigures): CoreGeometry {
       : [radiator.coreHeightMm, radiator.coreWidthMm];
   const reasons: string[] = [];
   if (rows * tubeDepth > radiator.coreThicknessMm + 1e-9)
-    reasons.push(`${rows} rows of ${tubeDepth} mm tubes do not go into a core ${radiator.coreThicknessMm} mm thick`);
-  if (!(tubePitch - tubeHeight > 1)) reasons.push(`tubes ${tubeHeight} mm high every ${tubePitch} mm leave no room for fins`);
+    reasons.push(
+      `${rows} rows of ${tubeDepth} mm tubes do not go into a core ${radiator.coreThicknessMm} mm thick`,
+    );
+  if (!(tubePitch - tubeHeight > 1))
+    reasons.push(`tubes ${tubeHeight} mm high every ${tubePitch} mm leave no room for fins`);
   if (!(finPitch > 2 * kind.finThicknessMm)) reasons.push(`fins every ${finPitch} mm leave no room for air`);
-  if (!(tubeHeight > 2.5 * kind.wallMm)) reasons.push(`tubes ${tubeHeight} mm high leave no room for coolant`);
-  if (!(tubeDepth > 2 * tubeHeight)) reasons.push(`rows of tubes ${tubeDepth.toFixed(1)} mm deep are no flat tubes`);
+  if (!(tubeHeight > 2.5 * kind.wallMm))
+    reasons.push(`tubes ${tubeHeight} mm high leave no room for coolant`);
+  if (!(tubeDepth > 2 * tubeHeight))
+    reasons.push(`rows of tubes ${tubeDepth.toFixed(1)} mm deep are no flat tubes`);
   if (reasons.length > 0) throw new ImpossibleRadiator(reasons);
 
   const tubesInRow = Math.max(radiator.passes, Math.floor(across / tubePitch));

@@ -41,7 +41,11 @@ const LOAD_LABELS: Partial<Record<keyof VehicleLoad, string>> = {
   recirculation: 'air that comes round from behind',
 };
 
-const onLeeway = (key: 'airFilm' | 'airFriction' | 'coolantFilm', label: string, relative: number): Doubt => ({
+const onLeeway = (
+  key: 'airFilm' | 'airFriction' | 'coolantFilm',
+  label: string,
+  relative: number,
+): Doubt => ({
   key,
   label,
   relative,
@@ -75,7 +79,10 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
       move: (at, factor) => ({ ...at, load: { ...at.load, [key]: at.load[key] * factor } }),
     }));
   const glycol = inputs.setUp.coolant.base !== 'water' && inputs.setUp.coolant.volumeShare > 0;
-  const coolantFilm = Math.hypot(0.1, glycol ? Math.hypot(COOLANT_SPREAD.conductivity, COOLANT_SPREAD.viscosity / 3) : 0);
+  const coolantFilm = Math.hypot(
+    0.1,
+    glycol ? Math.hypot(COOLANT_SPREAD.conductivity, COOLANT_SPREAD.viscosity / 3) : 0,
+  );
   return [
     ...core,
     onLeeway('airFilm', 'the formula for the fins', LOUVRE_SPREAD.heat),
@@ -117,7 +124,11 @@ function effect(inputs: CoolingInputs, doubt: Doubt): number {
 
 /** An answer with what it may be off by: each doubt moved alone, the effects put together as roots of squares. */
 export function likely(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Likely {
-  const from = doubtsOf(inputs, known).map((doubt) => ({ key: doubt.key, label: doubt.label, k: effect(inputs, doubt) }));
+  const from = doubtsOf(inputs, known).map((doubt) => ({
+    key: doubt.key,
+    label: doubt.label,
+    k: effect(inputs, doubt),
+  }));
   return {
     steady: steady(inputs),
     airToBoilC: airToBoil(inputs),
@@ -135,7 +146,8 @@ export function coolerBy(
   second: CoolingInputs,
   known: ReadonlySet<string> = new Set(),
 ): { k: number; u: number } {
-  const doubts = (inputs: CoolingInputs) => new Map(doubtsOf(inputs, known).map((doubt) => [doubt.key, doubt]));
+  const doubts = (inputs: CoolingInputs) =>
+    new Map(doubtsOf(inputs, known).map((doubt) => [doubt.key, doubt]));
   const [ones, others] = [doubts(first), doubts(second)];
   let squares = 0;
   for (const key of new Set([...ones.keys(), ...others.keys()])) {

@@ -151,12 +151,15 @@ export function roadLoadW(
   gradePercent: number,
   densityKgM3: number,
 ): number {
-  if (!(speedMS >= 0 && speedMS <= 100)) throw new RangeError(`a speed of ${speedMS} m/s is outside 0 to 100`);
-  if (!(gradePercent >= -40 && gradePercent <= 40)) throw new RangeError(`a grade of ${gradePercent} % is outside ±40`);
+  if (!(speedMS >= 0 && speedMS <= 100))
+    throw new RangeError(`a speed of ${speedMS} m/s is outside 0 to 100`);
+  if (!(gradePercent >= -40 && gradePercent <= 40))
+    throw new RangeError(`a grade of ${gradePercent} % is outside ±40`);
   const slope = Math.atan(gradePercent / 100);
   const weight = load.massKg * GRAVITY;
   const force =
-    weight * (load.rolling * Math.cos(slope) + Math.sin(slope)) + 0.5 * densityKgM3 * load.dragAreaM2 * speedMS * speedMS;
+    weight * (load.rolling * Math.cos(slope) + Math.sin(slope)) +
+    0.5 * densityKgM3 * load.dragAreaM2 * speedMS * speedMS;
   return Math.max(0, force * speedMS);
 }
 
@@ -171,7 +174,8 @@ export interface Heat {
 
 /** Heat to be got rid of. */
 export function heatOf(load: VehicleLoad, conditions: Conditions, densityKgM3: number): Heat {
-  const road = roadLoadW(load, conditions.speedKmh / 3.6, conditions.gradePercent, densityKgM3) / load.driveline;
+  const road =
+    roadLoadW(load, conditions.speedKmh / 3.6, conditions.gradePercent, densityKgM3) / load.driveline;
   const power = road + (conditions.airConditioning ? load.compressorKW * 1000 : 0);
   return {
     coolantW: load.idleHeatKW * 1000 + (load.heatPerPower + load.transmissionShare) * power,

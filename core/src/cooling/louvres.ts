@@ -50,7 +50,10 @@ const channel = (fin: LouvredFin): number => {
 };
 
 function slow(re: number, fin: LouvredFin): number {
-  const f1 = 14.39 * re ** ((-0.805 * fin.finPitch) / fin.finHeight) * Math.log(1 + fin.finPitch / fin.louvrePitch) ** 3.04;
+  const f1 =
+    14.39 *
+    re ** ((-0.805 * fin.finPitch) / fin.finHeight) *
+    Math.log(1 + fin.finPitch / fin.louvrePitch) ** 3.04;
   const f2 =
     Math.log((fin.finThickness / fin.finPitch) ** 0.48 + 0.9) ** -1.435 *
     (channel(fin) / fin.louvrePitch) ** -3.01 *

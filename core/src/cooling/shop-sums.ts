@@ -24,7 +24,8 @@ export interface ShopSums {
 /** What each of them leaves out. */
 export const LEFT_OUT = {
   face: 'Face area leaves out fins, tubes, airflow and coolant flow.',
-  envelope: 'Area times thickness is the space the core fills. It is not the coolant it holds, and air that has gone through the first row cools the next ones less.',
+  envelope:
+    'Area times thickness is the space the core fills. It is not the coolant it holds, and air that has gone through the first row cools the next ones less.',
   rule: 'One square inch a horsepower leaves out how long the power is asked for, how thick the core is, and the air that reaches it.',
 } as const;
 

@@ -89,9 +89,21 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
   const round = load.recirculation / (1 + (conditions.speedKmh / 20) ** 2);
   let mean = ahead;
   for (let turn = 0; ; turn += 1) {
-    const flow = airFlow(core, system, fans, speeds, conditions.speedKmh / 3.6, mean, ahead.densityKgM3, inputs.leeway);
+    const flow = airFlow(
+      core,
+      system,
+      fans,
+      speeds,
+      conditions.speedKmh / 3.6,
+      mean,
+      ahead.densityKgM3,
+      inputs.leeway,
+    );
     const rate = Math.max(STILL_KG_S, flow.massFlowKgS) * ahead.heatJKgK;
-    const airInC = conditions.ambientC + (round / (1 - round)) * ((heat.condenserW + radiator) / rate) + heat.condenserW / rate;
+    const airInC =
+      conditions.ambientC +
+      (round / (1 - round)) * ((heat.condenserW + radiator) / rate) +
+      heat.condenserW / rate;
     const next = Math.min(HOTTEST_AIR_C, airInC + radiator / (2 * rate));
     if (turn === 3 || flow.massFlowKgS <= STILL_KG_S)
       return { core, fans, flow, air: mean, heat, airInC, pressurePa: ahead.pressurePa };
@@ -117,7 +129,13 @@ export function radiatorTakes(
   coolantC: number,
   leeway: Leeway,
   scale: { air?: number; film?: { air?: number; coolant?: number } } = {},
-): { perDegreeWK: number; coolantWK: number; passWK: number; zonesWK: number[]; shares: { air: number; coolant: number; wall: number } } {
+): {
+  perDegreeWK: number;
+  coolantWK: number;
+  passWK: number;
+  zonesWK: number[];
+  shares: { air: number; coolant: number; wall: number };
+} {
   const { core } = side;
   const share = massShareOf(setUp.coolant.base, setUp.coolant.volumeShare);
   const liquid = coolant(setUp.coolant.base, share, within(coolantC));
@@ -182,12 +200,21 @@ const HOTTEST_C = 2000;
 const NUDGE = 1.1;
 
 /** Degrees of the top tank over the air coming in, all heat got rid of. */
-function topTank(side: AirSide, inputs: CoolingInputs, lMin: number, scale: Parameters<typeof radiatorTakes>[5] = {}): number {
+function topTank(
+  side: AirSide,
+  inputs: CoolingInputs,
+  lMin: number,
+  scale: Parameters<typeof radiatorTakes>[5] = {},
+): number {
   const heat = side.heat.coolantW;
   const excess = (topC: number): number => {
     const first = radiatorTakes(side, inputs.setUp, lMin, topC, inputs.leeway, scale);
     const middle = topC - heat / (2 * Math.max(first.coolantWK, 1e-9));
-    return radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway, scale).perDegreeWK * (topC - side.airInC) - heat;
+    return (
+      radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway, scale).perDegreeWK *
+        (topC - side.airInC) -
+      heat
+    );
   };
   const lowest = Math.min(side.airInC, HOTTEST_C - 1);
   return excess(HOTTEST_C) < 0 ? Infinity : root(excess, lowest, HOTTEST_C, 1e-11);
@@ -211,7 +238,8 @@ export function steady(inputs: CoolingInputs): Steady {
   const side = airSide(inputs);
   const lMin = pumpLMin(inputs.load, inputs.conditions);
   if (!(lMin > 0 && lMin <= 600)) throw new RangeError(`a pump flow of ${lMin} L/min is outside 0 to 600`);
-  const topC = topTank(side, inputs, lMin);
+  // Where no heat gets away at all there is no temperature to settle at: the hottest looked at stands for it.
+  const topC = Math.min(HOTTEST_C, topTank(side, inputs, lMin));
   const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
   const share = massShareOf(inputs.setUp.coolant.base, inputs.setUp.coolant.volumeShare);
   const { core, flow } = side;
@@ -235,9 +263,13 @@ export function steady(inputs: CoolingInputs): Steady {
   ];
   const airWK = flow.massFlowKgS * side.air.heatJKgK;
   const warnings: string[] = [];
-  if (flow.stalled) warnings.push('A fan works on the rising stretch of its curve: it stalls, and the flow there cannot be relied on.');
+  if (flow.stalled)
+    warnings.push(
+      'A fan works on the rising stretch of its curve: it stalls, and the flow there cannot be relied on.',
+    );
   if (flow.leaksBack) warnings.push('Air leaks backwards through a fan that stands still.');
-  if (!(topC <= COOLANT_RANGE_C[1])) warnings.push(`Past ${COOLANT_RANGE_C[1]} °C the figure says only that it boils.`);
+  if (!(topC <= COOLANT_RANGE_C[1]))
+    warnings.push(`Past ${COOLANT_RANGE_C[1]} °C the figure says only that it boils.`);
   if (flow.massFlowKgS <= STILL_KG_S) warnings.push('No air moves through the core.');
   return {
     topTankC: topC,
@@ -248,7 +280,8 @@ export function steady(inputs: CoolingInputs): Steady {
     condenserW: side.heat.condenserW,
     airInC: side.airInC,
     airOutC: side.airInC + airW / Math.max(airWK, 1e-9),
-    faceVelocityMS: flow.zones.reduce((sum, zone) => sum + zone.faceVelocityMS * zone.areaM2, 0) / core.faceAreaM2,
+    faceVelocityMS:
+      flow.zones.reduce((sum, zone) => sum + zone.faceVelocityMS * zone.areaM2, 0) / core.faceAreaM2,
     airMassFlowKgS: flow.massFlowKgS,
     roundShare: flow.roundKgS / Math.max(STILL_KG_S, flow.roundKgS + flow.massFlowKgS),
     corePa: flow.corePa,

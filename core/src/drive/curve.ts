@@ -17,7 +17,10 @@ export class Curve {
     const [v, i] = [this.values, first];
     const [p, q, r] = [x - 1, x - 2, x - 3];
     return (
-      (-v[i]! * p * q * r) / 6 + (v[i + 1]! * x * q * r) / 2 - (v[i + 2]! * x * p * r) / 2 + (v[i + 3]! * x * p * q) / 6
+      (-v[i]! * p * q * r) / 6 +
+      (v[i + 1]! * x * q * r) / 2 -
+      (v[i + 2]! * x * p * r) / 2 +
+      (v[i + 3]! * x * p * q) / 6
     );
   }
 }

@@ -72,7 +72,8 @@ export class Solver {
    * @throws RangeError for a tolerance that is none
    */
   constructor(equations: Equations, tolerance: Tolerance, longest = Infinity) {
-    if (!(tolerance.absolute > 0 && tolerance.relative >= 0)) throw new RangeError('a tolerance is more than nothing');
+    if (!(tolerance.absolute > 0 && tolerance.relative >= 0))
+      throw new RangeError('a tolerance is more than nothing');
     const room = () => new Float64Array(equations.size);
     this.equations = equations;
     this.tolerance = tolerance;
@@ -111,7 +112,13 @@ export class Solver {
 
   /** Prepares the continuous extension of the step just made. */
   private extend(y: Float64Array, h: number): void {
-    const [r0, r1, r2, r3, r4] = this.rest as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+    const [r0, r1, r2, r3, r4] = this.rest as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     const { k, y1 } = this;
     for (let i = 0; i < y.length; i += 1) {
       const difference = y1[i]! - y[i]!;
@@ -127,7 +134,13 @@ export class Solver {
   }
 
   private within(share: number, out: Float64Array): void {
-    const [r0, r1, r2, r3, r4] = this.rest as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+    const [r0, r1, r2, r3, r4] = this.rest as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     const back = 1 - share;
     for (let i = 0; i < out.length; i += 1)
       out[i] = r0[i]! + share * (r1[i]! + back * (r2[i]! + share * (r3[i]! + back * r4[i]!)));
@@ -140,7 +153,13 @@ export class Solver {
    * @throws RangeError when the state stops being a number
    * @throws Error      when it takes more than two million steps
    */
-  run(from: number, to: number, start: Float64Array, watches: readonly Watch[], seen?: (stretch: Stretch) => void): Ended {
+  run(
+    from: number,
+    to: number,
+    start: Float64Array,
+    watches: readonly Watch[],
+    seen?: (stretch: Stretch) => void,
+  ): Ended {
     const { k, y1, equations } = this;
     let t = from;
     const y = Float64Array.from(start);
@@ -208,7 +227,11 @@ export class Solver {
         if (was < 0 && is >= 0) {
           // Halving with the secant's guess in between: brackets always, ends soon.
           let [a, b, fa, fb] = [lo, hi, was, is];
-          for (let turn = 0; turn < EVENT_STEPS && (b - a) * h > 1e-12 * Math.max(1, Math.abs(t)); turn += 1) {
+          for (
+            let turn = 0;
+            turn < EVENT_STEPS && (b - a) * h > 1e-12 * Math.max(1, Math.abs(t));
+            turn += 1
+          ) {
             const guess = turn % 3 === 2 || fb === fa ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa);
             const at = guess > a && guess < b ? guess : (a + b) / 2;
             const mid = value(watch, at);

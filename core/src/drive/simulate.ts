@@ -1,11 +1,26 @@
-import { airSide, pumpLMin, radiatorTakes, type AirSide, type CoolingInputs, type SetUp } from '../cooling/steady.ts';
+import {
+  airSide,
+  pumpLMin,
+  radiatorTakes,
+  type AirSide,
+  type CoolingInputs,
+  type SetUp,
+} from '../cooling/steady.ts';
 import type { Leeway } from '../cooling/exchanger.ts';
 import type { Conditions, VehicleLoad } from '../cooling/loads.ts';
 import { coolant, massShareOf } from '../fluid/index.ts';
 import { Curve } from './curve.ts';
 import { controlFaults, dutyAt, modulatedCurrent, type FanControl } from './fan-control.ts';
 import { Solver, type Equations, type Stretch, type Watch } from './ode.ts';
-import { flowShare, liftDown, liftUp, thermostatFaults, waxOf, type Moving, type Thermostat } from './thermostat.ts';
+import {
+  flowShare,
+  liftDown,
+  liftUp,
+  thermostatFaults,
+  waxOf,
+  type Moving,
+  type Thermostat,
+} from './thermostat.ts';
 
 /** A piece of a drive under conditions that stay as they are. */
 export interface Leg extends Conditions {
@@ -47,7 +62,8 @@ const DRAUGHT_KMH = 3;
 /** A bay gets no hotter ahead of the radiator, over ambient. */
 const HOTTEST_OVER_AMBIENT = 60;
 const TOLERANCE = 1e-5;
-const KNOTS = 24;
+/** The curve of heat taken is steepest where the thermostat has just opened: its knots lie evenly over the root of the lift. */
+const KNOTS = 96;
 const DUTY_KNOTS = 8;
 const MOST_EVENTS = 50_000;
 export const LONGEST_DRIVE_S = 6 * 3600;
@@ -99,12 +115,14 @@ class Course {
     const liquid = coolant(drive.setUp.coolant.base, share, DRIVE_PROPERTIES_C);
     this.heatPerKgK = liquid.heatJKgK;
     this.density = liquid.densityKgM3;
-    this.coolantWK = drive.legs.map((leg) => (pumpLMin(drive.load, leg) / 60_000) * this.density * this.heatPerKgK);
+    this.coolantWK = drive.legs.map(
+      (leg) => (pumpLMin(drive.load, leg) / 60_000) * this.density * this.heatPerKgK,
+    );
     this.heatW = drive.legs.map((leg) => this.side(leg, this.still()).heat.coolantW);
   }
 
   private still(): number[] {
-    return (this.drive.setUp.fans ? Array.from({ length: this.drive.setUp.fans.count }, () => 0) : []);
+    return this.drive.setUp.fans ? Array.from({ length: this.drive.setUp.fans.count }, () => 0) : [];
   }
 
   private side(leg: Leg, fanSpeeds: readonly number[]): AirSide {
@@ -132,7 +150,13 @@ class Course {
         Array.from({ length: KNOTS + 1 }, (_, i) =>
           i === 0
             ? 0
-            : radiatorTakes(side, drive.setUp, lMin * flowShare(i / KNOTS), DRIVE_PROPERTIES_C, drive.leeway).perDegreeWK,
+            : radiatorTakes(
+                side,
+                drive.setUp,
+                lMin * flowShare((i / KNOTS) ** 2),
+                DRIVE_PROPERTIES_C,
+                drive.leeway,
+              ).perDegreeWK,
         ),
       ),
     };
@@ -200,25 +224,35 @@ export function simulate(drive: Drive, everyS = 2, progress?: (share: number) =>
       return;
     }
     const duties = Array.from({ length: DUTY_KNOTS + 1 }, (_, i) => i / DUTY_KNOTS);
-    ramp = { duties, states: duties.map((each) => course.state(leg, Array.from({ length: control.count }, () => each))) };
+    ramp = {
+      duties,
+      states: duties.map((each) =>
+        course.state(
+          leg,
+          Array.from({ length: control.count }, () => each),
+        ),
+      ),
+    };
   };
-  const takenW = (y: Float64Array, open: number): number => {
-    if (air) return air.takes.at(open) * (y[COOLANT]! - air.airInC);
+  /** @param place root of the lift */
+  const takenW = (y: Float64Array, place: number): number => {
+    if (air) return air.takes.at(place) * (y[COOLANT]! - air.airInC);
     const at = duty(y) * DUTY_KNOTS;
     const i = Math.min(DUTY_KNOTS - 1, Math.floor(at));
     const [a, b] = [ramp!.states[i]!, ramp!.states[i + 1]!];
     const share = at - i;
     const inC = a.airInC + share * (b.airInC - a.airInC);
-    return ((1 - share) * a.takes.at(open) + share * b.takes.at(open)) * (y[COOLANT]! - inC);
+    return ((1 - share) * a.takes.at(place) + share * b.takes.at(place)) * (y[COOLANT]! - inC);
   };
 
   const equations: Equations = {
     size: 5,
     slope(_t, y, out) {
       const open = lift(y[WAX]!);
+      const place = Math.sqrt(open);
       const through = course.coolantWK[leg]! * flowShare(open) * (y[COOLANT]! - y[RADIATOR]!);
       const given = masses.metalToCoolantWK * (y[METAL]! - y[COOLANT]!);
-      const taken = takenW(y, open);
+      const taken = takenW(y, place);
       out[METAL] = (course.heatW[leg]! - given) / masses.engineJK;
       out[COOLANT] = (given - through) / engineCoolantJK;
       out[RADIATOR] = (through - taken) / masses.radiatorJK;
@@ -259,7 +293,18 @@ export function simulate(drive: Drive, everyS = 2, progress?: (share: number) =>
     while (row < rows && row * everyS <= stretch.to + 1e-9) {
       const t = row * everyS;
       stretch.at(t, room);
-      samples.set([t, room[METAL]!, room[COOLANT]!, room[RADIATOR]!, lift(room[WAX]!), shareOfFull(room), current(room)], row * width);
+      samples.set(
+        [
+          t,
+          room[METAL]!,
+          room[COOLANT]!,
+          room[RADIATOR]!,
+          lift(room[WAX]!),
+          shareOfFull(room),
+          current(room),
+        ],
+        row * width,
+      );
       row += 1;
     }
     for (const share of [0.5, 1]) {
@@ -291,7 +336,8 @@ export function simulate(drive: Drive, everyS = 2, progress?: (share: number) =>
         ...(standing > 0
           ? [
               {
-                watch: (_t: number, y: Float64Array) => waxOf(thermostat, standing) - thermostat.hysteresisK - y[WAX]!,
+                watch: (_t: number, y: Float64Array) =>
+                  waxOf(thermostat, standing) - thermostat.hysteresisK - y[WAX]!,
                 act: () => {
                   moving = 'down';
                 },
@@ -368,10 +414,17 @@ export function simulate(drive: Drive, everyS = 2, progress?: (share: number) =>
     while (t < until) {
       if (progress?.(t / total) === false) throw new DriveStopped();
       const moves = watches();
-      const ended = solver.run(t, until, y, moves.map((move) => move.watch), seen);
+      const ended = solver.run(
+        t,
+        until,
+        y,
+        moves.map((move) => move.watch),
+        seen,
+      );
       [t, y, steps] = [ended.t, ended.y, steps + ended.steps];
       if (ended.event < 0) break;
-      if (events.length > MOST_EVENTS) throw new RangeError('the fans switch without end: on and off lie too close together');
+      if (events.length > MOST_EVENTS)
+        throw new RangeError('the fans switch without end: on and off lie too close together');
       moves[ended.event]!.act(t, y);
     }
   }

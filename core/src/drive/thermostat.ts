@@ -23,7 +23,9 @@ export function thermostatFaults(thermostat: Thermostat): string[] {
     ...(opensC >= RANGE_C[0] && opensC <= RANGE_C[1]
       ? []
       : [`a thermostat that opens at ${opensC} °C is outside ${RANGE_C.join(' to ')} °C`]),
-    ...(fullyOpenC > opensC && fullyOpenC <= opensC + 60 ? [] : ['a thermostat is fully open above where it starts, by up to 60 K']),
+    ...(fullyOpenC > opensC && fullyOpenC <= opensC + 60
+      ? []
+      : ['a thermostat is fully open above where it starts, by up to 60 K']),
     ...(hysteresisK >= 0 && hysteresisK <= 15 ? [] : ['the way down is 0 to 15 K colder than the way up']),
     ...(lagS >= 0.5 && lagS <= 300 ? [] : ['wax takes 0.5 to 300 s to follow']),
   ];
@@ -33,7 +35,8 @@ export type Moving = 'rest' | 'up' | 'down';
 
 export const liftUp = (thermostat: Thermostat, waxC: number): number =>
   Math.min(1, Math.max(0, (waxC - thermostat.opensC) / (thermostat.fullyOpenC - thermostat.opensC)));
-export const liftDown = (thermostat: Thermostat, waxC: number): number => liftUp(thermostat, waxC + thermostat.hysteresisK);
+export const liftDown = (thermostat: Thermostat, waxC: number): number =>
+  liftUp(thermostat, waxC + thermostat.hysteresisK);
 
 /** Wax temperature at which a lift begins to grow. */
 export const waxOf = (thermostat: Thermostat, lift: number): number =>

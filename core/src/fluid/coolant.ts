@@ -78,7 +78,8 @@ const pureDensity = (base: 'ethylene' | 'propylene', tempC: number): number =>
  * @param volumeShare 0 to 1
  */
 export function massShareOf(base: CoolantBase, volumeShare: number): number {
-  if (!(volumeShare >= 0 && volumeShare <= 1)) throw new RangeError(`${volumeShare} is not a share from 0 to 1`);
+  if (!(volumeShare >= 0 && volumeShare <= 1))
+    throw new RangeError(`${volumeShare} is not a share from 0 to 1`);
   if (base === 'water') return 0;
   const glycol = volumeShare * GLYCOL[base].density;
   return glycol / (glycol + (1 - volumeShare) * water(REFERENCE_C).densityKgM3);
@@ -145,7 +146,8 @@ export function freezesC(base: CoolantBase, massShare: number): number {
 export function boilsC(base: CoolantBase, massShare: number, pressureKPa: number): number {
   if (!(pressureKPa >= 20 && pressureKPa <= 500))
     throw new RangeError(`${pressureKPa} kPa is outside 20 to 500 kPa absolute`);
-  if (!(massShare >= 0 && massShare <= 0.9)) throw new RangeError('beyond 90 % glycol by mass boiling is not given');
+  if (!(massShare >= 0 && massShare <= 0.9))
+    throw new RangeError('beyond 90 % glycol by mass boiling is not given');
   if (base === 'water' || massShare === 0) return waterBoilsC(pressureKPa);
   const moles = (1 - massShare) / WATER_MOLAR;
   const waterShare = moles / (moles + massShare / GLYCOL[base].molar);

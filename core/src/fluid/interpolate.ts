@@ -42,13 +42,7 @@ export function piecewise(points: readonly (readonly [at: number, value: number]
  * @throws RangeError when the ends do not bracket a root or a value is not a number
  * @throws Error when it has not converged in `cap` steps
  */
-export function root(
-  f: (x: number) => number,
-  lo: number,
-  hi: number,
-  tolerance = 1e-12,
-  cap = 200,
-): number {
+export function root(f: (x: number) => number, lo: number, hi: number, tolerance = 1e-12, cap = 200): number {
   let [a, b, fa, fb] = [lo, hi, f(lo), f(hi)];
   if (fa === 0) return a;
   if (fb === 0) return b;
@@ -62,7 +56,7 @@ export function root(
     if (Math.abs(half) <= near || fb === 0) return b;
     if (Math.abs(e) >= near && Math.abs(fa) > Math.abs(fb)) {
       const s = fb / fa;
-      let [p, q] = [0, 0];
+      let [p, q]: [number, number] = [0, 0];
       if (a === c) [p, q] = [2 * half * s, 1 - s];
       else {
         const [r, t] = [fb / fc, fa / fc];

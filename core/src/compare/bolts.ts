@@ -1,0 +1,98 @@
+import { PRACTICE } from './practice.ts';
+
+/** A screw near the core, mm. */
+export interface Screw {
+  tray: string;
+  name: string;
+  thread: string;
+  lengthMm: number;
+  /** What it clamps together, spacers included. */
+  stackMm: number | undefined;
+  /** Free space behind the stack before it touches something it must not. */
+  freeMm: number | undefined;
+}
+
+export interface Reach {
+  tray: string;
+  goesInMm: number | undefined;
+  /** Left behind its end; less than nothing goes into the core. */
+  spareMm: number | undefined;
+  verdict: 'clear' | 'close' | 'touches' | 'unknown' | 'too-short';
+}
+
+export function reach(screw: Screw): Reach {
+  if (!(screw.lengthMm > 0)) throw new RangeError(`screw ${screw.tray} has no length`);
+  if (screw.stackMm === undefined || screw.freeMm === undefined)
+    return { tray: screw.tray, goesInMm: undefined, spareMm: undefined, verdict: 'unknown' };
+  const goesIn = screw.lengthMm - screw.stackMm;
+  const spare = screw.freeMm - goesIn;
+  const verdict =
+    goesIn <= 0 ? 'too-short' : spare < 0 ? 'touches' : spare < PRACTICE.screwSpareMm ? 'close' : 'clear';
+  return { tray: screw.tray, goesInMm: goesIn, spareMm: spare, verdict };
+}
+
+export interface SwapHazard {
+  long: string;
+  short: string;
+  thread: string;
+  deeperMm: number;
+  /** What is left behind the long one in the short one's place; undefined where that place is not on record. */
+  sparesMm: number | undefined;
+}
+
+/** The thread alone: `M6 × 16` and `M6x20` are one. */
+export const threadOf = (text: string): string =>
+  /^\s*(m\s*\d+(?:[.,]\d+)?|\d+\/\d+|no\.?\s*\d+)/i.exec(text)?.[1]?.replace(/\s/g, '').toUpperCase() ??
+  text.trim();
+
+/** Screws of one thread and different lengths in the same job: what happens when they change places. */
+export function swapHazards(screws: readonly Screw[]): SwapHazard[] {
+  const hazards: SwapHazard[] = [];
+  for (const long of screws)
+    for (const short of screws) {
+      if (long.lengthMm <= short.lengthMm || threadOf(long.thread) !== threadOf(short.thread)) continue;
+      const swapped = reach({ ...short, lengthMm: long.lengthMm });
+      hazards.push({
+        long: long.tray,
+        short: short.tray,
+        thread: threadOf(short.thread),
+        deeperMm: long.lengthMm - short.lengthMm,
+        sparesMm: swapped.spareMm,
+      });
+    }
+  const rank = (hazard: SwapHazard): number => hazard.sparesMm ?? 1000;
+  return hazards.sort((a, b) => rank(a) - rank(b));
+}
+
+/** Head size (mm across flats, inch fractions as text) to the thread it most likely has: a hint. Common practice. */
+const HEADS: Readonly<Record<string, readonly string[]>> = {
+  '7 mm': ['M4', 'sheet-metal screw'],
+  '8 mm': ['M5', 'M6 flange'],
+  '10 mm': ['M6'],
+  '12 mm': ['M8, small head'],
+  '13 mm': ['M8'],
+  '1/2 in': ['5/16 in'],
+  T25: ['panel screw'],
+  T30: ['panel screw'],
+};
+export const HEAD_SIZES = Object.keys(HEADS);
+export const likelyThreads = (head: string): readonly string[] => HEADS[head] ?? [];
+
+/** Proof load, kN, coarse thread: ISO 898-1, from memory. */
+export const PROOF_KN: Readonly<Record<string, Readonly<Record<'8.8' | '10.9', number>>>> = {
+  M6: { '8.8': 11.6, '10.9': 16.7 },
+  M8: { '8.8': 21.2, '10.9': 30.4 },
+  M10: { '8.8': 33.7, '10.9': 48.1 },
+};
+/** Torque coefficient of a dry plated screw and the share of proof load it is pulled to; common practice. */
+export const TIGHTENING = { k: 0.2, share: 0.75 } as const;
+
+/**
+ * What the bolt itself stands: T = K F d, N·m. Not a specification: plastic, captive nuts and aluminium give way far
+ * earlier.
+ */
+export function boltLimitNm(thread: string, grade: '8.8' | '10.9'): number | undefined {
+  const proof = PROOF_KN[threadOf(thread)];
+  if (!proof) return undefined;
+  return TIGHTENING.k * TIGHTENING.share * proof[grade] * Number(threadOf(thread).slice(1));
+}

@@ -1,0 +1,47 @@
+export {
+  AGREEMENT_RULES,
+  MARGINS,
+  atEngine,
+  disagreements,
+  fullyOpenOf,
+  nearestAgreement,
+  type AgreementRule,
+  type Broken,
+  type Proposal,
+  type Settings,
+  type Stock,
+} from './agreement.ts';
+export {
+  HEAD_SIZES,
+  PROOF_KN,
+  TIGHTENING,
+  boltLimitNm,
+  likelyThreads,
+  reach,
+  swapHazards,
+  threadOf,
+  type Reach,
+  type Screw,
+  type SwapHazard,
+} from './bolts.ts';
+export { Draws } from './chance-draws.ts';
+export {
+  checkAirflow,
+  checkArea,
+  checkSameFit,
+  checkTotal,
+  checkVolume,
+  type ClaimFinding,
+} from './claims.ts';
+export {
+  MOST_RUNS,
+  clear,
+  drawClearances,
+  type Cleared,
+  type Clearance,
+  type Drawn,
+  type Figure,
+} from './depth-stack.ts';
+export { hosePlan, leakage, supportWork, type EdgeGaps, type HosePlan, type SupportWork } from './edges.ts';
+export { PRACTICE } from './practice.ts';
+export { footSpacer, frameSpacer, hubSpacer, type Choice, type FootPlan } from './spacers.ts';
