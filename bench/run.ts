@@ -1,6 +1,7 @@
 // `npm run bench`: figures beside their yardsticks, from one run. Aims are reported here, never asserted in tests.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
@@ -24,6 +25,28 @@ say(
 );
 console.log(
   `${''.padEnd(34)} with a full ledger ${Math.round(fit.withLedgerPerSecond).toLocaleString('en')}/s`,
+);
+
+const steady = measureSteady();
+say(
+  'four cases for 1,000 radiators',
+  `${(steady.ms / 1000).toFixed(2)} s on one core`,
+  'under 2 s',
+  steady.ms < 2000,
+);
+const drive = measureDrive();
+say(
+  'an hour of driving beside odex',
+  `odex takes ${drive.ratio.toFixed(2)} times as long; errors ${drive.ours.errorK.toExponential(1)} and ${drive.theirs.errorK.toExponential(1)} K; ours ${drive.ours.ms.toFixed(0)} ms`,
+  'at least as fast at 1e-3 K',
+  drive.ratio >= 1,
+);
+const draws = measureDraws();
+say(
+  '100,000 depth stacks at random',
+  `${draws.ms.toFixed(0)} ms, ${draws.ratio.toFixed(2)} of a bare loop over the same draws`,
+  '0.5',
+  draws.ratio >= 0.5,
 );
 
 const vehicleId = await someVehicle(base!);
@@ -68,5 +91,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, match, page, lines, oracle, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, page, lines, oracle, scale }, null, 1)}\n`,
 );

@@ -69,6 +69,30 @@ export interface Drawn {
   hundredths: [number, number, number][];
 }
 
+/** The value that would stand at place `n` if they were sorted (Hoare 1961); shuffles them. */
+function nthSmallest(values: Float64Array, n: number): number {
+  let [from, to] = [0, values.length - 1];
+  while (from < to) {
+    const pivot = values[(from + to) >> 1]!;
+    let [i, j] = [from, to];
+    while (i <= j) {
+      while (values[i]! < pivot) i += 1;
+      while (values[j]! > pivot) j -= 1;
+      if (i <= j) {
+        const kept = values[i]!;
+        values[i] = values[j]!;
+        values[j] = kept;
+        i += 1;
+        j -= 1;
+      }
+    }
+    if (n <= j) to = j;
+    else if (n >= i) from = i;
+    else break;
+  }
+  return values[n]!;
+}
+
 /** How many runs go by between two looks at whether anybody still wants them. */
 const BATCH = 4096;
 export const MOST_RUNS = 2_000_000;
@@ -132,8 +156,7 @@ export function drawClearances(
     allKept: all / runs,
     touches: Array.from(touched, (count) => count / runs),
     hundredths: results.map((values) => {
-      values.sort();
-      const at = (share: number): number => values[Math.min(runs - 1, Math.floor(share * runs))]!;
+      const at = (share: number): number => nthSmallest(values, Math.min(runs - 1, Math.floor(share * runs)));
       return [at(0.05), at(0.5), at(0.95)];
     }),
   };

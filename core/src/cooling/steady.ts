@@ -198,27 +198,39 @@ export interface Steady {
 const HOTTEST_C = 2000;
 /** What helps is tried by this much more. */
 const NUDGE = 1.1;
+/** Near enough to tell which helps most, K. */
+const ROUGHLY = 1e-3;
 
-/** Degrees of the top tank over the air coming in, all heat got rid of. */
+/** How near the answer the first guess is thought to be, K; the bracket grows until it holds the answer. */
+const GUESS_WITHIN = 4;
+
+/** Temperature of the top tank with all heat got rid of, °C; Infinity where none gets away. */
 function topTank(
   side: AirSide,
   inputs: CoolingInputs,
   lMin: number,
   scale: Parameters<typeof radiatorTakes>[5] = {},
+  tolerance = 1e-11,
 ): number {
   const heat = side.heat.coolantW;
-  const excess = (topC: number): number => {
-    const first = radiatorTakes(side, inputs.setUp, lMin, topC, inputs.leeway, scale);
-    const middle = topC - heat / (2 * Math.max(first.coolantWK, 1e-9));
-    return (
-      radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway, scale).perDegreeWK *
-        (topC - side.airInC) -
-      heat
-    );
-  };
-  const lowest = Math.min(side.airInC, HOTTEST_C - 1);
-  return excess(HOTTEST_C) < 0 ? Infinity : root(excess, lowest, HOTTEST_C, 1e-11);
+  // Half of what the coolant gives up on its way lies between top tank and middle; its rate hardly changes with it.
+  const rate = radiatorTakes(side, inputs.setUp, lMin, GUESS_C, inputs.leeway, scale);
+  const half = heat / (2 * Math.max(rate.coolantWK, 1e-9));
+  const takes = (topC: number): number =>
+    radiatorTakes(side, inputs.setUp, lMin, topC - half, inputs.leeway, scale).perDegreeWK;
+  const excess = (topC: number): number => takes(topC) * (topC - side.airInC) - heat;
+  const guess = side.airInC + heat / Math.max(rate.perDegreeWK, 1e-9);
+  if (!(guess < HOTTEST_C)) return excess(HOTTEST_C) < 0 ? Infinity : root(excess, side.airInC, HOTTEST_C, tolerance);
+  let [lo, hi] = [Math.max(side.airInC, guess - GUESS_WITHIN), guess + GUESS_WITHIN];
+  for (let width = GUESS_WITHIN; excess(lo) > 0; width *= 4) lo = Math.max(side.airInC, lo - width);
+  for (let width = GUESS_WITHIN; excess(hi) < 0; width *= 4) {
+    if (hi > HOTTEST_C) return Infinity;
+    hi += width;
+  }
+  return root(excess, lo, hi, tolerance);
 }
+/** Properties for a first guess are those at this temperature, °C. */
+const GUESS_C = 90;
 
 /** Boiling point under this cap at this height, °C. */
 export const boilsUnder = (setUp: SetUp, altitudeM: number): number =>
@@ -243,8 +255,8 @@ export function steady(inputs: CoolingInputs): Steady {
   const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
   const share = massShareOf(inputs.setUp.coolant.base, inputs.setUp.coolant.volumeShare);
   const { core, flow } = side;
-  const first = radiatorTakes(side, inputs.setUp, lMin, topC, inputs.leeway);
-  const middle = topC - side.heat.coolantW / (2 * first.coolantWK);
+  const rate = radiatorTakes(side, inputs.setUp, lMin, GUESS_C, inputs.leeway);
+  const middle = topC - side.heat.coolantW / (2 * rate.coolantWK);
   const takes = radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway);
   const liquid = coolant(inputs.setUp.coolant.base, share, within(middle));
   const film = coolantFilm(core, liquid, (lMin / 60_000) * liquid.densityKgM3, inputs.leeway);
@@ -256,10 +268,10 @@ export function steady(inputs: CoolingInputs): Steady {
     pass -= (takes.passWK * (pass - side.airInC)) / takes.coolantWK;
   }
   const helps: [Limit, number][] = [
-    ['airflow', topTank(side, inputs, lMin, { air: NUDGE, film: { air: Math.sqrt(NUDGE) } })],
-    ['air-side', topTank(side, inputs, lMin, { film: { air: NUDGE } })],
-    ['coolant-side', topTank(side, inputs, lMin, { film: { coolant: NUDGE } })],
-    ['coolant-flow', topTank(side, inputs, lMin * NUDGE)],
+    ['airflow', topTank(side, inputs, lMin, { air: NUDGE, film: { air: Math.sqrt(NUDGE) } }, ROUGHLY)],
+    ['air-side', topTank(side, inputs, lMin, { film: { air: NUDGE } }, ROUGHLY)],
+    ['coolant-side', topTank(side, inputs, lMin, { film: { coolant: NUDGE } }, ROUGHLY)],
+    ['coolant-flow', topTank(side, inputs, lMin * NUDGE, {}, ROUGHLY)],
   ];
   const airWK = flow.massFlowKgS * side.air.heatJKgK;
   const warnings: string[] = [];

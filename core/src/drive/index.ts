@@ -1,3 +1,4 @@
+export { Curve } from './curve.ts';
 export {
   PLACES,
   controlFaults,
@@ -11,6 +12,7 @@ export {
 export { Solver, type Ended, type Equations, type Stretch, type Tolerance, type Watch } from './ode.ts';
 export {
   COLUMNS,
+  KNOTS,
   DriveStopped,
   LONGEST_DRIVE_S,
   USUAL_MASSES,

@@ -62,6 +62,8 @@ export class Solver {
   private readonly look: Float64Array;
   private readonly stage: Float64Array;
   private readonly rest: Float64Array[];
+  private was = new Float64Array();
+  private is = new Float64Array();
   private step = 0;
   private readonly equations: Equations;
   private readonly tolerance: Tolerance;
@@ -87,16 +89,24 @@ export class Solver {
   private try(t: number, y: Float64Array, h: number): number {
     const { k, stage, y1, equations } = this;
     const n = equations.size;
-    for (let s = 1; s < 7; s += 1) {
-      const row = A[s]!;
-      const into = s === 6 ? y1 : stage;
-      for (let i = 0; i < n; i += 1) {
-        let sum = 0;
-        for (let j = 0; j < s; j += 1) sum += row[j]! * k[j]![i]!;
-        into[i] = y[i]! + h * sum;
-      }
-      equations.slope(t + C[s]! * h, into, k[s]!);
-    }
+    const [k0, k1, k2, k3, k4, k5] = k as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+    const [, a1, a2, a3, a4, a5, a6] = A;
+    for (let i = 0; i < n; i += 1) stage[i] = y[i]! + h * a1[0] * k0[i]!;
+    equations.slope(t + C[1] * h, stage, k1);
+    for (let i = 0; i < n; i += 1) stage[i] = y[i]! + h * (a2[0] * k0[i]! + a2[1] * k1[i]!);
+    equations.slope(t + C[2] * h, stage, k2);
+    for (let i = 0; i < n; i += 1) stage[i] = y[i]! + h * (a3[0] * k0[i]! + a3[1] * k1[i]! + a3[2] * k2[i]!);
+    equations.slope(t + C[3] * h, stage, k3);
+    for (let i = 0; i < n; i += 1)
+      stage[i] = y[i]! + h * (a4[0] * k0[i]! + a4[1] * k1[i]! + a4[2] * k2[i]! + a4[3] * k3[i]!);
+    equations.slope(t + C[4] * h, stage, k4);
+    for (let i = 0; i < n; i += 1)
+      stage[i] = y[i]! + h * (a5[0] * k0[i]! + a5[1] * k1[i]! + a5[2] * k2[i]! + a5[3] * k3[i]! + a5[4] * k4[i]!);
+    equations.slope(t + h, stage, k5);
+    // The second slope has no part in the step itself.
+    for (let i = 0; i < n; i += 1)
+      y1[i] = y[i]! + h * (a6[0] * k0[i]! + a6[2] * k2[i]! + a6[3] * k3[i]! + a6[4] * k4[i]! + a6[5] * k5[i]!);
+    equations.slope(t + h, y1, k[6]!);
     let worst = 0;
     for (let i = 0; i < n; i += 1) {
       let error = 0;
@@ -163,7 +173,8 @@ export class Solver {
     const { k, y1, equations } = this;
     let t = from;
     const y = Float64Array.from(start);
-    const before = watches.map((watch) => watch(t, y));
+    const before = Float64Array.from(watches, (watch) => watch(t, y));
+    if (this.was.length !== watches.length) [this.was, this.is] = [before.slice(), before.slice()];
     const already = before.findIndex((value) => value > 1e-9);
     if (already >= 0) return { t, y, event: already, steps: 0 };
     equations.slope(t, y, k[0]!);
@@ -212,39 +223,40 @@ export class Solver {
     t: number,
     h: number,
     watches: readonly Watch[],
-    before: readonly number[],
+    before: Float64Array,
   ): { share: number; watch: number } | undefined {
     let [first, which] = [2, -1];
+    const { look } = this;
     const value = (watch: Watch, share: number): number => {
-      this.within(share, this.look);
-      return watch(t + share * h, this.look);
+      this.within(share, look);
+      return watch(t + share * h, look);
     };
-    watches.forEach((watch, index) => {
-      let [lo, was]: [number, number] = [0, before[index]!];
-      for (const hi of LOOKS as readonly number[]) {
-        if (lo >= first) return;
-        const is = value(watch, hi);
-        if (was < 0 && is >= 0) {
-          // Halving with the secant's guess in between: brackets always, ends soon.
-          let [a, b, fa, fb] = [lo, hi, was, is];
-          for (
-            let turn = 0;
-            turn < EVENT_STEPS && (b - a) * h > 1e-12 * Math.max(1, Math.abs(t));
-            turn += 1
-          ) {
-            const guess = turn % 3 === 2 || fb === fa ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa);
-            const at = guess > a && guess < b ? guess : (a + b) / 2;
-            const mid = value(watch, at);
-            if (mid >= 0) [b, fb] = [at, mid];
-            else [a, fa] = [at, mid];
-            if (fb === 0) break;
-          }
-          if (b < first) [first, which] = [b, index];
-          return;
+    this.was.set(before);
+    let lo = 0;
+    for (const hi of LOOKS as readonly number[]) {
+      // At the end of the step the state itself is at hand.
+      if (hi < 1) this.within(hi, look);
+      const state = hi < 1 ? look : this.y1;
+      for (let index = 0; index < watches.length; index += 1) this.is[index] = watches[index]!(t + hi * h, state);
+      for (let index = 0; index < watches.length; index += 1) {
+        const [was, is] = [this.was[index]!, this.is[index]!];
+        this.was[index] = is;
+        if (!(was < 0 && is >= 0)) continue;
+        // Halving with the secant's guess in between: brackets always, ends soon.
+        let [a, b, fa, fb] = [lo, hi, was, is];
+        for (let turn = 0; turn < EVENT_STEPS && (b - a) * h > 1e-12 * Math.max(1, Math.abs(t)); turn += 1) {
+          const guess = turn % 3 === 2 || fb === fa ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa);
+          const at = guess > a && guess < b ? guess : (a + b) / 2;
+          const mid = value(watches[index]!, at);
+          if (mid >= 0) [b, fb] = [at, mid];
+          else [a, fa] = [at, mid];
+          if (fb === 0) break;
         }
-        [lo, was] = [hi, is];
+        if (b < first) [first, which] = [b, index];
       }
-    });
+      if (which >= 0) break;
+      lo = hi;
+    }
     return which < 0 ? undefined : { share: first, watch: which };
   }
 }

@@ -63,7 +63,7 @@ const DRAUGHT_KMH = 3;
 const HOTTEST_OVER_AMBIENT = 60;
 const TOLERANCE = 1e-5;
 /** The curve of heat taken is steepest where the thermostat has just opened: its knots lie evenly over the root of the lift. */
-const KNOTS = 96;
+export const KNOTS = 96;
 const DUTY_KNOTS = 8;
 const MOST_EVENTS = 50_000;
 export const LONGEST_DRIVE_S = 6 * 3600;

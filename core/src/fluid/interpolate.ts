@@ -17,7 +17,7 @@ export function cubic({ from, step, values }: Table, at: number): number {
     throw new RangeError(`${at} is outside ${from} to ${from + step * (values.length - 1)}`);
   const first = Math.min(Math.max(0, Math.floor(place) - 1), values.length - 4);
   const x = place - first;
-  const [a, b, c, d] = values.slice(first, first + 4) as [number, number, number, number];
+  const [a, b, c, d] = [values[first]!, values[first + 1]!, values[first + 2]!, values[first + 3]!];
   return (
     (-a * (x - 1) * (x - 2) * (x - 3)) / 6 +
     (b * x * (x - 2) * (x - 3)) / 2 -
