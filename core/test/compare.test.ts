@@ -45,8 +45,9 @@ describe('the depth stack', () => {
   test('worst case adds what every figure may be off by, roots of squares combine them', () => {
     const is = clear(clearance(6));
     expect(is.nominalMm).toBe(31);
-    expect(is.worstMm).toBeCloseTo(31 - 6 - 2.8, 12);
-    expect(is.rssMm).toBeCloseTo(31 - 6 - Math.hypot(2, 0.3, 0.5), 12);
+    expect(is.worstMm).toBeCloseTo(31 - 2.8, 12);
+    expect(is.rssMm).toBeCloseTo(31 - Math.hypot(2, 0.3, 0.5), 12);
+    expect(is.rockedMm).toBeCloseTo(is.rssMm - 6, 12);
   });
 
   test('drawn at random: the chance of the closed form (normal), and of a normal and an even one together', () => {
@@ -56,17 +57,16 @@ describe('the depth stack', () => {
     expect(Math.abs(still.chances[0]! - expected)).toBeLessThan(
       4 * Math.sqrt((expected * (1 - expected)) / runs),
     );
-    // Normal less even over 0 to a: the mean of the normal chance over the rock, by Simpson's rule.
-    const rocked = drawClearances([clearance(4, 28)], runs, 18)!;
+    // Touching: normal less even over 0 to a; the mean of the normal chance over the rock, by Simpson's rule.
+    const near: Clearance = { ...clearance(34), wantedMm: 0 };
     const sigma = Math.hypot(2, 0.3, 0.5);
     const steps = 400;
-    const mean =
-      Array.from(
-        { length: steps + 1 },
-        (_, i) => (i === 0 || i === steps ? 1 : i % 2 ? 4 : 2) * chanceClear(3 - (4 * i) / steps, sigma),
-      ).reduce((a, b) => a + b, 0) /
-      (3 * steps);
-    expect(Math.abs(rocked.chances[0]! - mean)).toBeLessThan(4 * Math.sqrt((mean * (1 - mean)) / runs));
+    const simpson = (i: number): number => (i === 0 || i === steps ? 1 : i % 2 ? 4 : 2);
+    const sum = Array.from({ length: steps + 1 }, (_, i) => simpson(i) * (1 - chanceClear(31 - (34 * i) / steps, sigma)));
+    const mean = sum.reduce((a, b) => a + b, 0) / (3 * steps);
+    const touches = drawClearances([near], runs, 18)!.touches[0]!;
+    expect(mean).toBeGreaterThan(0.02);
+    expect(Math.abs(touches - mean)).toBeLessThan(4 * Math.sqrt((mean * (1 - mean)) / runs));
   });
 
   test('the same seed draws the same; figures that two clearances share are drawn once; it can be stopped', () => {

@@ -13,7 +13,7 @@ export interface Clearance {
   label: string;
   /** The figures that leave room (sign 1) and those that take it (sign −1). */
   parts: readonly { label: string; figure: Figure; sign: 1 | -1 }[];
-  /** Practice wants this much. */
+  /** Practice wants this much, standing still. */
   wantedMm: number;
   /** The engine rocks toward it by up to this much; even chances over it. */
   rockMm: number;
@@ -25,12 +25,14 @@ export interface Cleared {
   /** Standing still. */
   nominalMm: number;
   wantedMm: number;
-  /** Every figure off to the wrong side at once, and the engine rocked all the way. */
+  /** Every figure off to the wrong side at once. */
   worstMm: number;
-  /** Independent errors as a root of squares (95 %), the engine rocked all the way. */
+  /** Independent errors as a root of squares (95 %). */
   rssMm: number;
-  /** Chance that what practice wants is kept, errors normal, engine rocked all the way: closed form. */
+  /** Chance that what practice wants is kept, errors normal: closed form. What practice wants has rocking in it. */
   chance: number;
+  /** What 95 % of such vehicles have left with the engine rocked all the way. */
+  rockedMm: number;
 }
 
 const nominal = (clearance: Clearance): number =>
@@ -52,9 +54,10 @@ export function clear(clearance: Clearance): Cleared {
     label: clearance.label,
     nominalMm: still,
     wantedMm: clearance.wantedMm,
-    worstMm: still - clearance.rockMm - clearance.parts.reduce((sum, part) => sum + part.figure.u, 0),
-    rssMm: still - clearance.rockMm - spread,
-    chance: chanceClear(still - clearance.rockMm - clearance.wantedMm, spread),
+    worstMm: still - clearance.parts.reduce((sum, part) => sum + part.figure.u, 0),
+    rssMm: still - spread,
+    chance: chanceClear(still - clearance.wantedMm, spread),
+    rockedMm: still - spread - clearance.rockMm,
   };
 }
 
@@ -63,7 +66,7 @@ export interface Drawn {
   /** Chance that each clearance keeps what practice wants, in the order given, and that all do at once. */
   chances: number[];
   allKept: number;
-  /** Chance that each touches. */
+  /** Chance that each touches, the engine rocking. */
   touches: number[];
   /** 5th, 50th and 95th hundredth of each, mm. */
   hundredths: [number, number, number][];
@@ -140,13 +143,13 @@ export function drawClearances(
     const rocked = draws.even();
     let every = 1;
     for (let row = 0; row < many; row += 1) {
-      let left = -rocked * rocks[row]!;
+      let left = 0;
       const at = row * n;
       for (let i = 0; i < n; i += 1) left += signs[at + i]! * drawn[i]!;
       results[row]![run] = left;
       if (left >= wanted[row]!) kept[row]! += 1;
       else every = 0;
-      if (left < 0) touched[row]! += 1;
+      if (left < rocked * rocks[row]!) touched[row]! += 1;
     }
     all += every;
   }

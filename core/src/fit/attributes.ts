@@ -87,6 +87,19 @@ const CONTROL = {
   modulated: 'modulated',
   bus: 'bus',
 } as const;
+const SENSE = {
+  'engine-outlet': 'at the engine outlet',
+  'radiator-inlet': 'in the radiator’s inlet tank',
+  'radiator-outlet': 'in the radiator’s outlet tank',
+} as const;
+const WIRE = {
+  '1': '1 mm²',
+  '1.5': '1.5 mm²',
+  '2.5': '2.5 mm²',
+  '4': '4 mm²',
+  '6': '6 mm²',
+  '10': '10 mm²',
+} as const;
 const SENSOR_PORT = {
   none: 'none',
   m10x1: 'M10 × 1',
@@ -298,6 +311,19 @@ export const ATTRIBUTES = {
     lowerHoseLength: length('Lower hose length', 'along the middle of the old hose, end to end', 60, 1800, 5),
     tankHoles: length('Bottle screws apart', 'centre to centre of the two furthest screws', 20, 600, 2),
     tankHose: length('Bottle hose bore', 'inside the hose end', 3, 40, 2),
+    fanOn: quantity('temperature', 'Fan comes on at', 'from the record of its switch or controller; watched on a scan tool', 40, 130, 15),
+    fanOff: quantity('temperature', 'Fan goes off at', 'as above, on the way down', 40, 130, 15),
+    fanHighOn: quantity('temperature', 'High speed comes on at', 'as above, second stage', 40, 130, 15),
+    fanHighOff: quantity('temperature', 'High speed goes off at', 'as above, second stage, on the way down', 40, 130, 15),
+    fanSense: choice('Fan temperature sensed', 'follow the wires of the switch or sensor', SENSE, 5),
+    thermostatFull: quantity('temperature', 'Thermostat fully open at', 'data sheet, or seen in a pan of water', 50, 130, 20),
+    warningLamp: quantity('temperature', 'Warning lamp comes on at', 'from the record that gives it', 90, 140, 20),
+    engineLies: choice('Engine lies', 'look at the belt end', { along: 'along the vehicle', across: 'across the vehicle' }),
+    engineRock: length('Engine rocks forward by', 'lever at the nearest part, or watched while it is loaded in gear', 0, 60, 5),
+    hoodLine: length('Lower seat to the bonnet', 'lower grommet seat up to the shut bonnet, clay or foam', 200, 1200, 10),
+    fanWire: choice('Wire to the fan', 'printed on the wire, or the strands measured', WIRE, 4),
+    fanFeedLength: length('Feed to the fan, length', 'along the loom from battery or fuse box to the plug', 100, 10000, 8),
+    fanGroundLength: length('Ground of the fan, length', 'along the loom from the plug to where it is bolted', 50, 10000, 5),
     supportHole: length('Hole for the lower grommet', 'hole in the support, grommet out', 8, 80, 5),
   },
   radiator: {
@@ -354,6 +380,12 @@ export const ATTRIBUTES = {
     ),
     capBore: length('Neck bore', 'inside the filler neck, at the top', 20, 80, 1),
     capSeatDepth: length('Seat depth', 'top of the neck to the seat, depth rod', 5, 60, 2),
+    inletHeight: length('Inlet height', 'pin shoulder to the middle of the neck', 0, 1000),
+    outletHeight: length('Outlet height', 'pin shoulder to the middle of the neck', 0, 1000),
+    passes: choice('Passes', 'look for walls in the tanks: how often coolant crosses the core', { one: 'one', two: 'two', three: 'three' }),
+    tubeDepth: length('Tube depth', 'one tube, front to back, at the side of the core', 5, 150, 3),
+    tubePitch: length('Tubes apart', 'over ten tubes, centre to centre, divided by ten', 4, 30, 3),
+    finPitch: length('Fins apart', 'fins counted over 50 mm', 0.6, 6, 3),
     rows: choice('Rows of tubes', 'count from the side', {
       one: 'one',
       two: 'two',
@@ -382,6 +414,9 @@ export const ATTRIBUTES = {
     fanMountHeight: length('Feet apart, up', MOUNT_HEIGHT, 50, 900),
     fanConnector: { type: 'connector', label: 'Fan plug', where: 'look at the plug face', minutes: 2 },
     fans: choice('Fans', 'count', { one: 'one', two: 'two' }),
+    spacer: length('Stands on spacers of', 'one spacer as supplied, flat between the jaws', 0.5, 60, 1),
+    bladeGap: length('Blades to radiator face', 'frame on its spacers on a flat board, depth rod to the nearest blade', 0, 120),
+    edgeDepth: length('Depth at the edge', 'radiator face to the rearmost point of the frame’s edge', 5, 300),
     diameter: length('Blade diameter', 'tip to tip, of the larger fan', 100, 700),
     current: quantity(
       'current',
