@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
+import { benchQuery, comparisonSchema } from './records/compare.ts';
 import { makeQuery, markSchema, rewriteSchema } from './records/coverage.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
@@ -70,6 +71,10 @@ export const ROUTES = {
   job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job for a vehicle', roles: EVERYONE, body: newJobSchema },
   saveJob: { method: 'put', path: '/api/jobs/:id', summary: 'Change a job', roles: EVERYONE, body: jobSchema, ifMatch: true },
+  bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that comparing parts in a vehicle needs', roles: EVERYONE, query: benchQuery },
+  comparisons: { method: 'get', path: '/api/jobs/:id/comparisons', summary: 'Comparisons saved to a job, newest first', roles: EVERYONE },
+  newComparison: { method: 'post', path: '/api/jobs/:id/comparisons', summary: 'Save a comparison to a job', roles: EVERYONE, body: comparisonSchema },
+  dropComparison: { method: 'delete', path: '/api/comparisons/:id', summary: 'Take a comparison away', roles: EVERYONE },
   vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
   newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
   dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },

@@ -62,7 +62,10 @@ describe('the depth stack', () => {
     const sigma = Math.hypot(2, 0.3, 0.5);
     const steps = 400;
     const simpson = (i: number): number => (i === 0 || i === steps ? 1 : i % 2 ? 4 : 2);
-    const sum = Array.from({ length: steps + 1 }, (_, i) => simpson(i) * (1 - chanceClear(31 - (34 * i) / steps, sigma)));
+    const sum = Array.from(
+      { length: steps + 1 },
+      (_, i) => simpson(i) * (1 - chanceClear(31 - (34 * i) / steps, sigma)),
+    );
     const mean = sum.reduce((a, b) => a + b, 0) / (3 * steps);
     const touches = drawClearances([near], runs, 18)!.touches[0]!;
     expect(mean).toBeGreaterThan(0.02);

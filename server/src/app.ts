@@ -10,6 +10,7 @@ import { PHOTO_LIMIT_BYTES } from '@radiatrix/contract';
 import { ROUTES } from '@radiatrix/contract/schemas';
 import { auditRoutes } from './audit/routes.ts';
 import { Auditor } from './audit/service.ts';
+import * as compare from './compare/routes.ts';
 import * as connectors from './connectors/routes.ts';
 import * as coverage from './coverage/routes.ts';
 import type { Connection } from './db/client.ts';
@@ -118,6 +119,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...history,
     ...importing,
     ...jobs,
+    ...compare,
     ...vins,
     ...library,
     ...search,

@@ -45,5 +45,30 @@ export {
 export { hosePlan, leakage, supportWork, type EdgeGaps, type HosePlan, type SupportWork } from './edges.ts';
 export { PRACTICE } from './practice.ts';
 export { footSpacer, frameSpacer, hubSpacer, type Choice, type FootPlan } from './spacers.ts';
-export { differencesOf, faceOf, faceOfBay, type Difference, type FaceId, type FaceShape } from './face-of-parts.ts';
-export { engineRock, stackOf, type Assembly, type Layer, type LayerId, type Stack } from './stack-of-parts.ts';
+export {
+  differencesOf,
+  faceOf,
+  faceOfBay,
+  type Difference,
+  type FaceId,
+  type FaceShape,
+} from './face-of-parts.ts';
+export {
+  engineRock,
+  stackOf,
+  type Assembly,
+  type Layer,
+  type LayerId,
+  type Stack,
+} from './stack-of-parts.ts';
+export {
+  USUAL_CAP_KPA,
+  coveredShare,
+  edgeGaps,
+  fanRatingOf,
+  likelyVehicleClass,
+  radiatorOf,
+  setUpOf,
+  type Assumed,
+  type Ready,
+} from './set-up.ts';

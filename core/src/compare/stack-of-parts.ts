@@ -24,7 +24,12 @@ export interface Stack {
   layers: Layer[];
   clearances: Clearance[];
   /** What is not on record and what it leaves open. */
-  missing: { figure: string; where: 'bay' | 'radiator' | 'fan' | 'shroud'; key: string; leavesOpen: string }[];
+  missing: {
+    figure: string;
+    where: 'bay' | 'radiator' | 'fan' | 'shroud';
+    key: string;
+    leavesOpen: string;
+  }[];
 }
 
 /** Where a figure is missing a stand-in of about this size is drawn broken; no sum uses it. */
@@ -51,19 +56,43 @@ export function stackOf(bay: FigureSet<'bay'>, assembly: Assembly, spacerMm?: nu
   const { radiator, shroud, fan } = assembly;
   const missing: Stack['missing'] = [];
   const depth = plain(bay.quantities.bayDepth);
-  if (!depth) missing.push({ figure: 'Condenser to engine', where: 'bay', key: 'bayDepth', leavesOpen: 'every clearance to the engine' });
+  if (!depth)
+    missing.push({
+      figure: 'Condenser to engine',
+      where: 'bay',
+      key: 'bayDepth',
+      leavesOpen: 'every clearance to the engine',
+    });
   // What belongs there stands in for a part that is not named.
   const thickness = plain(radiator ? radiator.quantities.thickness : bay.quantities.radiatorDepth);
-  if (!thickness) missing.push({ figure: 'Overall thickness', where: radiator ? 'radiator' : 'bay', key: radiator ? 'thickness' : 'radiatorDepth', leavesOpen: 'every clearance behind the radiator' });
+  if (!thickness)
+    missing.push({
+      figure: 'Overall thickness',
+      where: radiator ? 'radiator' : 'bay',
+      key: radiator ? 'thickness' : 'radiatorDepth',
+      leavesOpen: 'every clearance behind the radiator',
+    });
   const core = plain(radiator?.quantities.coreThickness);
   const supplied = plain(fan?.quantities.spacer);
   const lower = spacerMm !== undefined && supplied ? supplied.value - spacerMm : 0;
   const motor = plain(fan ? fan.quantities.depth : bay.quantities.fanDepth);
   const fanDepth = motor && less(motor, lower);
-  if (!fanDepth) missing.push({ figure: 'Depth at the motor', where: fan ? 'fan' : 'bay', key: fan ? 'depth' : 'fanDepth', leavesOpen: 'motor to engine' });
+  if (!fanDepth)
+    missing.push({
+      figure: 'Depth at the motor',
+      where: fan ? 'fan' : 'bay',
+      key: fan ? 'depth' : 'fanDepth',
+      leavesOpen: 'motor to engine',
+    });
   const blades = plain(fan?.quantities.bladeGap);
   const bladeGap = blades && less(blades, lower);
-  if (fan && !bladeGap) missing.push({ figure: 'Blades to radiator face', where: 'fan', key: 'bladeGap', leavesOpen: 'blades to core' });
+  if (fan && !bladeGap)
+    missing.push({
+      figure: 'Blades to radiator face',
+      where: 'fan',
+      key: 'bladeGap',
+      leavesOpen: 'blades to core',
+    });
   const shroudDepth = plain(shroud?.quantities.depth);
 
   const back = thickness?.value ?? STAND_IN.radiator;
@@ -75,9 +104,23 @@ export function stackOf(bay: FigureSet<'bay'>, assembly: Assembly, spacerMm?: nu
     { id: 'radiator', label: 'radiator', fromMm: 0, toMm: back, u: thickness?.u },
     { id: 'core', label: 'core', fromMm: (back - coreDeep) / 2, toMm: (back + coreDeep) / 2, u: core?.u },
   ];
-  if (shroud) layers.push({ id: 'shroud', label: 'shroud', fromMm: back, toMm: back + (shroudDepth?.value ?? STAND_IN.shroud), u: shroudDepth?.u });
+  if (shroud)
+    layers.push({
+      id: 'shroud',
+      label: 'shroud',
+      fromMm: back,
+      toMm: back + (shroudDepth?.value ?? STAND_IN.shroud),
+      u: shroudDepth?.u,
+    });
   layers.push({ id: 'fan', label: 'fan motor', fromMm: back, toMm: fanTo, u: fanDepth?.u });
-  if (fan) layers.push({ id: 'blades', label: 'blades', fromMm: back + (bladeGap?.value ?? STAND_IN.fan / 3), toMm: back + (bladeGap?.value ?? STAND_IN.fan / 3) + 12, u: bladeGap?.u });
+  if (fan)
+    layers.push({
+      id: 'blades',
+      label: 'blades',
+      fromMm: back + (bladeGap?.value ?? STAND_IN.fan / 3),
+      toMm: back + (bladeGap?.value ?? STAND_IN.fan / 3) + 12,
+      u: bladeGap?.u,
+    });
   layers.push({ id: 'engine', label: 'nearest engine part', fromMm: engine, toMm: engine + 24, u: depth?.u });
 
   const rock = engineRock(bay);

@@ -220,7 +220,8 @@ function topTank(
     radiatorTakes(side, inputs.setUp, lMin, topC - half, inputs.leeway, scale).perDegreeWK;
   const excess = (topC: number): number => takes(topC) * (topC - side.airInC) - heat;
   const guess = side.airInC + heat / Math.max(rate.perDegreeWK, 1e-9);
-  if (!(guess < HOTTEST_C)) return excess(HOTTEST_C) < 0 ? Infinity : root(excess, side.airInC, HOTTEST_C, tolerance);
+  if (!(guess < HOTTEST_C))
+    return excess(HOTTEST_C) < 0 ? Infinity : root(excess, side.airInC, HOTTEST_C, tolerance);
   let [lo, hi] = [Math.max(side.airInC, guess - GUESS_WITHIN), guess + GUESS_WITHIN];
   for (let width = GUESS_WITHIN; excess(lo) > 0; width *= 4) lo = Math.max(side.airInC, lo - width);
   for (let width = GUESS_WITHIN; excess(hi) < 0; width *= 4) {

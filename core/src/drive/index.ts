@@ -1,3 +1,4 @@
+export { COURSES, COURSE_NAMES, legWords, legsOf, type CourseName, type Weather } from './courses.ts';
 export { Curve } from './curve.ts';
 export {
   PLACES,

@@ -89,7 +89,14 @@ export class Solver {
   private try(t: number, y: Float64Array, h: number): number {
     const { k, stage, y1, equations } = this;
     const n = equations.size;
-    const [k0, k1, k2, k3, k4, k5] = k as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+    const [k0, k1, k2, k3, k4, k5] = k as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     const [, a1, a2, a3, a4, a5, a6] = A;
     for (let i = 0; i < n; i += 1) stage[i] = y[i]! + h * a1[0] * k0[i]!;
     equations.slope(t + C[1] * h, stage, k1);
@@ -101,11 +108,13 @@ export class Solver {
       stage[i] = y[i]! + h * (a4[0] * k0[i]! + a4[1] * k1[i]! + a4[2] * k2[i]! + a4[3] * k3[i]!);
     equations.slope(t + C[4] * h, stage, k4);
     for (let i = 0; i < n; i += 1)
-      stage[i] = y[i]! + h * (a5[0] * k0[i]! + a5[1] * k1[i]! + a5[2] * k2[i]! + a5[3] * k3[i]! + a5[4] * k4[i]!);
+      stage[i] =
+        y[i]! + h * (a5[0] * k0[i]! + a5[1] * k1[i]! + a5[2] * k2[i]! + a5[3] * k3[i]! + a5[4] * k4[i]!);
     equations.slope(t + h, stage, k5);
     // The second slope has no part in the step itself.
     for (let i = 0; i < n; i += 1)
-      y1[i] = y[i]! + h * (a6[0] * k0[i]! + a6[2] * k2[i]! + a6[3] * k3[i]! + a6[4] * k4[i]! + a6[5] * k5[i]!);
+      y1[i] =
+        y[i]! + h * (a6[0] * k0[i]! + a6[2] * k2[i]! + a6[3] * k3[i]! + a6[4] * k4[i]! + a6[5] * k5[i]!);
     equations.slope(t + h, y1, k[6]!);
     let worst = 0;
     for (let i = 0; i < n; i += 1) {
@@ -237,7 +246,8 @@ export class Solver {
       // At the end of the step the state itself is at hand.
       if (hi < 1) this.within(hi, look);
       const state = hi < 1 ? look : this.y1;
-      for (let index = 0; index < watches.length; index += 1) this.is[index] = watches[index]!(t + hi * h, state);
+      for (let index = 0; index < watches.length; index += 1)
+        this.is[index] = watches[index]!(t + hi * h, state);
       for (let index = 0; index < watches.length; index += 1) {
         const [was, is] = [this.was[index]!, this.is[index]!];
         this.was[index] = is;

@@ -98,7 +98,7 @@ const byPart = (held: readonly ClaimRow[]): Map<number, ClaimRow[]> => {
 const rank = (verdict: Pick<Verdict, 'verdict'>): number => VERDICTS.indexOf(verdict.verdict);
 
 /** A vehicle's figures with those of the one in hand laid over them. */
-const overlaid = (type: FigureSet<'bay'>, job: JobFigures | undefined): FigureSet<'bay'> =>
+export const overlaid = (type: FigureSet<'bay'>, job: JobFigures | undefined): FigureSet<'bay'> =>
   job
     ? {
         quantities: { ...type.quantities, ...job.figures.quantities },

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type {
+import type { Bench, Comparison, ComparisonDocument,
   AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
@@ -170,6 +170,10 @@ export const api = createApi({
       transformResponse: tagged<JobRecord>,
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
     }),
+    bench: build.query<Bench, { id: number; part: number[]; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/bench?${queryOf(options)}`, providesTags: ['Match', 'Vehicle', 'Part', 'Connector'] }),
+    comparisons: build.query<Comparison[], number>({ query: (id) => `/jobs/${id}/comparisons`, providesTags: ['Job'] }),
+    newComparison: build.mutation<{ id: number }, { jobId: number; body: ComparisonDocument; key: string }>({ query: ({ jobId, ...save }) => saving(`/jobs/${jobId}/comparisons`, 'POST', save), invalidatesTags: ['Job'] }),
+    dropComparison: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/comparisons/${save.id}`, 'DELETE', save), invalidatesTags: ['Job'] }),
     search: build.query<SearchResult, string>({ query: (text) => `/search?${queryOf({ text })}`, keepUnusedDataFor: 20 }),
     records: build.query<LibraryLine[], { table: LibraryTable; text: string }>({ query: ({ table, text }) => `/records/${table}?${queryOf({ text })}`, providesTags: ['Record'] }),
     record: build.query<Tagged<LibraryRecord>, { table: LibraryTable; id: number }>({ query: ({ table, id }) => `/records/${table}/${id}`, transformResponse: tagged<LibraryRecord>, providesTags: ['Record'] }),

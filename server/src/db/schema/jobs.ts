@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, pgEnum, pgTable, text, unique } from 'drizzle-orm/pg-core';
-import { STAGES } from '@radiatrix/contract';
+import { check, index, integer, jsonb, pgEnum, pgTable, text, unique } from 'drizzle-orm/pg-core';
+import { STAGES, type ComparisonFinding } from '@radiatrix/contract';
 import { moment, writer } from './columns.ts';
 import { methodEnum, part } from './parts.ts';
 import { configuration } from './vehicles.ts';
@@ -49,6 +49,22 @@ export const jobFigure = pgTable(
     unique('job_figure_once').on(table.jobId, table.key),
     check('job_figure_text', sql`length(${table.text}) between 1 and 200`),
   ],
+);
+
+/** What was found when old was held beside new for one job: the findings as they were said, and the way back to the view. */
+export const comparison = pgTable(
+  'comparison',
+  {
+    id: id(),
+    jobId: integer()
+      .notNull()
+      .references(() => job.id, { onDelete: 'cascade' }),
+    title: text().notNull(),
+    address: text().notNull(),
+    findings: jsonb().$type<ComparisonFinding[]>().notNull(),
+    ...stamps,
+  },
+  (table) => [index('comparison_job').on(table.jobId, table.id)],
 );
 
 /** Something that sources disagree on and a tape measure would settle: what to hold against what. */

@@ -1,0 +1,150 @@
+import {
+  likelyCoreClass,
+  type CoreClassName,
+  type FanRating,
+  type RadiatorFigures,
+  type SetUp,
+  type VehicleClass,
+} from '../cooling/index.ts';
+import type { CoolantBase } from '../fluid/index.ts';
+import type { FigureSet } from '../fit/index.ts';
+import { leakage } from './edges.ts';
+import type { Assembly } from './stack-of-parts.ts';
+
+const COUNT: Readonly<Record<string, number>> = { one: 1, two: 2, three: 3, four: 4 };
+
+/** What cooling is reckoned from that no part's record holds. */
+export interface Assumed {
+  /** Where it is not the likeliest. */
+  coreClass?: CoreClassName | undefined;
+  capKPa?: number | undefined;
+  base: CoolantBase;
+  volumeShare: number;
+  /** Open gap round the core, mm²; worked out from opening and overall size where not given. */
+  gapMm2?: number | undefined;
+}
+
+/** Where no cap is on record, kPa; common practice. */
+export const USUAL_CAP_KPA = 100;
+/** Charging voltage that a 12 V and a 24 V fan run at. */
+const RUNNING_V: Readonly<Record<string, number>> = { '12': 13.5, '24': 27 };
+
+export type Ready = { ok: true; setUp: SetUp; notes: string[] } | { ok: false; missing: string[] };
+
+/** The radiator of a set-up, or what of it is not on record. */
+export function radiatorOf(
+  figures: FigureSet<'radiator'>,
+  coreClass?: CoreClassName,
+): { ok: true; radiator: RadiatorFigures } | { ok: false; missing: string[] } {
+  const { quantities: q, words: w } = figures;
+  const missing = [
+    q.coreWidth ? '' : 'core width',
+    q.coreHeight ? '' : 'core height',
+    q.coreThickness ? '' : 'core thickness',
+    w.flow ? '' : 'flow (across or down)',
+  ].filter(Boolean);
+  if (missing.length > 0) return { ok: false, missing };
+  return {
+    ok: true,
+    radiator: {
+      coreWidthMm: q.coreWidth!.value,
+      coreHeightMm: q.coreHeight!.value,
+      coreThicknessMm: q.coreThickness!.value,
+      flow: w.flow!.word === 'down' ? 'down' : 'cross',
+      passes: COUNT[w.passes?.word ?? 'one'] ?? 1,
+      coreClass:
+        coreClass ??
+        likelyCoreClass({
+          coreMaterial: w.coreMaterial?.word,
+          tankMaterial: w.tankMaterial?.word,
+          coreThicknessMm: q.coreThickness!.value,
+        }),
+      rows: w.rows ? COUNT[w.rows.word] : undefined,
+      tubeDepthMm: q.tubeDepth?.value,
+      tubePitchMm: q.tubePitch?.value,
+      finPitchMm: q.finPitch?.value,
+    },
+  };
+}
+
+/** The fans of a set-up as their record rates them; undefined where no diameter is on record. */
+export function fanRatingOf(fan: FigureSet<'fan'>): FanRating | undefined {
+  const { quantities: q, words: w } = fan;
+  if (!q.diameter) return undefined;
+  return {
+    count: COUNT[w.fans?.word ?? 'one'] ?? 1,
+    diameterMm: q.diameter.value,
+    voltageV: RUNNING_V[w.voltage?.word ?? '12'] ?? RUNNING_V['12']!,
+    currentA: q.current?.value,
+    airflowM3H: q.airflow?.value,
+  };
+}
+
+/** Share of the core under shroud or frame; undefined where neither has a size on record. */
+export function coveredShare({ radiator, shroud, fan }: Assembly): number | undefined {
+  const core = radiator?.quantities;
+  if (!core?.coreWidth || !core.coreHeight) return undefined;
+  const face = core.coreWidth.value * core.coreHeight.value;
+  const sizes = [
+    [shroud?.quantities.width, shroud?.quantities.height],
+    [fan?.quantities.width, fan?.quantities.height],
+  ] as const;
+  for (const [wide, high] of sizes)
+    if (wide && high)
+      return Math.min(
+        1,
+        (Math.min(wide.value, core.coreWidth.value) * Math.min(high.value, core.coreHeight.value)) / face,
+      );
+  return undefined;
+}
+
+/** Gaps between a radiator and its opening, both sides alike; undefined where a size is not on record. */
+export function edgeGaps(bay: FigureSet<'bay'>, radiator: FigureSet<'radiator'>) {
+  const { openingWidth, openingHeight } = bay.quantities;
+  const { overallWidth, overallHeight, coreWidth, coreHeight } = radiator.quantities;
+  if (!openingWidth || !openingHeight || !overallWidth || !overallHeight || !coreWidth || !coreHeight)
+    return undefined;
+  const side = Math.max(0, (openingWidth.value - overallWidth.value) / 2);
+  return leakage({
+    widthMm: overallWidth.value,
+    heightMm: overallHeight.value,
+    leftMm: side,
+    rightMm: side,
+    topMm: Math.max(0, openingHeight.value - overallHeight.value),
+    bottomMm: 0,
+  });
+}
+
+/** Parts in a bay as the cooling sums take them. */
+export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assumed): Ready {
+  if (!assembly.radiator) return { ok: false, missing: ['a radiator'] };
+  const read = radiatorOf(assembly.radiator, assumed.coreClass);
+  if (!read.ok) return read;
+  const notes: string[] = [];
+  const fans = assembly.fan && fanRatingOf(assembly.fan);
+  if (assembly.fan && !fans) notes.push('The fan has no diameter on record: it is left out.');
+  if (fans && fans.currentA === undefined)
+    notes.push('The fan has no current on record: its power is taken from its size.');
+  const covered = coveredShare(assembly);
+  if (fans && covered === undefined)
+    notes.push('No shroud or frame has a size on record: the fan is taken to stand free.');
+  const cap =
+    assumed.capKPa ?? bay.quantities.capPressure?.value ?? assembly.radiator.quantities.capPressure?.value;
+  if (cap === undefined) notes.push(`No cap is on record: ${USUAL_CAP_KPA} kPa is taken.`);
+  return {
+    ok: true,
+    notes,
+    setUp: {
+      radiator: read.radiator,
+      fans,
+      shroud: covered === undefined ? undefined : { covered: Math.max(0.05, covered) },
+      capKPa: cap ?? USUAL_CAP_KPA,
+      coolant: { base: assumed.base, volumeShare: assumed.volumeShare },
+      gapMm2: assumed.gapMm2 ?? edgeGaps(bay, assembly.radiator)?.areaMm2 ?? 0,
+    },
+  };
+}
+
+/** The class of load a body most likely is. */
+export const likelyVehicleClass = (body: string): VehicleClass =>
+  /pickup/i.test(body) ? 'pickup' : /van/i.test(body) ? 'van' : /hatch/i.test(body) ? 'small' : 'middle';

@@ -1,0 +1,340 @@
+import { Download, Maximize, Ruler as RulerIcon, ZoomIn, ZoomOut } from 'lucide-react';
+import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
+import { formatQuantity } from '@radiatrix/core/quantity';
+import { useUnits } from '../app/store.ts';
+import { saveSvg } from './saveSvg.ts';
+
+/** A place on the drawing, mm; y downward as SVG has it. */
+export interface Point {
+  x: number;
+  y: number;
+}
+export interface Bounds extends Point {
+  w: number;
+  h: number;
+}
+
+/** Millimetres for one pixel on screen: text and arrows keep their size whatever the zoom. */
+const Scale = createContext(1);
+export const useScale = (): number => useContext(Scale);
+
+const NEAREST_PX = 10;
+const STEP = 1.25;
+const [CLOSEST, FARTHEST] = [0.05, 4];
+
+/**
+ * A drawing to scale in millimetres: pan by dragging or arrows, zoom by wheel or + and −, all of it by 0, a distance
+ * between two points by m. Says in words what it shows.
+ */
+export function Drawing({
+  name,
+  bounds,
+  says,
+  snaps = [],
+  height = 430,
+  children,
+}: {
+  name: string;
+  bounds: Bounds;
+  /** What a reader who cannot see it is told, line by line. */
+  says: readonly string[];
+  /** Places a measurement snaps to. */
+  snaps?: readonly Point[];
+  height?: number;
+  children: ReactNode;
+}) {
+  const units = useUnits();
+  const svg = useRef<SVGSVGElement>(null);
+  const [width, setWidth] = useState(640);
+  const [zoom, setZoom] = useState(1);
+  const [middle, setMiddle] = useState<Point | null>(null);
+  const [measuring, setMeasuring] = useState(false);
+  const [points, setPoints] = useState<Point[]>([]);
+  const [cross, setCross] = useState<Point | null>(null);
+  const drag = useRef<{ x: number; y: number; from: Point } | null>(null);
+
+  useEffect(() => {
+    const own = svg.current;
+    if (!own) return;
+    const watch = new ResizeObserver(([entry]) => setWidth(Math.max(200, entry!.contentRect.width)));
+    watch.observe(own);
+    return () => watch.disconnect();
+  }, []);
+  const whole = Math.max(bounds.w / width, bounds.h / height);
+  const scale = whole * zoom;
+  const centre = middle ?? { x: bounds.x + bounds.w / 2, y: bounds.y + bounds.h / 2 };
+  const view = {
+    x: centre.x - (width * scale) / 2,
+    y: centre.y - (height * scale) / 2,
+    w: width * scale,
+    h: height * scale,
+  };
+  const fit = () => {
+    setZoom(1);
+    setMiddle(null);
+  };
+  const zoomBy = (factor: number, about: Point = centre) => {
+    const next = Math.min(FARTHEST, Math.max(CLOSEST, zoom * factor));
+    const kept = next / zoom;
+    setZoom(next);
+    setMiddle({ x: about.x + (centre.x - about.x) * kept, y: about.y + (centre.y - about.y) * kept });
+  };
+  const placeOf = (event: { clientX: number; clientY: number }): Point => {
+    const box = svg.current!.getBoundingClientRect();
+    return { x: view.x + (event.clientX - box.left) * scale, y: view.y + (event.clientY - box.top) * scale };
+  };
+  const snapped = (at: Point): Point =>
+    snaps.reduce<{ point: Point; off: number }>(
+      (best, point) => {
+        const off = Math.hypot(point.x - at.x, point.y - at.y);
+        return off < best.off ? { point, off } : best;
+      },
+      { point: at, off: NEAREST_PX * scale },
+    ).point;
+  const mark = (at: Point) => setPoints((held) => (held.length >= 2 ? [at] : [...held, at]));
+
+  // The wheel must not scroll the page, which a passive listener could not prevent.
+  const wheel = useRef<(event: WheelEvent) => void>(() => {});
+  useEffect(() => {
+    wheel.current = (event) => {
+      if (!event.ctrlKey && !svg.current!.contains(document.activeElement) && document.activeElement !== frame.current)
+        return;
+      event.preventDefault();
+      zoomBy(event.deltaY > 0 ? STEP : 1 / STEP, placeOf(event));
+    };
+  });
+  const frame = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const own = svg.current;
+    const listen = (event: WheelEvent) => wheel.current(event);
+    own?.addEventListener('wheel', listen, { passive: false });
+    return () => own?.removeEventListener('wheel', listen);
+  }, []);
+
+  const key = (event: React.KeyboardEvent) => {
+    const step = (event.shiftKey ? 10 : 1) * (measuring ? 1 : 24 * scale);
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
+    const move = moves[event.key];
+    if (move) {
+      const from = measuring ? (cross ?? centre) : centre;
+      const to = { x: from.x + move[0] * step, y: from.y + move[1] * step };
+      if (measuring) setCross(to);
+      else setMiddle(to);
+    } else if (event.key === '+' || event.key === '=') zoomBy(1 / STEP);
+    else if (event.key === '-') zoomBy(STEP);
+    else if (event.key === '0') fit();
+    else if (event.key === 'm') toggleMeasuring();
+    else if (event.key === 'Enter' && measuring) mark(snapped(cross ?? centre));
+    else if (event.key === 'Escape' && measuring) toggleMeasuring();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const toggleMeasuring = () => {
+    setMeasuring(!measuring);
+    setPoints([]);
+    setCross(measuring ? null : centre);
+  };
+  const [a, b] = points;
+  const apart = a && b ? Math.hypot(a.x - b.x, a.y - b.y) : undefined;
+  return (
+    <figure className="m-0">
+      <div className="no-print flex flex-wrap items-center gap-1 pb-1">
+        <Tool label="Nearer" onClick={() => zoomBy(1 / STEP)} icon={<ZoomIn size={17} aria-hidden="true" />} />
+        <Tool label="Farther" onClick={() => zoomBy(STEP)} icon={<ZoomOut size={17} aria-hidden="true" />} />
+        <Tool label="All of it" onClick={fit} icon={<Maximize size={16} aria-hidden="true" />} />
+        <Tool
+          label="Measure between two points"
+          pressed={measuring}
+          onClick={toggleMeasuring}
+          icon={<RulerIcon size={17} aria-hidden="true" />}
+        />
+        <Tool
+          label="Save as SVG"
+          onClick={() => svg.current && saveSvg(svg.current, name)}
+          icon={<Download size={16} aria-hidden="true" />}
+        />
+        <span role="status" className="figure ml-2 text-[14px]">
+          {apart !== undefined
+            ? `${formatQuantity(apart, 'length', units)} apart`
+            : measuring
+              ? a
+                ? 'the other point'
+                : 'one point'
+              : ''}
+        </span>
+      </div>
+      <div
+        ref={frame}
+        tabIndex={0}
+        role="group"
+        aria-label={`${name}: arrows move it, plus and minus zoom, 0 shows all of it, m measures`}
+        onKeyDown={key}
+        className={`border-rule bg-raised border ${measuring ? 'cursor-crosshair' : 'cursor-grab'}`}
+      >
+        <svg
+          ref={svg}
+          role="img"
+          aria-label={name}
+          width="100%"
+          height={height}
+          viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}
+          preserveAspectRatio="xMidYMid meet"
+          className="text-ink block touch-none select-none"
+          onPointerDown={(event) => {
+            if (measuring) return mark(snapped(placeOf(event)));
+            event.currentTarget.setPointerCapture(event.pointerId);
+            drag.current = { x: event.clientX, y: event.clientY, from: centre };
+          }}
+          onPointerMove={(event) => {
+            if (measuring) return setCross(snapped(placeOf(event)));
+            const held = drag.current;
+            if (held)
+              setMiddle({
+                x: held.from.x - (event.clientX - held.x) * scale,
+                y: held.from.y - (event.clientY - held.y) * scale,
+              });
+          }}
+          onPointerUp={() => (drag.current = null)}
+        >
+          <desc>{says.join('. ')}</desc>
+          <Scale.Provider value={scale}>
+            {children}
+            {measuring && cross && (
+              <path
+                d={`M${cross.x - 9 * scale} ${cross.y}h${18 * scale}M${cross.x} ${cross.y - 9 * scale}v${18 * scale}`}
+                stroke="var(--color-copper)"
+                strokeWidth={1.2 * scale}
+              />
+            )}
+            {points.map((point) => (
+              <circle key={`${point.x} ${point.y}`} cx={point.x} cy={point.y} r={3.5 * scale} fill="var(--color-copper)" />
+            ))}
+            {a && b && (
+              <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--color-copper)" strokeWidth={1.4 * scale} />
+            )}
+          </Scale.Provider>
+        </svg>
+      </div>
+      <figcaption className="sr-only">
+        <ul>
+          {says.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      </figcaption>
+    </figure>
+  );
+}
+
+function Tool({
+  label,
+  icon,
+  pressed,
+  onClick,
+}: {
+  label: string;
+  icon: ReactNode;
+  pressed?: boolean;
+  onClick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      aria-pressed={pressed}
+      onClick={onClick}
+      className={`grid size-7 place-items-center border ${pressed ? 'border-copper text-copper' : 'border-rule text-ink'}`}
+    >
+      {icon}
+    </button>
+  );
+}
+
+/** Text that keeps its size on screen. */
+export function Label({
+  x,
+  y,
+  size = 13,
+  anchor = 'middle',
+  tone = 'currentColor',
+  turn = 0,
+  children,
+}: Point & {
+  size?: number;
+  anchor?: 'start' | 'middle' | 'end';
+  tone?: string;
+  turn?: number;
+  children: ReactNode;
+}) {
+  const scale = useScale();
+  return (
+    <text
+      x={x}
+      y={y}
+      fontSize={size * scale}
+      textAnchor={anchor}
+      fill={tone}
+      transform={turn ? `rotate(${turn} ${x} ${y})` : undefined}
+      style={{ fontFamily: 'var(--font-label)', paintOrder: 'stroke', stroke: 'var(--color-raised)', strokeWidth: 3.5 * scale }}
+    >
+      {children}
+    </text>
+  );
+}
+
+/** A dimension line with its arrows and projection lines (ISO 128 narrow lines). */
+export function Dimension({
+  from,
+  to,
+  off,
+  tone = 'currentColor',
+  children,
+}: {
+  from: Point;
+  to: Point;
+  /** Beside the thing, mm; across lines go down by it, upright ones to the right. */
+  off: number;
+  tone?: string;
+  children: ReactNode;
+}) {
+  const scale = useScale();
+  const level = Math.abs(to.y - from.y) < Math.abs(to.x - from.x);
+  const [a, b] = level
+    ? [
+        { x: from.x, y: from.y + off },
+        { x: to.x, y: from.y + off },
+      ]
+    : [
+        { x: from.x + off, y: from.y },
+        { x: from.x + off, y: to.y },
+      ];
+  const arrow = 6 * scale;
+  const heads = level
+    ? `M${a.x} ${a.y}l${arrow} ${arrow / 3}M${a.x} ${a.y}l${arrow} ${-arrow / 3}M${b.x} ${b.y}l${-arrow} ${arrow / 3}M${b.x} ${b.y}l${-arrow} ${-arrow / 3}`
+    : `M${a.x} ${a.y}l${arrow / 3} ${(b.y > a.y ? 1 : -1) * arrow}M${a.x} ${a.y}l${-arrow / 3} ${(b.y > a.y ? 1 : -1) * arrow}M${b.x} ${b.y}l${arrow / 3} ${(b.y > a.y ? -1 : 1) * arrow}M${b.x} ${b.y}l${-arrow / 3} ${(b.y > a.y ? -1 : 1) * arrow}`;
+  const line = { stroke: tone, strokeWidth: 0.8 * scale, fill: 'none' };
+  return (
+    <g>
+      <path d={`M${from.x} ${from.y}L${a.x} ${a.y}M${to.x} ${to.y}L${b.x} ${b.y}`} {...line} opacity={0.55} />
+      <path d={`M${a.x} ${a.y}L${b.x} ${b.y}${heads}`} {...line} />
+      <Label
+        x={(a.x + b.x) / 2 + (level ? 0 : 5 * scale)}
+        y={(a.y + b.y) / 2 - (level ? 4 * scale : 0)}
+        anchor={level ? 'middle' : 'start'}
+        tone={tone}
+      >
+        {children}
+      </Label>
+    </g>
+  );
+}
+
+/** Broken line: what is not on record. */
+export const BROKEN = '5 4';
