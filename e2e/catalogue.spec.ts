@@ -44,6 +44,7 @@ test('a line as the trade writes it, and painting to the fewest lines', async ({
   await page.getByRole('button', { name: 'Haulden' }).first().click();
   await expect(page.getByRole('table', { name: 'Coverage' })).toContainText('2.4 petrol');
   await page.keyboard.press('l');
+  await expect(page.getByLabel('Line, as it is written')).toBeFocused();
   await page.keyboard.type('2010-2014 2.0 diesel auto, not heavy-duty');
   await expect(page.getByText('Read as: 2010–2014 Haulden, PD20, PA6; not heavy-duty cooling')).toBeVisible();
   const form = page.getByRole('form', { name: 'Write a line' });

@@ -25,7 +25,12 @@ export type Topic = keyof typeof TOPICS;
 export const TOPIC_NAMES = Object.keys(TOPICS) as Topic[];
 
 /** All is well, there is work to do, it is not known, it does not go. */
-export const FINDING_WORDS = { clear: 'clear', work: 'work to do', open: 'open', stop: 'does not go' } as const;
+export const FINDING_WORDS = {
+  clear: 'clear',
+  work: 'work to do',
+  open: 'open',
+  stop: 'does not go',
+} as const;
 export type FindingWord = keyof typeof FINDING_WORDS;
 export interface Found {
   about: Topic;
@@ -221,9 +226,7 @@ export function coolingFindings(cases: CoolingCases, units: UnitSystem): Found[]
   if (!worst) return [];
   const { fresh, old, name } = worst;
   const { marginK, topTankC, limit } = fresh.steady;
-  const beside = old
-    ? ` The old one: ${degrees(old.steady.topTankC, units)}.`
-    : '';
+  const beside = old ? ` The old one: ${degrees(old.steady.topTankC, units)}.` : '';
   const at = `${CASES[name].label}: ${degrees(Math.min(topTankC, 999), units)} in the top tank, ${
     marginK >= 0 ? `${kelvins(marginK, units)} below boiling` : `${kelvins(-marginK, units)} past boiling`
   }, ± ${kelvins(fresh.u, units)}.`;
@@ -293,11 +296,11 @@ export function agreementFindings(
       {
         about,
         word: 'open',
-        sentence: 'Thermostat rating or fan temperatures are not on record: write them in to hold them together.',
+        sentence:
+          'Thermostat rating or fan temperatures are not on record: write them in to hold them together.',
       },
     ];
-  if (broken.length === 0)
-    return [{ about, word: 'clear', sentence: 'Thermostat and fan agree.' }];
+  if (broken.length === 0) return [{ about, word: 'clear', sentence: 'Thermostat and fan agree.' }];
   const [first] = [...broken].sort((a, b) => Number(a.mild) - Number(b.mild));
   return [
     {
@@ -348,11 +351,7 @@ export const claimHolds = (finding: ClaimFinding): boolean =>
 export const claimFindings = (claims: readonly ClaimFinding[], units: UnitSystem): Found[] =>
   claims.map((claim) => ({
     about: 'claims',
-    word: claimHolds(claim)
-      ? 'clear'
-      : claim.kind === 'same-fit'
-        ? 'work'
-        : 'open',
+    word: claimHolds(claim) ? 'clear' : claim.kind === 'same-fit' ? 'work' : 'open',
     sentence: claimSentence(claim, units),
   }));
 

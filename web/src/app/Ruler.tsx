@@ -24,7 +24,13 @@ export const STAGES: readonly Stage[] = [
     to: (vehicleId) => (vehicleId ? `/v/${vehicleId}/match` : undefined),
     active: (path) => path.endsWith('/match'),
   },
-  { key: '4', name: 'Compare', to: undefined, active: () => false },
+  {
+    key: '4',
+    name: 'Compare',
+    to: (vehicleId, partId) =>
+      vehicleId ? `/v/${vehicleId}/compare${partId ? `?part=${partId}` : ''}` : undefined,
+    active: (path) => path.endsWith('/compare'),
+  },
   { key: '5', name: 'Prepare', to: sheet('prepare'), active: onSheet('prepare', true) },
   { key: '6', name: 'Remove', to: sheet('remove'), active: onSheet('remove') },
   { key: '7', name: 'Install', to: sheet('install'), active: onSheet('install') },

@@ -16,6 +16,7 @@ export const router = createBrowserRouter([
       { index: true, element: <DeskPage /> },
       { path: 'ask', element: <AskPage /> },
       { path: 'v/:vehicleId/match', element: <MatchPage /> },
+      { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../features/compare/ComparePage.tsx')).ComparePage }) },
       { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../features/vehicle/VehiclePage.tsx')).VehiclePage }) },
       { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../features/sheet/SheetPage.tsx')).SheetPage }) },
       { path: 'coverage', lazy: async () => ({ Component: (await import('../features/coverage/CoveragePage.tsx')).CoveragePage }) },

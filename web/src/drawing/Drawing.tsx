@@ -97,7 +97,11 @@ export function Drawing({
   const wheel = useRef<(event: WheelEvent) => void>(() => {});
   useEffect(() => {
     wheel.current = (event) => {
-      if (!event.ctrlKey && !svg.current!.contains(document.activeElement) && document.activeElement !== frame.current)
+      if (
+        !event.ctrlKey &&
+        !svg.current!.contains(document.activeElement) &&
+        document.activeElement !== frame.current
+      )
         return;
       event.preventDefault();
       zoomBy(event.deltaY > 0 ? STEP : 1 / STEP, placeOf(event));
@@ -145,7 +149,11 @@ export function Drawing({
   return (
     <figure className="m-0">
       <div className="no-print flex flex-wrap items-center gap-1 pb-1">
-        <Tool label="Nearer" onClick={() => zoomBy(1 / STEP)} icon={<ZoomIn size={17} aria-hidden="true" />} />
+        <Tool
+          label="Nearer"
+          onClick={() => zoomBy(1 / STEP)}
+          icon={<ZoomIn size={17} aria-hidden="true" />}
+        />
         <Tool label="Farther" onClick={() => zoomBy(STEP)} icon={<ZoomOut size={17} aria-hidden="true" />} />
         <Tool label="All of it" onClick={fit} icon={<Maximize size={16} aria-hidden="true" />} />
         <Tool
@@ -213,10 +221,23 @@ export function Drawing({
               />
             )}
             {points.map((point) => (
-              <circle key={`${point.x} ${point.y}`} cx={point.x} cy={point.y} r={3.5 * scale} fill="var(--color-copper)" />
+              <circle
+                key={`${point.x} ${point.y}`}
+                cx={point.x}
+                cy={point.y}
+                r={3.5 * scale}
+                fill="var(--color-copper)"
+              />
             ))}
             {a && b && (
-              <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--color-copper)" strokeWidth={1.4 * scale} />
+              <line
+                x1={a.x}
+                y1={a.y}
+                x2={b.x}
+                y2={b.y}
+                stroke="var(--color-copper)"
+                strokeWidth={1.4 * scale}
+              />
             )}
           </Scale.Provider>
         </svg>
@@ -282,7 +303,12 @@ export function Label({
       textAnchor={anchor}
       fill={tone}
       transform={turn ? `rotate(${turn} ${x} ${y})` : undefined}
-      style={{ fontFamily: 'var(--font-label)', paintOrder: 'stroke', stroke: 'var(--color-raised)', strokeWidth: 3.5 * scale }}
+      style={{
+        fontFamily: 'var(--font-label)',
+        paintOrder: 'stroke',
+        stroke: 'var(--color-raised)',
+        strokeWidth: 3.5 * scale,
+      }}
     >
       {children}
     </text>

@@ -1,4 +1,13 @@
-const KEPT = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'font-size', 'font-family', 'text-anchor'];
+const KEPT = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'opacity',
+  'font-size',
+  'font-family',
+  'text-anchor',
+];
 
 /** Hands a drawing out as a file of its own: colours and fonts as they are seen, the size in millimetres of its view. */
 export function saveSvg(drawing: SVGSVGElement, name: string): void {

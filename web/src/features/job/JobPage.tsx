@@ -7,6 +7,7 @@ import { STAGES, type JobDocument, type JobRecord } from '@radiatrix/contract';
 import { api, type Tagged } from '../../api/api.ts';
 import { putOnBench } from '../../app/settings.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { Comparisons } from './Comparisons.tsx';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
@@ -80,6 +81,9 @@ function Form({
         >
           Match parts to it
         </Link>
+        <Link to={`/v/${job.vehicle.id}/compare?job=${job.id}`} className="btn btn-quiet no-underline">
+          Compare
+        </Link>
       </div>
       <div className="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-2">
         <Field label="Called in the shop" problem={message('label')}>
@@ -115,6 +119,7 @@ function Form({
           </span>
         </Field>
       </div>
+      <Comparisons job={job} />
       <h2 className="heading mt-6">
         Measured on this vehicle
         <span className="font-sans text-[14px] font-normal tracking-normal normal-case">

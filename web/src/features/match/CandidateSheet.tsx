@@ -87,6 +87,14 @@ export function CandidateSheet({
             {candidate.maker} · revision {candidate.revision}, {candidate.state}
           </p>
         )}
+        {['radiator', 'fan', 'shroud'].includes(candidate.kind) && (
+          <Link
+            className="btn btn-quiet no-underline"
+            to={`/v/${vehicleId}/compare?part=${candidate.id}${asked.job ? `&job=${asked.job}` : ''}`}
+          >
+            Compare
+          </Link>
+        )}
         <Link className="btn btn-primary no-underline" to={`/v/${vehicleId}/sheet/${candidate.id}`}>
           Install sheet
         </Link>
