@@ -61,7 +61,36 @@ const choose = async (page: Page, number: string): Promise<void> => {
 };
 const WORDS = '09 tussock diesel auto aircon standard cooling';
 
+/** The thicker radiator with two fans beside what the vehicle left the works with. */
+async function compare(theme: 'sheet' | 'bay', part: string, also = ''): Promise<Page> {
+  const page = await open('mara', theme, DESK);
+  await bench(page, WORDS);
+  await choose(page, 'NT-R 4410');
+  await page.getByRole('link', { name: 'Compare', exact: true }).last().click();
+  const fans = page.getByLabel('New fan');
+  await fans.waitFor();
+  const texts = await fans.locator('option').allTextContents();
+  await fans.selectOption({ index: texts.findIndex((text) => text.startsWith('NT-F 2260')) });
+  await page.getByRole('tab', { name: new RegExp(`^${part}`) }).click();
+  if (also) await page.goto(`${page.url()}${also}`);
+  await page.getByRole('list', { name: 'What was found' }).waitFor();
+  return page;
+}
+
 const views: Record<string, () => Promise<Page>> = {
+  'compare-face': () => compare('sheet', 'Face'),
+  'compare-depth': () => compare('sheet', 'Depth'),
+  'compare-ports': () => compare('sheet', 'Ports'),
+  'compare-changes': () => compare('sheet', 'Changes', '&spacer=3'),
+  'compare-wiring': () => compare('bay', 'Wiring'),
+  'compare-cooling': () => compare('sheet', 'Cooling'),
+  'compare-drive': async () => {
+    const page = await compare('sheet', 'Drive');
+    await page.waitForTimeout(600);
+    return page;
+  },
+  'compare-agreement': () => compare('sheet', 'Agreement'),
+  'compare-claims': () => compare('bay', 'Claims'),
   'sign-in': () => open(null, 'sheet', DESK),
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);

@@ -242,7 +242,7 @@ describe('thermostat and fan', () => {
                     ? 0
                     : thermostat.opensC === opens
                       ? NaN
-                      : 5 + Math.abs(thermostat.opensC - opens);
+                      : 5 + (thermostat.opensC < opens ? 2 : 1) * Math.abs(thermostat.opensC - opens);
                 const cost = changed + Math.abs(onC - on) + Math.abs(offC - (on - gap));
                 if (cost < best && disagreements(tried).length === 0) best = cost;
               }

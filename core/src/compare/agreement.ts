@@ -72,11 +72,13 @@ export interface Stock {
 }
 export interface Proposal {
   settings: Settings;
-  /** Degrees by which things were moved; another thermostat counts as five more. */
+  /** Degrees by which things were moved; another thermostat counts as five more, and twice its degrees where cooler. */
   cost: number;
   changesThermostat: boolean;
 }
 const OTHER_THERMOSTAT = 5;
+/** A degree cooler counts double: a closed-loop engine may never leave warm-up. */
+const COOLER = 2;
 
 /**
  * The nearest set of temperatures that breaks no rule: smallest change in all, whole degrees.
@@ -90,7 +92,8 @@ export function nearestAgreement(settings: Settings, stock: Stock): Proposal | u
   const candidates = [asIs, ...stock.thermostats.filter((each) => each.opensC !== asIs.opensC)];
   for (const thermostat of candidates) {
     const changes = thermostat !== asIs;
-    const moved = changes ? OTHER_THERMOSTAT + Math.abs(thermostat.opensC - asIs.opensC) : 0;
+    const off = thermostat.opensC - asIs.opensC;
+    const moved = changes ? OTHER_THERMOSTAT + (off < 0 ? -COOLER * off : off) : 0;
     if (best && moved >= best.cost) continue;
     const stages = fittingStages({ ...settings, thermostat }, stock);
     if (!stages) continue;

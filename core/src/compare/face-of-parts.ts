@@ -231,6 +231,29 @@ export function faceOf({ radiator, fan }: Assembly): FaceShape[] {
   return shapes;
 }
 
+const NOT_OVER: readonly [
+  inner: keyof FigureSet<'radiator'>['quantities'],
+  outer: keyof FigureSet<'radiator'>['quantities'],
+  words: string,
+][] = [
+  ['coreWidth', 'overallWidth', 'The core is wider than the radiator'],
+  ['coreHeight', 'overallHeight', 'The core is taller than the radiator'],
+  ['coreThickness', 'thickness', 'The core is thicker than the radiator'],
+  ['pinSpacing', 'overallWidth', 'The bottom pins stand wider than the radiator'],
+  ['inletHeight', 'overallHeight', 'The inlet lies above the radiator'],
+  ['outletHeight', 'overallHeight', 'The outlet lies above the radiator'],
+];
+
+/** Figures that cannot both be true, in sentences; none when all can. */
+export function impossibleFigures(radiator: FigureSet<'radiator'>): string[] {
+  return NOT_OVER.flatMap(([inner, outer, words]) => {
+    const [a, b] = [radiator.quantities[inner], radiator.quantities[outer]];
+    return a && b && a.value - a.u > b.value + b.u
+      ? [`${words}: ${a.value} against ${b.value} mm. One of the two is wrong.`]
+      : [];
+  });
+}
+
 export interface Difference {
   id: FaceId;
   label: string;

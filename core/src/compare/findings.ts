@@ -348,10 +348,20 @@ const watts = (w: number): string => (w >= 1000 ? `${(w / 1000).toFixed(1)} kW` 
 export const claimHolds = (finding: ClaimFinding): boolean =>
   finding.kind === 'airflow' ? finding.verdict === 'holds' : finding.holds;
 
+/** Another depth is work to look into; what cannot be is stopped; what is not believed stays open. */
+export const claimWord = (claim: ClaimFinding): FindingWord =>
+  claimHolds(claim)
+    ? 'clear'
+    : claim.kind === 'same-fit'
+      ? 'work'
+      : claim.kind === 'airflow' && claim.verdict === 'not-credible'
+        ? 'open'
+        : 'stop';
+
 export const claimFindings = (claims: readonly ClaimFinding[], units: UnitSystem): Found[] =>
   claims.map((claim) => ({
     about: 'claims',
-    word: claimHolds(claim) ? 'clear' : claim.kind === 'same-fit' ? 'work' : 'open',
+    word: claimWord(claim),
     sentence: claimSentence(claim, units),
   }));
 

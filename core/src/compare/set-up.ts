@@ -146,5 +146,13 @@ export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assu
 }
 
 /** The class of load a body most likely is. */
-export const likelyVehicleClass = (body: string): VehicleClass =>
-  /pickup/i.test(body) ? 'pickup' : /van/i.test(body) ? 'van' : /hatch/i.test(body) ? 'small' : 'middle';
+export const likelyVehicleClass = (body: string, tows = false): VehicleClass =>
+  /pickup/i.test(body) && tows
+    ? 'towing'
+    : /pickup/i.test(body)
+      ? 'pickup'
+      : /van/i.test(body)
+        ? 'van'
+        : /hatch/i.test(body)
+          ? 'small'
+          : 'middle';

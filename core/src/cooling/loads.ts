@@ -66,9 +66,16 @@ export const VEHICLE_CLASSES = {
     },
   }, // prettier-ignore
   pickup: {
+    label: 'pickup',
+    load: {
+      ...usual, massKg: 2200, dragAreaM2: 1.2, rolling: 0.013, idleHeatKW: 5.5, heatPerPower: 0.7, condenserKW: 7,
+      compressorKW: 2.4, pumpIdleLMin: 30, pumpWorkingLMin: 140,
+    },
+  }, // prettier-ignore
+  towing: {
     label: 'pickup with a trailer',
     load: {
-      ...usual, massKg: 3600, dragAreaM2: 1.9, rolling: 0.013, idleHeatKW: 6, heatPerPower: 0.75, condenserKW: 7,
+      ...usual, massKg: 3600, dragAreaM2: 1.9, rolling: 0.013, idleHeatKW: 6, heatPerPower: 0.7, condenserKW: 7,
       compressorKW: 2.4, pumpIdleLMin: 30, pumpWorkingLMin: 140,
     },
   }, // prettier-ignore

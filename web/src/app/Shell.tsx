@@ -112,7 +112,7 @@ function Frame({ person }: { person: Person }) {
         </div>
       </header>
       {vehicleId && !bare ? (
-        <div className="px-[18px] pt-3">
+        <div className="no-print px-[18px] pt-3">
           <Plate vehicleId={vehicleId} />
         </div>
       ) : null}

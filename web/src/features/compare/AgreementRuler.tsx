@@ -116,10 +116,10 @@ export function AgreementRuler({
       />
       <Mark
         x={at(full)}
-        y={y(0) - 11}
-        text={`${say(full)} fully open`}
+        y={y(0) - 15}
+        text={`fully open ${say(full)}`}
         tone="var(--color-steel)"
-        side="left"
+        side="right"
       />
       {settings.stages.map((stage, i) => {
         const [on, off] = [atEngine(settings, stage.onC), atEngine(settings, stage.offC)];

@@ -168,6 +168,7 @@ export function AgreementTab({ bench, compared, asked, change }: TabProps) {
             />
             <Knob
               label="2nd stage on"
+              blank="none"
               dimension="temperature"
               range={RANGE}
               value={asked.on2}
@@ -176,6 +177,7 @@ export function AgreementTab({ bench, compared, asked, change }: TabProps) {
             />
             <Knob
               label="2nd stage off"
+              blank="none"
               dimension="temperature"
               range={RANGE}
               value={asked.off2}

@@ -39,7 +39,7 @@ const REACH_WORDS: Record<Reach['verdict'], [string, string]> = {
   close: ['close', 'text-changes'],
   touches: ['touches', 'text-no'],
   'too-short': ['too short', 'text-no'],
-  unknown: ['room to be measured', 'text-not-proven'],
+  unknown: ['measure the room', 'text-not-proven'],
 };
 
 function Screws({ bench, compared, asked, change }: TabProps) {
@@ -69,6 +69,15 @@ function Screws({ bench, compared, asked, change }: TabProps) {
     );
   return (
     <Block title="Bolt reach" aside="length in against what it clamps and the room behind">
+      {compared.ways.length > 1 && (
+        <Pick
+          label="Way in"
+          className="mb-2 max-w-md"
+          value={String(compared.way)}
+          options={compared.ways.map(([id, title]) => [String(id), title])}
+          onChange={(way) => change({ way: Number(way), room: {} })}
+        />
+      )}
       <Table
         caption="Bolt reach"
         heads={[
@@ -88,13 +97,16 @@ function Screws({ bench, compared, asked, change }: TabProps) {
           const limit = boltLimitNm(screw.thread, '8.8');
           return (
             <tr key={`${screw.tray}${screw.name}${i}`} className="border-rule border-b">
-              <th scope="row" className="figure py-1 pr-2 text-left text-[13px] font-normal">
+              <th
+                scope="row"
+                className="figure py-1 pr-2 text-left text-[13px] font-normal whitespace-nowrap"
+              >
                 {screw.tray}
               </th>
               <td className="px-1.5">
                 {screw.name} <span className="figure text-muted text-[13px]">{threadOf(screw.thread)}</span>
               </td>
-              <td className="figure px-1.5 text-right text-[14px]">{mm(screw.lengthMm)}</td>
+              <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(screw.lengthMm)}</td>
               <td className="w-[92px] px-1">
                 <BareKnob
                   label={`What ${screw.tray} clamps`}
@@ -159,7 +171,7 @@ const BareKnob = ({
   onChange: (value: number | undefined) => void;
 }) => (
   <div className="[&_.label-text]:sr-only">
-    <Knob label={label} dimension="length" range={[0, 200]} {...props} />
+    <Knob label={label} dimension="length" range={[0, 200]} blank="?" {...props} />
   </div>
 );
 

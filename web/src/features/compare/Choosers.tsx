@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Candidate } from '@radiatrix/contract';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
+import { VERDICTS, VERDICT_WORDS } from '@radiatrix/core/fit';
 import type { Asked } from './address.ts';
 
 type PartKey = 'or' | 'of' | 'os' | 'nr' | 'nf' | 'ns';
@@ -74,13 +74,20 @@ export function Choosers({
                 }
               >
                 <option value={0}>no {kind}</option>
-                {candidates
-                  .filter((each) => each.kind === kind)
-                  .map((each) => (
-                    <option key={each.id} value={each.id} title={each.description}>
-                      {each.number} · {VERDICT_WORDS[each.verdict.verdict].toLowerCase()}
-                    </option>
-                  ))}
+                {VERDICTS.map((verdict) => {
+                  const own = candidates.filter(
+                    (each) => each.kind === kind && each.verdict.verdict === verdict,
+                  );
+                  return own.length === 0 ? null : (
+                    <optgroup key={verdict} label={VERDICT_WORDS[verdict]}>
+                      {own.map((each) => (
+                        <option key={each.id} value={each.id} title={each.description}>
+                          {each.number}
+                        </option>
+                      ))}
+                    </optgroup>
+                  );
+                })}
               </select>
             );
           })}

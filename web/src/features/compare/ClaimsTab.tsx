@@ -1,7 +1,8 @@
-import { claimHolds, claimSentence } from '@radiatrix/core/compare';
+import { claimSentence, claimWord } from '@radiatrix/core/compare';
+import type { Dimension } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { FindingShape } from './FindingShape.tsx';
-import { Answer, Block, NumberKnob } from './parts.tsx';
+import { Answer, Block, Knob, NumberKnob } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 /** What a seller says, and what would have to be true. */
@@ -11,17 +12,20 @@ export function ClaimsTab({ compared, asked, change }: TabProps) {
     const { [key]: _, ...rest } = said;
     change({ claims: value === undefined ? rest : { ...rest, [key]: value } });
   };
-  const knob = (key: string, label: string, unit: string, range: readonly [number, number], places = 1) => (
-    <NumberKnob
-      key={key}
-      label={label}
-      unit={unit}
-      range={range}
-      places={places}
-      value={said[key]}
-      onChange={write(key)}
-    />
-  );
+  /** In the record's unit where it is a dimension of the record, else in the unit named. */
+  const knob = (
+    key: string,
+    label: string,
+    sort: Dimension | { unit: string },
+    range: readonly [number, number],
+  ) => {
+    const common = { label, range, blank: '', value: said[key], onChange: write(key) };
+    return typeof sort === 'string' ? (
+      <Knob key={key} dimension={sort} {...common} />
+    ) : (
+      <NumberKnob key={key} unit={sort.unit} {...common} />
+    );
+  };
   return (
     <>
       <Answer found={compared.findings.filter((each) => each.about === 'claims')}>
@@ -32,17 +36,17 @@ export function ClaimsTab({ compared, asked, change }: TabProps) {
       <div className="grid gap-x-8 lg:grid-cols-2">
         <Block title="Fans sold together">
           <div className="grid grid-cols-3 gap-3">
-            {knob('count', 'Fans', '', [1, 8], 0)}
-            {knob('each', 'Each moves', 'm³/h', [1, 30000], 0)}
-            {knob('total', 'Sold as', 'm³/h', [1, 60000], 0)}
+            {knob('count', 'Fans', { unit: '' }, [1, 8])}
+            {knob('each', 'Each moves', 'airflow', [1, 30000])}
+            {knob('total', 'Sold as', 'airflow', [1, 60000])}
           </div>
         </Block>
         <Block title="Airflow against power">
           <div className="grid grid-cols-4 gap-3">
-            {knob('flow', 'Airflow', 'm³/h', [1, 60000], 0)}
-            {knob('disc', 'Blades across', 'mm', [100, 800], 0)}
-            {knob('amps', 'Draws in all', 'A', [0.1, 120])}
-            {knob('volts', 'At', 'V', [5, 60])}
+            {knob('flow', 'Airflow', 'airflow', [1, 60000])}
+            {knob('disc', 'Blades across', 'length', [100, 800])}
+            {knob('amps', 'Draws in all', 'current', [0.1, 120])}
+            {knob('volts', 'At', { unit: 'V' }, [5, 60])}
           </div>
           <p className="text-muted mt-1.5 text-[14px]">
             Air power at free delivery is at least ½ ρ A v³, over all swept discs. Real sets turn 20 to 35 %
@@ -51,11 +55,11 @@ export function ClaimsTab({ compared, asked, change }: TabProps) {
         </Block>
         <Block title="Core area and volume">
           <div className="grid grid-cols-5 gap-3">
-            {knob('wide', 'Core width', 'mm', [50, 1500], 0)}
-            {knob('high', 'Core height', 'mm', [50, 1200], 0)}
-            {knob('thick', 'Thickness', 'mm', [5, 200], 0)}
-            {knob('area', 'Area, claimed', 'cm²', [1, 20000], 0)}
-            {knob('space', 'Volume, claimed', 'L', [0.01, 200], 2)}
+            {knob('wide', 'Core width', 'length', [50, 1500])}
+            {knob('high', 'Core height', 'length', [50, 1200])}
+            {knob('thick', 'Thickness', 'length', [5, 200])}
+            {knob('area', 'Area, claimed', { unit: 'cm²' }, [1, 20000])}
+            {knob('space', 'Volume, claimed', 'volume', [0.01, 200])}
           </div>
         </Block>
         <ClaimList compared={compared} />
@@ -73,7 +77,7 @@ export function ClaimList({ compared }: Pick<TabProps, 'compared'>) {
         {compared.claims.map(({ label, finding }) => (
           <li key={label} className="border-rule border-b py-1.5">
             <span className="font-label flex items-center gap-2 text-[17px] font-semibold">
-              <FindingShape word={!finding.ok ? 'open' : claimHolds(finding.value) ? 'clear' : 'stop'} />
+              <FindingShape word={finding.ok ? claimWord(finding.value) : 'open'} />
               {label}
             </span>
             <span className="block">

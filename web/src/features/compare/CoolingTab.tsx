@@ -190,13 +190,12 @@ function Behind({ shown }: { shown: CaseAnswer }) {
     ['Heat into the coolant', (s) => `${(s.heatW / 1000).toFixed(1)} kW`],
     ['Air at the radiator', (s) => t(s.airInC)],
     ['Air behind it', (s) => t(s.airOutC)],
-    [
-      'Air through the core',
-      (s) => `${(s.airMassFlowKgS * 3600).toFixed(0)} kg/h at ${s.faceVelocityMS.toFixed(1)} m/s`,
-    ],
+    ['Air through the core', (s) => `${(s.airMassFlowKgS * 3600).toFixed(0)} kg/h`],
+    ['at a face speed of', (s) => `${s.faceVelocityMS.toFixed(1)} m/s`],
     ['Air round the core', (s) => `${(s.roundShare * 100).toFixed(0)} %`],
     ['Air pressure lost in it', (s) => `${s.corePa.toFixed(0)} Pa`],
-    ['Coolant through it', (s) => `${s.coolantLMin.toFixed(0)} L/min, Re ${s.coolantReynolds.toFixed(0)}`],
+    ['Coolant through it', (s) => `${s.coolantLMin.toFixed(0)} L/min`],
+    ['Reynolds number in the tubes', (s) => s.coolantReynolds.toFixed(0)],
     ['Coolant pressure lost', (s) => `${s.coolantKPa.toFixed(1)} kPa`],
     ['Way of the heat: air side', (s) => `${(s.conductanceShares.air * 100).toFixed(0)} %`],
     [
@@ -324,6 +323,7 @@ function Taken({ compared, asked, change }: TabProps) {
           range={[-40, 60]}
           value={asked.ambient}
           usual={undefined}
+          blank="as each case"
           onChange={(ambient) => change({ ambient })}
         />
         <NumberAltitude asked={asked} change={change} />

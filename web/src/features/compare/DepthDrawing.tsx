@@ -48,7 +48,7 @@ export function DepthDrawing({
   const end = (stack: Stack) => Math.max(...stack.layers.map((layer) => layer.toMm));
   const second = end(before.stack) + BETWEEN_PANELS;
   const top = Math.max(tall, hood ?? 0);
-  const bounds = { x: -60, y: -top - 52, w: second + end(depth.stack) + 110, h: top + 118 };
+  const bounds = { x: -60, y: -top - 66, w: second + end(depth.stack) + 110, h: top + 132 };
   const says = (
     [
       ['old', before],
@@ -161,7 +161,11 @@ function Panel({ title, atX, stack, cleared, side, bay, tall, lit, onLit }: Pane
   const [motorGap, bladeGap, bare] = [of('motor'), of('blades'), of('bare')];
   return (
     <g transform={`translate(${atX} 0)`}>
-      <Label x={(engine?.fromMm ?? 180) / 2} y={-tall - (bay.quantities.hoodLine ? 50 : 22)} size={15}>
+      <Label
+        x={(engine?.fromMm ?? 180) / 2}
+        y={-Math.max(tall, bay.quantities.hoodLine?.value ?? 0) - 26 * scale}
+        size={15}
+      >
         {title}
       </Label>
       <line

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { PRACTICE, type Cleared, type Drawn, type LayerId } from '@radiatrix/core/compare';
-import { formatQuantity } from '@radiatrix/core/quantity';
+import { formatQuantity, preferredUnit } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';
 import { BETWEEN, DepthDrawing } from './DepthDrawing.tsx';
@@ -34,7 +34,7 @@ export function DepthTab({ bench, compared, asked, change }: TabProps) {
           {compared.depthProblem}
         </p>
       )}
-      <div className="grid gap-x-6 lg:grid-cols-[1fr_480px]">
+      <div className="grid gap-x-6 lg:grid-cols-[1fr_540px]">
         <div>
           <DepthDrawing compared={compared} bay={bench.bay} lit={lit} onLit={setLit} />
           <p className="text-muted mt-1 text-[14px]">
@@ -47,7 +47,7 @@ export function DepthTab({ bench, compared, asked, change }: TabProps) {
             <ClearanceTable cleared={depth.cleared} drawn={drawn.result} lit={lit} onLit={setLit} />
             <p className="text-muted mt-1.5 text-[14px]">
               {drawn.result && clearances.length > 1
-                ? `All kept at once in ${(drawn.result.allKept * 100).toFixed(1)} of 100, drawn ${RUNS.toLocaleString('en')} times.`
+                ? `All kept at once: ${hundred(drawn.result.allKept)}, drawn ${RUNS.toLocaleString('en')} times.`
                 : ' '}
             </p>
             <WorkerState state={drawn} what="Drawing stacks" />
@@ -116,7 +116,8 @@ export function ClearanceTable({
 }) {
   const units = useUnits();
   const system = units === 'both' ? 'metric' : units;
-  const mm = (value: number) => formatQuantity(value, 'length', system);
+  const unit = preferredUnit('length', system).symbol;
+  const mm = (value: number) => formatQuantity(value, 'length', system, { bare: true });
   if (cleared.length === 0)
     return <p className="text-muted">No clearance can be worked out: the figures above are not on record.</p>;
   return (
@@ -124,7 +125,7 @@ export function ClearanceTable({
       caption="Clearances"
       heads={[
         ['Between'],
-        ['There is', true],
+        [`There is, ${unit}`, true],
         ['Worst', true],
         ['95 %', true],
         ['Rocked', true],
@@ -159,14 +160,14 @@ export function ClearanceTable({
                 />
               </span>
             </th>
-            <td className="figure px-1.5 text-right text-[14px]">
+            <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
               {mm(each.nominalMm)}
               <span className="text-muted block text-[12px]">of {mm(each.wantedMm)}</span>
             </td>
-            <td className="figure px-1.5 text-right text-[14px]">{mm(each.worstMm)}</td>
-            <td className="figure px-1.5 text-right text-[14px]">{mm(each.rssMm)}</td>
-            <td className="figure px-1.5 text-right text-[14px]">{mm(each.rockedMm)}</td>
-            <td className="figure px-1.5 text-right text-[14px]">
+            <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(each.worstMm)}</td>
+            <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(each.rssMm)}</td>
+            <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(each.rockedMm)}</td>
+            <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
               {hundred(drawn?.chances[i] ?? each.chance)}
               {drawn && drawn.touches[i]! > 0.0005 && (
                 <span className="text-no block text-[12px]">touches {hundred(drawn.touches[i]!)}</span>

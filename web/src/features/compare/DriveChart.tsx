@@ -1,12 +1,12 @@
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type EChartsType } from 'echarts/core';
+import { init, use as register, type EChartsType } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { COLUMNS, legWords, type Drive, type Driven } from '@radiatrix/core/drive';
 import { useAppSelector, useUnits } from '../../app/store.ts';
 
-use([LineChart, GridComponent, TooltipComponent, MarkLineComponent, MarkAreaComponent, CanvasRenderer]);
+register([LineChart, GridComponent, TooltipComponent, MarkLineComponent, MarkAreaComponent, CanvasRenderer]);
 
 const [T, , COOLANT, RADIATOR, LIFT, DUTY, CURRENT] = COLUMNS.map((_, i) => i) as [
   number,
@@ -18,10 +18,10 @@ const [T, , COOLANT, RADIATOR, LIFT, DUTY, CURRENT] = COLUMNS.map((_, i) => i) a
   number,
 ];
 const GRIDS = [
-  { top: 22, height: 190 },
-  { top: 246, height: 56 },
-  { top: 336, height: 56 },
-  { top: 426, height: 56 },
+  { top: 26, height: 172 },
+  { top: 240, height: 50 },
+  { top: 332, height: 50 },
+  { top: 424, height: 50 },
 ];
 
 const column = (driven: Driven | undefined, index: number, scale = 1, plus = 0): [number, number][] => {
@@ -93,7 +93,7 @@ export function DriveChart({
           xAxis: start,
           name: legWords(leg),
           itemStyle: { color: i % 2 ? rule : 'transparent', opacity: 0.35 },
-          label: { ...font, fontSize: 13, position: 'insideTop' as const },
+          label: { ...font, fontSize: 13, position: 'insideBottom' as const },
         },
         { xAxis: from },
       ];
@@ -129,11 +129,16 @@ export function DriveChart({
           gridIndex: i,
           name: names[i],
           nameLocation: 'end',
-          nameGap: 6,
+          nameGap: 12,
           nameTextStyle: { ...font, align: 'left', padding: [0, 0, 0, -40] },
           scale: i === 0,
           min: i === 0 ? undefined : 0,
-          max: i === 1 || i === 2 ? 100 : undefined,
+          max:
+            i === 1 || i === 2
+              ? 100
+              : i === 0 && boilsC !== undefined
+                ? Math.ceil(((us ? boilsC * 1.8 + 32 : boilsC) + 2) / 10) * 10
+                : undefined,
           splitNumber: i === 0 ? 5 : 2,
           axisLabel: font,
           splitLine: { lineStyle: { color: rule } },
@@ -202,5 +207,5 @@ export function DriveChart({
     performance.mark('radiatrix:curve');
   }, [old, fresh, us, theme, boilsC, legKey]);
 
-  return <div ref={box} aria-hidden="true" className="h-[520px] w-full" />;
+  return <div ref={box} aria-hidden="true" className="h-[506px] w-full" />;
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { fullyOpenOf, kelvins } from '@radiatrix/core/compare';
+import { fullyOpenOf, kelvins, type Found } from '@radiatrix/core/compare';
 import { COURSES, COURSE_NAMES, type CourseName, type Driven } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
@@ -193,20 +193,33 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
 }
 
 /** What a drive comes to, in a sentence. */
-export function driveSays(driven: Driven, boilsC: number | undefined, units: 'metric' | 'us' | 'both') {
+export function driveSays(
+  driven: Driven,
+  boilsC: number | undefined,
+  units: 'metric' | 'us' | 'both',
+): Found {
   const t = (value: number) => formatQuantity(value, 'temperature', units);
   const boils = boilsC !== undefined && driven.hottestC >= boilsC;
-  const pull = driven.pullDownS === undefined ? '' : ` From full fan to fan off: ${clock(driven.pullDownS)}.`;
+  const last = driven.events.filter((each) => each.kind === 'fan-on' || each.kind === 'fan-off').at(-1);
+  const stays = driven.switched > 0 && driven.pullDownS === undefined && last?.kind === 'fan-on';
+  const fan =
+    driven.switched === 0
+      ? 'The fan never comes on.'
+      : stays
+        ? 'The fan comes on and does not go off again.'
+        : `The fan comes on ${driven.switched} ${driven.switched === 1 ? 'time' : 'times'}${
+            driven.pullDownS === undefined ? '' : `; from full fan to fan off ${clock(driven.pullDownS)}`
+          }.`;
   return {
-    about: 'drive' as const,
-    word: boils ? ('stop' as const) : ('clear' as const),
+    about: 'drive',
+    word: boils ? 'stop' : stays ? 'work' : 'clear',
     sentence: `Hottest ${t(driven.hottestC)} after ${clock(driven.hottestAtS)}${
       boils
         ? ': it boils'
         : boilsC === undefined
           ? ''
           : `, ${kelvins(boilsC - driven.hottestC, units)} below boiling`
-    }. The fan came on ${driven.switched} ${driven.switched === 1 ? 'time' : 'times'}.${pull}`,
+    }. ${fan}`,
   };
 }
 

@@ -29,6 +29,7 @@ export function FaceDrawing({
   const units = useUnits();
   const { face } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
+  const newCore = face.fresh.find((shape) => shape.id === 'core');
   const all: [Whose, FaceShape[]][] = [
     ['bay', ports ? face.bay.filter((shape) => shape.id === 'opening') : face.bay],
     ['old', ports ? [] : face.old],
@@ -46,7 +47,7 @@ export function FaceDrawing({
     );
   const [left, right] = [Math.min(...extents.map((e) => e.left)), Math.max(...extents.map((e) => e.right))];
   const [low, high] = [Math.min(...extents.map((e) => e.low)), Math.max(...extents.map((e) => e.high))];
-  const margin = ports ? 130 : 78;
+  const margin = ports ? 190 : 78;
   const bounds = { x: left - margin, y: -high - 62, w: right - left + 2 * margin, h: high - low + 124 };
   const says = all.flatMap(([whose, shapes]) => [
     ...new Set(shapes.map((shape) => `${WHOSE[whose]}: ${wordsOf(shape, mm)}`)),
@@ -84,6 +85,7 @@ export function FaceDrawing({
               onLit={onLit}
               named={ports}
               words={wordsOf(shape, mm)}
+              name={goesOn(shape, compared, mm)}
             />
           ))}
         </g>
@@ -97,6 +99,12 @@ export function FaceDrawing({
         >
           opening {mm(opening.w)}
         </Dimension>
+      )}
+      {!ports && newCore?.kind === 'rect' && (
+        <CoreLabel
+          core={newCore}
+          text={`core ${wordsOf({ ...newCore, label: '' }, mm).replace(/^, /, '')}`}
+        />
       )}
       {!ports && newAll?.kind === 'rect' && (
         <>
@@ -120,6 +128,36 @@ export function FaceDrawing({
       )}
     </Drawing>
   );
+}
+
+function CoreLabel({ core, text }: { core: { x: number; y: number; w: number; h: number }; text: string }) {
+  const scale = useScale();
+  return (
+    <Label x={core.x + core.w / 2} y={-core.y - 8 * scale} tone="var(--color-muted)">
+      {text}
+    </Label>
+  );
+}
+
+/** What meets a port, with its size: what a hand has to find. */
+function goesOn(shape: FaceShape, compared: Compared, mm: (value: number) => string): string {
+  const { quantities: q, words } = compared.fresh.assembly.radiator ?? { quantities: {}, words: {} };
+  const size = shape.kind === 'circle' && !shape.unknown?.includes('diameter') ? ` ø${mm(shape.d)}` : ' ø?';
+  const place = shape.unknown ? ', place not on record' : '';
+  switch (shape.id) {
+    case 'inlet':
+      return `upper hose${size}${shape.unknown?.includes('height') ? ', height?' : ''}`;
+    case 'outlet':
+      return `lower hose${size}${shape.unknown?.includes('height') ? ', height?' : ''}`;
+    case 'cooler':
+      return `oil line ${(words.oilCoolerFitting?.word ?? 'thread?').toUpperCase().replace('X', ' × ')}`;
+    case 'neck':
+      return `cap ${q.capPressure ? `${q.capPressure.value} kPa` : '?'}, overflow hose`;
+    case 'drain':
+      return 'drain tube';
+    default:
+      return shape.label + place;
+  }
 }
 
 const tone = (old: FaceShape | undefined, now: FaceShape, side: 'w' | 'h'): string =>
@@ -160,6 +198,7 @@ function Shape({
   onLit,
   named,
   words,
+  name,
 }: {
   shape: FaceShape;
   whose: Whose;
@@ -167,6 +206,8 @@ function Shape({
   onLit: (id: FaceId | null) => void;
   named: boolean;
   words: string;
+  /** What meets it. */
+  name: string;
 }) {
   const scale = useScale();
   const line = LINES[whose];
@@ -207,7 +248,7 @@ function Shape({
           anchor={outward}
           tone={shape.known ? 'currentColor' : 'var(--color-muted)'}
         >
-          {words}
+          {name}
         </Label>
       )}
       {glows && !port && whose === 'new' && (

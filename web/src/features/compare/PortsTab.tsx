@@ -41,8 +41,8 @@ export function PortsTab({ bench, compared, asked, change }: TabProps) {
                   <th scope="row" className="py-1 text-left font-normal">
                     {which === 'upper' ? 'Upper, to the inlet' : 'Lower, from the outlet'}
                   </th>
-                  <td className="figure px-1.5 text-right text-[14px]">{mm(bore)}</td>
-                  <td className="figure px-1.5 text-right text-[14px]">{mm(neck)}</td>
+                  <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(bore)}</td>
+                  <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">{mm(neck)}</td>
                   <td className="px-1.5">
                     {!plan
                       ? 'bore or neck to be measured'
@@ -52,7 +52,7 @@ export function PortsTab({ bench, compared, asked, change }: TabProps) {
                             plan.value.stepped ? 'stepped hose or reducer' : 'goes on',
                             plan.value.sentence === 'trim' ? `trim ${mm(plan.value.trimMm)}` : '',
                             plan.value.sentence === 'too-short' ? 'too short: another hose' : '',
-                            plan.value.spring ? 'anti-collapse spring inside' : '',
+                            plan.value.spring ? 'it needs its anti-collapse spring' : '',
                           ]
                             .filter(Boolean)
                             .join('; ')}

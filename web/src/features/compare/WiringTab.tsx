@@ -142,6 +142,7 @@ function CircuitBlock({ bench, compared, asked, change }: TabProps) {
         />
         <Knob
           label="Relay"
+          blank="?"
           dimension="current"
           range={[1, 200]}
           value={asked.relay}
@@ -247,6 +248,7 @@ function BenchTest({ compared, asked, change }: TabProps) {
       <div className="grid grid-cols-4 gap-3">
         <NumberKnob
           label="Measured"
+          blank="?"
           unit="V"
           range={[5, 60]}
           value={asked.testV}
@@ -254,6 +256,7 @@ function BenchTest({ compared, asked, change }: TabProps) {
         />
         <NumberKnob
           label="Measured"
+          blank="?"
           unit="A"
           range={[0.05, 120]}
           value={asked.testA}
@@ -270,6 +273,7 @@ function BenchTest({ compared, asked, change }: TabProps) {
         <NumberKnob
           label="Label"
           unit="A"
+          blank="?"
           range={[0.1, 120]}
           value={asked.labelA}
           usual={compared.current}

@@ -10,7 +10,7 @@ import { TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { COOLANTS, type CoolantBase } from '@radiatrix/core/fluid';
 
 /** Whole numbers: parts by id (0 for none; `part` is the one in hand in Match), the job. */
-const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'job'] as const;
+const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'job', 'way'] as const;
 /** Figures in record units, and what they may be at all: what lies outside is said where it is used. */
 const FIGURES = [
   'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',

@@ -20,6 +20,7 @@ import {
   frameSpacer,
   hosePlan,
   hubSpacer,
+  impossibleFigures,
   ledgerFindings,
   likelyVehicleClass,
   nearestAgreement,
@@ -113,7 +114,9 @@ export function loadOf(
   bench: Bench,
   asked: Asked,
 ): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
-  const cls = asked.load ?? likelyVehicleClass(bench.vehicle.configuration.body);
+  const cls =
+    asked.load ??
+    likelyVehicleClass(bench.vehicle.configuration.body, bench.vehicle.configuration.package === 'towing');
   const written = {
     massKg: asked.mass,
     dragAreaM2: asked.drag,
@@ -243,26 +246,21 @@ export function compare(
   // Screws
   const lowered = fittedSpacer !== undefined && asked.spacer !== undefined ? fittedSpacer - asked.spacer : 0;
   const boss = fresh.assembly.radiator?.quantities.bossDepth?.value;
+  // Trays are lettered anew in each procedure: screws can only change places within one way in.
+  const ways = [...new Map(bench.fasteners.map((each) => [each.procedureId, each.procedure]))];
+  const way = ways.some(([id]) => id === asked.way) ? asked.way : ways[0]?.[0];
   const screws: Screw[] = [
     ...bench.fasteners
-      .filter((each) => each.lengthMm !== null && each.lengthMm > 0)
-      .map((each) => ({ ...each, lengthMm: each.lengthMm!, from: each.procedure }))
-      .filter(
-        (each, i, all) =>
-          all.findIndex(
-            (other) =>
-              other.tray === each.tray && other.thread === each.thread && other.lengthMm === each.lengthMm,
-          ) === i,
-      )
+      .filter((each) => each.procedureId === way && each.lengthMm !== null && each.lengthMm > 0)
       .map((each) => ({
         tray: each.tray,
         name: each.name,
         thread: each.thread,
-        lengthMm: each.lengthMm,
+        lengthMm: each.lengthMm!,
         stackMm: asked.room[each.tray]?.stackMm,
         freeMm: asked.room[each.tray]?.freeMm,
       })),
-    ...[old.parts.fan, fresh.parts.fan, fresh.parts.radiator].flatMap((part, i, all) =>
+    ...[fresh.parts.fan, fresh.parts.radiator].flatMap((part, i, all) =>
       all.indexOf(part) !== i
         ? []
         : screwsInBox(part).map((screw) => {
@@ -283,7 +281,15 @@ export function compare(
     ),
   ];
   const reaches = screws.map((screw) => reach(screw));
-  const hazards = swapHazards(screws);
+  const called = (tray: string): string => {
+    const name = screws.find((each) => each.tray === tray)?.name;
+    return name && !tray.startsWith('box') ? `${tray} (${name.toLowerCase()})` : tray;
+  };
+  const hazards = swapHazards(screws).map((each) => ({
+    ...each,
+    long: called(each.long),
+    short: called(each.short),
+  }));
 
   // Wiring
   const [loom, plug] = [
@@ -386,6 +392,8 @@ export function compare(
     hub,
     comesNearerMm: thicker,
     hoses,
+    ways,
+    way,
     screws,
     reaches,
     hazards,
@@ -411,6 +419,9 @@ export function compare(
     claims,
     /** All that can be said without a long sum. */
     findings: [
+      ...(fresh.assembly.radiator ? impossibleFigures(fresh.assembly.radiator) : []).map(
+        (sentence): Found => ({ about: 'face', word: 'stop', sentence }),
+      ),
       ...ledgerFindings('face', ledger, units),
       ...depthFindings(
         now.stack,
@@ -419,7 +430,7 @@ export function compare(
         units,
       ),
       ...ledgerFindings('ports', ledger, units),
-      ...boltFindings(reaches, hazards.slice(0, 3), units),
+      ...boltFindings(reaches, hazards.slice(0, 2), units),
       ...changeFindings({
         support,
         edges: edges?.ok ? edges.value : undefined,

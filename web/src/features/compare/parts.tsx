@@ -33,6 +33,8 @@ interface KnobProps {
   /** What counts while nothing is written in. */
   usual?: number | undefined;
   onChange: (value: number | undefined) => void;
+  /** Shown in an empty box where nothing is on record. */
+  blank?: string;
   className?: string;
 }
 
@@ -96,6 +98,7 @@ function TextKnob({
   onChange,
   show,
   read,
+  blank = 'not on record',
   className = '',
 }: KnobProps & { show: (value: number) => string; read: (text: string) => number | string }) {
   const [text, setText] = useState<string | null>(null);
@@ -114,7 +117,7 @@ function TextKnob({
       <input
         className="input figure !h-[30px] !min-h-[30px] !text-[14px]"
         value={shown}
-        placeholder={usual === undefined ? 'not on record' : show(usual)}
+        placeholder={usual === undefined ? blank : show(usual)}
         aria-invalid={problem !== ''}
         aria-describedby={problem ? own : undefined}
         onChange={(event) => {
@@ -154,7 +157,7 @@ export function Pick<V extends string>({
     <label className={`block ${className}`}>
       <span className="label-text">{label}</span>
       <select
-        className="select !h-[30px] !min-h-[30px] !text-[14px]"
+        className="select !h-[30px] !min-h-[30px] truncate !pr-7 !text-[14px]"
         value={value}
         onChange={(event) => onChange(event.target.value as V)}
       >
@@ -207,7 +210,7 @@ export function Table({
     <table className="w-full border-collapse text-[15px]">
       <caption className="sr-only">{caption}</caption>
       <thead>
-        <tr className="border-ink font-label border-b text-[14px] tracking-[0.05em]">
+        <tr className="border-ink font-label border-b text-[14px] tracking-[0.04em] uppercase">
           {heads.map(([text, right], i) => (
             <th
               key={text + i}
