@@ -56,7 +56,8 @@ export function root(f: (x: number) => number, lo: number, hi: number, tolerance
     if (Math.abs(half) <= near || fb === 0) return b;
     if (Math.abs(e) >= near && Math.abs(fa) > Math.abs(fb)) {
       const s = fb / fa;
-      let [p, q]: [number, number] = [0, 0];
+      let p: number;
+      let q: number;
       if (a === c) [p, q] = [2 * half * s, 1 - s];
       else {
         const [r, t] = [fb / fc, fa / fc];

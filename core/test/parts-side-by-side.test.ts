@@ -1,0 +1,269 @@
+import { describe, expect, test } from 'vitest';
+import {
+  agreementFindings,
+  clear,
+  coolingFindings,
+  depthFindings,
+  differencesOf,
+  disagreements,
+  edgeGaps,
+  faceOf,
+  faceOfBay,
+  frameSpacer,
+  impossibleFigures,
+  nearestAgreement,
+  setUpOf,
+  settingsOf,
+  stackOf,
+  wiringFindings,
+  worstOf,
+  type Found,
+} from '../src/compare/index.ts';
+import { AS_SAID, CASES, VEHICLE_CLASSES, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
+import { checkCircuit, wireOf, wiringPlan } from '../src/electrical/index.ts';
+import type { FigureSet, Trace } from '../src/fit/index.ts';
+
+const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
+/** Figures as `[value, u]`, words as text. */
+function set<K extends 'bay' | 'radiator' | 'fan' | 'shroud'>(
+  quantities: Record<string, [number, number?]>,
+  words: Record<string, string> = {},
+): FigureSet<K> {
+  return {
+    quantities: Object.fromEntries(
+      Object.entries(quantities).map(([key, [value, u = 0.5]]) => [key, { value, u, trace }]),
+    ),
+    words: Object.fromEntries(Object.entries(words).map(([key, word]) => [key, { word, trace }])),
+  } as FigureSet<K>;
+}
+
+const bay = set<'bay'>(
+  {
+    bayDepth: [176, 2],
+    openingWidth: [706],
+    openingHeight: [470],
+    pinSpacing: [548],
+    pinDiameter: [14],
+    engineRock: [7],
+    fanOn: [96],
+    fanOff: [91],
+    warningLamp: [112],
+    capPressure: [110],
+  },
+  { fanSense: 'radiator-inlet', engineLies: 'along' },
+);
+const core = { coreWidth: [604], coreHeight: [421], overallWidth: [694], overallHeight: [461] } as Record<
+  string,
+  [number]
+>;
+const old = set<'radiator'>(
+  {
+    ...core,
+    coreThickness: [32],
+    thickness: [50],
+    inletDiameter: [38],
+    inletHeight: [390],
+    pinSpacing: [548],
+  },
+  {
+    flow: 'cross',
+    inletSide: 'left',
+    oilCooler: 'transmission',
+    tankMaterial: 'plastic',
+    coreMaterial: 'aluminium',
+  },
+);
+const thick = set<'radiator'>(
+  { ...core, coreThickness: [42], thickness: [66], inletDiameter: [38], pinSpacing: [548] },
+  {
+    flow: 'cross',
+    inletSide: 'left',
+    outletSide: 'right',
+    tankMaterial: 'aluminium',
+    coreMaterial: 'aluminium',
+  },
+);
+const twin = set<'fan'>(
+  {
+    depth: [96],
+    width: [624],
+    height: [422],
+    spacer: [12],
+    bladeGap: [24],
+    diameter: [300],
+    current: [22.6],
+    airflow: [5900],
+    fanOn: [85],
+    fanOff: [74],
+  },
+  { fans: 'two', voltage: '12' },
+);
+
+describe('the stack of real parts', () => {
+  const stack = stackOf(bay, { radiator: thick, fan: twin });
+  test('motor to engine and blades to core follow from the figures, and a lower spacer trades one for the other', () => {
+    const of = (key: string, at = stack) => clear(at.clearances.find((each) => each.key === key)!);
+    expect(of('motor').nominalMm).toBeCloseTo(176 - 66 - 96, 9);
+    // The core stands in the middle of the tanks: (66 − 42) / 2 of them lie between core and blades.
+    expect(of('blades').nominalMm).toBeCloseTo(24 + (66 - 42) / 2, 9);
+    const lowered = stackOf(bay, { radiator: thick, fan: twin }, 4);
+    expect(of('motor', lowered).nominalMm).toBeCloseTo(of('motor').nominalMm + 8, 9);
+    expect(of('blades', lowered).nominalMm).toBeCloseTo(of('blades').nominalMm - 8, 9);
+    expect(stack.missing).toEqual([]);
+  });
+  test('what is not on record is drawn as unknown, named, and keeps its clearance from being worked out', () => {
+    const { depth: _, ...rest } = twin.quantities;
+    const without = stackOf(bay, { radiator: thick, fan: { ...twin, quantities: rest } });
+    expect(without.clearances.map((each) => each.key)).not.toContain('motor');
+    expect(without.layers.find((layer) => layer.id === 'fan')!.u).toBeUndefined();
+    expect(without.missing).toContainEqual(expect.objectContaining({ where: 'fan', key: 'depth' }));
+    const nothing = stackOf(set<'bay'>({}), {});
+    expect(nothing.clearances).toEqual([]);
+    expect(
+      nothing.layers.every((layer) => Number.isFinite(layer.fromMm) && Number.isFinite(layer.toMm)),
+    ).toBe(true);
+  });
+  test('it does not clear, a spacer is named, and on it it clears', () => {
+    const supplied = stack.clearances.map(clear);
+    const choice = frameSpacer({ motorToEngineMm: 14, bladeToCoreMm: 36, fittedMm: 12 });
+    const say = (taken: number | undefined, cleared = supplied): Found[] =>
+      depthFindings(stack, cleared, { choice, taken, supplied: 12 }, 'metric');
+    expect(worstOf(say(undefined), 'depth')).toMatchObject({
+      word: 'stop',
+      sentence: expect.stringMatching(
+        /14 mm, 20 mm wanted: it does not clear, 6 mm short\. A 6 mm spacer .* leaves 20 mm/,
+      ) as string,
+    });
+    const now = stackOf(bay, { radiator: thick, fan: twin }, 3).clearances.map(clear);
+    expect(worstOf(say(3, now), 'depth')).toMatchObject({ word: 'work' });
+  });
+});
+
+describe('the face', () => {
+  test('sizes lie where they are measured; a port without a height is marked', () => {
+    const shapes = faceOf({ radiator: old });
+    expect(shapes.find((shape) => shape.id === 'overall')).toMatchObject({ x: -347, w: 694, h: 461 });
+    expect(shapes.find((shape) => shape.id === 'inlet')).toMatchObject({ known: true, y: 390, d: 38 });
+    expect(faceOf({ radiator: thick }).find((shape) => shape.id === 'inlet')).toMatchObject({
+      known: false,
+      unknown: 'height',
+    });
+    expect(
+      faceOfBay(bay)
+        .filter((shape) => shape.id === 'pins')
+        .map((shape) => shape.x),
+    ).toEqual([-274, 274]);
+  });
+  test('differences, gaps round the edge, and figures that cannot both be true', () => {
+    expect(differencesOf(old, thick).find((each) => each.label === 'Overall width')).toMatchObject({
+      oldMm: 694,
+      newMm: 694,
+    });
+    // Two sides of 6 mm by 461 and a top of 9 mm by 694.
+    expect(edgeGaps(bay, thick)!.areaMm2).toBeCloseTo(2 * 6 * 461 + 9 * 694, 6);
+    expect(impossibleFigures(thick)).toEqual([]);
+    const wide = set<'radiator'>({ ...core, coreWidth: [800], overallWidth: [694] });
+    expect(impossibleFigures(wide)).toEqual([
+      expect.stringContaining('wider than the radiator: 800 against 694'),
+    ]);
+  });
+});
+
+describe('thermostat and fan from the record', () => {
+  const at = { boilsC: 129, dropK: 8 };
+  test('a fan with its own switch goes by it; the vehicle’s own fan as the vehicle switches it; what is said goes first', () => {
+    const thermostats = [{ opensC: 82, fullyOpenC: 95 }];
+    const own = settingsOf(bay, twin, thermostats, {}, at)!;
+    expect(own).toMatchObject({
+      thermostat: { opensC: 82, fullyOpenC: 95 },
+      stages: [{ onC: 85, offC: 74 }],
+      place: 'radiator-inlet',
+      warningC: 112,
+    });
+    expect(settingsOf(bay, undefined, thermostats, {}, at)!.stages).toEqual([{ onC: 96, offC: 91 }]);
+    expect(settingsOf(bay, twin, thermostats, { opensC: 88 }, at)!.thermostat).toEqual({
+      opensC: 88,
+      fullyOpenC: undefined,
+    });
+    expect(settingsOf(bay, twin, [], {}, at)).toBeUndefined();
+    const [found] = agreementFindings(
+      own,
+      disagreements(own),
+      nearestAgreement(own, { thermostats: [], fan: { kind: 'adjustable', fromC: 65, toC: 115 } }),
+      'metric',
+    );
+    expect(found).toMatchObject({
+      word: 'stop',
+      sentence: expect.stringMatching(
+        /off at 74 °C.*opens? at 82.*may never stop\. Nearest that agrees: fan on 95 °C, off 83 °C/s,
+      ) as string,
+    });
+    expect(agreementFindings(undefined, [], undefined, 'metric')[0]).toMatchObject({ word: 'open' });
+  });
+});
+
+describe('cooling from the record', () => {
+  const assumed = { base: 'ethylene', volumeShare: 0.5 } as const;
+  test('a set-up is read off the parts, and what is missing is named', () => {
+    const ready = setUpOf(bay, { radiator: thick, fan: twin }, assumed);
+    expect(ready).toMatchObject({
+      ok: true,
+      setUp: {
+        capKPa: 110,
+        fans: { count: 2, diameterMm: 300 },
+        radiator: { coreClass: 'brazed-thick', flow: 'cross' },
+      },
+    });
+    const { coreThickness: _, ...rest } = thick.quantities;
+    expect(setUpOf(bay, { radiator: { ...thick, quantities: rest } }, assumed)).toEqual({
+      ok: false,
+      missing: ['core thickness'],
+    });
+    expect(setUpOf(bay, {}, assumed)).toMatchObject({ ok: false });
+  });
+  test('how much cooler one runs than the other is known better than either, since most doubts are shared', () => {
+    const inputs = (radiator: FigureSet<'radiator'>) => {
+      const ready = setUpOf(bay, { radiator, fan: twin }, assumed);
+      if (!ready.ok) throw new Error('not ready');
+      return {
+        setUp: ready.setUp,
+        load: VEHICLE_CLASSES.pickup.load,
+        leeway: AS_SAID,
+        conditions: CASES.climb.conditions,
+      };
+    };
+    const [was, now] = [likely(inputs(old)), likely(inputs(thick))];
+    const { k, u } = coolerBy(inputs(old), inputs(thick));
+    expect(k).toBeCloseTo(was.steady.topTankC - now.steady.topTankC, 9);
+    expect(u).toBeLessThan(Math.hypot(was.u, now.u) / 2);
+    const [found] = coolingFindings([{ name: 'climb', old: was, fresh: now }], 'metric');
+    const margin = boilsUnder(inputs(thick).setUp, CASES.climb.conditions.altitudeM) - now.steady.topTankC;
+    expect(found!.word).toBe(margin >= now.u ? 'clear' : margin <= -now.u ? 'stop' : 'open');
+  });
+});
+
+test('wiring: the trap is said first, then what it takes; a circuit that does not carry the fan stops it', () => {
+  const pin = (position: string, does: string, colour: string) => ({
+    position,
+    function: does,
+    colour,
+    gauge: '4 mm²',
+  });
+  const loom = { code: 'A', pins: [pin('1', 'fan feed', 'blue'), pin('2', 'ground', 'black')] };
+  const fan = { code: 'B', pins: [pin('1', 'fan feed', 'black'), pin('2', 'ground', 'red')] };
+  const circuit = checkCircuit({
+    currentA: 24.3,
+    systemV: 14,
+    feedM: 1.45,
+    groundM: 0.4,
+    wire: wireOf('4')!,
+    fuseA: 30,
+    relayA: undefined,
+  });
+  const found = wiringFindings(wiringPlan(loom, fan), circuit);
+  expect(found[0]!.sentence).toMatch(
+    /^Colour trap: black is fan feed on one side|^Colour trap: black is ground on one side/,
+  );
+  expect(found.map((each) => each.word)).toEqual(['work', 'work', 'stop']);
+  expect(wiringFindings(undefined, undefined)).toMatchObject([{ word: 'open' }]);
+});

@@ -1,0 +1,255 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { FigureSet, Trace } from '@radiatrix/core/fit';
+import { simulate } from '@radiatrix/core/drive';
+import { steady } from '@radiatrix/core/cooling';
+import type { Bench, BenchPart } from '@radiatrix/contract';
+import { readAsked, writeAsked, type Asked } from '../src/features/compare/address.ts';
+import { attempt } from '../src/features/compare/attempt.ts';
+import { compare, screwsInBox, sideOf } from '../src/features/compare/compared.ts';
+import { drivesOf } from '../src/features/compare/drives.ts';
+
+const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
+const figures = (quantities: Record<string, number>, words: Record<string, string> = {}): FigureSet<never> =>
+  ({
+    quantities: Object.fromEntries(
+      Object.entries(quantities).map(([key, value]) => [key, { value, u: 0.6, trace }]),
+    ),
+    words: Object.fromEntries(Object.entries(words).map(([key, word]) => [key, { word, trace }])),
+  }) as FigureSet<never>;
+const part = (id: number, kind: 'radiator' | 'fan', own: FigureSet<never>, box: string[] = []): BenchPart =>
+  ({
+    id,
+    number: `P ${id}`,
+    kind,
+    figures: own,
+    inTheBox: box.map((name) => ({ name, quantity: 4 })),
+  }) as unknown as BenchPart;
+
+const SIZES = { overallWidth: 694, overallHeight: 461, coreWidth: 604, coreHeight: 421 };
+const bench = (parts: BenchPart[]): Bench =>
+  ({
+    vehicle: { id: 1, configuration: { body: 'pickup', package: 'standard' }, options: [] },
+    bay: figures(
+      {
+        bayDepth: 176,
+        openingWidth: 706,
+        openingHeight: 470,
+        capPressure: 110,
+        fanFuse: 30,
+        fanFeedLength: 1450,
+        fanOn: 96,
+        fanOff: 91,
+      },
+      { fanConnector: 'L', fanWire: '4' },
+    ),
+    job: null,
+    parts,
+    connectors: [
+      {
+        code: 'L',
+        cavities: [
+          { position: '1', function: 'feed', colour: 'blue', gauge: '4 mm²' },
+          { position: '2', function: 'ground', colour: 'black', gauge: '4 mm²' },
+        ],
+      },
+      {
+        code: 'K',
+        cavities: [
+          { position: '1', function: 'feed', colour: 'black', gauge: '4 mm²' },
+          { position: '2', function: 'ground', colour: 'red', gauge: '4 mm²' },
+        ],
+      },
+    ],
+    adapters: [],
+    thermostats: [{ id: 9, number: 'T', opensC: 82, fullyOpenC: 95 }],
+    fasteners: [
+      {
+        tray: 'A',
+        name: 'Fan feet',
+        thread: 'M6 × 16',
+        lengthMm: 16,
+        torqueNm: null,
+        procedureId: 1,
+        procedure: 'out',
+      },
+      {
+        tray: 'A',
+        name: 'Undertray',
+        thread: 'M6 × 30',
+        lengthMm: 30,
+        torqueNm: null,
+        procedureId: 2,
+        procedure: 'other',
+      },
+    ],
+  }) as unknown as Bench;
+const parts = [
+  part(1, 'radiator', figures({ ...SIZES, coreThickness: 32, thickness: 50 }, { flow: 'cross' })),
+  part(
+    2,
+    'radiator',
+    figures({ ...SIZES, coreThickness: 42, thickness: 66 }, { flow: 'cross', tankMaterial: 'aluminium' }),
+  ),
+  part(
+    3,
+    'fan',
+    figures(
+      {
+        depth: 96,
+        spacer: 12,
+        bladeGap: 24,
+        diameter: 300,
+        current: 22.6,
+        airflow: 5900,
+        fanOn: 85,
+        fanOff: 74,
+      },
+      { fans: 'two', fanConnector: 'K' },
+    ),
+    ['12 mm spacers', 'M6 × 25 screws'],
+  ),
+];
+const asked = (query = ''): Asked => readAsked(new URLSearchParams(`or=1&nr=2&nf=3${query}`));
+const look = (query = '', own = parts) => {
+  const on = bench(own);
+  const what = asked(query);
+  return compare(
+    on,
+    sideOf(on, { radiator: what.or, fan: what.of, shroud: what.os }),
+    sideOf(on, { radiator: what.nr, fan: what.nf, shroud: what.ns }),
+    what,
+    [],
+    'metric',
+  );
+};
+
+describe('the address of a comparison', () => {
+  test('holds everything that was asked and gives it back', () => {
+    fc.assert(
+      fc.property(
+        fc.record(
+          {
+            spacer: fc.integer({ min: 0, max: 60 }),
+            ambient: fc.double({ min: -40, max: 60, noNaN: true }),
+            tab: fc.constantFrom('depth', 'drive'),
+          },
+          { requiredKeys: [] },
+        ),
+        fc.dictionary(
+          fc.stringMatching(/^(box )?[A-Z]{1,3} ?\d{0,3}$/),
+          fc.record({ stackMm: fc.integer({ min: 0, max: 90 }) }),
+        ),
+        (plain, room) => {
+          const whole = { ...plain, room, claims: { flow: 5900 } } as Asked;
+          const back = readAsked(new URLSearchParams(writeAsked(whole).toString()));
+          expect(writeAsked(back).toString()).toBe(writeAsked(whole).toString());
+          expect(back).toEqual(JSON.parse(JSON.stringify(whole)));
+        },
+      ),
+      { seed: 4, numRuns: 60 },
+    );
+  });
+  test('leaves out what it cannot read', () => {
+    expect(
+      readAsked(
+        new URLSearchParams('tab=elsewhere&spacer=thick&or=-3&opens=Infinity&screw=&claim=x~y&place=engine'),
+      ),
+    ).toEqual({ room: {}, claims: {} });
+  });
+});
+
+describe('what is worked out from bench and address', () => {
+  test('it does not clear, a spacer does it, and the screws of the box then reach deeper', () => {
+    const stock = look();
+    expect(stock.depth.cleared.find((each) => each.key === 'motor')!.nominalMm).toBeCloseTo(14, 9);
+    expect(stock.choice).toMatchObject({ kind: 'chosen' });
+    const spacer = stock.choice!.kind === 'chosen' ? stock.choice!.spacerMm : NaN;
+    const taken = look(`&spacer=${spacer}`);
+    expect(taken.depth.cleared.every((each) => each.chance >= 0.95)).toBe(true);
+    expect(taken.lowered).toBe(12 - spacer);
+    expect(taken.findings.map((each) => each.sentence).join(' ')).toContain(`go ${12 - spacer} mm deeper`);
+    // 25 mm through spacer and a 3 mm foot into a hole with 15 mm of room.
+    const reaching = look(`&spacer=${spacer}&foot=3&screw=${encodeURIComponent('box P 3~~15')}`);
+    expect(reaching.reaches.find((each) => each.tray === 'box P 3')).toMatchObject({
+      goesInMm: 25 - spacer - 3,
+      verdict: 25 - spacer - 3 > 15 ? 'touches' : 'clear',
+    });
+  });
+  test('screws change places only within one way in, and with those of the new parts’ boxes', () => {
+    expect(screwsInBox(parts[2])).toEqual([{ thread: 'M6', lengthMm: 25, name: 'M6 × 25 screws' }]);
+    expect(look().screws.map((each) => each.tray)).toEqual(['A', 'box P 3']);
+    expect(look().hazards).toMatchObject([{ long: 'box P 3', short: 'A (fan feet)', deeperMm: 9 }]);
+    expect(look('&way=2').screws[0]!.name).toBe('Undertray');
+  });
+  test('thermostat and fan disagree, and the proposal taken agrees', () => {
+    const { broken, proposal } = look();
+    expect(broken.map((each) => each.rule)).toContain('off-below-opening');
+    const { thermostat, stages } = proposal!.settings;
+    const [stage] = stages;
+    expect(
+      look(`&opens=${thermostat.opensC}&full=${thermostat.fullyOpenC}&on=${stage!.onC}&off=${stage!.offC}`)
+        .broken,
+    ).toEqual([]);
+  });
+  test('two set-ups are driven: the fan that goes off below opening never stops, the old one switches', () => {
+    const compared = look('&of=3');
+    const { fresh } = drivesOf(bench(parts), compared, asked());
+    const driven = simulate(fresh!, 30);
+    expect(driven.switched).toBe(1);
+    expect(driven.pullDownS).toBeUndefined();
+    expect(Number.isFinite(driven.hottestC)).toBe(true);
+  });
+});
+
+describe('what cannot be', () => {
+  /** Every number and sentence of a result, wherever it stands. */
+  const texts = (value: unknown): string[] =>
+    typeof value === 'string' || typeof value === 'number'
+      ? [String(value)]
+      : Array.isArray(value)
+        ? value.flatMap(texts)
+        : value && typeof value === 'object'
+          ? Object.values(value).flatMap(texts)
+          : [];
+  test.each([
+    ['all glycol', '&mix=100', parts],
+    ['a thermostat above boiling', '&opens=135&full=139', parts],
+    ['200 A', '&amps=200&testV=12&testA=200', parts],
+    ['a negative spacer, a gap of nothing', '&spacer=-4&gap=-1', parts],
+    ['no cap and 9,000 m', '&cap=0&altitude=9000', parts],
+    [
+      'a core wider than the radiator and a thickness of zero',
+      '',
+      [
+        parts[0]!,
+        part(
+          2,
+          'radiator',
+          figures({ ...SIZES, coreWidth: 900, coreThickness: 0, thickness: -5 }, { flow: 'cross' }),
+        ),
+        parts[2]!,
+      ],
+    ],
+    [
+      'nothing on record at all',
+      '',
+      [part(1, 'radiator', figures({})), part(2, 'radiator', figures({})), part(3, 'fan', figures({}))],
+    ],
+  ])('%s is answered in sentences, never with NaN', (_, query, own) => {
+    const compared = look(query, own);
+    expect(compared.findings.length).toBeGreaterThan(0);
+    expect(texts(compared.findings).join(' ')).not.toMatch(/NaN|Infinity|undefined/);
+    const inputs = compared.inputsOf(compared.setUps.fresh, 'climb');
+    if (inputs) {
+      const answer = attempt(() => steady(inputs));
+      if (answer.ok) expect(texts(answer.value).join(' ')).not.toMatch(/NaN/);
+      else expect(answer.problem).toMatch(/^[A-Z].*\.$/s);
+    }
+    const { fresh } = drivesOf(bench(own), compared, asked(query));
+    if (fresh) {
+      const driven = attempt(() => simulate(fresh, 30));
+      if (!driven.ok) expect(driven.problem.length).toBeGreaterThan(10);
+    }
+  });
+});
