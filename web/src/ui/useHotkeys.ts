@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 import { useAppSelector } from '../app/store.ts';
 
 /** Whether a key typed here belongs to the field: in a text all do, in a list all but the finder's own. */
@@ -13,7 +13,8 @@ function belongsToField(target: EventTarget | null, key: string): boolean {
 export function useHotkeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
   const enabled = useAppSelector((state) => state.settings.keys);
   const latest = useRef(keys);
-  useEffect(() => {
+  // Before the view is painted: a key pressed at the first sight of it acts on what is seen.
+  useLayoutEffect(() => {
     latest.current = keys;
   });
   useEffect(() => {

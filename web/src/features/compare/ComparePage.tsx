@@ -152,7 +152,7 @@ function Comparing({
   });
   const props: TabProps = { bench, compared, asked, change };
   const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
-  const savedAddress = `?${writeAsked({ ...asked, view: undefined, tab: undefined }).toString()}`;
+  const savedAddress = `?${writeAsked({ ...asked, view: undefined, tab: undefined, job: undefined }).toString()}`;
 
   if (asked.view === 'paper')
     return (

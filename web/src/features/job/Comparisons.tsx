@@ -38,10 +38,16 @@ export function Comparisons({ job }: { job: JobRecord }) {
         {(data ?? []).map((each) => (
           <li key={each.id} className="border-rule border-b py-2">
             <div className="flex flex-wrap items-baseline gap-x-4">
-              <Link to={`/v/${job.vehicle.id}/compare${each.address}`} className="font-semibold">
+              <Link
+                to={`/v/${job.vehicle.id}/compare${each.address}&job=${job.id}`}
+                className="font-semibold"
+              >
                 {each.title}
               </Link>
-              <Link to={`/v/${job.vehicle.id}/compare${each.address}&view=paper`} className="text-[14px]">
+              <Link
+                to={`/v/${job.vehicle.id}/compare${each.address}&job=${job.id}&view=paper`}
+                className="text-[14px]"
+              >
                 on paper
               </Link>
               <span className="text-muted ml-auto text-[14px]">
