@@ -1,13 +1,6 @@
 // Cooling: steady answers, drives beside odex at the same error, depth stacks beside a bare loop over the same draws.
 import { Draws, drawClearances, type Clearance } from '@radiatrix/core/compare';
-import {
-  AS_SAID,
-  CASES,
-  CASE_NAMES,
-  VEHICLE_CLASSES,
-  steady,
-  type SetUp,
-} from '@radiatrix/core/cooling';
+import { AS_SAID, CASES, CASE_NAMES, VEHICLE_CLASSES, steady, type SetUp } from '@radiatrix/core/cooling';
 import { COLUMNS, Curve, KNOTS, USUAL_MASSES, simulate, type Drive } from '@radiatrix/core/drive';
 import { driveByOdex } from '../core/test/drive-by-odex.ts';
 
@@ -111,7 +104,10 @@ export function measureDrive(): { ours: Raced; theirs: Raced; ratio: number } {
   };
   const ours = loosest((tolerance) => {
     const run = simulate({ ...hour, tolerance }, 10);
-    return run.samples.slice((run.rows - 1) * COLUMNS.length + 1, (run.rows - 1) * COLUMNS.length + 4) as never;
+    return run.samples.slice(
+      (run.rows - 1) * COLUMNS.length + 1,
+      (run.rows - 1) * COLUMNS.length + 4,
+    ) as never;
   });
   const theirs = loosest((tolerance) => driveByOdex(hour, tolerance, smooth).end);
   return { ours, theirs, ratio: theirs.ms / ours.ms };

@@ -7,6 +7,7 @@ import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
 import { measurePage } from './page.ts';
 import { measureScale } from './scale.ts';
+import { measureSliders } from './sliders.ts';
 
 const {
   BASE_URL: base,
@@ -69,6 +70,20 @@ say(
   page.paintMs <= 1500,
 );
 
+const sliders = await measureSliders(base!, program!);
+say(
+  'slider of the drive to its curve',
+  `p50 ${sliders.curveP50Ms.toFixed(0)} p95 ${sliders.curveP95Ms.toFixed(0)} ms`,
+  '150 ms',
+  sliders.curveP95Ms <= 150,
+);
+say(
+  'tasks of the main thread meanwhile',
+  `p99 ${sliders.taskP99Ms.toFixed(1)} ms, ${sliders.over16} of ${sliders.tasks} over 16 ms, longest ${sliders.longestTaskMs.toFixed(0)} ms`,
+  'none over 16 ms',
+  sliders.over16 === 0,
+);
+
 const lines = measureFewest();
 say(
   'fewest lines, trade-like, to 200 cells',
@@ -91,5 +106,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, page, lines, oracle, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, page, sliders, lines, oracle, scale }, null, 1)}\n`,
 );

@@ -61,7 +61,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
           <DriveChart
             old={old.result}
             fresh={fresh.result}
-            drive={drives.fresh ?? drives.old}
+            legs={(drives.fresh ?? drives.old)?.legs}
             boilsC={compared.settings?.boilsC}
           />
           <p className="text-muted flex flex-wrap gap-x-5 text-[14px]">

@@ -121,5 +121,5 @@ export function drivesOf(
 }
 
 /** How many moments of a drive a chart shows: more than it has pixels to tell apart would only be slow. */
-export const SHOWN_MOMENTS = 260;
+export const SHOWN_MOMENTS = 200;
 export const everyOf = (seconds: number): number => Math.max(2, Math.round(seconds / SHOWN_MOMENTS));
