@@ -19,8 +19,20 @@ async function clean(page: Page, what: string): Promise<void> {
   ).toEqual([]);
 }
 
+const COMPARED: [string, RegExp | string][] = [
+  ['face', 'Old beside new'],
+  ['depth', 'Clearances of the new'],
+  ['ports', 'Hoses'],
+  ['changes', 'Support and edges'],
+  ['wiring', 'On the bench supply'],
+  ['cooling', 'The shop’s own sums'],
+  ['drive', 'Course and settings'],
+  ['agreement', 'Set to'],
+  ['claims', 'Airflow against power'],
+];
+
 test('axe finds nothing in any view, in both themes', async ({ browser }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(420_000);
   const stranger = await (await browser.newContext({ baseURL: process.env.BASE_URL })).newPage();
   await stranger.goto('/');
   await stranger.getByLabel('Name').waitFor();
@@ -57,6 +69,11 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/library/vins', 'Identification numbers'],
       ['/library/engine/1', 'History'],
       [`${vehicle}/match?view=sets`, 'Parts that go in together'],
+      ...COMPARED.map(([tab, seen]): [string, RegExp | string] => [
+        `${vehicle}/compare?part=${part}&tab=${tab}`,
+        seen,
+      ]),
+      [`${vehicle}/compare?view=paper`, 'What was found'],
       ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
       ['/nowhere', 'Nothing is kept'],
     ];

@@ -391,7 +391,7 @@ export const hazardSentence = (hazard: SwapHazard, units: UnitSystem): string =>
     hazard.sparesMm === undefined
       ? '; how much room lies behind it is not on record'
       : hazard.sparesMm < 0
-        ? `, ${mm(-hazard.sparesMm, units)} into the core`
+        ? `, ${mm(-hazard.sparesMm, units)} more than there is room: through the core, if that lies behind`
         : ` and still has ${mm(hazard.sparesMm, units)}`
   }. Keep them apart in the tray.`;
 

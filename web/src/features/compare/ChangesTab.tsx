@@ -39,7 +39,7 @@ const REACH_WORDS: Record<Reach['verdict'], [string, string]> = {
   close: ['close', 'text-changes'],
   touches: ['touches', 'text-no'],
   'too-short': ['too short', 'text-no'],
-  unknown: ['measure the room', 'text-not-proven'],
+  unknown: ['unmeasured', 'text-not-proven'],
 };
 
 function Screws({ bench, compared, asked, change }: TabProps) {
@@ -93,7 +93,9 @@ function Screws({ bench, compared, asked, change }: TabProps) {
         {screws.map((screw, i) => {
           const own = reaches[i]!;
           const [word, colour] = REACH_WORDS[own.verdict];
-          const recorded = bench.fasteners.find((each) => each.tray === screw.tray && each.torqueNm !== null);
+          const recorded = bench.fasteners.find(
+            (each) => each.procedureId === compared.way && each.tray === screw.tray && each.torqueNm !== null,
+          );
           const limit = boltLimitNm(screw.thread, '8.8');
           return (
             <tr key={`${screw.tray}${screw.name}${i}`} className="border-rule border-b">

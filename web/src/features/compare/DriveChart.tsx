@@ -197,7 +197,7 @@ function frameOf(strip: StripSort, legs: Drive['legs'], boilsC: number | undefin
       min: strip.temperature ? undefined : 0,
       max: boils === undefined ? strip.max : Math.ceil((boils + 2) / 10) * 10,
       splitNumber: strip.temperature ? 5 : 2,
-      axisLabel: font,
+      axisLabel: { ...font, showMaxLabel: boils === undefined },
       splitLine: { lineStyle: { color: rule } },
     },
     series: strip.lines.map((line, i) => ({

@@ -15,7 +15,7 @@ import { CasesTable, ShopSumsBlock, TwoWide } from './CoolingTab.tsx';
 import { DepthDrawing } from './DepthDrawing.tsx';
 import { ClearanceTable } from './DepthTab.tsx';
 import { drivesOf } from './drives.ts';
-import { DriveTable, driveSays } from './DriveTab.tsx';
+import { DriveTable, driveSays } from './driveSays.tsx';
 import { FaceDrawing } from './FaceDrawing.tsx';
 import { DifferencesTable } from './FaceTab.tsx';
 import { FindingShape } from './FindingShape.tsx';

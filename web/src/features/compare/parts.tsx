@@ -18,7 +18,7 @@ export function Answer({ found, children }: { found: readonly Found[]; children?
               <FindingShape word={each.word} size={i === 0 ? 15 : 12} />
             </span>
             <span className="sr-only">{FINDING_WORDS[each.word]}: </span>
-            <span className="max-w-[105ch]">{each.sentence}</span>
+            <span className="max-w-[150ch]">{each.sentence}</span>
           </li>
         ))}
       </ul>
@@ -157,7 +157,7 @@ export function Pick<V extends string>({
     <label className={`block ${className}`}>
       <span className="label-text">{label}</span>
       <select
-        className="select !h-[30px] !min-h-[30px] truncate !pr-7 !text-[14px]"
+        className="select !block !h-[30px] !min-h-[30px] truncate !pr-7 !text-[14px]"
         value={value}
         onChange={(event) => onChange(event.target.value as V)}
       >

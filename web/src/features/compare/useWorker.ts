@@ -2,16 +2,11 @@ import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { CompareApi } from './compare.worker.ts';
 import { sentence } from './attempt.ts';
+import { Latest } from './latest.ts';
 
 type Work<I, O> = (api: Remote<CompareApi>, input: I) => Promise<O>;
 
-/** A sum that has run this long when something else is asked is given up, ms; a shorter one is let finish. */
-const GIVE_UP_MS = 300;
-
-/**
- * A sum worked out beside the view. The latest input wins: while one is at work the next waits, and only the last of
- * those waiting is taken up. `key` says when the input is another.
- */
+/** A sum worked out in a worker beside the view; the latest input wins. `key` says when the input is another. */
 export function useWorker<I, O>(
   work: Work<I, O>,
   input: I | undefined,
@@ -29,73 +24,58 @@ export function useWorker<I, O>(
     stopped: false,
     problem: '',
   });
-  const held = useRef<{ worker: Worker; api: Remote<CompareApi> } | null>(null);
-  const busySince = useRef<number | null>(null);
-  const waiting = useRef<{ input: I } | null>(null);
-  const latest = useRef({ work, input });
+  const now = useRef({ work, input });
   useEffect(() => {
-    latest.current = { work, input };
+    now.current = { work, input };
   });
-
-  const end = useCallback(() => {
-    held.current?.worker.terminate();
-    held.current = null;
-    busySince.current = null;
-    waiting.current = null;
-  }, []);
-  const start = useCallback((asked: I) => {
-    held.current ??= (() => {
-      const worker = new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' });
-      return { worker, api: wrap<CompareApi>(worker) };
-    })();
-    const own = held.current;
-    busySince.current = performance.now();
-    setState((now) => (now.running && !now.stopped ? now : { ...now, running: true, stopped: false }));
-    const settle = (outcome: { result: O } | { problem: string }) => {
-      if (held.current !== own) return;
-      busySince.current = null;
-      const next = waiting.current;
-      waiting.current = null;
-      setState((now) => ({
-        result: 'result' in outcome ? outcome.result : now.result,
-        problem: 'problem' in outcome ? outcome.problem : '',
-        running: next !== null,
-        stopped: false,
-      }));
-      if (next) start(next.input);
-    };
-    latest.current.work(own.api, asked).then(
-      (result) => settle({ result }),
-      (error: unknown) =>
-        settle({ problem: sentence(error instanceof Error ? error.message : 'It could not be worked out') }),
-    );
-  }, []);
-
+  const sums = useRef<Latest<I, O> | null>(null);
   useEffect(() => {
-    const asked = latest.current.input;
-    if (asked === undefined) {
-      end();
-      setState({ running: false, stopped: false, problem: '' });
-      return;
-    }
-    if (busySince.current !== null) {
-      if (performance.now() - busySince.current < GIVE_UP_MS) {
-        waiting.current = { input: asked };
-        return;
-      }
-      end();
-    }
-    start(asked);
-  }, [key, start, end]);
-  useEffect(() => end, [end]);
+    let held: { worker: Worker; api: Remote<CompareApi> } | null = null;
+    const own = new Latest<I, O>(
+      (asked) => {
+        held ??= (() => {
+          const worker = new Worker(new URL('./compare.worker.ts', import.meta.url), { type: 'module' });
+          return { worker, api: wrap<CompareApi>(worker) };
+        })();
+        const at = held;
+        return {
+          result: now.current.work(at.api, asked),
+          // A worker cannot be told to stop in the middle of a sum: it is ended, and the next one begins afresh.
+          end: () => {
+            at.worker.terminate();
+            if (held === at) held = null;
+          },
+        };
+      },
+      {
+        running: () =>
+          setState((was) => (was.running && !was.stopped ? was : { ...was, running: true, stopped: false })),
+        done: (result) => setState({ result, problem: '', running: false, stopped: false }),
+        failed: (message) =>
+          setState((was) => ({ ...was, problem: sentence(message), running: false, stopped: false })),
+      },
+    );
+    sums.current = own;
+    return () => {
+      own.stop();
+      held?.worker.terminate();
+      held = null;
+    };
+  }, []);
+  useEffect(() => {
+    const asked = now.current.input;
+    if (asked !== undefined) return sums.current?.ask(asked);
+    sums.current?.stop();
+    setState({ running: false, stopped: false, problem: '' });
+  }, [key]);
   const stop = useCallback(() => {
-    end();
-    setState((now) => ({ ...now, running: false, stopped: true }));
-  }, [end]);
+    sums.current?.stop();
+    setState((was) => ({ ...was, running: false, stopped: true }));
+  }, []);
   const again = useCallback(() => {
-    const asked = latest.current.input;
-    if (asked !== undefined) start(asked);
-  }, [start]);
+    const asked = now.current.input;
+    if (asked !== undefined) sums.current?.ask(asked);
+  }, []);
   return {
     result: state.result,
     running: state.running,
