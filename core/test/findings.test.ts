@@ -1,0 +1,356 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  AGREEMENT_RULES,
+  FACE_CHECKS,
+  MARGINS,
+  PORT_CHECKS,
+  TOPIC_NAMES,
+  agreementFindings,
+  boltFindings,
+  brokenSentence,
+  checkAirflow,
+  checkArea,
+  checkSameFit,
+  checkTotal,
+  checkVolume,
+  circuitFaultSentence,
+  claimFindings,
+  claimSentence,
+  clear,
+  depthFindings,
+  disagreements,
+  hazardSentence,
+  impossibleFigures,
+  kelvins,
+  ledgerFindings,
+  nearestAgreement,
+  planFaultSentence,
+  proposalSentence,
+  reach,
+  supportWork,
+  swapHazards,
+  worstOf,
+  type AgreementRule,
+  type Clearance,
+  type Found,
+  type Settings,
+} from '../src/compare/index.ts';
+import { checkCircuit, wireOf, wiringPlan, type Circuit } from '../src/electrical/index.ts';
+import { judgeFit, type FigureSet, type Trace } from '../src/fit/index.ts';
+
+const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
+const figures = <K extends 'bay' | 'radiator'>(
+  quantities: Record<string, number>,
+  words: Record<string, string> = {},
+): FigureSet<K> =>
+  ({
+    quantities: Object.fromEntries(
+      Object.entries(quantities).map(([key, value]) => [key, { value, u: 0.6, trace }]),
+    ),
+    words: Object.fromEntries(Object.entries(words).map(([key, word]) => [key, { word, trace }])),
+  }) as FigureSet<K>;
+
+describe('a clearance as a sentence', () => {
+  const of = (leftMm: number, u: number): Found => {
+    const clearance: Clearance = {
+      key: 'motor',
+      label: 'Fan motor to engine',
+      wantedMm: 20,
+      rockMm: 0,
+      parts: [{ label: 'room', figure: { value: leftMm, u }, sign: 1 }],
+    };
+    const found = depthFindings(
+      { layers: [], clearances: [clearance], missing: [] },
+      [clear(clearance)],
+      { choice: undefined, taken: undefined, supplied: undefined },
+      'metric',
+    );
+    return found[0]!;
+  };
+  test('clears, does not, or is open with how often it is kept', () => {
+    expect(of(26, 1)).toMatchObject({
+      word: 'clear',
+      sentence: expect.stringContaining('6 mm to spare') as string,
+    });
+    expect(of(13, 1)).toMatchObject({
+      word: 'stop',
+      sentence: expect.stringContaining('7 mm short') as string,
+    });
+    expect(of(20, 2)).toMatchObject({
+      word: 'open',
+      sentence: expect.stringContaining(
+        'kept in 50 of 100 such vehicles; measure the bay more closely',
+      ) as string,
+    });
+  });
+  test('the word follows the chance: 95 of 100 clears, 5 stops', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.double({ min: 0.2, max: 6, noNaN: true }),
+        (left, u) => {
+          // One-sided: 1.645 standard deviations of a normal error.
+          const z = (left - 20) / (u / 2);
+          fc.pre(Math.abs(Math.abs(z) - 1.645) > 0.02);
+          expect(of(left, u).word).toBe(z > 1.645 ? 'clear' : z < -1.645 ? 'stop' : 'open');
+        },
+      ),
+      { seed: 9 },
+    );
+  });
+});
+
+describe('the ledger of the new radiator, on the drawing', () => {
+  const vehicle = {
+    figures: figures<'bay'>(
+      {
+        openingWidth: 706,
+        openingHeight: 470,
+        bayDepth: 176,
+        pinSpacing: 548,
+        pinDiameter: 14,
+        inletDiameter: 38,
+      },
+      { inletSide: 'left', outletSide: 'right', oilCooling: 'radiator' },
+    ),
+    selfShifting: true,
+    airConditioning: true,
+    steering: 'right' as const,
+  };
+  const stock = {
+    overallWidth: 694,
+    overallHeight: 461,
+    thickness: 50,
+    pinSpacing: 548,
+    pinDiameter: 14,
+    inletDiameter: 38,
+  };
+  const ledgerOf = (change: Record<string, number>, words: Record<string, string> = {}) =>
+    judgeFit(vehicle, {
+      kind: 'radiator',
+      figures: figures<'radiator'>(
+        { ...stock, ...change },
+        { inletSide: 'left', outletSide: 'right', oilCooler: 'transmission', ...words },
+      ),
+    }).ledger;
+
+  test('every check is shown in one place only', () => {
+    expect(FACE_CHECKS.filter((check) => PORT_CHECKS.includes(check))).toEqual([]);
+  });
+  test('overall 29.75 in where 23.5 in stood, the core twice as thick: opening, brackets and depth all to be seen to (common practice)', () => {
+    const ledger = ledgerOf({
+      overallWidth: 29.75 * 25.4,
+      thickness: 100,
+      coreThickness: 64,
+      topMountSpacing: 700,
+    });
+    const face = ledgerFindings('face', ledger, 'us');
+    expect(
+      face
+        .filter((each) => each.word === 'stop')
+        .map((each) => each.sentence)
+        .join(' '),
+    ).toMatch(/29\.75/);
+    expect(supportWork(23.5 * 25.4 + 12, 29.75 * 25.4)).toMatchObject({ kind: 'trim' });
+    expect(ledger.find((row) => row.check === 'depthWithFan')!.outcome).not.toBe('pass');
+  });
+  test('all met gives one line with the tightest; what is unknown stays open; a missing cooler stops it', () => {
+    const good = ledgerFindings('face', ledgerOf({}), 'metric').filter((each) => each.word === 'clear');
+    const open = ledgerFindings('face', ledgerOf({}), 'metric').filter((each) => each.word === 'open');
+    expect(good.length + open.length).toBeGreaterThan(0);
+    expect(ledgerFindings('face', ledgerOf({ pinSpacing: NaN }), 'metric').length).toBeGreaterThan(0);
+    expect(
+      worstOf(ledgerFindings('ports', ledgerOf({}, { oilCooler: 'none' }), 'metric'), 'ports'),
+    ).toMatchObject({
+      word: 'stop',
+      sentence: expect.stringContaining('this vehicle needs one') as string,
+    });
+    expect(
+      worstOf(ledgerFindings('ports', ledgerOf({ inletDiameter: 41 }), 'metric'), 'ports')!.word,
+    ).toMatch(/work|open/);
+    expect(ledgerFindings('ports', [], 'metric')).toEqual([]);
+  });
+  test('figures that cannot both be true are named, those within what they may be off by are not', () => {
+    const all = figures<'radiator'>({
+      overallWidth: 600, coreWidth: 640, overallHeight: 400, coreHeight: 401, thickness: 30, coreThickness: 40, pinSpacing: 700, inletHeight: 500, outletHeight: 20,
+    }); // prettier-ignore
+    const says = impossibleFigures(all);
+    expect(says).toHaveLength(4);
+    expect(says.join(' ')).toMatch(/wider.*thicker.*pins.*inlet/is);
+    // 401 against 400, each good to 0.6 mm, may both be true.
+    expect(says.join(' ')).not.toMatch(/taller/);
+  });
+});
+
+describe('thermostat and fan as sentences', () => {
+  const at = (change: Partial<Settings>): Settings => ({
+    thermostat: { opensC: 82, fullyOpenC: 94 },
+    stages: [{ onC: 96, offC: 88 }],
+    place: 'engine-outlet',
+    warningC: 112,
+    boilsC: 128,
+    dropK: 8,
+    ...change,
+  });
+  const cases: [AgreementRule, Partial<Settings>, RegExp][] = [
+    ['off-below-opening', { stages: [{ onC: 96, offC: 80 }] }, /off at 80 °C.*opens? at 82 °C.*may never stop/],
+    ['on-below-fully-open', { stages: [{ onC: 91, offC: 86 }] }, /before the thermostat is fully open/],
+    ['on-near-boiling', { stages: [{ onC: 118, offC: 108 }], warningC: undefined }, /too near boiling \(128 °C\)/],
+    ['on-near-warning', { stages: [{ onC: 110, offC: 104 }] }, /too near the warning lamp \(112 °C\)/],
+    ['off-above-on', { stages: [{ onC: 96, offC: 97 }] }, /not below where it comes on/],
+    ['stages-out-of-order', { stages: [{ onC: 99, offC: 92 }, { onC: 97, offC: 91 }] }, /Stage 2 comes on at 97 °C, before the one below it/],
+    ['opens-above-boiling', { thermostat: { opensC: 130, fullyOpenC: 138 } }, /opens at 130 °C, above boiling/],
+  ]; // prettier-ignore
+  test.each(cases)('%s', (rule, change, says) => {
+    const settings = at(change);
+    const broken = disagreements(settings);
+    const own = broken.find((each) => each.rule === rule)!;
+    expect(own).toBeDefined();
+    expect(brokenSentence(own, settings, 'metric')).toMatch(says);
+    expect(brokenSentence(own, settings, 'metric')).toContain(AGREEMENT_RULES[rule]);
+    expect(agreementFindings(settings, broken, undefined, 'metric')[0]!.word).toBe(
+      broken.every((each) => each.mild) ? 'work' : 'stop',
+    );
+  });
+  test('every rule has its case, and what agrees is clear', () => {
+    expect(cases.map(([rule]) => rule).sort()).toEqual(Object.keys(AGREEMENT_RULES).sort());
+    expect(disagreements(at({}))).toEqual([]);
+    expect(agreementFindings(at({}), [], undefined, 'metric')).toMatchObject([{ word: 'clear' }]);
+  });
+  test('a rule is kept exactly at its margin and broken just past it', () => {
+    const offAt = (offC: number) =>
+      disagreements(at({ stages: [{ onC: 96, offC }] })).map((each) => each.rule);
+    expect(offAt(82 + MARGINS.aboveOpening)).toEqual([]);
+    expect(offAt(82 + MARGINS.aboveOpening - 0.01)).toEqual(['off-below-opening']);
+    const onAt = (onC: number) => disagreements(at({ stages: [{ onC, offC: 90 }] })).map((each) => each.rule);
+    expect(onAt(112 - MARGINS.toWarning)).toEqual([]);
+    expect(onAt(112 - MARGINS.toWarning + 0.01)).toEqual(['on-near-warning']);
+  });
+  test('a proposal is an order in the reader’s degrees, each stage named, another thermostat too', () => {
+    const two = at({ stages: [{ onC: 88, offC: 80 }, { onC: 92, offC: 84 }] }); // prettier-ignore
+    const proposal = nearestAgreement(two, {
+      thermostats: [],
+      fan: { kind: 'adjustable', fromC: 65, toC: 115 },
+    })!;
+    expect(proposalSentence(proposal, 'metric')).toMatch(
+      /fan stage 1 on 94 °C, off 83 °C; stage 2 on 97 °C, off 84 °C/,
+    );
+    expect(proposalSentence({ ...proposal, changesThermostat: true }, 'us')).toMatch(
+      /with a 180 °F thermostat/,
+    );
+    expect(kelvins(10, 'metric')).toBe('10 K');
+    expect(kelvins(10, 'us')).toBe('18 °F');
+  });
+});
+
+describe('wires and screws as sentences', () => {
+  const circuit = (change: Partial<Circuit>): Circuit => ({
+    currentA: 24, systemV: 14, feedM: 1.5, groundM: 0.5, wire: wireOf('4')!, fuseA: 30, relayA: 40, ...change,
+  }); // prettier-ignore
+  test.each([
+    ['fuse-over-wire', { fuseA: 40 }, /40 A fuse does not protect the wire, which carries 34 A/],
+    ['fuse-too-small', { fuseA: 25 }, /25 A fuse is too small: it needs 30\.0 A/],
+    ['wire-too-thin', { wire: wireOf('1.5')!, fuseA: 15 }, /The wire carries 17 A; the fan takes 24\.0 A/],
+    ['drop', { feedM: 9 }, /V is lost on the way there and back; 0\.56 V is let pass/],
+    ['relay-too-small', { relayA: 20 }, /20 A relay is too small: it needs 30\.0 A/],
+  ] as const)('%s', (kind, change, says) => {
+    const fault = checkCircuit(circuit(change)).faults.find((each) => each.kind === kind)!;
+    expect(circuitFaultSentence(fault)).toMatch(says);
+  });
+  test('what is proposed has none of the faults, for any current up to what fuses go', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 60, noNaN: true }),
+        fc.double({ min: 0.3, max: 5, noNaN: true }),
+        (currentA, feedM) => {
+          const { proposal } = checkCircuit(circuit({ currentA, feedM }));
+          for (const wire of [proposal.metric, proposal.awg])
+            if (wire)
+              expect(
+                checkCircuit(
+                  circuit({ currentA, feedM, wire, fuseA: proposal.fuseA, relayA: proposal.relayA }),
+                ).faults,
+              ).toEqual([]);
+        },
+      ),
+      { seed: 12 },
+    );
+  });
+  test('missing, doubled and crowded cavities', () => {
+    const pin = (position: string, does: string) => ({
+      position,
+      function: does,
+      colour: 'red',
+      gauge: '2.5',
+    });
+    const plan = wiringPlan(
+      { code: 'A', pins: [pin('1', 'feed'), pin('1', 'ground'), pin('2', 'feed')] },
+      { code: 'B', pins: [pin('1', 'feed'), pin('2', 'ground'), pin('3', 'speed command')] },
+    );
+    const says = plan.faults.map(planFaultSentence).join(' ');
+    expect(says).toContain('The loom has no wire for speed command.');
+    expect(says).toContain('On the loom, feed is there twice (cavities 1 and 2).');
+    expect(says).toContain('On the loom, cavity 1 holds two wires.');
+    expect(plan.verdict).toBe('cannot');
+  });
+  test('a screw that touches stops it; one that would if swapped is work', () => {
+    const short = { tray: 'A', name: 'feet', thread: 'M6', lengthMm: 16, stackMm: 6, freeMm: 12 };
+    const long = { tray: 'B', name: 'box', thread: 'M6 × 25', lengthMm: 25, stackMm: 15, freeMm: 12 };
+    const found = boltFindings([short, long].map(reach), swapHazards([short, long]), 'metric');
+    expect(found).toMatchObject([
+      {
+        word: 'work',
+        sentence: expect.stringMatching(
+          /B in the place of A goes 9 mm deeper, 7 mm more than there is room/,
+        ) as string,
+      },
+    ]);
+    expect(boltFindings([reach({ ...short, lengthMm: 25 })], [], 'metric')[0]).toMatchObject({
+      word: 'stop',
+      sentence: 'Screw A goes 7 mm into what lies behind it.',
+    });
+    expect(
+      hazardSentence({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: undefined }, 'metric'),
+    ).toContain('is not on record');
+    expect(hazardSentence({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: 3 }, 'us')).toContain(
+      'still has 0.12 in',
+    );
+  });
+});
+
+test('claims as sentences: what holds is clear, another depth is work, what is not credible open, what cannot be stopped', () => {
+  const fan = { count: 2, diameterMm: 330, voltageV: 13.5 };
+  const claims = [
+    checkTotal([1585, 1585], 3170),
+    checkTotal([1585, 1585], 3114),
+    checkAirflow({ ...fan, airflowM3H: 4000, currentA: 25 }),
+    checkAirflow({ ...fan, airflowM3H: 7000, currentA: 25 }),
+    checkAirflow({ ...fan, airflowM3H: 20_388, currentA: 25 }),
+    checkArea(254_284, 604, 421),
+    checkArea(300_000, 604, 421),
+    checkVolume(604 * 421 * 42, 604 * 421, 42),
+    checkVolume(14e6, 604 * 421, 42),
+    checkSameFit({ value: 50, u: 0.6 }, { value: 50.4, u: 0.6 }),
+    checkSameFit({ value: 16, u: 0.6 }, { value: 60, u: 0.6 }),
+  ];
+  expect(claimFindings(claims, 'metric').map((each) => each.word)).toEqual([
+    'clear', 'stop', 'clear', 'open', 'stop', 'clear', 'stop', 'clear', 'stop', 'clear', 'work',
+  ]); // prettier-ignore
+  expect(claimSentence(claims[6]!, 'metric')).toMatch(/the core would have to be 496\.7 mm high/);
+  expect(claimSentence(claims[8]!, 'metric')).toMatch(/would have to be 55\.1 mm thick/);
+  expect(claimSentence(claims[7]!, 'metric')).toContain('not the coolant it holds');
+  expect(claimSentence(claims[4]!, 'us')).toMatch(/12000 CFM needs at least \d+\.\d kW.*impossible/);
+});
+
+test('topics come in the order the work is gone through, and a topic is known by its worst', () => {
+  expect(TOPIC_NAMES[0]).toBe('face');
+  const found: Found[] = (['clear', 'work', 'open', 'stop'] as const).map((word) => ({
+    about: 'depth',
+    word,
+    sentence: word,
+  }));
+  expect(worstOf(found, 'depth')!.word).toBe('stop');
+  expect(worstOf(found.slice(0, 2), 'depth')!.word).toBe('work');
+  expect(worstOf(found, 'wiring')).toBeUndefined();
+});
