@@ -134,6 +134,9 @@ test('drawings: a row lights its place up and the other way round; measured betw
   await layOut(page);
   const drawing = page.getByRole('group', { name: /^Face:/ });
   await expect(drawing.getByRole('img', { name: 'Face' })).toContainText(/old: core, 604 mm by 421 mm/);
+  // The pointer lights up what it happens to lie over: out of the way with it.
+  await expect(page.getByRole('region', { name: 'New in this vehicle' })).toBeVisible();
+  await page.mouse.move(2, 2);
   await page.getByRole('button', { name: 'Top mounts apart', exact: true }).first().focus();
   const mount = drawing.locator('g', { has: page.locator('title', { hasText: /^new: top mount/ }) }).last();
   await expect(mount.locator('rect')).toHaveAttribute('stroke', 'var(--color-copper)');
@@ -192,4 +195,62 @@ test('bad input is answered with a sentence, never with NaN, and nothing hangs',
   await page.getByLabel('Fan on').fill('203F');
   await expect(page).toHaveURL(/on=95/);
   expect(errors).toEqual([]);
+});
+
+test('other ways through: by keyboard from part to part, inches, two stages, a job’s own depth, what is not on record', async ({
+  page,
+}) => {
+  await signIn(page, 'cleo');
+  await layOut(page);
+
+  // Arrows go along the parts of the comparison; brackets from anywhere; the keys are listed.
+  await page.getByRole('tab', { name: /^Face/ }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('tab', { name: /^Depth/ })).toBeFocused();
+  await page.keyboard.press('[');
+  await page.keyboard.press('[');
+  await expect(page.getByRole('tab', { selected: true })).toHaveText(/Claims/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('measure between two points');
+  await page.keyboard.press('Escape');
+
+  // Inches and degrees Fahrenheit all through, what was written in kept.
+  await page.getByText('inch', { exact: true }).click();
+  await open(page, /^Depth/);
+  await expect(found(page)).toContainText('Fan motor to engine 0.55 in, 0.79 in wanted');
+  await open(page, /^Agreement/);
+  await expect(found(page)).toContainText('off at 165 °F');
+  await page.getByText('mm', { exact: true }).first().click();
+
+  // A second stage on the drive; its slider and its curve.
+  await open(page, /^Drive/);
+  await page.getByRole('slider', { name: /^Fan on/ }).fill('96');
+  await page.getByRole('slider', { name: /^Fan off/ }).fill('90');
+  await expect(page).toHaveURL(/off=90/);
+  await page.getByRole('button', { name: 'Add a second stage' }).click();
+  await expect(page.getByRole('slider', { name: /^Second stage on/ })).toHaveValue('102');
+  await expect(page).toHaveURL(/on2=102/);
+  const figures = page.getByRole('table', { name: 'The drive in figures' });
+  await expect(figures.getByRole('row', { name: /^Fan came on/ })).toContainText(/\d+ times/);
+  await page.getByLabel('Fan of the new, driven').selectOption({ label: 'by duty, rising with temperature' });
+  await expect(page.getByRole('slider', { name: /^To full duty over/ })).toBeVisible();
+
+  // A claim written in, in CFM; a class chosen and a mass written over.
+  await open(page, /^Claims/);
+  await page.getByLabel('Each moves').fill('933 CFM');
+  await page.getByLabel('Sold as').fill('1833 CFM');
+  await expect(found(page)).toContainText('the claim does not add up');
+  await open(page, /^Cooling/);
+  const climb = page.getByRole('row', { name: /^Long climb/ });
+  await expect(climb).toContainText('±');
+  const before = await climb.innerText();
+  await page.getByLabel('Mass, ± 15 %').fill('4200');
+  await expect(climb).not.toHaveText(before);
+
+  // A job whose own bay is shallower counts first; a part without figures leaves it open.
+  await page.getByLabel('New fan', { exact: true }).selectOption({ label: 'no fan' });
+  await open(page, /^Drive/);
+  await expect(page.getByRole('tabpanel')).toContainText('waits for a fan with its diameter');
+  await open(page, /^Wiring/);
+  await expect(page.getByRole('tabpanel')).toContainText('The fan’s plug is not on record');
 });

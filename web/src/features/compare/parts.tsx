@@ -1,7 +1,8 @@
 import { useEffect, useId, useState, type ReactNode } from 'react';
 import { FINDING_WORDS, type FindingWord, type Found } from '@radiatrix/core/compare';
-import { formatQuantity, parseQuantity, preferredUnit, type Dimension } from '@radiatrix/core/quantity';
+import type { Dimension } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
+import { numberAsWritten, quantityAsWritten, type AsWritten } from './as-written.ts';
 import { FindingShape } from './FindingShape.tsx';
 
 /** The answer of a view: what was found, worst first. */
@@ -45,19 +46,7 @@ export function Knob({
   ...props
 }: KnobProps & { dimension: Dimension; range?: readonly [number, number] }) {
   const units = useUnits();
-  const system = units === 'both' ? 'metric' : units;
-  return (
-    <TextKnob
-      {...props}
-      show={(value) => formatQuantity(value, dimension, system)}
-      read={(text) => {
-        const read = parseQuantity(text, dimension, preferredUnit(dimension, system));
-        return read.ok
-          ? within(read.value, range, (at) => formatQuantity(at, dimension, system))
-          : read.message;
-      }}
-    />
-  );
+  return <TextKnob {...props} {...quantityAsWritten(dimension, units, range)} />;
 }
 
 /** The same for what has no dimension of the record: kW, L/min, V. */
@@ -67,29 +56,8 @@ export function NumberKnob({
   places = 1,
   ...props
 }: KnobProps & { unit: string; range?: readonly [number, number]; places?: number }) {
-  const show = (value: number): string => `${Number(value.toFixed(places))} ${unit}`;
-  return (
-    <TextKnob
-      {...props}
-      show={show}
-      read={(text) => {
-        const value = Number(text.replace(unit, '').replace(',', '.').replace('−', '-').trim());
-        return Number.isFinite(value)
-          ? within(value, range, show)
-          : `Write a number, such as ${show(props.usual ?? 1)}.`;
-      }}
-    />
-  );
+  return <TextKnob {...props} {...numberAsWritten(unit, places, range)} />;
 }
-
-const within = (
-  value: number,
-  range: readonly [number, number] | undefined,
-  show: (value: number) => string,
-): number | string =>
-  range && !(value >= range[0] && value <= range[1])
-    ? `${show(value)} is outside ${show(range[0])} to ${show(range[1])}.`
-    : value;
 
 function TextKnob({
   label,
@@ -100,7 +68,7 @@ function TextKnob({
   read,
   blank = 'not on record',
   className = '',
-}: KnobProps & { show: (value: number) => string; read: (text: string) => number | string }) {
+}: KnobProps & AsWritten) {
   const [text, setText] = useState<string | null>(null);
   const own = useId();
   const shown = text ?? (value === undefined ? '' : show(value));

@@ -1,0 +1,48 @@
+import {
+  formatQuantity,
+  parseQuantity,
+  preferredUnit,
+  type Dimension,
+  type UnitSystem,
+} from '@radiatrix/core/quantity';
+
+/** How a figure is shown in its box, and how what is written there is read. */
+export interface AsWritten {
+  show: (value: number) => string;
+  /** The figure, or the sentence that says what is wrong with it. */
+  read: (text: string) => number | string;
+}
+type Range = readonly [number, number] | undefined;
+
+const within = (value: number, range: Range, show: (value: number) => string): number | string =>
+  range && !(value >= range[0] && value <= range[1])
+    ? `${show(value)} is outside ${show(range[0])} to ${show(range[1])}.`
+    : value;
+
+/** A quantity of the record: any unit a hand would write; in the reader's own where none is written. */
+export function quantityAsWritten(dimension: Dimension, units: UnitSystem, range: Range): AsWritten {
+  const system = units === 'both' ? 'metric' : units;
+  const show = (value: number): string => formatQuantity(value, dimension, system);
+  return {
+    show,
+    read: (text) => {
+      const read = parseQuantity(text, dimension, preferredUnit(dimension, system));
+      return read.ok ? within(read.value, range, show) : read.message;
+    },
+  };
+}
+
+/** A number in one unit, which may be written behind it; a comma is a decimal point. */
+export function numberAsWritten(unit: string, places: number, range: Range): AsWritten {
+  const show = (value: number): string => `${Number(value.toFixed(places))} ${unit}`.trim();
+  return {
+    show,
+    read: (text) => {
+      const bare = text.replace(unit, '').replace(',', '.').replace('−', '-').trim();
+      const value = bare === '' ? NaN : Number(bare);
+      return Number.isFinite(value)
+        ? within(value, range, show)
+        : `Write a number${unit && ` of ${unit}`}, such as ${show(range ? Math.max(range[0], Math.min(range[1], 10)) : 10)}.`;
+    },
+  };
+}
