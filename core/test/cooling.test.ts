@@ -189,6 +189,39 @@ describe('fans', () => {
     expect(isStalled(curve, 1, 0.5)).toBe(false);
     expect(fanFlow(curve, 1, 110, 1.2)).toBeCloseTo(0.6, 9);
   });
+  test('a measured curve goes before what is stated, works where it was measured, and its stall is warned of', () => {
+    const curve = [
+      [0, 190],
+      [1200, 150],
+      [2600, 0],
+    ] as const;
+    const rated = ratedFans({
+      count: 2,
+      diameterMm: 300,
+      voltageV: 13.5,
+      currentA: 22,
+      airflowM3H: 9000,
+      curve,
+    });
+    expect(rated.from).toBe('measured');
+    // Each of two fans moves half of the flow against the whole pressure.
+    expect(2 * fanFlow(rated.fans[0]!, 1, 150, 1.2) * 3600).toBeCloseTo(1200, 6);
+    expect(() => ratedFans({ count: 1, diameterMm: 300, voltageV: 13.5, curve: curve.slice(1) })).toThrow(
+      /three points/,
+    );
+    const humped = [
+      [0, 60],
+      [900, 40],
+      [1700, 75],
+      [2600, 0],
+    ] as const;
+    const fans = { count: 1, diameterMm: 385, voltageV: 13.5, currentA: 19 };
+    const dense = { radiator: { ...radiator, coreThicknessMm: 90, finPitchMm: 0.8 } };
+    expect(
+      steady(inputs({ ...dense, fans: { ...fans, curve: humped } }, 'idle')).warnings.join(' '),
+    ).toContain('stalls');
+    expect(steady(inputs({ fans: { ...fans, curve } }, 'idle')).warnings.join(' ')).not.toContain('stalls');
+  });
   test('an airflow that the power drawn cannot move is set aside', () => {
     const claimed = ratedFans({
       count: 2,

@@ -2,6 +2,10 @@ import { describe, expect, test } from 'vitest';
 import {
   AWG_WIRES,
   BLADE_FUSES,
+  CIRCUIT_PRACTICE,
+  FUSE_HOLDS,
+  FUSE_OPENS,
+  LARGE_FUSES,
   METRIC_WIRES,
   awgOhmPer1000Ft,
   benchTest,
@@ -9,10 +13,10 @@ import {
   currentAt,
   fuseFor,
   plainFunction,
+  type Plug,
   wireOf,
   wireOhm,
   wiringPlan,
-  type Plug,
 } from '../src/electrical/index.ts';
 
 describe('wire and fuse', () => {
@@ -33,6 +37,20 @@ describe('wire and fuse', () => {
     ] as const)
       expect(wireOf(`${area} mm²`)!.mOhmPerM).toBe(ohm);
     expect(BLADE_FUSES).toEqual([5, 7.5, 10, 15, 20, 25, 30, 40]);
+  });
+  test('blade fuses, ISO 8820-3 (from memory): ratings, what they hold and where they open', () => {
+    const standard = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40];
+    for (const fuse of BLADE_FUSES) expect(standard).toContain(fuse);
+    expect([FUSE_HOLDS, FUSE_OPENS]).toEqual([1.1, 1.35]);
+    // The smallest that runs with margin: the next smaller would not; any holds what is asked of it.
+    for (let amps = 1; amps <= 62; amps += 0.5) {
+      const fuse = fuseFor(amps)!;
+      expect(fuse * CIRCUIT_PRACTICE.fuseShare).toBeGreaterThanOrEqual(amps);
+      expect(amps).toBeLessThan(fuse * FUSE_HOLDS);
+      const smaller = [...BLADE_FUSES, ...LARGE_FUSES].filter((each) => each < fuse).at(-1);
+      if (smaller) expect(smaller * CIRCUIT_PRACTICE.fuseShare).toBeLessThan(amps);
+    }
+    expect(fuseFor(100)).toBeUndefined();
   });
   test('sizes as they are written on looms', () => {
     expect(wireOf('2.5')).toBe(wireOf('2,5 mm²'));

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { numberAsWritten, quantityAsWritten } from '../src/features/compare/as-written.ts';
+import { curveAsWritten, numberAsWritten, quantityAsWritten } from '../src/features/compare/as-written.ts';
 
 describe('figures as a hand writes them into the boxes of a comparison', () => {
   const celsius = quantityAsWritten('temperature', 'metric', [40, 140]);
@@ -41,5 +41,29 @@ describe('figures as a hand writes them into the boxes of a comparison', () => {
         const box = quantityAsWritten('length', units, undefined);
         expect(Math.abs((box.read(box.show(value)) as number) - value)).toBeLessThan(0.13);
       }
+  });
+});
+
+test('a measured curve is a pair a line; a line that is none is named', () => {
+  expect(curveAsWritten('0 190\n\n1200;150,5\n2600 0')).toEqual({
+    ok: true,
+    value: [
+      [0, 190],
+      [1200, 150.5],
+      [2600, 0],
+    ],
+  });
+  expect(curveAsWritten('')).toEqual({ ok: true, value: [] });
+  expect(curveAsWritten('0 190\n1200')).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('Line 2') as string,
+  });
+  expect(curveAsWritten('0 190\n-5 3\n9 0')).toMatchObject({
+    ok: false,
+    problem: expect.stringContaining('Line 2') as string,
+  });
+  expect(curveAsWritten('0 190\n1200 150')).toMatchObject({
+    ok: false,
+    problem: 'A curve has three points or more.',
   });
 });

@@ -92,8 +92,8 @@ describe('face, ports and changes', () => {
   });
   test('bolts: what stands in the record is torque, what the bolt stands is called no specification', () => {
     const text = plain(html(<ChangesTab {...props('&spacer=4&foot=3&screw=A~6~12')} />));
-    expect(text).toContain('8 N·m, on record');
-    expect(text).toMatch(/none on record; bolt stands 10\.4 N·m/);
+    expect(text).toContain('8 N·m (5.9 lbf·ft), on record');
+    expect(text).toMatch(/none on record; bolt stands 10\.4 N·m \(7\.7 lbf·ft\)/);
     expect(text).toContain('not a specification');
     expect(text).toMatch(/clear, 2 mm/);
     expect(text).toContain('box P 3 in the place of A (fan feet) goes 9 mm deeper');

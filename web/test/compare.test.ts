@@ -25,7 +25,7 @@ describe('the address of a comparison', () => {
           fc.record({ stackMm: fc.integer({ min: 0, max: 90 }) }),
         ),
         (plain, room) => {
-          const whole = { ...plain, room, claims: { flow: 5900 } } as Asked;
+          const whole = { ...plain, room, curve: [[1200, 90.5]], claims: { flow: 5900 } } as Asked;
           const back = readAsked(new URLSearchParams(writeAsked(whole).toString()));
           expect(writeAsked(back).toString()).toBe(writeAsked(whole).toString());
           expect(back).toEqual(JSON.parse(JSON.stringify(whole)));
@@ -39,7 +39,7 @@ describe('the address of a comparison', () => {
       readAsked(
         new URLSearchParams('tab=elsewhere&spacer=thick&or=-3&opens=Infinity&screw=&claim=x~y&place=engine'),
       ),
-    ).toEqual({ room: {}, claims: {} });
+    ).toEqual({ room: {}, curve: [], claims: {} });
   });
 });
 

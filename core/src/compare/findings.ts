@@ -47,8 +47,8 @@ const mm = (value: number, units: UnitSystem, u?: number): string =>
   formatQuantity(value, 'length', units, { uncertainty: u !== undefined && u >= 0.05 ? u : undefined });
 const degrees = (value: number, units: UnitSystem): string => formatQuantity(value, 'temperature', units);
 /** A difference of temperatures. */
-export const kelvins = (value: number, units: UnitSystem): string =>
-  units === 'us' ? `${(value * 1.8).toFixed(0)} °F` : `${value.toFixed(0)} K`;
+export const kelvins = (value: number, units: UnitSystem, places = 0): string =>
+  units === 'us' ? `${(value * 1.8).toFixed(places)} °F` : `${value.toFixed(places)} K`;
 const amps = (value: number): string => `${value.toFixed(1)} A`;
 const percent = (share: number): number => Math.min(99, Math.max(1, Math.round(share * 100)));
 

@@ -57,12 +57,12 @@ const brazed = {
 export const CORE_CLASSES = {
   'brazed-thin': {
     ...brazed,
-    label: 'brazed aluminium, plastic tanks',
+    label: 'brazed, plastic tanks',
     about: 'one row of flat tubes the full depth of the core, as most vehicles leave the works',
   },
   'brazed-thick': {
     ...brazed,
-    label: 'brazed aluminium, welded tanks',
+    label: 'brazed, welded tanks',
     about: 'two or more rows of wide tubes, coarser fins, as thick replacement cores are made',
     rowPitchMm: 28,
     tubeHeightMm: 2,
@@ -75,7 +75,7 @@ export const CORE_CLASSES = {
   },
   'soldered-brass': {
     ...brazed,
-    label: 'soldered copper and brass',
+    label: 'copper and brass',
     about: 'three or four rows of narrow brass tubes, copper fins',
     rowPitchMm: 15,
     rowGapMm: 2.5,

@@ -32,11 +32,13 @@ export interface FanRating {
   currentA?: number | undefined;
   /** All fans together as stated, m³/h. */
   airflowM3H?: number | undefined;
+  /** All fans together as measured at full speed: flow (m³/h) and pressure (Pa). Goes before anything stated. */
+  curve?: readonly (readonly [flowM3H: number, pressurePa: number])[] | undefined;
 }
 export interface RatedFans {
   fans: Fan[];
   /** What the flow rests on. */
-  from: 'stated' | 'power' | 'size';
+  from: 'measured' | 'stated' | 'power' | 'size';
   powerW: number;
 }
 
@@ -64,16 +66,30 @@ export function ratedFans(rating: FanRating, efficiency: number = FAN_EFFICIENCY
   const stated = airflowM3H === undefined ? undefined : airflowM3H / 3600 / count;
   const credible = stated !== undefined && freePowerW(stated, disc) <= (FAN_EFFICIENCY.hi * power) / count;
   const freeFlow = credible ? stated : possible;
-  const fan: Fan = {
+  const measured = rating.curve && measuredFan(rating.curve, count, disc);
+  const fan: Fan = measured ?? {
     sweptM2: disc,
     freeFlowM3S: freeFlow,
     shutPa: (efficiency * power) / count / (PEAK * freeFlow),
   };
   return {
     fans: Array.from({ length: count }, () => fan),
-    from: credible ? 'stated' : currentA === undefined ? 'size' : 'power',
+    from: measured ? 'measured' : credible ? 'stated' : currentA === undefined ? 'size' : 'power',
     powerW: power,
   };
+}
+
+/** One fan of a set whose curve was measured; the ends of the curve stand for shut off and free delivery. */
+function measuredFan(curve: NonNullable<FanRating['curve']>, count: number, disc: number): Fan {
+  if (curve.length < 3) throw new RangeError('a measured fan curve has three points or more');
+  const points = [...curve]
+    .sort((a, b) => a[0] - b[0])
+    .map(([flow, pressure]) => [flow / 3600 / count, pressure] as const);
+  if (!points.every(([flow, pressure]) => flow >= 0 && flow <= 20 && pressure >= 0 && pressure <= 2000))
+    throw new RangeError('a fan curve lies between 0 and 72,000 m³/h, 0 and 2,000 Pa');
+  const [free, shut] = [points.at(-1)![0], Math.max(...points.map(([, pressure]) => pressure))];
+  if (!(free > 0 && shut > 0)) throw new RangeError('a fan curve has a flow and a pressure');
+  return { sweptM2: disc, freeFlowM3S: free, shutPa: shut, points };
 }
 
 /** The highest point of a measured curve: left of it the curve rises and the blades stall. */

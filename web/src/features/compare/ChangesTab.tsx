@@ -4,10 +4,12 @@ import {
   PRACTICE,
   boltLimitNm,
   hazardSentence,
+  kelvins,
   likelyThreads,
   threadOf,
   type Reach,
 } from '@radiatrix/core/compare';
+import { CASES } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { Answer, Block, Knob, Pick, Table } from './parts.tsx';
@@ -131,12 +133,12 @@ function Screws({ bench, compared, asked, change }: TabProps) {
               <td className="px-1.5 text-[14px]">
                 {recorded ? (
                   <span title={recorded.torqueSource}>
-                    {formatQuantity(recorded.torqueNm!, 'torque', units)}, on record
+                    {formatQuantity(recorded.torqueNm!, 'torque', 'both')}, on record
                   </span>
                 ) : (
                   <span className="text-muted">
                     none on record
-                    {limit !== undefined && `; bolt stands ${formatQuantity(limit, 'torque', units)}`}
+                    {limit !== undefined && `; bolt stands ${formatQuantity(limit, 'torque', 'both')}`}
                   </span>
                 )}
               </td>
@@ -228,19 +230,22 @@ function Edges({ bench, compared, asked, change }: TabProps) {
         </dd>
         <dt className="text-muted">What closing it gains</dt>
         <dd>
-          {edges && edges.areaMm2 > 0 ? (
-            asked.gap === 0 ? (
-              <>
-                taken as closed in Cooling.{' '}
-                <button
-                  type="button"
-                  className="text-steel underline"
-                  onClick={() => change({ gap: undefined })}
-                >
-                  Open it again
-                </button>
-              </>
-            ) : (
+          {!edges || edges.areaMm2 === 0 ? (
+            'nothing'
+          ) : asked.gap === 0 ? (
+            <>
+              taken as closed in Cooling.{' '}
+              <button
+                type="button"
+                className="text-steel underline"
+                onClick={() => change({ gap: undefined })}
+              >
+                Open it again
+              </button>
+            </>
+          ) : (
+            <>
+              <Gain compared={compared} />{' '}
               <button
                 type="button"
                 className="text-steel underline"
@@ -248,9 +253,7 @@ function Edges({ bench, compared, asked, change }: TabProps) {
               >
                 Close it and see in Cooling
               </button>
-            )
-          ) : (
-            'nothing'
+            </>
           )}
         </dd>
         <dt className="text-muted">Metal on metal</dt>
@@ -262,6 +265,16 @@ function Edges({ bench, compared, asked, change }: TabProps) {
       </dl>
     </Block>
   );
+}
+
+/** What no air round the core is worth: standing and on the climb. */
+function Gain({ compared }: Pick<TabProps, 'compared'>) {
+  const units = useUnits();
+  const gains = (['idle', 'climb'] as const).flatMap((name) => {
+    const gain = compared.closing(name);
+    return gain?.ok ? [`${kelvins(gain.value, units, 1)} on ${CASES[name].label.toLowerCase()}`] : [];
+  });
+  return <>{gains.length > 0 ? `top tank cooler by ${gains.join(', ')}.` : ''}</>;
 }
 
 function FanFeet({ compared, asked, change }: TabProps) {

@@ -1,5 +1,5 @@
 import { claimSentence, claimWord } from '@radiatrix/core/compare';
-import type { Dimension } from '@radiatrix/core/quantity';
+import { preferredUnit, type Dimension } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { FindingShape } from './FindingShape.tsx';
 import { Answer, Block, Knob, NumberKnob } from './parts.tsx';
@@ -7,6 +7,7 @@ import type { TabProps } from './tab.ts';
 
 /** What a seller says, and what would have to be true. */
 export function ClaimsTab({ compared, asked, change }: TabProps) {
+  const units = useUnits();
   const said = asked.claims;
   const write = (key: string) => (value: number | undefined) => {
     const { [key]: _, ...rest } = said;
@@ -19,7 +20,9 @@ export function ClaimsTab({ compared, asked, change }: TabProps) {
     sort: Dimension | { unit: string },
     range: readonly [number, number],
   ) => {
-    const common = { label, range, blank: '', value: said[key], onChange: write(key) };
+    const blank =
+      typeof sort === 'string' ? preferredUnit(sort, units === 'both' ? 'metric' : units).symbol : sort.unit;
+    const common = { label, range, blank, value: said[key], onChange: write(key) };
     return typeof sort === 'string' ? (
       <Knob key={key} dimension={sort} {...common} />
     ) : (

@@ -19,6 +19,8 @@ import {
 import {
   COOLANTS,
   COOLANT_LABELS,
+  COOLANT_SPREAD,
+  STRONGEST_MASS_SHARE,
   COOLANT_RANGE_C,
   freezesC,
   massShareOf,
@@ -27,6 +29,7 @@ import {
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { NumberAltitude } from './AgreementTab.tsx';
+import { curveAsWritten } from './as-written.ts';
 import { attempt } from './attempt.ts';
 import type { CaseAnswer } from './compare.worker.ts';
 import { Answer, Block, Knob, NumberKnob, Pick, Table, Wanting, WorkerState } from './parts.tsx';
@@ -328,6 +331,14 @@ function Taken({ compared, asked, change }: TabProps) {
         />
         <NumberAltitude asked={asked} change={change} />
         <Knob
+          label="Humidity"
+          dimension="share"
+          range={[0, 100]}
+          value={asked.humidity}
+          blank="as each case"
+          onChange={(humidity) => change({ humidity })}
+        />
+        <Knob
           label="Cap"
           dimension="pressure"
           range={[0, 250]}
@@ -372,14 +383,50 @@ function Taken({ compared, asked, change }: TabProps) {
       </p>
       <p className="text-muted mt-1 text-[14px]">
         Water cools best and loses at freezing, boiling and corrosion. Properties hold from{' '}
-        {t(COOLANT_RANGE_C[0])} to {t(COOLANT_RANGE_C[1])}.
+        {t(COOLANT_RANGE_C[0])} to {t(COOLANT_RANGE_C[1])}: water to 0.5 % of IAPWS-IF97; mixes, up to{' '}
+        {STRONGEST_MASS_SHARE * 100} % by mass, to {COOLANT_SPREAD.heat * 100} % in heat,{' '}
+        {COOLANT_SPREAD.conductivity * 100} % in conductivity, {COOLANT_SPREAD.viscosity * 100} % in
+        viscosity; freezing to 1 K of ASHRAE’s table.
       </p>
+      <FanCurve asked={asked} change={change} />
       {(setUps.fresh.ok ? setUps.fresh.notes : []).map((note) => (
         <p key={note} className="text-changes mt-1 text-[14px]">
           {note}
         </p>
       ))}
     </Block>
+  );
+}
+
+/** A curve measured on a bench, a pair a line; it goes before what is stated. */
+function FanCurve({ asked, change }: Pick<TabProps, 'asked' | 'change'>) {
+  const [text, setText] = useState(() => asked.curve.map((pair) => pair.join(' ')).join('\n'));
+  const read = curveAsWritten(text);
+  return (
+    <details className="mt-2">
+      <summary className="font-label cursor-pointer text-[16px]">
+        Measured curve of the new fans{asked.curve.length > 0 && `: ${asked.curve.length} points count`}
+      </summary>
+      <label className="mt-1 block">
+        <span className="label-text">m³/h and Pa, all fans together, a pair a line, three or more</span>
+        <textarea
+          className="textarea figure !text-[14px]"
+          rows={5}
+          value={text}
+          placeholder={'0 190\n1200 150\n2600 0'}
+          onChange={(event) => {
+            setText(event.target.value);
+            const now = curveAsWritten(event.target.value);
+            if (now.ok) change({ curve: now.value });
+          }}
+        />
+      </label>
+      {!read.ok && (
+        <p role="alert" className="text-no text-[14px]">
+          {read.problem}
+        </p>
+      )}
+    </details>
   );
 }
 

@@ -15,7 +15,7 @@ const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'job', 'way'] as const;
 const FIGURES = [
   'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',
   'drag', 'pumpIdle', 'pumpWork', 'idleHeat', 'condenser', 'fuse', 'relay', 'feed', 'ground', 'amps', 'testV', 'testA',
-  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'coolantMass', 'metalMass', 'start',
+  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'coolantMass', 'metalMass', 'start', 'humidity',
 ] as const; // prettier-ignore
 type Choices = {
   tab: Topic;
@@ -48,6 +48,8 @@ export type Room = Readonly<Record<string, { stackMm?: number; freeMm?: number }
 /** Everything a comparison is made of; the address holds all of it, so that it can be sent, saved and shown again. */
 export type Asked = { [K in (typeof IDS)[number] | (typeof FIGURES)[number]]?: number } & Partial<Choices> & {
     room: Room;
+    /** The new fan's measured curve: m³/h and Pa. */
+    curve: readonly (readonly [number, number])[];
     /** A seller's figures, as key to number. */
     claims: Readonly<Record<string, number>>;
   };
@@ -90,17 +92,22 @@ export function readAsked(params: URLSearchParams): Asked {
     const value = number(text ?? null);
     if (key && value !== undefined) claims[key] = value;
   }
-  return { ...asked, room, claims } as Asked;
+  const curve = params.getAll('curve').flatMap((entry) => {
+    const [flow, pressure] = entry.split('~').map(number);
+    return flow !== undefined && pressure !== undefined ? [[flow, pressure] as const] : [];
+  });
+  return { ...asked, room, curve, claims } as Asked;
 }
 
 /** The address of what is asked; the same whichever order it was asked in. */
-export function writeAsked({ room, claims, ...asked }: Asked): URLSearchParams {
+export function writeAsked({ room, curve, claims, ...asked }: Asked): URLSearchParams {
   const params = new URLSearchParams();
   for (const [key, value] of Object.entries(asked).sort(([a], [b]) => (a < b ? -1 : 1)))
     if (value !== undefined) params.set(key, String(value));
   for (const [tray, { stackMm, freeMm }] of Object.entries(room))
     if (stackMm !== undefined || freeMm !== undefined)
       params.append('screw', `${tray}~${stackMm ?? ''}~${freeMm ?? ''}`);
+  for (const [flow, pressure] of curve) params.append('curve', `${flow}~${pressure}`);
   for (const [key, value] of Object.entries(claims)) params.append('claim', `${key}~${value}`);
   return params;
 }

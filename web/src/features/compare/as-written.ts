@@ -5,6 +5,7 @@ import {
   type Dimension,
   type UnitSystem,
 } from '@radiatrix/core/quantity';
+import type { Attempt } from './attempt.ts';
 
 /** How a figure is shown in its box, and how what is written there is read. */
 export interface AsWritten {
@@ -45,4 +46,20 @@ export function numberAsWritten(unit: string, places: number, range: Range): AsW
         : `Write a number${unit && ` of ${unit}`}, such as ${show(range ? Math.max(range[0], Math.min(range[1], 10)) : 10)}.`;
     },
   };
+}
+
+/** A curve, flow and pressure a line; nothing is a curve of no points. */
+export function curveAsWritten(text: string): Attempt<[number, number][]> {
+  const pairs: [number, number][] = [];
+  const lines = text.split('\n').map((line) => line.trim());
+  for (const [i, line] of lines.entries()) {
+    if (line === '') continue;
+    const [flow, pressure, ...more] = line.split(/[\s;]+/).map((each) => Number(each.replace(',', '.')));
+    if (!(flow! >= 0 && pressure! >= 0 && more.length === 0))
+      return { ok: false, problem: `Line ${i + 1} is not a flow and a pressure, such as 1200 150.` };
+    pairs.push([flow!, pressure!]);
+  }
+  return pairs.length === 0 || pairs.length >= 3
+    ? { ok: true, value: pairs }
+    : { ok: false, problem: 'A curve has three points or more.' };
 }

@@ -44,6 +44,7 @@ import {
   CASES,
   VEHICLE_CLASSES,
   boilsUnder,
+  steady,
   type CaseName,
   type CoolingInputs,
   type VehicleClass,
@@ -324,7 +325,11 @@ export function compare(
   };
   const setUp = (side: Side, coreClass: typeof asked.coreOld): Ready =>
     setUpOf(bay, side.assembly, { coreClass, capKPa: asked.cap, ...coolant, gapMm2: asked.gap });
-  const setUps = { old: setUp(old, asked.coreOld), fresh: setUp(fresh, asked.coreNew) };
+  const measured = (ready: Ready): Ready =>
+    ready.ok && ready.setUp.fans && asked.curve.length > 0
+      ? { ...ready, setUp: { ...ready.setUp, fans: { ...ready.setUp.fans, curve: asked.curve } } }
+      : ready;
+  const setUps = { old: setUp(old, asked.coreOld), fresh: measured(setUp(fresh, asked.coreNew)) };
   const inputsOf = (ready: Ready, name: CaseName): CoolingInputs | undefined =>
     ready.ok
       ? {
@@ -335,9 +340,19 @@ export function compare(
             ...CASES[name].conditions,
             ...(asked.ambient === undefined ? {} : { ambientC: asked.ambient }),
             ...(asked.altitude === undefined ? {} : { altitudeM: asked.altitude }),
+            ...(asked.humidity === undefined ? {} : { humidity: asked.humidity / 100 }),
           },
         }
       : undefined;
+
+  /** How much cooler the top tank runs with no air round the core, K. */
+  const closing = (name: CaseName): Attempt<number> | undefined => {
+    const own = inputsOf(setUps.fresh, name);
+    return (
+      own &&
+      attempt(() => steady(own).topTankC - steady({ ...own, setUp: { ...own.setUp, gapMm2: 0 } }).topTankC)
+    );
+  };
 
   // Agreement
   const boils = attempt(() => (setUps.fresh.ok ? boilsUnder(setUps.fresh.setUp, asked.altitude ?? 0) : NaN));
@@ -412,6 +427,7 @@ export function compare(
     coolant,
     setUps,
     inputsOf,
+    closing,
     boils,
     settings,
     broken,

@@ -125,7 +125,7 @@ export function Pick<V extends string>({
     <label className={`block ${className}`}>
       <span className="label-text">{label}</span>
       <select
-        className="select !block !h-[30px] !min-h-[30px] truncate !pr-7 !text-[14px]"
+        className="select !h-[30px] !min-h-[30px] !text-[14px]"
         value={value}
         onChange={(event) => onChange(event.target.value as V)}
       >
