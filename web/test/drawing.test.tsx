@@ -19,7 +19,7 @@ const draw = (bounds: { x: number; y: number; w: number; h: number }, inside: Re
     </Provider>,
   );
 const viewOf = (html: string): number[] =>
-  /aria-label="Stack"[^>]*viewBox="(-?[\d.]+ -?[\d.]+ [\d.]+ [\d.]+)"/.exec(html)![1]!.split(' ').map(Number);
+  /aria-label="Stack"[^>]*viewBox="([^"]+)"/.exec(html)![1]!.split(' ').map(Number);
 
 describe('a drawing to scale', () => {
   test.each([
