@@ -1,10 +1,18 @@
 import type { FigureSet } from '@radiatrix/core/fit';
-import { seesDrafts, type Bench, type BenchPart, type Comparison, type Person } from '@radiatrix/contract';
+import {
+  seesDrafts,
+  type Bench,
+  type BenchPart,
+  type Comparison,
+  type ComparisonDocument,
+  type Person,
+} from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { figuresOfBay } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { notFound } from '../http/problem.ts';
+import { jobRow } from '../jobs/queries.ts';
 import { jobFigures } from '../jobs/service.ts';
 import { isSelfShifting, loadGround } from '../match/ground.ts';
 import { overlaid } from '../match/service.ts';
@@ -13,7 +21,7 @@ import { documentOf } from '../procedures/queries.ts';
 import { visibleHead } from '../revisions/service.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { adapterIds, comparisonRows, thermostatIds } from './queries.ts';
+import { adapterIds, comparisonRows, deleteComparison, insertComparison, thermostatIds } from './queries.ts';
 
 const wordsOf = (figures: FigureSet<never>, ...keys: string[]): string[] =>
   keys
@@ -102,3 +110,13 @@ async function fastenersOf(db: Db, bayId: number, person: Person): Promise<Bench
 
 export const comparisonsOf = async (db: Db, jobId: number): Promise<Comparison[]> =>
   (await comparisonRows(db, jobId)).map(({ by, at, ...row }) => ({ ...row, saved: { by, at } }));
+
+/** Keeps a comparison with a job; answers with its id. */
+export async function addComparison(db: Db, jobId: number, document: ComparisonDocument): Promise<number> {
+  if (!(await jobRow(db, jobId))) throw notFound('That job');
+  return insertComparison(db, jobId, document);
+}
+
+export async function removeComparison(db: Db, id: number): Promise<void> {
+  if (!(await deleteComparison(db, id))) throw notFound('That comparison');
+}
