@@ -1,23 +1,12 @@
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
+import { openBrowser } from './browser.ts';
 
 const SLOWER = 4;
 const ROUNDS = 5;
 
 /** The first signed-in Match view: script sent, and its largest paint on a processor slowed four times. */
 export async function measurePage(base: string, program: string, vehicleId: number) {
-  const browser = await chromium.launch({
-    executablePath: program,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await openBrowser(program);
   const paints: number[] = [];
   let scriptKb = 0;
   for (let round = 0; round < ROUNDS; round += 1) {

@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test';
+import { openBrowser } from './browser.ts';
 
 /** Moves of a slider that are measured, each once the one before it has been shown. */
 const MOVES = 40;
@@ -21,18 +21,7 @@ interface TraceEvent {
  * held up the main thread meanwhile.
  */
 export async function measureSliders(base: string, program: string) {
-  const browser = await chromium.launch({
-    executablePath: program,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await openBrowser(program);
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: base });
   const page = await context.newPage();
   const answer = await page.request.post('/api/session', {
