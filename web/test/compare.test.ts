@@ -4,7 +4,7 @@ import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
 import { readAsked, writeAsked, type Asked } from '../src/features/compare/address.ts';
 import { attempt } from '../src/features/compare/attempt.ts';
-import { screwsInBox } from '../src/features/compare/compared.ts';
+import { screwsInBox } from '../src/features/compare/work-screws.ts';
 import { drivesOf } from '../src/features/compare/drives.ts';
 import { SIZES, asked, bench, figures, look, part, parts } from './side-by-side.ts';
 

@@ -7,7 +7,8 @@ import type { Reach, SwapHazard } from './bolts.ts';
 import type { ClaimFinding } from './claims.ts';
 import type { Cleared } from './depth-stack.ts';
 import type { Stack } from './stack-of-parts.ts';
-import type { Choice } from './spacers.ts';
+import type { SupportWork, leakage } from './edges.ts';
+import type { Choice, FootPlan } from './spacers.ts';
 
 /** What a comparison looks into, in the order it is gone through. */
 export const TOPICS = {
@@ -394,6 +395,51 @@ export const hazardSentence = (hazard: SwapHazard, units: UnitSystem): string =>
         ? `, ${mm(-hazard.sparesMm, units)} more than there is room: through the core, if that lies behind`
         : ` and still has ${mm(hazard.sparesMm, units)}`
   }. Keep them apart in the tray.`;
+
+/** What is to be trimmed, slotted, filled and sealed. */
+export function changeFindings(
+  {
+    support,
+    edges,
+    foot,
+    loweredMm,
+    boxScrews,
+  }: {
+    support: SupportWork | undefined;
+    edges: ReturnType<typeof leakage> | undefined;
+    foot: FootPlan | undefined;
+    /** How much lower the fan's spacers are than those supplied. */
+    loweredMm: number;
+    boxScrews: readonly { name: string; lengthMm: number }[];
+  },
+  units: UnitSystem,
+): Found[] {
+  const about = 'changes';
+  const says: string[] = [];
+  if (support?.kind === 'slot') says.push(`Slot the side brackets by ${mm(support.shiftMm, units)}.`);
+  if (support?.kind === 'trim')
+    says.push(
+      `Trim the support by ${mm(support.trimEachSideMm, units)} each side; seal bare metal against rust.`,
+    );
+  if (edges && edges.close.length > 0)
+    says.push(
+      `Close the gap along the ${edges.close.join(', ')} with ${mm(edges.stripMm, units)} of foam strip.`,
+    );
+  if (foot && foot.bendsMm > STANDS_OFF_MM)
+    says.push(
+      `The fan’s feet stand off ${mm(foot.bendsMm, units)}: fill it with spacers, or the ring bends and the blades touch.`,
+    );
+  if (loweredMm > 0)
+    for (const screw of boxScrews)
+      says.push(
+        `On the lower spacers the ${screw.name} of the box go ${mm(loweredMm, units)} deeper: use screws of ${mm(screw.lengthMm - loweredMm, units)} or less.`,
+      );
+  return says.length > 0
+    ? says.map((sentence) => ({ about, word: 'work', sentence }))
+    : [{ about, word: 'clear', sentence: 'Nothing to trim, slot or fill.' }];
+}
+/** Feet that stand off by no more pull down without harm; common practice. */
+const STANDS_OFF_MM = 1;
 
 /** Label of a check, for what lights up. */
 export const checkLabel = (check: CheckId): string => RULES[check].label;

@@ -82,6 +82,7 @@ export {
   agreementFindings,
   boltFindings,
   brokenSentence,
+  changeFindings,
   checkLabel,
   circuitFaultSentence,
   claimFindings,

@@ -234,7 +234,7 @@ function topTank(
 const GUESS_C = 90;
 
 /** Boiling point under this cap at this height, °C. */
-export const boilsUnder = (setUp: SetUp, altitudeM: number): number =>
+export const boilsUnder = (setUp: Pick<SetUp, 'capKPa' | 'coolant'>, altitudeM: number): number =>
   boilsC(
     setUp.coolant.base,
     massShareOf(setUp.coolant.base, setUp.coolant.volumeShare),

@@ -19,7 +19,8 @@ import { AgreementTab } from './AgreementTab.tsx';
 import { ChangesTab } from './ChangesTab.tsx';
 import { Choosers, NoParts, withDefaults } from './Choosers.tsx';
 import { ClaimsTab } from './ClaimsTab.tsx';
-import { compare, sideOf } from './compared.ts';
+import { compare } from './compared.ts';
+import { sideOf } from './side.ts';
 import { CoolingTab } from './CoolingTab.tsx';
 import { DepthTab } from './DepthTab.tsx';
 import { FaceTab } from './FaceTab.tsx';
@@ -28,7 +29,7 @@ import { FindingShape } from './FindingShape.tsx';
 import { PortsTab } from './PortsTab.tsx';
 import { SaveComparison } from './SaveComparison.tsx';
 import type { TabProps } from './tab.ts';
-import { useAsked } from './useAsked.ts';
+import { askedNow, useAsked } from './useAsked.ts';
 import { useWorker } from './useWorker.ts';
 import { WiringTab } from './WiringTab.tsx';
 import { writeAsked, type Asked } from './address.ts';
@@ -142,8 +143,8 @@ function Comparing({
   const tab: Topic = asked.tab ?? 'face';
   const go = (to: Topic) => change({ tab: to === 'face' ? undefined : to });
   const step = (by: number) => {
-    const next = TOPIC_NAMES[(TOPIC_NAMES.indexOf(tab) + by + TOPIC_NAMES.length) % TOPIC_NAMES.length]!;
-    go(next);
+    const from = TOPIC_NAMES.indexOf(askedNow().tab ?? 'face');
+    go(TOPIC_NAMES[(from + by + TOPIC_NAMES.length) % TOPIC_NAMES.length]!);
   };
   useHotkeys({
     ']': () => step(1),

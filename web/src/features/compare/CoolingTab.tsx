@@ -376,9 +376,7 @@ function Taken({ compared, asked, change }: TabProps) {
       <p className="mt-2">
         {freezes.ok ? `Freezes at ${t(freezes.value)}` : freezes.problem}
         {compared.boils.ok
-          ? Number.isFinite(compared.boils.value)
-            ? `; boils at ${t(compared.boils.value)} under this cap.`
-            : '.'
+          ? `; boils at ${t(compared.boils.value)} under this cap.`
           : ` ${compared.boils.problem}`}
       </p>
       <p className="text-muted mt-1 text-[14px]">

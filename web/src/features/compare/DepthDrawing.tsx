@@ -3,7 +3,8 @@ import type { FigureSet } from '@radiatrix/core/fit';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale } from '../../drawing/Drawing.tsx';
-import type { Compared, Side } from './compared.ts';
+import type { Compared } from './compared.ts';
+import type { Side } from './side.ts';
 
 /** What a clearance lies between. */
 export const BETWEEN: Record<string, readonly LayerId[]> = {

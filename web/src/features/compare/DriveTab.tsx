@@ -21,11 +21,18 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
   // Sliders run ahead of the address: writing it with each move would draw the whole frame again.
   const [live, setLive] = useState<Partial<Asked>>({});
   const timer = useRef<number | undefined>(undefined);
+  const pending = useRef<Partial<Asked> | null>(null);
+  const settle = () => {
+    clearTimeout(timer.current);
+    if (pending.current) change(pending.current);
+    pending.current = null;
+  };
   const slide = (patch: Partial<Asked>) => {
     const next = { ...live, ...patch };
     setLive(next);
+    pending.current = next;
     clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => change(next), SETTLES_MS);
+    timer.current = window.setTimeout(settle, SETTLES_MS);
   };
   useEffect(() => () => clearTimeout(timer.current), []);
   const address = JSON.stringify(asked);
@@ -95,7 +102,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
               ]}
               onChange={(drive) => change({ drive: drive === 'staged' ? undefined : drive })}
             />
-            <div className="mt-3 grid gap-2.5">
+            <div className="mt-3 grid gap-2.5" onPointerUp={settle} onBlur={settle}>
               <Slider
                 label="Thermostat starts to open"
                 min={60}

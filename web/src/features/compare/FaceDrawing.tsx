@@ -3,6 +3,7 @@ import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale, type Point } from '../../drawing/Drawing.tsx';
 import type { Compared } from './compared.ts';
+import { goesOn } from './goesOn.ts';
 
 type Whose = 'bay' | 'old' | 'new';
 /** Line types of ISO 128: outline thick, the old thin and dashed, neighbouring parts thin with two dots. */
@@ -19,12 +20,15 @@ export function FaceDrawing({
   lit,
   onLit,
   ports = false,
+  height,
 }: {
   compared: Compared;
   lit: FaceId | null;
   onLit: (id: FaceId | null) => void;
   /** Only what hoses and lines meet, with their names. */
   ports?: boolean;
+  /** Of the frame, px. */
+  height?: number;
 }) {
   const units = useUnits();
   const { face } = compared;
@@ -60,6 +64,7 @@ export function FaceDrawing({
     <Drawing
       name={ports ? 'Ports' : 'Face'}
       bounds={bounds}
+      {...(height === undefined ? {} : { height })}
       says={says}
       snaps={all.flatMap(([, shapes]) => shapes.flatMap(cornersOf))}
     >
@@ -85,7 +90,7 @@ export function FaceDrawing({
               onLit={onLit}
               named={ports}
               words={wordsOf(shape, mm)}
-              name={goesOn(shape, compared, mm)}
+              name={goesOn(shape, compared, units)}
             />
           ))}
         </g>
@@ -137,27 +142,6 @@ function CoreLabel({ core, text }: { core: { x: number; y: number; w: number; h:
       {text}
     </Label>
   );
-}
-
-/** What meets a port, with its size: what a hand has to find. */
-function goesOn(shape: FaceShape, compared: Compared, mm: (value: number) => string): string {
-  const { quantities: q, words } = compared.fresh.assembly.radiator ?? { quantities: {}, words: {} };
-  const size = shape.kind === 'circle' && !shape.unknown?.includes('diameter') ? ` ø${mm(shape.d)}` : ' ø?';
-  const place = shape.unknown ? ', place not on record' : '';
-  switch (shape.id) {
-    case 'inlet':
-      return `upper hose${size}${shape.unknown?.includes('height') ? ', height?' : ''}`;
-    case 'outlet':
-      return `lower hose${size}${shape.unknown?.includes('height') ? ', height?' : ''}`;
-    case 'cooler':
-      return `oil line ${(words.oilCoolerFitting?.word ?? 'thread?').toUpperCase().replace('X', ' × ')}`;
-    case 'neck':
-      return `cap ${q.capPressure ? `${q.capPressure.value} kPa` : '?'}, overflow hose`;
-    case 'drain':
-      return 'drain tube';
-    default:
-      return shape.label + place;
-  }
 }
 
 const tone = (old: FaceShape | undefined, now: FaceShape, side: 'w' | 'h'): string =>

@@ -7,6 +7,7 @@ import { Answer, Block, Knob, NumberKnob, Table } from './parts.tsx';
 import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';
 import { ELECTRIC_CARE } from './words.ts';
+import { USUAL_LOOM_MM } from './work-wiring.ts';
 
 /** Connector to connector by what each wire does, and whether the circuit carries it. */
 export function WiringTab(props: TabProps) {
@@ -153,7 +154,7 @@ function CircuitBlock({ bench, compared, asked, change }: TabProps) {
           dimension="length"
           range={[50, 20000]}
           value={asked.feed}
-          usual={fanFeedLength?.value ?? 1500}
+          usual={fanFeedLength?.value ?? USUAL_LOOM_MM.feed}
           onChange={(feed) => change({ feed })}
         />
         <Knob
@@ -161,7 +162,7 @@ function CircuitBlock({ bench, compared, asked, change }: TabProps) {
           dimension="length"
           range={[0, 20000]}
           value={asked.ground}
-          usual={fanGroundLength?.value ?? 500}
+          usual={fanGroundLength?.value ?? USUAL_LOOM_MM.ground}
           onChange={(ground) => change({ ground })}
         />
         <p className="pt-[22px]">
@@ -236,7 +237,7 @@ const BENCH_WORDS = {
 
 function BenchTest({ compared, asked, change }: TabProps) {
   const units = useUnits();
-  const label = { volts: asked.labelV ?? compared.chargingV - 0.5, amps: asked.labelA ?? compared.current };
+  const label = { volts: asked.labelV ?? compared.ratedV, amps: asked.labelA ?? compared.current };
   const test =
     asked.testV !== undefined && asked.testA !== undefined && label.amps !== undefined
       ? attempt(() =>
@@ -267,7 +268,7 @@ function BenchTest({ compared, asked, change }: TabProps) {
           unit="V"
           range={[5, 60]}
           value={asked.labelV}
-          usual={compared.chargingV - 0.5}
+          usual={compared.ratedV}
           onChange={(labelV) => change({ labelV })}
         />
         <NumberKnob

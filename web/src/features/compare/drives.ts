@@ -10,7 +10,9 @@ import {
 } from '@radiatrix/core/drive';
 import type { Bench } from '@radiatrix/contract';
 import type { Asked } from './address.ts';
-import type { Compared, Side } from './compared.ts';
+import type { Compared } from './compared.ts';
+import { USUAL_DROP_K, stagesAsked } from './work-agreement.ts';
+import type { Side } from './side.ts';
 
 const USUAL_AMBIENT_C = 35;
 const HUMIDITY = 0.4;
@@ -93,7 +95,7 @@ export function drivesOf(
   compared: Compared,
   asked: Asked,
 ): { old: Drive | undefined; fresh: Drive | undefined; seconds: number } {
-  const at = { boilsC: compared.settings?.boilsC ?? 110, dropK: compared.settings?.dropK ?? 8 };
+  const at = { boilsC: compared.settings?.boilsC ?? 110, dropK: compared.settings?.dropK ?? USUAL_DROP_K };
   const now = settingsOf(
     bench.bay,
     compared.fresh.assembly.fan,
@@ -102,15 +104,7 @@ export function drivesOf(
       opensC: asked.opens,
       fullyOpenC: asked.full,
       place: asked.place,
-      stages:
-        asked.on !== undefined && asked.off !== undefined
-          ? [
-              { onC: asked.on, offC: asked.off },
-              ...(asked.on2 !== undefined && asked.off2 !== undefined
-                ? [{ onC: asked.on2, offC: asked.off2 }]
-                : []),
-            ]
-          : undefined,
+      stages: stagesAsked(asked),
     },
     at,
   );

@@ -12,6 +12,7 @@ import { Hardware } from './Hardware.tsx';
 import { QrCode } from './QrCode.tsx';
 import { StepList } from './StepList.tsx';
 import { useTicks } from './useTicks.ts';
+import { WhereItGoes } from './WhereItGoes.tsx';
 
 /** The install sheet: on paper, at the desk and on a phone the same content in the same order. */
 export function SheetPage() {
@@ -134,6 +135,7 @@ function Paper({ record }: { record: SheetRecord }) {
       ))}
       {showCoolant && <Coolant plan={sheet.coolant!} type={record.coolantType} />}
 
+      {part.kind === 'radiator' && <WhereItGoes vehicleId={vehicle.id} partId={part.id} />}
       {record.connectors.length > 0 && (
         <section aria-label="Connectors" className="mt-6">
           <h2 className="heading">Connectors, by function</h2>

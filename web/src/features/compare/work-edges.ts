@@ -1,0 +1,65 @@
+import { edgeGaps, footSpacer, hosePlan, hubSpacer, supportWork } from '@radiatrix/core/compare';
+import type { Bench } from '@radiatrix/contract';
+import type { Asked } from './address.ts';
+import { attempt } from './attempt.ts';
+import type { Side } from './side.ts';
+
+/** What the differences ask for round the radiator: support, gaps, fan feet, hub, hoses. */
+export function edgeWork({ bay }: Bench, old: Side, fresh: Side, asked: Asked) {
+  const fan = fresh.assembly.fan;
+  const edges = fresh.assembly.radiator && attempt(() => edgeGaps(bay, fresh.assembly.radiator!));
+  const [opening, width] = [bay.quantities.openingWidth, fresh.assembly.radiator?.quantities.overallWidth];
+  const support = opening && width ? supportWork(opening.value, width.value) : undefined;
+  const standoff = fan?.quantities.standoff?.value;
+  const foot = standoff === undefined ? undefined : attempt(() => footSpacer(standoff));
+  const thicker =
+    old.assembly.radiator?.quantities.coreThickness && fresh.assembly.radiator?.quantities.coreThickness
+      ? (fresh.assembly.radiator.quantities.coreThickness.value -
+          old.assembly.radiator.quantities.coreThickness.value) /
+          2 +
+        ((fresh.assembly.radiator.quantities.thickness?.value ?? 0) -
+          (old.assembly.radiator.quantities.thickness?.value ?? 0)) /
+          2
+      : undefined;
+  const hub =
+    asked.hubGap !== undefined && asked.hubFitted !== undefined
+      ? attempt(() => hubSpacer(asked.hubGap!, asked.hubFitted!, thicker ?? 0))
+      : undefined;
+  const hoses = (['upper', 'lower'] as const).map((which) => {
+    const [end, key] =
+      which === 'upper' ? (['inlet', asked.hoseUp] as const) : (['outlet', asked.hoseDown] as const);
+    const oldLength = bay.quantities[`${which}HoseLength`]?.value;
+    const [bore, neck] = [
+      bay.quantities[`${end}Diameter`]?.value,
+      fresh.assembly.radiator?.quantities[`${end}Diameter`]?.value,
+    ];
+    return {
+      which,
+      bore,
+      neck,
+      oldLength,
+      plan:
+        bore && neck
+          ? attempt(() =>
+              hosePlan({
+                lengthMm: key ?? oldLength ?? 1,
+                oldLengthMm: oldLength ?? key ?? 1,
+                boreMm: bore,
+                neckMm: neck,
+                suction: which === 'lower',
+                hasSpring: false,
+              }),
+            )
+          : undefined,
+    };
+  });
+  return {
+    edges: edges?.ok ? edges.value : undefined,
+    support,
+    standoff,
+    foot: foot?.ok ? foot.value : undefined,
+    hub,
+    comesNearerMm: thicker,
+    hoses,
+  };
+}
