@@ -8,6 +8,7 @@ import {
   TOPIC_NAMES,
   agreementFindings,
   boltFindings,
+  changeFindings,
   brokenSentence,
   checkAirflow,
   checkArea,
@@ -19,6 +20,8 @@ import {
   claimSentence,
   clear,
   depthFindings,
+  footSpacer,
+  leakage,
   disagreements,
   hazardSentence,
   impossibleFigures,
@@ -315,6 +318,40 @@ describe('wires and screws as sentences', () => {
     ).toContain('is not on record');
     expect(hazardSentence({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: 3 }, 'us')).toContain(
       'still has 0.12 in',
+    );
+  });
+});
+
+describe('what is to be done round the radiator', () => {
+  const none = { support: undefined, edges: undefined, foot: undefined, loweredMm: 0, boxScrews: [] };
+  test('nothing asked for is said so; every kind of work is an order with its figure', () => {
+    expect(changeFindings(none, 'metric')).toEqual([
+      { about: 'changes', word: 'clear', sentence: 'Nothing to trim, slot or fill.' },
+    ]);
+    const all = changeFindings(
+      {
+        support: supportWork(700, 710),
+        edges: leakage({ widthMm: 600, heightMm: 400, leftMm: 7, rightMm: 2, topMm: 8, bottomMm: 0 }),
+        foot: footSpacer(10.2),
+        loweredMm: 8,
+        boxScrews: [{ name: 'M6 × 25 screws', lengthMm: 25 }],
+      },
+      'metric',
+    );
+    expect(all.every((each) => each.word === 'work')).toBe(true);
+    expect(all.map((each) => each.sentence)).toEqual([
+      'Trim the support by 7 mm each side; seal bare metal against rust.',
+      'Close the gap along the left, top with 1000 mm of foam strip.',
+      'The fan’s feet stand off 10.2 mm: fill it with spacers, or the ring bends and the blades touch.',
+      'On the lower spacers the M6 × 25 screws of the box go 8 mm deeper: use screws of 17 mm or less.',
+    ]);
+  });
+  test('a shift that a slot takes is no trimming; feet that nearly touch are left; a higher spacer asks for nothing', () => {
+    expect(changeFindings({ ...none, support: supportWork(700, 700) }, 'us')[0]!.sentence).toBe(
+      'Slot the side brackets by 0.16 in.',
+    );
+    expect(changeFindings({ ...none, foot: footSpacer(0.8), loweredMm: -4 }, 'metric')[0]!.word).toBe(
+      'clear',
     );
   });
 });

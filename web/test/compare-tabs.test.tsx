@@ -16,6 +16,7 @@ import { ClearanceTable } from '../src/features/compare/DepthTab.tsx';
 import { drivesOf } from '../src/features/compare/drives.ts';
 import { DriveTable, driveSays } from '../src/features/compare/driveSays.tsx';
 import { FaceTab } from '../src/features/compare/FaceTab.tsx';
+import { goesOn } from '../src/features/compare/goesOn.ts';
 import { PortsTab } from '../src/features/compare/PortsTab.tsx';
 import { WiringTab } from '../src/features/compare/WiringTab.tsx';
 import { asked, bench, figures, look, part, parts } from './side-by-side.ts';
@@ -106,6 +107,33 @@ describe('face, ports and changes', () => {
       /The new core comes 13 mm nearer: a 64 mm spacer leaves 33 mm|a \d+ mm spacer leaves \d+ mm/,
     );
   });
+});
+
+test('what goes on each port, in the reader’s units, what is not on record asked', () => {
+  const radiator = figures(
+    { inletDiameter: 38, inletHeight: 390, capPressure: 110, overallWidth: 694, overallHeight: 461 },
+    {
+      inletSide: 'left',
+      outletSide: 'right',
+      oilCooler: 'transmission',
+      oilCoolerFitting: 'm18x1.5',
+      fillerNeck: 'neck',
+      drainSide: 'right',
+    },
+  );
+  const { face, ...compared } = look('', [part(2, 'radiator', radiator)]);
+  const says = (units: 'metric' | 'us') =>
+    face.fresh.filter((shape) => shape.kind === 'circle').map((shape) => goesOn(shape, compared, units));
+  expect(says('metric')).toEqual([
+    'upper hose ø38 mm',
+    'lower hose ø?, height?',
+    'oil line M18 × 1.5',
+    'oil line M18 × 1.5',
+    'drain tube',
+    'cap 110 kPa, overflow hose',
+  ]);
+  expect(says('us')[0]).toBe('upper hose ø1.5 in');
+  expect(says('us').at(-1)).toBe('cap 16 psi, overflow hose');
 });
 
 describe('wiring', () => {
