@@ -123,6 +123,13 @@ describe('the stack of real parts', () => {
       nothing.layers.every((layer) => Number.isFinite(layer.fromMm) && Number.isFinite(layer.toMm)),
     ).toBe(true);
   });
+  test('a shroud stands behind its seal, its depth counted from the radiator’s face', () => {
+    const shroud = set<'shroud'>({ depth: [70], seal: [5] });
+    const { layers, clearances } = stackOf(bay, { radiator: thick, shroud });
+    expect(layers.find((layer) => layer.id === 'seal')).toMatchObject({ fromMm: 66, toMm: 71 });
+    expect(layers.find((layer) => layer.id === 'shroud')).toMatchObject({ fromMm: 71, toMm: 136 });
+    expect(clear(clearances.find((each) => each.key === 'shroud')!).nominalMm).toBeCloseTo(176 - 66 - 70, 9);
+  });
   test('it does not clear, a spacer is named, and on it it clears', () => {
     const supplied = stack.clearances.map(clear);
     const choice = frameSpacer({ motorToEngineMm: 14, bladeToCoreMm: 36, fittedMm: 12 });

@@ -9,7 +9,7 @@ export interface Assembly {
   fan?: FigureSet<'fan'> | undefined;
 }
 
-export type LayerId = 'condenser' | 'radiator' | 'core' | 'shroud' | 'fan' | 'blades' | 'engine';
+export type LayerId = 'condenser' | 'radiator' | 'core' | 'seal' | 'shroud' | 'fan' | 'blades' | 'engine';
 /** One thing from the condenser's rear face (0) toward the engine, mm. */
 export interface Layer {
   id: LayerId;
@@ -93,6 +93,8 @@ export function stackOf(bay: FigureSet<'bay'>, assembly: Assembly, spacerMm?: nu
       key: 'bladeGap',
       leavesOpen: 'blades to core',
     });
+  // The shroud's own depth is from the radiator's face, its seal between: it is drawn, and taken off nothing.
+  const seal = plain(shroud?.quantities.seal);
   const shroudDepth = plain(shroud?.quantities.depth);
 
   const back = thickness?.value ?? STAND_IN.radiator;
@@ -104,11 +106,12 @@ export function stackOf(bay: FigureSet<'bay'>, assembly: Assembly, spacerMm?: nu
     { id: 'radiator', label: 'radiator', fromMm: 0, toMm: back, u: thickness?.u },
     { id: 'core', label: 'core', fromMm: (back - coreDeep) / 2, toMm: (back + coreDeep) / 2, u: core?.u },
   ];
+  if (seal) layers.push({ id: 'seal', label: 'seal', fromMm: back, toMm: back + seal.value, u: seal.u });
   if (shroud)
     layers.push({
       id: 'shroud',
       label: 'shroud',
-      fromMm: back,
+      fromMm: back + (seal?.value ?? 0),
       toMm: back + (shroudDepth?.value ?? STAND_IN.shroud),
       u: shroudDepth?.u,
     });

@@ -456,6 +456,12 @@ export const ATTRIBUTES = {
     width: length('Width', 'outermost points', 150, 1200),
     height: length('Height', 'outermost points', 120, 1000),
     depth: length('Depth', 'radiator face to the rearmost edge', 10, 300),
+    seal: length(
+      'Seal, pressed',
+      'strip between radiator face and shroud, as thick as it lies in place',
+      0.5,
+      40,
+    ),
     fanMountWidth: length('Mounting holes across', MOUNT_WIDTH, 50, 1100),
     fanMountHeight: length('Mounting holes up', MOUNT_HEIGHT, 50, 900),
     opening: length('Fan opening', 'across the opening the blades turn in', 150, 800),

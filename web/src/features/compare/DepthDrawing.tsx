@@ -143,6 +143,7 @@ function Panel({ title, atX, stack, cleared, side, bay, tall, lit, onLit }: Pane
     condenser: [tall * 0.06, tall * 0.94],
     radiator: [0, tall],
     core: around(middle, side.assembly.radiator?.quantities.coreHeight?.value ?? tall - 40),
+    seal: around(middle, side.assembly.shroud?.quantities.height?.value ?? tall * 0.92),
     shroud: around(middle, side.assembly.shroud?.quantities.height?.value ?? tall * 0.92),
     fan: around(middle, 118),
     blades: around(middle, fan?.diameter?.value ?? 300),
