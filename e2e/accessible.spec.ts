@@ -2,12 +2,16 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { as, putOnBench } from './people.ts';
 
-async function clean(page: Page, what: string): Promise<void> {
+/** The structure is the same in both themes: in the second only colours are looked at. */
+async function clean(page: Page, what: string, onlyColours = false): Promise<void> {
   // At the end of the page the foot stands in its own place, over nothing.
   await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (
+    onlyColours
+      ? axe.withRules(['color-contrast', 'link-in-text-block'])
+      : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+  ).analyze();
   expect(
     violations.map(
       (each) =>
@@ -42,10 +46,10 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
   for (const theme of ['sheet', 'bay']) {
     if (theme === 'bay') await page.getByRole('button', { name: 'Dark, for the bay' }).click();
     await page.goto('/');
-    await clean(page, `desk ${theme}`);
+    await clean(page, `desk ${theme}`, theme === 'bay');
     await putOnBench(page, '09 tussock diesel auto towing');
     await page.getByRole('button', { name: 'Width in the support' }).click();
-    await clean(page, `match ${theme}`);
+    await clean(page, `match ${theme}`, theme === 'bay');
     const vehicle = /\/v\/\d+/.exec(page.url())![0];
     const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
     const views: [string, RegExp | string][] = [
@@ -80,7 +84,7 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
     for (const [path, seen] of views) {
       await page.goto(path);
       await page.getByText(seen).first().waitFor();
-      await clean(page, `${path} ${theme}`);
+      await clean(page, `${path} ${theme}`, theme === 'bay');
     }
   }
   await page.setViewportSize({ width: 390, height: 844 });
