@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
   FINDING_WORDS,
@@ -58,7 +58,18 @@ export function ComparePage() {
     { skip: !candidates || !asked.nr },
   );
   const error = match.error ?? bench.error;
-  const stands = bench.currentData ?? bench.data;
+  // While another part is fetched, what was laid out stays: an answer without its fan would be another answer.
+  const [held, setHeld] = useState<{ bench: Bench; parts: Partial<Asked> } | null>(null);
+  const arrived = bench.currentData;
+  const { or, of, os, nr, nf, ns } = asked;
+  useEffect(() => {
+    if (arrived) setHeld({ bench: arrived, parts: { or, of, os, nr, nf, ns } });
+  }, [arrived, or, of, os, nr, nf, ns]);
+  const stands = arrived ?? held?.bench;
+  const laidOut = useMemo(
+    () => (arrived || !held ? asked : { ...asked, ...held.parts }),
+    [arrived, held, asked],
+  );
   if (error && !stands)
     return (
       <div className="mt-4">
@@ -80,7 +91,8 @@ export function ComparePage() {
       vehicleId={vehicleId}
       bench={stands}
       candidates={candidates}
-      asked={asked}
+      asked={laidOut}
+      chosen={asked}
       ledger={ledger}
       change={change}
     />
@@ -92,6 +104,7 @@ function Comparing({
   bench,
   candidates,
   asked,
+  chosen,
   ledger,
   change,
 }: {
@@ -99,6 +112,8 @@ function Comparing({
   bench: Bench;
   candidates: readonly Candidate[];
   asked: Asked;
+  /** The same with the parts chosen last, which may still be on their way. */
+  chosen: Asked;
   ledger: NonNullable<ReturnType<typeof api.useJudgedQuery>['data']>['verdict']['ledger'] | undefined;
   change: (patch: Partial<Asked>) => void;
 }) {
@@ -139,7 +154,8 @@ function Comparing({
       : cooling.result
         ? coolingFindings(cooling.result, units)
         : [];
-  const findings = [...compared.findings, ...coolingFound];
+  // What was found of other parts or settings is not found of these.
+  const findings = [...compared.findings, ...(cooling.running ? [] : coolingFound)];
   const tab: Topic = asked.tab ?? 'face';
   const go = (to: Topic) => change({ tab: to === 'face' ? undefined : to });
   const step = (by: number) => {
@@ -153,7 +169,7 @@ function Comparing({
   });
   const props: TabProps = { bench, compared, asked, change };
   const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
-  const savedAddress = `?${writeAsked({ ...asked, view: undefined, tab: undefined, job: undefined }).toString()}`;
+  const savedAddress = `?${writeAsked({ ...chosen, view: undefined, tab: undefined, job: undefined }).toString()}`;
 
   if (asked.view === 'paper')
     return (
@@ -176,7 +192,7 @@ function Comparing({
           {bench.job.alterations.length > 0 && `; altered: ${bench.job.alterations.join(', ')}`}
         </p>
       )}
-      <Choosers asked={asked} candidates={candidates} change={change} />
+      <Choosers asked={chosen} candidates={candidates} change={change} />
       <div className="border-ink mt-3 flex flex-wrap items-end justify-between gap-x-4 border-b">
         <div role="tablist" aria-label="What is compared" ref={tabs} className="flex flex-wrap">
           {TOPIC_NAMES.map((topic) => {

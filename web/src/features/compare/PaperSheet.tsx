@@ -8,6 +8,8 @@ import {
   type Found,
 } from '@radiatrix/core/compare';
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
+import { useOutletContext } from 'react-router';
+import type { Person } from '@radiatrix/contract';
 import { useUnits } from '../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import { ClaimList } from './ClaimsTab.tsx';
@@ -36,6 +38,7 @@ export function PaperSheet({
   ...props
 }: TabProps & { cases: CasesState; findings: readonly Found[]; onClose: () => void }) {
   const { bench, compared, asked } = props;
+  const person = useOutletContext<Person>();
   const units = useUnits();
   const drives = drivesOf(bench, compared, asked);
   const { old, fresh } = useDrives(drives);
@@ -57,6 +60,9 @@ export function PaperSheet({
         {bench.vehicle.options.length > 0 && `, ${bench.vehicle.options.join(', ')}`}
         {bench.job && ` · job ${bench.job.id}${bench.job.label ? `, ${bench.job.label}` : ''}`}
         {bench.job && bench.job.alterations.length > 0 && ` · altered: ${bench.job.alterations.join(', ')}`}
+      </p>
+      <p className="text-muted text-[14px]">
+        {person.name}, {new Date().toISOString().slice(0, 10)}
       </p>
       <dl className="mt-2 grid grid-cols-[50px_1fr]">
         <dt className="font-label text-[17px] font-semibold">old</dt>
