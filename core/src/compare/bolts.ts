@@ -1,3 +1,4 @@
+import { swappable, threadOf } from '../procedure/index.ts';
 import { PRACTICE } from './practice.ts';
 
 /** A screw near the core, mm. */
@@ -40,26 +41,21 @@ export interface SwapHazard {
   sparesMm: number | undefined;
 }
 
-/** The thread alone: `M6 × 16` and `M6x20` are one. */
-export const threadOf = (text: string): string =>
-  /^\s*(m\s*\d+(?:[.,]\d+)?|\d+\/\d+|no\.?\s*\d+)/i.exec(text)?.[1]?.replace(/\s/g, '').toUpperCase() ??
-  text.trim();
+/** A screw named in the list of what a box holds: `M6 × 25 screws`. */
+export function boxScrew(name: string): { thread: string; lengthMm: number; name: string } | undefined {
+  const length = /\bM\s*\d.*?[×x]\s*(\d+)(?!.*[×x]\s*\d)/i.exec(name)?.[1];
+  return length === undefined ? undefined : { thread: threadOf(name), lengthMm: Number(length), name };
+}
 
 /** Screws of one thread and different lengths in the same job: what happens when they change places. */
 export function swapHazards(screws: readonly Screw[]): SwapHazard[] {
-  const hazards: SwapHazard[] = [];
-  for (const long of screws)
-    for (const short of screws) {
-      if (long.lengthMm <= short.lengthMm || threadOf(long.thread) !== threadOf(short.thread)) continue;
-      const swapped = reach({ ...short, lengthMm: long.lengthMm });
-      hazards.push({
-        long: long.tray,
-        short: short.tray,
-        thread: threadOf(short.thread),
-        deeperMm: long.lengthMm - short.lengthMm,
-        sparesMm: swapped.spareMm,
-      });
-    }
+  const hazards = swappable(screws).map(({ long, short, thread, byMm }): SwapHazard => ({
+    long: long.tray,
+    short: short.tray,
+    thread,
+    deeperMm: byMm,
+    sparesMm: reach({ ...short, lengthMm: long.lengthMm }).spareMm,
+  }));
   const rank = (hazard: SwapHazard): number => hazard.sparesMm ?? 1000;
   return hazards.sort((a, b) => rank(a) - rank(b));
 }

@@ -67,15 +67,19 @@ const HOSE_GIVES_MM = 10;
 /** A hose goes over a neck this much larger or smaller than its bore. */
 const BORE_GIVES_MM = 1.2;
 export function hosePlan(hose: {
-  lengthMm: number;
-  oldLengthMm: number;
+  /** Undefined for the old hose kept. */
+  lengthMm: number | undefined;
+  /** Undefined where it is not on record: then nothing is said of trimming. */
+  oldLengthMm: number | undefined;
   boreMm: number;
   neckMm: number;
   suction: boolean;
   hasSpring: boolean;
 }): HosePlan {
-  assertPositive(hose.lengthMm, hose.oldLengthMm, hose.boreMm, hose.neckMm);
-  const over = hose.lengthMm - hose.oldLengthMm;
+  const { lengthMm, oldLengthMm } = hose;
+  const bothKnown = lengthMm !== undefined && oldLengthMm !== undefined;
+  assertPositive(hose.boreMm, hose.neckMm, ...(bothKnown ? [lengthMm, oldLengthMm] : []));
+  const over = bothKnown ? lengthMm - oldLengthMm : 0;
   return {
     trimMm: Math.max(0, over),
     stepped: Math.abs(hose.neckMm - hose.boreMm) > BORE_GIVES_MM,

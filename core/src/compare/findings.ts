@@ -1,6 +1,6 @@
 import { LIMITS, type CaseName, CASES, type Likely } from '../cooling/index.ts';
 import type { CircuitAnswer, CircuitFault, WiringPlan } from '../electrical/index.ts';
-import { RULES, THRESHOLDS, rowSentence, type CheckId, type LedgerRow, type Outcome } from '../fit/index.ts';
+import { THRESHOLDS, rowSentence, type CheckId, type LedgerRow, type Outcome } from '../fit/index.ts';
 import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
 import { AGREEMENT_RULES, type Broken, type Proposal, type Settings } from './agreement.ts';
 import type { Reach, SwapHazard } from './bolts.ts';
@@ -346,7 +346,7 @@ export function claimSentence(finding: ClaimFinding, units: UnitSystem): string 
   }
 }
 const watts = (w: number): string => (w >= 1000 ? `${(w / 1000).toFixed(1)} kW` : `${w.toFixed(0)} W`);
-export const claimHolds = (finding: ClaimFinding): boolean =>
+const claimHolds = (finding: ClaimFinding): boolean =>
   finding.kind === 'airflow' ? finding.verdict === 'holds' : finding.holds;
 
 /** Another depth is work to look into; what cannot be is stopped; what is not believed stays open. */
@@ -440,6 +440,3 @@ export function changeFindings(
 }
 /** Feet that stand off by no more pull down without harm; common practice. */
 const STANDS_OFF_MM = 1;
-
-/** Label of a check, for what lights up. */
-export const checkLabel = (check: CheckId): string => RULES[check].label;

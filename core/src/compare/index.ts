@@ -16,10 +16,10 @@ export {
   PROOF_KN,
   TIGHTENING,
   boltLimitNm,
+  boxScrew,
   likelyThreads,
   reach,
   swapHazards,
-  threadOf,
   type Reach,
   type Screw,
   type SwapHazard,
@@ -44,7 +44,7 @@ export {
 } from './depth-stack.ts';
 export { hosePlan, leakage, supportWork, type EdgeGaps, type HosePlan, type SupportWork } from './edges.ts';
 export { PRACTICE } from './practice.ts';
-export { footSpacer, frameSpacer, hubSpacer, type Choice, type FootPlan } from './spacers.ts';
+export { footSpacer, frameSpacer, hubSpacer, spacerFor, type Choice, type FootPlan } from './spacers.ts';
 export {
   differencesOf,
   faceOf,
@@ -55,6 +55,7 @@ export {
   type FaceShape,
 } from './face-of-parts.ts';
 export {
+  comesNearerMm,
   engineRock,
   stackOf,
   type Assembly,
@@ -64,11 +65,13 @@ export {
 } from './stack-of-parts.ts';
 export {
   USUAL_CAP_KPA,
+  capOf,
   coveredShare,
   edgeGaps,
   fanRatingOf,
   likelyVehicleClass,
   radiatorOf,
+  runningV,
   setUpOf,
   type Assumed,
   type Ready,
@@ -83,10 +86,8 @@ export {
   boltFindings,
   brokenSentence,
   changeFindings,
-  checkLabel,
   circuitFaultSentence,
   claimFindings,
-  claimHolds,
   claimSentence,
   claimWord,
   coolingFindings,

@@ -28,6 +28,14 @@ export interface Assumed {
 export const USUAL_CAP_KPA = 100;
 /** Charging voltage that a 12 V and a 24 V fan run at. */
 const RUNNING_V: Readonly<Record<string, number>> = { '12': 13.5, '24': 27 };
+export const runningV = (systemV: string | undefined): number =>
+  RUNNING_V[systemV ?? '12'] ?? RUNNING_V['12']!;
+
+/** The cap of a system, kPa: the vehicle's before the radiator's. */
+export const capOf = (
+  bay: FigureSet<'bay'>,
+  radiator: FigureSet<'radiator'> | undefined,
+): number | undefined => bay.quantities.capPressure?.value ?? radiator?.quantities.capPressure?.value;
 
 export type Ready = { ok: true; setUp: SetUp; notes: string[] } | { ok: false; missing: string[] };
 
@@ -74,7 +82,7 @@ export function fanRatingOf(fan: FigureSet<'fan'>): FanRating | undefined {
   return {
     count: COUNT[w.fans?.word ?? 'one'] ?? 1,
     diameterMm: q.diameter.value,
-    voltageV: RUNNING_V[w.voltage?.word ?? '12'] ?? RUNNING_V['12']!,
+    voltageV: runningV(w.voltage?.word),
     currentA: q.current?.value,
     airflowM3H: q.airflow?.value,
   };
@@ -128,8 +136,7 @@ export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assu
   const covered = coveredShare(assembly);
   if (fans && covered === undefined)
     notes.push('No shroud or frame has a size on record: the fan is taken to stand free.');
-  const cap =
-    assumed.capKPa ?? bay.quantities.capPressure?.value ?? assembly.radiator.quantities.capPressure?.value;
+  const cap = assumed.capKPa ?? capOf(bay, assembly.radiator);
   if (cap === undefined) notes.push(`No cap is on record: ${USUAL_CAP_KPA} kPa is taken.`);
   return {
     ok: true,

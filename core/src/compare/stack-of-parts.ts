@@ -178,3 +178,19 @@ export function stackOf(bay: FigureSet<'bay'>, assembly: Assembly, spacerMm?: nu
     });
   return { layers, clearances, missing };
 }
+
+/**
+ * How far the new core's rear face lies behind the old one's, mm: cores stand in the middle of their tanks, radiators
+ * against the condenser. Undefined where a thickness is not on record.
+ */
+export function comesNearerMm(
+  old: FigureSet<'radiator'> | undefined,
+  fresh: FigureSet<'radiator'> | undefined,
+): number | undefined {
+  const rearOf = (radiator: FigureSet<'radiator'> | undefined): number | undefined => {
+    const { thickness, coreThickness } = radiator?.quantities ?? {};
+    return thickness && coreThickness && (thickness.value + coreThickness.value) / 2;
+  };
+  const [before, now] = [rearOf(old), rearOf(fresh)];
+  return before === undefined || now === undefined ? undefined : now - before;
+}

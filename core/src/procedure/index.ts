@@ -6,6 +6,7 @@ export {
   type CautionCode,
   type CautionContext,
 } from './cautions.ts';
+export { swappable, threadOf } from './threads.ts';
 export { proofread, swapHazards, type Finding } from './proofread.ts';
 export { assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
 export {

@@ -1,3 +1,4 @@
+import { swappable } from './threads.ts';
 import type { ProcedureDocument } from './types.ts';
 
 export interface Finding {
@@ -7,32 +8,15 @@ export interface Finding {
   message: string;
 }
 
-const metricThread = (thread: string): string =>
-  /\bM\d+(?:\s*[×x]\s*\d(?:\.\d+)?(?=\s*[×x]))?/i.exec(thread)?.[0].toUpperCase() ?? '';
-
 /** Pairs of fasteners that can be swapped with harm: one thread, different lengths. */
-export function swapHazards(
+export const swapHazards = (
   document: ProcedureDocument,
-): { tray: string; other: string; thread: string; byMm: number }[] {
-  const hazards: { tray: string; other: string; thread: string; byMm: number }[] = [];
-  const bolts = document.fasteners.filter(
-    (fastener) => fastener.lengthMm !== null && metricThread(fastener.thread) !== '',
-  );
-  bolts.forEach((bolt, index) => {
-    for (const other of bolts.slice(index + 1)) {
-      if (metricThread(bolt.thread) !== metricThread(other.thread) || bolt.lengthMm === other.lengthMm)
-        continue;
-      const [short, long] = bolt.lengthMm! < other.lengthMm! ? [bolt, other] : [other, bolt];
-      hazards.push({
-        tray: long.tray,
-        other: short.tray,
-        thread: metricThread(bolt.thread),
-        byMm: long.lengthMm! - short.lengthMm!,
-      });
-    }
-  });
-  return hazards;
-}
+): { tray: string; other: string; thread: string; byMm: number }[] =>
+  swappable(
+    document.fasteners.flatMap((each) =>
+      each.lengthMm === null ? [] : [{ ...each, lengthMm: each.lengthMm }],
+    ),
+  ).map(({ long, short, thread, byMm }) => ({ tray: long.tray, other: short.tray, thread, byMm }));
 
 /**
  * Reads a procedure the way a careful reviewer does: what comes off must be counted and go back on.

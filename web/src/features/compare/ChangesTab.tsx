@@ -6,10 +6,10 @@ import {
   hazardSentence,
   kelvins,
   likelyThreads,
-  threadOf,
   type Reach,
 } from '@radiatrix/core/compare';
 import { CASES } from '@radiatrix/core/cooling';
+import { threadOf } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { Answer, Block, Knob, Pick, Table } from './parts.tsx';

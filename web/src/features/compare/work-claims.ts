@@ -5,6 +5,7 @@ import {
   checkTotal,
   checkVolume,
   fanRatingOf,
+  runningV,
   type ClaimFinding,
 } from '@radiatrix/core/compare';
 import type { Asked } from './address.ts';
@@ -46,7 +47,7 @@ export function claimsOf(old: Side, fresh: Side, asked: Asked): NamedClaim[] {
         airflowM3H: said.flow!,
         count: Math.round(said.count ?? 1),
         diameterMm: said.disc!,
-        voltageV: said.volts ?? 13.5,
+        voltageV: said.volts ?? runningV('12'),
         currentA: said.amps!,
       }),
     );

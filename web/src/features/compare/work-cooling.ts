@@ -1,4 +1,4 @@
-import { USUAL_CAP_KPA, likelyVehicleClass, setUpOf, type Ready } from '@radiatrix/core/compare';
+import { USUAL_CAP_KPA, capOf, likelyVehicleClass, setUpOf, type Ready } from '@radiatrix/core/compare';
 import {
   AS_SAID,
   CASES,
@@ -75,11 +75,7 @@ export function coolingWork(bench: Bench, old: Side, fresh: Side, asked: Asked) 
     );
   };
 
-  const capKPa =
-    asked.cap ??
-    bay.quantities.capPressure?.value ??
-    fresh.assembly.radiator?.quantities.capPressure?.value ??
-    USUAL_CAP_KPA;
+  const capKPa = asked.cap ?? capOf(bay, fresh.assembly.radiator) ?? USUAL_CAP_KPA;
   const boils = attempt(() => boilsUnder({ capKPa, coolant }, asked.altitude ?? 0));
   return { cls, load, known, coolant, setUps, inputsOf, closing, boils };
 }

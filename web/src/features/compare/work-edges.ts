@@ -1,4 +1,11 @@
-import { edgeGaps, footSpacer, hosePlan, hubSpacer, supportWork } from '@radiatrix/core/compare';
+import {
+  comesNearerMm,
+  edgeGaps,
+  footSpacer,
+  hosePlan,
+  hubSpacer,
+  supportWork,
+} from '@radiatrix/core/compare';
 import type { Bench } from '@radiatrix/contract';
 import type { Asked } from './address.ts';
 import { attempt } from './attempt.ts';
@@ -12,18 +19,10 @@ export function edgeWork({ bay }: Bench, old: Side, fresh: Side, asked: Asked) {
   const support = opening && width ? supportWork(opening.value, width.value) : undefined;
   const standoff = fan?.quantities.standoff?.value;
   const foot = standoff === undefined ? undefined : attempt(() => footSpacer(standoff));
-  const thicker =
-    old.assembly.radiator?.quantities.coreThickness && fresh.assembly.radiator?.quantities.coreThickness
-      ? (fresh.assembly.radiator.quantities.coreThickness.value -
-          old.assembly.radiator.quantities.coreThickness.value) /
-          2 +
-        ((fresh.assembly.radiator.quantities.thickness?.value ?? 0) -
-          (old.assembly.radiator.quantities.thickness?.value ?? 0)) /
-          2
-      : undefined;
+  const nearer = comesNearerMm(old.assembly.radiator, fresh.assembly.radiator);
   const hub =
     asked.hubGap !== undefined && asked.hubFitted !== undefined
-      ? attempt(() => hubSpacer(asked.hubGap!, asked.hubFitted!, thicker ?? 0))
+      ? attempt(() => hubSpacer(asked.hubGap!, asked.hubFitted!, nearer ?? 0))
       : undefined;
   const hoses = (['upper', 'lower'] as const).map((which) => {
     const [end, key] =
@@ -42,8 +41,8 @@ export function edgeWork({ bay }: Bench, old: Side, fresh: Side, asked: Asked) {
         bore && neck
           ? attempt(() =>
               hosePlan({
-                lengthMm: key ?? oldLength ?? 1,
-                oldLengthMm: oldLength ?? key ?? 1,
+                lengthMm: key,
+                oldLengthMm: oldLength,
                 boreMm: bore,
                 neckMm: neck,
                 suction: which === 'lower',
@@ -59,7 +58,7 @@ export function edgeWork({ bay }: Bench, old: Side, fresh: Side, asked: Asked) {
     standoff,
     foot: foot?.ok ? foot.value : undefined,
     hub,
-    comesNearerMm: thicker,
+    comesNearerMm: nearer,
     hoses,
   };
 }

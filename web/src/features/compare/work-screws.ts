@@ -1,17 +1,11 @@
-import { reach, swapHazards, type Screw } from '@radiatrix/core/compare';
+import { boxScrew, reach, swapHazards, type Screw } from '@radiatrix/core/compare';
 import type { Bench, BenchPart } from '@radiatrix/contract';
 import type { Asked } from './address.ts';
 import type { Side } from './side.ts';
 
-/** Screws that come in the boxes of parts: `M6 × 25 screws`. */
-export function screwsInBox(
-  part: BenchPart | undefined,
-): { thread: string; lengthMm: number; name: string }[] {
-  return (part?.inTheBox ?? []).flatMap(({ name }) => {
-    const found = /\b(M\d+(?:[.,]\d+)?)\s*[×x]\s*(\d+)\b/i.exec(name);
-    return found ? [{ thread: found[1]!, lengthMm: Number(found[2]), name }] : [];
-  });
-}
+/** Screws that come in the box of a part. */
+export const screwsInBox = (part: BenchPart | undefined) =>
+  (part?.inTheBox ?? []).flatMap(({ name }) => boxScrew(name) ?? []);
 
 /** Screws of the way in and of the boxes: how far each reaches, and which must not change places. */
 export function screwWork(bench: Bench, fresh: Side, asked: Asked, fittedSpacer: number | undefined) {

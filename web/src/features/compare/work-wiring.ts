@@ -1,4 +1,4 @@
-import { fanRatingOf } from '@radiatrix/core/compare';
+import { runningV } from '@radiatrix/core/compare';
 import {
   CIRCUIT_PRACTICE,
   checkCircuit,
@@ -40,11 +40,10 @@ export function wiringWork(bench: Bench, fresh: Side, asked: Asked) {
     plugOf(bench, fan?.words.fanConnector?.word),
   ];
   const plan = loom && plug ? wiringPlan(loom, plug, bench.adapters) : undefined;
-  const systemV = Number(bay.words.systemVoltage?.word ?? fan?.words.voltage?.word ?? '12') as 12 | 24;
-  const chargingV = CIRCUIT_PRACTICE.chargingV[systemV === 24 ? '24' : '12'];
-  const rating = fan && fanRatingOf(fan);
+  const systemV = bay.words.systemVoltage?.word ?? fan?.words.voltage?.word ?? '12';
+  const chargingV = CIRCUIT_PRACTICE.chargingV[systemV === '24' ? '24' : '12'];
   /** What a fan's current is stated at. */
-  const ratedV = rating?.voltageV ?? (systemV === 24 ? 27 : 13.5);
+  const ratedV = runningV(fan?.words.voltage?.word ?? systemV);
   const current = asked.amps ?? fan?.quantities.current?.value;
   const wireSize = bay.words.fanWire?.word;
   const wire = wireSize === undefined ? undefined : wireOf(wireSize);
