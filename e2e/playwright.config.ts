@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER_ARGS } from '../tools/lib/browser-args.mts';
 
 export default defineConfig({
   testDir: '.',
@@ -15,15 +16,7 @@ export default defineConfig({
     actionTimeout: 15_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: BROWSER_ARGS,
     },
   },
 });

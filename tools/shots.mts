@@ -3,6 +3,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { BROWSER_ARGS } from './lib/browser-args.mts';
 
 const { BASE_URL, CHROMIUM } = process.env as { BASE_URL: string; CHROMIUM: string };
 const argument = (name: string): string | undefined =>
@@ -13,15 +14,7 @@ mkdirSync(out, { recursive: true });
 
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: BROWSER_ARGS,
 });
 
 async function open(

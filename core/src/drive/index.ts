@@ -26,3 +26,4 @@ export {
   type Masses,
 } from './simulate.ts';
 export { USUAL_THERMOSTAT, thermostatFaults, type Thermostat } from './thermostat.ts';
+export { USUAL_CONTROL, modulatedControl, stagedControl } from './usual-control.ts';

@@ -12,7 +12,7 @@ import { useUnits } from '../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import type { Asked } from './address.ts';
 import type { Compared } from './compared.ts';
-import { Answer, Block, Knob, NumberKnob, Pick } from './parts.tsx';
+import { Altitude, Answer, Block, Knob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 const RANGE = [40, 140] as const;
@@ -192,22 +192,10 @@ export function AgreementTab({ bench, compared, asked, change }: TabProps) {
               usual={compared.setUps.fresh.ok ? compared.setUps.fresh.setUp.capKPa : undefined}
               onChange={(cap) => change({ cap })}
             />
-            <NumberAltitude asked={asked} change={change} />
+            <Altitude value={asked.altitude} onChange={(altitude) => change({ altitude })} />
           </div>
         </Block>
       </div>
     </>
   );
 }
-
-export const NumberAltitude = ({ asked, change }: Pick<TabProps, 'asked' | 'change'>) => (
-  <NumberKnob
-    label="Altitude"
-    unit="m"
-    places={0}
-    range={[-400, 5000]}
-    value={asked.altitude}
-    usual={0}
-    onChange={(altitude) => change({ altitude })}
-  />
-);

@@ -1,14 +1,6 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import {
-  FINDING_WORDS,
-  TOPICS,
-  TOPIC_NAMES,
-  coolingFindings,
-  worstOf,
-  type Found,
-  type Topic,
-} from '@radiatrix/core/compare';
+import { TOPIC_NAMES, coolingFindings, type Found, type Topic } from '@radiatrix/core/compare';
 import { CASE_NAMES } from '@radiatrix/core/cooling';
 import type { Bench, Candidate } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
@@ -25,10 +17,10 @@ import { CoolingTab } from './CoolingTab.tsx';
 import { DepthTab } from './DepthTab.tsx';
 import { FaceTab } from './FaceTab.tsx';
 import { PaperSheet } from './PaperSheet.tsx';
-import { FindingShape } from './FindingShape.tsx';
 import { PortsTab } from './PortsTab.tsx';
 import { SaveComparison } from './SaveComparison.tsx';
 import type { TabProps } from './tab.ts';
+import { TopicTabs } from './TopicTabs.tsx';
 import { askedNow, useAsked } from './useAsked.ts';
 import { useWorker } from './useWorker.ts';
 import { WiringTab } from './WiringTab.tsx';
@@ -118,7 +110,6 @@ function Comparing({
   change: (patch: Partial<Asked>) => void;
 }) {
   const units = useUnits();
-  const tabs = useRef<HTMLDivElement>(null);
   const old = useMemo(
     () => sideOf(bench, { radiator: asked.or, fan: asked.of, shroud: asked.os }),
     [bench, asked.or, asked.of, asked.os],
@@ -194,41 +185,7 @@ function Comparing({
       )}
       <Choosers asked={chosen} candidates={candidates} change={change} />
       <div className="border-ink mt-3 flex flex-wrap items-end justify-between gap-x-4 border-b">
-        <div role="tablist" aria-label="What is compared" ref={tabs} className="flex flex-wrap">
-          {TOPIC_NAMES.map((topic) => {
-            const worst = worstOf(findings, topic);
-            const chosen = topic === tab;
-            return (
-              <button
-                key={topic}
-                type="button"
-                role="tab"
-                id={`tab-${topic}`}
-                aria-selected={chosen}
-                aria-controls="compared"
-                tabIndex={chosen ? 0 : -1}
-                onClick={() => go(topic)}
-                onKeyDown={(event) => {
-                  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-                  if (!by) return;
-                  event.preventDefault();
-                  step(by);
-                  const at = (TOPIC_NAMES.indexOf(topic) + by + TOPIC_NAMES.length) % TOPIC_NAMES.length;
-                  tabs.current?.querySelectorAll<HTMLElement>('[role=tab]')[at]?.focus();
-                }}
-                className={`font-label -mb-px inline-flex items-center gap-1.5 border border-b-0 px-2.5 py-1 text-[17px] ${
-                  chosen
-                    ? 'border-ink bg-ground font-semibold'
-                    : 'text-muted hover:text-ink border-transparent'
-                }`}
-              >
-                {worst && <FindingShape word={worst.word} size={11} />}
-                {TOPICS[topic]}
-                {worst && <span className="sr-only">, {FINDING_WORDS[worst.word]}</span>}
-              </button>
-            );
-          })}
-        </div>
+        <TopicTabs findings={findings} tab={tab} onGo={go} onStep={step} />
         <div className="mb-1 flex items-center gap-3">
           <SaveComparison
             vehicleId={vehicleId}

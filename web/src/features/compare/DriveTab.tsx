@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { fullyOpenOf, kelvins } from '@radiatrix/core/compare';
-import { COURSES, COURSE_NAMES, type CourseName } from '@radiatrix/core/drive';
+import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import type { Asked } from './address.ts';
 import { DriveChart } from './DriveChart.tsx';
-import { drivesOf } from './drives.ts';
+import { USUAL_AMBIENT_C, drivesOf } from './drives.ts';
 import { DriveTable, driveSays } from './driveSays.tsx';
 import { Answer, Block, Pick, Wanting, WorkerState } from './parts.tsx';
 import type { TabProps } from './tab.ts';
@@ -140,7 +140,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
                   label="To full duty over"
                   min={2}
                   max={30}
-                  value={now.ramp ?? 10}
+                  value={now.ramp ?? USUAL_CONTROL.rampK}
                   show={(value) => kelvins(value, units)}
                   onChange={(ramp) => slide({ ramp })}
                 />
@@ -187,7 +187,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
                 label="Ambient"
                 min={-20}
                 max={50}
-                value={now.ambient ?? 35}
+                value={now.ambient ?? USUAL_AMBIENT_C}
                 show={t}
                 onChange={(ambient) => slide({ ambient })}
               />

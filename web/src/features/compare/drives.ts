@@ -1,59 +1,22 @@
 import { fullyOpenOf, settingsOf, type Settings } from '@radiatrix/core/compare';
-import { AS_SAID } from '@radiatrix/core/cooling';
+import { AS_SAID, ratedFans } from '@radiatrix/core/cooling';
 import {
   USUAL_MASSES,
   USUAL_THERMOSTAT,
   legsOf,
+  modulatedControl,
+  stagedControl,
   type CourseName,
   type Drive,
-  type FanControl,
 } from '@radiatrix/core/drive';
 import type { Bench } from '@radiatrix/contract';
 import type { Asked } from './address.ts';
 import type { Compared } from './compared.ts';
 import { USUAL_DROP_K, stagesAsked } from './work-agreement.ts';
-import type { Side } from './side.ts';
 
-const USUAL_AMBIENT_C = 35;
-const HUMIDITY = 0.4;
-/** A modulated fan runs at no less than this share once it is on, and this far above it is at full duty. */
-const [LOWEST_DUTY, RAMP_K] = [0.2, 10];
-/** Both speeds of a single fan: the slow one at this share; common practice. */
-const SLOW = 0.6;
-
-function controlOf(settings: Settings, count: number, currentA: number, asked: Asked): FanControl {
-  const { stages, place } = settings;
-  if (asked.drive === 'modulated')
-    return {
-      kind: 'modulated',
-      place,
-      fromC: stages[0]!.onC,
-      fullC: stages[0]!.onC + (asked.ramp ?? RAMP_K),
-      hysteresisK: stages[0]!.onC - stages[0]!.offC,
-      lowestDuty: LOWEST_DUTY,
-      count,
-      currentA,
-      withAc: 0.5,
-    };
-  const last = stages.length - 1;
-  return {
-    kind: 'stages',
-    place,
-    withAc: 0,
-    stages: stages.map((stage, i) => {
-      // The slow stage of two fans is one of them; of one fan, a lower speed, whose current goes with its cube.
-      const all = i === last;
-      const speeds = Array.from({ length: count }, (_, n) =>
-        all ? 1 : count > 1 ? (n === 0 ? 1 : 0) : SLOW,
-      );
-      return {
-        ...stage,
-        speeds,
-        currentA: all ? currentA : count > 1 ? currentA / count : currentA * SLOW ** 3,
-      };
-    }),
-  };
-}
+/** Weather of a drive where none is written in; common practice. */
+export const USUAL_AMBIENT_C = 35;
+const USUAL_HUMIDITY = 40;
 
 function driveOf(
   compared: Compared,
@@ -64,8 +27,9 @@ function driveOf(
   const ready = compared.setUps[side];
   if (!ready.ok || !ready.setUp.fans) return undefined;
   const { fans } = ready.setUp;
-  const parts: Side = compared[side];
-  const current = parts.assembly.fan?.quantities.current?.value ?? fans.count * 12;
+  // Where no current is on record, what a fan of that size and make-up draws.
+  const currentA = ratedFans(fans).powerW / fans.voltageV;
+  const own = { count: fans.count, currentA };
   const course: CourseName = asked.course ?? 'pull-down';
   const ambientC = asked.ambient ?? USUAL_AMBIENT_C;
   return {
@@ -78,13 +42,20 @@ function driveOf(
       hysteresisK: USUAL_THERMOSTAT.hysteresisK,
       lagS: USUAL_THERMOSTAT.lagS,
     },
-    control: controlOf(settings, fans.count, current, asked),
+    control:
+      asked.drive === 'modulated'
+        ? modulatedControl(settings.place, settings.stages, own, asked.ramp)
+        : stagedControl(settings.place, settings.stages, own),
     masses: {
       ...USUAL_MASSES,
       ...(asked.metalMass === undefined ? {} : { engineJK: asked.metalMass * 1000 }),
       ...(asked.coolantMass === undefined ? {} : { engineCoolantL: asked.coolantMass }),
     },
-    legs: legsOf(course, { ambientC, altitudeM: asked.altitude ?? 0, humidity: HUMIDITY }),
+    legs: legsOf(course, {
+      ambientC,
+      altitudeM: asked.altitude ?? 0,
+      humidity: (asked.humidity ?? USUAL_HUMIDITY) / 100,
+    }),
     startC: asked.start ?? Math.max(-40, ambientC),
   };
 }

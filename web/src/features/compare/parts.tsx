@@ -59,6 +59,11 @@ export function NumberKnob({
   return <TextKnob {...props} {...numberAsWritten(unit, places, range)} />;
 }
 
+/** Height of the road, which moves boiling and the air. */
+export const Altitude = (props: { value: number | undefined; onChange: KnobProps['onChange'] }) => (
+  <NumberKnob label="Altitude" unit="m" places={0} range={[-400, 5000]} usual={0} {...props} />
+);
+
 function TextKnob({
   label,
   value,
