@@ -1,5 +1,5 @@
 // Cooling: steady answers, drives beside odex at the same error, depth stacks beside a bare loop over the same draws.
-import { Draws, drawClearances, type Clearance } from '@radiatrix/core/compare';
+import { Draws, drawClearances, type Clearance } from '@radiatrix/core/plan';
 import { AS_SAID, CASES, CASE_NAMES, VEHICLE_CLASSES, steady, type SetUp } from '@radiatrix/core/cooling';
 import { COLUMNS, Curve, KNOTS, USUAL_MASSES, simulate, type Drive } from '@radiatrix/core/drive';
 import { driveByOdex } from '../core/test/drive-by-odex.ts';

@@ -1,12 +1,5 @@
-import {
-  createJudge,
-  judgeFit,
-  type FigureSet,
-  type FitPart,
-  type FitVehicle,
-  type QuantityFigure,
-  type WordFigure,
-} from '@radiatrix/core/fit';
+import { createJudge, judgeFit, type FitPart, type FitVehicle } from '@radiatrix/core/fit';
+import { type FigureSet, type QuantityFigure, type WordFigure } from '@radiatrix/core/figures';
 
 /** Seeded, so that every run judges the same parts (mulberry32, public domain). */
 function random(seed: number): () => number {

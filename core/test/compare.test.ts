@@ -25,8 +25,8 @@ import {
   type Clearance,
   type Screw,
   type Settings,
-} from '../src/compare/index.ts';
-import { chanceClear } from '../src/fit/index.ts';
+} from '../src/plan/index.ts';
+import { chanceClear } from '../src/figures/index.ts';
 
 const CFM = (0.3048 ** 3 * 60) as number;
 const F = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9;

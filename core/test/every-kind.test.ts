@@ -1,28 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import {
-  agreement,
-  ATTRIBUTES,
-  attributeOf,
-  CHECKS,
-  createJudge,
-  decidingSentence,
-  EFFORTS,
-  judgeFit,
-  measureNext,
-  PART_KIND_LABELS,
-  PART_KINDS,
-  rowSentence,
-  RULES,
-  VERDICTS,
-  type Attribute,
-  type Evidence,
-  type FigureSet,
-  type FitPart,
-  type FitVehicle,
-  type PartKind,
-  type SubjectKind,
-} from '../src/fit/index.ts';
+import { agreement, CHECKS, createJudge, decidingSentence, EFFORTS, judgeFit, measureNext, rowSentence, RULES, VERDICTS, type Evidence, type FitPart, type FitVehicle } from '../src/fit/index.ts';
+import { ATTRIBUTES, attributeOf, PART_KIND_LABELS, PART_KINDS, type Attribute, type FigureSet, type PartKind, type SubjectKind } from '../src/figures/index.ts';
 import { METHOD_RULES } from '../src/quantity/index.ts';
 
 const trace = {

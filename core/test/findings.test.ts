@@ -38,9 +38,10 @@ import {
   type Clearance,
   type Found,
   type Settings,
-} from '../src/compare/index.ts';
+} from '../src/plan/index.ts';
 import { checkCircuit, wireOf, wiringPlan, type Circuit } from '../src/electrical/index.ts';
-import { judgeFit, type FigureSet, type Trace } from '../src/fit/index.ts';
+import { judgeFit } from '../src/fit/index.ts';
+import { type FigureSet, type Trace } from '../src/figures/index.ts';
 
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
 const figures = <K extends 'bay' | 'radiator'>(

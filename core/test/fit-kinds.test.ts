@@ -1,15 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import {
-  decidingSentence,
-  judgeFit,
-  readFigure,
-  measureNext,
-  type FigureSet,
-  type FitPart,
-  type FitVehicle,
-  type QuantityFigure,
-  type WordFigure,
-} from '../src/fit/index.ts';
+import { decidingSentence, judgeFit, measureNext, type FitPart, type FitVehicle } from '../src/fit/index.ts';
+import { readFigure, type FigureSet, type QuantityFigure, type WordFigure } from '../src/figures/index.ts';
 
 const trace = {
   figureId: 1,

@@ -18,10 +18,10 @@ import {
   wiringFindings,
   worstOf,
   type Found,
-} from '../src/compare/index.ts';
+} from '../src/plan/index.ts';
 import { AS_SAID, CASES, VEHICLE_CLASSES, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
 import { checkCircuit, wireOf, wiringPlan } from '../src/electrical/index.ts';
-import type { FigureSet, Trace } from '../src/fit/index.ts';
+import type { FigureSet, Trace } from '../src/figures/index.ts';
 
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
 /** Figures as `[value, u]`, words as text. */

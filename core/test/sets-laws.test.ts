@@ -1,18 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import {
-  EFFORTS,
-  findSets,
-  relate,
-  RELATIONS,
-  workCost,
-  type Change,
-  type FitPart,
-  type FitVehicle,
-  type PartKind,
-  type SetPart,
-  type Slot,
-} from '../src/fit/index.ts';
+import { EFFORTS, findSets, relate, RELATIONS, workCost, type Change, type FitPart, type FitVehicle, type SetPart, type Slot } from '../src/fit/index.ts';
+import { type PartKind } from '../src/figures/index.ts';
 
 const trace = {
   figureId: 1,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { boxScrew, comesNearerMm, hosePlan } from '../src/compare/index.ts';
+import { boxScrew, comesNearerMm, hosePlan } from '../src/plan/index.ts';
 import { controlFaults, dutyAt, modulatedControl, stagedControl } from '../src/drive/index.ts';
-import type { FigureSet, Trace } from '../src/fit/index.ts';
+import type { FigureSet, Trace } from '../src/figures/index.ts';
 import { swappable, threadOf } from '../src/procedure/index.ts';
 
 describe('threads as they are written', () => {

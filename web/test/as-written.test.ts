@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { curveAsWritten, numberAsWritten, quantityAsWritten } from '../src/features/compare/as-written.ts';
+import { curveAsWritten, numberAsWritten, quantityAsWritten } from '../src/stages/compare/as-written.ts';
 
 describe('figures as a hand writes them into the boxes of a comparison', () => {
   const celsius = quantityAsWritten('temperature', 'metric', [40, 140]);

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
-import { readAsked, writeAsked, type Asked } from '../src/features/compare/address.ts';
-import { attempt } from '../src/features/compare/attempt.ts';
-import { screwsInBox } from '../src/features/compare/work-screws.ts';
-import { drivesOf } from '../src/features/compare/drives.ts';
+import { readAsked, writeAsked, type Asked } from '../src/stages/compare/address.ts';
+import { attempt } from '../src/stages/compare/attempt.ts';
+import { screwsInBox } from '../src/stages/compare/work-screws.ts';
+import { drivesOf } from '../src/stages/compare/drives.ts';
 import { SIZES, asked, bench, figures, look, part, parts } from './side-by-side.ts';
 
 describe('the address of a comparison', () => {

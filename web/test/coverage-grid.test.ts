@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { CoverageClaim, ModelCoverage } from '@radiatrix/contract';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
-import { gridOf } from '../src/features/coverage/grid.ts';
+import { gridOf } from '../src/library/coverage/grid.ts';
 
 const vocabulary: Vocabulary = {
   makes: [{ id: 1, name: 'Pellworth' }],

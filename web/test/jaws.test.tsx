@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
-import { ATTRIBUTES, PART_KINDS, type Attribute, type SubjectKind } from '@radiatrix/core/fit';
+import { ATTRIBUTES, PART_KINDS, type Attribute, type SubjectKind } from '@radiatrix/core/figures';
 import { Jaws } from '../src/drawing/Jaws.tsx';
 
 const drawn = (subject: SubjectKind, kind: string, attribute: Attribute): string =>

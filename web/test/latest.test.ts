@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { Latest } from '../src/features/compare/latest.ts';
-import { giveUpTurn, takeTurns } from '../src/features/compare/turns.ts';
+import { Latest } from '../src/stages/compare/latest.ts';
+import { giveUpTurn, takeTurns } from '../src/stages/compare/turns.ts';
 
 /** Sums that end when they are told to, on a clock that is set by hand. */
 function bench() {

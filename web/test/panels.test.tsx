@@ -1,10 +1,10 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
 import { readVin } from '@radiatrix/core/vehicle';
-import type { Grid, GridCell } from '../src/features/coverage/grid.ts';
-import { CoverageGrid } from '../src/features/coverage/CoverageGrid.tsx';
-import { bodyOf } from '../src/features/coverage/useRewrite.ts';
-import { VinPanel } from '../src/features/ask/VinPanel.tsx';
+import type { Grid, GridCell } from '../src/library/coverage/grid.ts';
+import { CoverageGrid } from '../src/library/coverage/CoverageGrid.tsx';
+import { bodyOf } from '../src/library/coverage/useRewrite.ts';
+import { VinPanel } from '../src/stages/ask/VinPanel.tsx';
 import { MarginBar } from '../src/ui/MarginBar.tsx';
 
 const plain = (html: string): string =>

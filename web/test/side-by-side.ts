@@ -1,8 +1,8 @@
-import type { FigureSet, Trace } from '@radiatrix/core/fit';
+import type { FigureSet, Trace } from '@radiatrix/core/figures';
 import type { Bench, BenchPart } from '@radiatrix/contract';
-import { readAsked, type Asked } from '../src/features/compare/address.ts';
-import { compare } from '../src/features/compare/compared.ts';
-import { sideOf } from '../src/features/compare/side.ts';
+import { readAsked, type Asked } from '../src/stages/compare/address.ts';
+import { compare } from '../src/stages/compare/compared.ts';
+import { sideOf } from '../src/stages/compare/side.ts';
 
 /** An old and a new radiator, a fan for the new, and a bay in which it does not clear: for tests of the comparison. */
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };

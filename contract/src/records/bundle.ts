@@ -1,4 +1,4 @@
-import { PART_KINDS, type PartKind } from '@radiatrix/core/fit';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import { METHODS, type Method } from '@radiatrix/core/quantity';
 import {

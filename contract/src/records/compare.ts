@@ -1,4 +1,4 @@
-import type { FigureSet } from '@radiatrix/core/fit';
+import type { FigureSet } from '@radiatrix/core/figures';
 import type { Fastener } from '@radiatrix/core/procedure';
 import Joi from 'joi';
 import { id, line } from '../common.ts';

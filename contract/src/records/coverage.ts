@@ -1,4 +1,4 @@
-import { PART_KINDS, type PartKind } from '@radiatrix/core/fit';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { Configuration } from '@radiatrix/core/vehicle';
 import type { Finding, Scope } from '@radiatrix/core/application';
 import Joi from 'joi';

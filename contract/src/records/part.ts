@@ -1,14 +1,5 @@
-import {
-  PART_KINDS,
-  type Deciding,
-  type PartKind,
-  type RelationId,
-  type SetPart,
-  type Thresholds,
-  type Verdict,
-  type VerdictLine,
-  type VerdictWord,
-} from '@radiatrix/core/fit';
+import { type Deciding, type RelationId, type SetPart, type Thresholds, type Verdict, type VerdictLine, type VerdictWord } from '@radiatrix/core/fit';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
 import { id, line, month, text, year } from '../common.ts';

@@ -1,4 +1,4 @@
-import { PART_KINDS } from '@radiatrix/core/fit';
+import { PART_KINDS } from '@radiatrix/core/figures';
 import {
   CAUTIONS,
   FASTENER_POLICIES,

@@ -1,4 +1,4 @@
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 
 /** One thing of the library that answers to what was typed. */
 export type SearchHit =

@@ -25,3 +25,10 @@ export {
   type Space,
 } from './region.ts';
 export { readLine, type LineRead } from './line.ts';
+export {
+  concerns,
+  conditionSentence,
+  type Condition,
+  type ConditionContext,
+  type ConditionScope,
+} from './condition.ts';

@@ -1,3 +1,5 @@
+import { USUAL_PRACTICE } from '../practice/index.ts';
+
 /** One fan at full speed, in air of the density it was measured or rated in. */
 export interface Fan {
   sweptM2: number;
@@ -11,8 +13,12 @@ export interface Fan {
 
 /** Density fans are rated in, kg/m³. */
 export const RATED_DENSITY = 1.2;
-/** Best share of electric power that becomes air power, and how far that is known (k = 2); common practice. */
-export const FAN_EFFICIENCY = { usual: 0.25, lo: 0.2, hi: 0.35 } as const;
+/** Best share of electric power that becomes air power, and how far that is known (k = 2). */
+export const FAN_EFFICIENCY = {
+  usual: USUAL_PRACTICE.airShareUsual,
+  lo: 0.2,
+  hi: USUAL_PRACTICE.airShareMost,
+} as const;
 /** A parabola p = p₀ (1 − (Q/Q₀)²) gives the most air power at Q₀/√3: 2/(3√3) of p₀ Q₀. */
 const PEAK = 2 / (3 * Math.sqrt(3));
 /** The hub takes this share of the disc. */

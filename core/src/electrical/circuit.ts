@@ -1,29 +1,9 @@
+import { FUSES, USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { AWG_WIRES, METRIC_WIRES, wireOhm, type Wire } from './wires.ts';
 
-/** Blade fuses, A: ISO 8820-3, from memory. */
-export const BLADE_FUSES = [5, 7.5, 10, 15, 20, 25, 30, 40] as const;
 /** They hold 110 % for at least 100 h, and open at 135 % in 0.75 to 600 s. */
 export const FUSE_HOLDS = 1.1;
 export const FUSE_OPENS = 1.35;
-/** Cartridge and bolt-down fuses above them. */
-export const LARGE_FUSES = [50, 60, 70, 80] as const;
-
-/** Rules of practice, no source. */
-export const CIRCUIT_PRACTICE = {
-  /** A fuse runs at no more than this share of its rating, the engine bay being warm. */
-  fuseShare: 0.8,
-  /** Voltage lost on the way there and back, as a share of the system's. */
-  dropShare: 0.04,
-  /** A motor at rest takes this many times its running current for a moment. */
-  inrush: 3,
-  /** Contacts of a relay against running current. */
-  relayShare: 0.8,
-  engineBayC: 85,
-  /** Charging voltage that a current is carried over to. */
-  chargingV: { '12': 14, '24': 28 },
-  mostCurrentA: 120,
-} as const;
-
 /** Fan current goes about with the square of voltage: 10.1 A at 12.3 V is 13 A at 14 V. Common practice. */
 export function currentAt(currentA: number, measuredV: number, atV: number): number {
   assertAmps(currentA);
@@ -32,8 +12,8 @@ export function currentAt(currentA: number, measuredV: number, atV: number): num
   return currentA * (atV / measuredV) ** 2;
 }
 const assertAmps = (amps: number): void => {
-  if (!(amps > 0 && amps <= CIRCUIT_PRACTICE.mostCurrentA))
-    throw new RangeError(`${amps} A is outside 0 to ${CIRCUIT_PRACTICE.mostCurrentA} A for a fan circuit`);
+  if (!(amps > 0 && amps <= USUAL_PRACTICE.fanCircuitMost))
+    throw new RangeError(`${amps} A is outside 0 to ${USUAL_PRACTICE.fanCircuitMost} A for a fan circuit`);
 };
 
 export interface Circuit {
@@ -65,60 +45,68 @@ export interface CircuitAnswer {
   proposal: { metric: Wire | undefined; awg: Wire | undefined; fuseA: number | undefined; relayA: number };
 }
 
-const allFuses = [...BLADE_FUSES, ...LARGE_FUSES];
 /** The smallest fuse that runs with margin. */
-export const fuseFor = (currentA: number): number | undefined =>
-  allFuses.find((fuse) => fuse * CIRCUIT_PRACTICE.fuseShare >= currentA);
+export const fuseFor = (currentA: number, practice: Practice = USUAL_PRACTICE): number | undefined =>
+  FUSES.find((fuse) => fuse * practice.fuseShare >= currentA);
 
-const dropOf = (wire: Wire, circuit: Pick<Circuit, 'currentA' | 'feedM' | 'groundM'>): number =>
-  circuit.currentA * wireOhm(wire, circuit.feedM + circuit.groundM, CIRCUIT_PRACTICE.engineBayC);
+const dropOf = (
+  wire: Wire,
+  circuit: Pick<Circuit, 'currentA' | 'feedM' | 'groundM'>,
+  practice: Practice,
+): number => circuit.currentA * wireOhm(wire, circuit.feedM + circuit.groundM, practice.bayTemperature);
 
 /**
  * A fan's feed held against fuse, relay and wire. The fuse protects the wire: at or below its ampacity, above running
  * current with margin.
  */
-export function checkCircuit(circuit: Circuit): CircuitAnswer {
+export function checkCircuit(circuit: Circuit, practice: Practice = USUAL_PRACTICE): CircuitAnswer {
   assertAmps(circuit.currentA);
   if (!(circuit.feedM > 0 && circuit.feedM <= 20 && circuit.groundM >= 0 && circuit.groundM <= 20))
     throw new RangeError('a loom of 0 to 20 m');
   const { wire, currentA, fuseA, relayA } = circuit;
-  const allowed = CIRCUIT_PRACTICE.dropShare * circuit.systemV;
-  const drop = dropOf(wire, circuit);
+  const allowed = practice.wireDrop * circuit.systemV;
+  const drop = dropOf(wire, circuit, practice);
   const faults: CircuitFault[] = [];
   if (wire.ampacityA < currentA) faults.push({ kind: 'wire-too-thin', ampacityA: wire.ampacityA, currentA });
   if (drop > allowed) faults.push({ kind: 'drop', dropV: drop, allowedV: allowed });
   if (fuseA !== undefined) {
     if (fuseA > wire.ampacityA) faults.push({ kind: 'fuse-over-wire', fuseA, ampacityA: wire.ampacityA });
-    const needs = currentA / CIRCUIT_PRACTICE.fuseShare;
+    const needs = currentA / practice.fuseShare;
     if (fuseA < needs) faults.push({ kind: 'fuse-too-small', fuseA, needsA: needs });
   }
-  const relayNeeds = currentA / CIRCUIT_PRACTICE.relayShare;
+  const relayNeeds = currentA / practice.relayShare;
   if (relayA !== undefined && relayA < relayNeeds)
     faults.push({ kind: 'relay-too-small', relayA, needsA: relayNeeds });
-  const fuse = fuseFor(currentA);
+  const fuse = fuseFor(currentA, practice);
   const carries = (each: Wire): boolean =>
-    each.ampacityA >= Math.max(currentA, fuse ?? Infinity) && dropOf(each, circuit) <= allowed;
+    each.ampacityA >= Math.max(currentA, fuse ?? Infinity) && dropOf(each, circuit, practice) <= allowed;
   const thinnest = (wires: readonly Wire[]): Wire | undefined =>
     [...wires].sort((a, b) => a.areaMm2 - b.areaMm2).find(carries);
   return {
     dropV: drop,
-    groundDropV: currentA * wireOhm(wire, circuit.groundM, CIRCUIT_PRACTICE.engineBayC),
-    inrushA: CIRCUIT_PRACTICE.inrush * currentA,
+    groundDropV: currentA * wireOhm(wire, circuit.groundM, practice.bayTemperature),
+    inrushA: practice.inrush * currentA,
     faults,
     proposal: { metric: thinnest(METRIC_WIRES), awg: thinnest(AWG_WIRES), fuseA: fuse, relayA: relayNeeds },
   };
 }
 
-export type BenchVerdict = 'healthy' | 'draws-much' | 'draws-little';
-/** A new fan may differ from its label by this share; common practice. */
-const BENCH_SHARE = 0.2;
+export type BenchVerdict = 'healthy' | 'draws-much' | 'draws-little' | 'draws-nothing';
 
-/** A fan on the bench supply before it goes in: what it would draw at the label's voltage, against the label. */
-export function benchTest(measured: { volts: number; amps: number }, label: { volts: number; amps: number }) {
+/**
+ * A fan on the bench supply before it goes in: what it would draw at the label's voltage, against the label. Nothing
+ * drawn is a finding, not a slip: an open motor, or no feed.
+ */
+export function benchTest(
+  measured: { volts: number; amps: number },
+  label: { volts: number; amps: number },
+  practice: Practice = USUAL_PRACTICE,
+): { verdict: BenchVerdict; normalA: number; share: number } {
   assertAmps(label.amps);
+  if (measured.amps === 0) return { verdict: 'draws-nothing', normalA: 0, share: -1 };
   const normal = currentAt(measured.amps, measured.volts, label.volts);
   const share = normal / label.amps - 1;
   const verdict: BenchVerdict =
-    share > BENCH_SHARE ? 'draws-much' : share < -BENCH_SHARE ? 'draws-little' : 'healthy';
+    share > practice.benchShare ? 'draws-much' : share < -practice.benchShare ? 'draws-little' : 'healthy';
   return { verdict, normalA: normal, share };
 }

@@ -1,9 +1,6 @@
 export {
-  BLADE_FUSES,
-  CIRCUIT_PRACTICE,
   FUSE_HOLDS,
   FUSE_OPENS,
-  LARGE_FUSES,
   benchTest,
   checkCircuit,
   currentAt,

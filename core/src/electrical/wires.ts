@@ -19,8 +19,10 @@ const METRIC: readonly (readonly [areaMm2: number, mOhmPerM: number, ampacityA: 
   [4, 4.71, 34],
   [6, 3.14, 45],
   [10, 1.82, 65],
+  [16, 1.16, 88],
+  [25, 0.743, 115],
 ];
-const AWG = [20, 18, 16, 14, 12, 10, 8] as const;
+const AWG = [20, 18, 16, 14, 12, 10, 8, 6, 4] as const;
 
 const FOOT_M = 0.3048;
 const COPPER_OHM_MM2_M = 1 / 58;

@@ -1,37 +1,23 @@
 export { agreement, type Statement } from './agreement.ts';
-export * from './attributes.ts';
 export * from './evidence.ts';
-export * from './figures.ts';
-export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
-export { readFigure, type ReadFigure } from './read.ts';
-export { CHECKS, type Missing, type Outcome, type Shown } from './checks.ts';
+export { CHECKS } from './checks.ts';
+export { sizesAgree, type Missing, type Outcome, type Shown } from './check.ts';
 export {
-  EFFORTS,
-  FUSE_CONTINUOUS_SHARE,
-  RULES,
-  THRESHOLDS,
-  type Change,
-  type CheckId,
-  type Effort,
-  type Rule,
-  type Thresholds,
-} from './rules.ts';
+  clear, clearancesOf, engineRock, loweredBy, spacerFor, stackFigures, assertFigures,
+  type Choice, type Cleared, type Clearance, type Figure, type StackFigures,
+} from './depth.ts'; // prettier-ignore
+export { edgeGaps, leakage, type EdgeGaps } from './edges.ts';
+export { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
+export { fuseOf, runningA } from './current.ts';
 export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
-export { VERDICT_WORDS, decidingSentence, measureText, rowSentence } from './sentence.ts';
+export { VERDICT_WORDS, decidingSentence, measureText, rowSentence, workText } from './sentence.ts';
 export {
-  VERDICTS,
-  createJudge,
-  judgeFit,
-  verdictLine,
-  type Deciding,
-  type Judge,
-  type LedgerRow,
-  type SaidRow,
-  type Verdict,
-  type VerdictLine,
-  type VerdictWord,
-} from './verdict.ts';
+  VERDICTS, createJudge, judgeFit, verdictLine,
+  type Deciding, type Judge, type LedgerRow, type SaidRow, type Verdict, type VerdictLine, type VerdictWord,
+} from './verdict.ts'; // prettier-ignore
+export type { Assembly, Beside, FitChoices, FitPart, FitVehicle } from './vehicle.ts';
 export {
-  RELATIONS, findSets, relate, workCost,
+  RELATIONS, findSets, relate,
   type NearMiss, type PartSet, type Relation, type RelationId, type SetPart, type Sets, type Slot,
 } from './sets.ts'; // prettier-ignore
+export { judgeTogether, type JudgedMember, type Member, type Together } from './together.ts';

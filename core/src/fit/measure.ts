@@ -1,8 +1,10 @@
-import { attributeOf } from './attributes.ts';
-import { CHECKS, type Check, type Missing } from './checks.ts';
+import { attributeOf } from '../figures/index.ts';
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { minutesToMeasure, type Check, type Missing } from './check.ts';
+import { CHECKS } from './checks.ts';
 import type { Evidence } from './evidence.ts';
-import type { FitPart } from './figures.ts';
 import type { CheckId } from './rules.ts';
+import type { FitPart } from './vehicle.ts';
 import type { LedgerRow, Verdict } from './verdict.ts';
 
 /**
@@ -20,19 +22,17 @@ export interface ToMeasure extends Missing {
   decides: CheckId[];
 }
 
-/**
- * How likely a check is met before anything is measured: parts that a source lists for the vehicle mostly do go in,
- * others mostly do not reach the bench. Common practice, no source.
- */
-const PRIOR = { listed: 0.9, unlisted: 0.6, against: 0.3 } as const;
-
 const entropy = (p: number): number =>
   p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
 
-function prior(evidence: Evidence): number {
+/**
+ * How likely a check is met before anything is measured: parts that a source lists for the vehicle mostly do go in,
+ * others mostly do not reach the bench.
+ */
+function prior(evidence: Evidence, practice: Practice): number {
   const says = evidence.listings.map((listing) => listing.says);
-  if (says.includes('fits')) return PRIOR.listed;
-  return says.length > 0 ? PRIOR.against : PRIOR.unlisted;
+  if (says.includes('fits')) return practice.believesListed;
+  return says.length > 0 ? practice.believesAgainst : practice.believesUnlisted;
 }
 
 interface Doubt {
@@ -55,11 +55,14 @@ function doubtOf(row: LedgerRow, check: Check, part: FitPart, unknown: number): 
   return { check: row.check, chance: Math.max(row.chance ?? 0, row.chanceWithChange ?? 0), wants: [want] };
 }
 
-const minutesOf = ({ subject, key }: Missing): number => attributeOf(subject, key)?.minutes ?? 1;
-
 /** The figures that would settle a verdict, best first; empty where nothing is in doubt. */
-export function toMeasure(ledger: readonly LedgerRow[], part: FitPart, evidence: Evidence): ToMeasure[] {
-  const unknown = prior(evidence);
+export function toMeasure(
+  ledger: readonly LedgerRow[],
+  part: FitPart,
+  evidence: Evidence,
+  practice: Practice = USUAL_PRACTICE,
+): ToMeasure[] {
+  const unknown = prior(evidence, practice);
   const doubts = ledger.flatMap((row): Doubt[] => {
     const check = CHECKS[part.kind].find((candidate) => candidate.id === row.check);
     const doubt = row.decisive && check ? doubtOf(row, check, part, unknown) : undefined;
@@ -69,7 +72,7 @@ export function toMeasure(ledger: readonly LedgerRow[], part: FitPart, evidence:
   const wanted = new Map<string, ToMeasure>();
   for (const { check, chance, wants } of doubts) {
     const bits = Math.max(0, entropy(all) - chance * entropy(all / chance));
-    const total = wants.reduce((sum, want) => sum + minutesOf(want), 0);
+    const total = wants.reduce((sum, want) => sum + minutesToMeasure(want), 0);
     for (const want of wants) {
       const attribute = attributeOf(want.subject, want.key);
       if (!attribute) continue;

@@ -1,6 +1,7 @@
+import { ATTRIBUTES, PART_KIND_LABELS, type Attribute } from '../figures/index.ts';
+import { workSentence, type Work } from '../practice/index.ts';
 import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
-import { ATTRIBUTES, type Attribute } from './attributes.ts';
-import type { Shown } from './checks.ts';
+import type { Shown } from './check.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { ToMeasure } from './measure.ts';
 import type { Deciding, SaidRow, VerdictLine, VerdictWord } from './verdict.ts';
@@ -13,9 +14,25 @@ export const VERDICT_WORDS: Readonly<Record<VerdictWord, string>> = {
 };
 
 /** How each check begins its sentence, and what it calls success and the two ways of missing. */
-const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; good: string; short: string }> = {
+const PHRASES: Record<Exclude<CheckId, 'listed' | 'coherent'>, { have: string; need: string; good: string; short: string; small?: string }> = {
   width: { have: 'Overall width', need: 'opening', good: 'to spare', short: 'too wide' },
-  height: { have: 'Overall height', need: 'opening', good: 'to spare', short: 'too tall' },
+  height: { have: 'Overall height', need: 'opening', good: 'to spare', short: 'too tall', small: 'too low to meet its upper mounts' },
+  sideGap: { have: 'Gap beside it', need: 'foam strip closes up to', good: 'less than that', short: 'more: it does not cover the opening', small: 'more: it does not cover the opening' },
+  topGap: { have: 'Gap above it', need: 'foam strip closes up to', good: 'less than that', short: 'more: it does not cover the opening', small: 'more: it does not cover the opening' },
+  coreShare: { have: 'Core covers', need: 'of the opening, at least', good: 'more than that', short: 'too little: made for another vehicle', small: 'too little: made for another vehicle' },
+  bladesWithFan: { have: 'Core', need: 'blades of the fan as built, to the radiator’s face', good: 'more than the gap they want', short: 'too close to the blades' },
+  inletHeight: { have: 'Inlet at', need: 'the upper hose comes at', good: 'of give left', short: 'beyond what the hose follows' },
+  outletHeight: { have: 'Outlet at', need: 'the lower hose comes at', good: 'of give left', short: 'beyond what the hose follows' },
+  neckBore: { have: 'Neck bore', need: 'the vehicle’s own', good: 'of play left', short: 'the old cap does not go on' },
+  neckSeat: { have: 'Seat at a depth of', need: 'the vehicle’s own', good: 'of tolerance left', short: 'the old cap does not seal' },
+  frameWidth: { have: 'Frame width', need: 'what it lies on', good: 'to spare', short: 'too wide' },
+  frameHeight: { have: 'Frame height', need: 'what it lies on', good: 'to spare', short: 'too tall' },
+  bladesInShroud: { have: 'Blades', need: 'opening they turn in', good: 'more than the gap they want', short: 'the tips touch' },
+  bladeToCore: { have: 'Blades to the radiator’s face', need: 'core', good: 'more than the gap they want', short: 'too close to the core' },
+  sweptShare: { have: 'Blades sweep', need: 'of their frame, at least', good: 'more than that', short: 'too little: made for another frame', small: 'too little: made for another frame' },
+  fanWire: { have: 'Draws', need: 'the wire is', good: 'it carries that', short: 'it does not carry that' },
+  thermostatAndFan: { have: 'Goes off at', need: 'the thermostat opens at', good: 'above it', short: 'too low: the fan may never stop, or comes on too late' },
+  thermostatSpan: { have: 'Fully open at', need: 'at most', good: 'below it', short: 'too late' },
   depthWithFan: { have: 'Radiator', need: 'room in front of the fan', good: 'more than the gap the motor wants', short: 'too close for the fan motor' },
   depthWithoutFan: { have: 'Radiator', need: 'bay', good: 'to spare with the fan off', short: 'too thick for the bay' },
   pinSpacing: { have: 'Bottom pins apart', need: 'this vehicle', good: 'to spare: seats', short: 'beyond what the grommets take' },
@@ -50,7 +67,7 @@ const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; 
   motorShaft: { have: 'Shaft end:', need: 'the blade wants', good: 'the blade goes on', short: 'the blade does not go on' },
   shaftDiameter: { have: 'Shaft', need: 'blade', good: 'of play left', short: 'off what the blade takes' },
   motorBoltCircle: { have: 'Screws on a circle of', need: 'the frame has', good: 'to spare', short: 'beyond the holes' },
-  motorRoom: { have: 'Body', need: 'ring', good: 'more than the play it wants', short: 'too thick for the ring' },
+  motorRoom: { have: 'Body', need: 'ring', good: 'more than the play it wants', short: 'too thick for the ring', small: 'too thin: the ring does not hold it' },
   motorRotation: { have: 'Turns', need: 'the blade wants', good: 'meets it', short: 'blows the wrong way' },
   motorConnector: { have: 'Plug', need: 'loom has', good: 'plugs straight in', short: 'another plug' },
   relayFoot: { have: 'Foot:', need: 'the socket takes', good: 'plugs straight in', short: 'another foot' },
@@ -79,6 +96,10 @@ const PHRASES: Record<Exclude<CheckId, 'listed'>, { have: string; need: string; 
   adapterHose: { have: 'Stub', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
   fanCurrent: { have: 'Draws', need: 'the fuse carries for hours', good: 'in hand', short: 'more than the fuse carries' },
 }; // prettier-ignore
+
+const PLUG_CHECKS: ReadonlySet<CheckId> = new Set(['fanConnector', 'motorConnector', 'moduleConnector']);
+const whose = (subject: keyof typeof ATTRIBUTES): string =>
+  subject === 'bay' ? 'the vehicle’s' : `the ${PART_KIND_LABELS[subject].one}’s`;
 
 /** What the room of a depth check is made of, so that the sum can be followed. */
 const say = (shown: Shown | undefined, system: UnitSystem): string => {
@@ -117,35 +138,39 @@ function listingSentence({ listing }: SaidRow): string {
  */
 export function rowSentence(row: SaidRow, system: UnitSystem, withWork = true): string {
   if (row.check === 'listed') return listingSentence(row);
+  if (row.check === 'coherent') return row.have?.type === 'words' ? row.have.words : '';
   const phrase = PHRASES[row.check];
   if (row.outcome === 'unknown') {
-    const parts = row.missing.filter((missing) => missing.subject !== 'bay').map(labelOf);
-    const bays = row.missing.filter((missing) => missing.subject === 'bay').map(labelOf);
-    const lacks = [
-      parts.length > 0 ? `the part’s ${list(parts)}` : '',
-      bays.length > 0 ? `the vehicle’s ${list(bays)}` : '',
-    ];
-    return `${RULES[row.check].label}: measure ${list(lacks.filter(Boolean))}.`;
+    const subjects = [...new Set(row.missing.map(({ subject }) => subject))];
+    const lacks = subjects.map(
+      (subject) =>
+        `${whose(subject)} ${list(row.missing.filter((each) => each.subject === subject).map(labelOf))}`,
+    );
+    return lacks.length > 0
+      ? `${RULES[row.check].label}: measure or look at ${list(lacks)}.`
+      : `${RULES[row.check].label}: ${PLUG_CHECKS.has(row.check) ? 'one of the two plugs is not on record, so its wires cannot be joined by what they do' : 'it cannot be told from what is on record'}.`;
   }
   const comparison = `${phrase.have} ${say(row.have, system)}, ${phrase.need} ${say(row.need, system)}`;
   const { margin } = row;
   if (!margin) {
     const end = row.outcome === 'pass' ? (spareCooler(row) ?? phrase.good) : phrase.short;
-    return `${comparison}: ${end}${withWork ? changeText(row) : ''}.`;
+    return `${comparison}: ${end}${withWork ? changeText(row, system) : ''}.`;
   }
-  const wanted =
-    row.check === 'depthWithFan' || row.check === 'fanDepth' || row.check === 'shroudDepth'
-      ? ` (wants ${formatQuantity(margin.tolerance, 'length', system)} clear)`
-      : '';
+  const wanted = WANTS.has(row.check)
+    ? ` (wants ${formatQuantity(margin.tolerance, 'length', system)} clear)`
+    : '';
+  const shop = row.own ? ', by this shop’s own practice' : '';
   const amount = formatQuantity(Math.abs(margin.value), margin.dimension, system, { difference: true });
   const doubt = `at ± ${formatQuantity(margin.u, margin.dimension, system, { difference: true })}`;
-  // It may go in as it is, but not with the certainty asked for: the work is counted, and the reason said.
-  if (row.outcome === 'change' && margin.value >= 0)
-    return `${comparison}${wanted}: ${amount} ${phrase.good}, not certain ${doubt}${withWork ? changeText(row) : ''}.`;
   if (row.outcome === 'open')
-    return `${comparison}${wanted}: too close to call ${doubt}; measure more finely.`;
-  return `${comparison}${wanted}: ${amount} ${margin.value >= 0 ? phrase.good : phrase.short}${withWork ? changeText(row) : ''}.`;
+    return `${comparison}${wanted}: too close to call ${doubt}${shop}; measure more finely.`;
+  const miss = row.small ? (phrase.small ?? phrase.short) : phrase.short;
+  const met = row.outcome === 'pass' || (row.outcome === 'change' && margin.value >= 0);
+  return `${comparison}${wanted}: ${met && margin.value >= 0 ? `${amount} ${phrase.good}` : met ? phrase.good : `${amount} ${miss}`}${shop}${withWork ? changeText(row, system) : ''}.`;
 }
+const WANTS: ReadonlySet<CheckId> = new Set([
+  'depthWithFan', 'fanDepth', 'shroudDepth', 'bladesWithFan', 'bladeToCore', 'bladesInShroud',
+]); // prettier-ignore
 
 const spareCooler = (row: SaidRow): string | undefined =>
   row.check === 'oilCooler' &&
@@ -156,8 +181,12 @@ const spareCooler = (row: SaidRow): string | undefined =>
     ? 'spare cooler stays capped, still a fit'
     : undefined;
 
-const changeText = (row: SaidRow): string =>
-  row.change ? `. ${row.change.what} (${row.change.effort}, ${row.change.minutes} min)` : '';
+const changeText = (row: SaidRow, system: UnitSystem): string =>
+  row.work ? `. ${workText(row.work, system)}` : '';
+
+/** Work with what it counts: effort and minutes, or that it is only worth doing. */
+export const workText = (work: Work, system: UnitSystem): string =>
+  `${work.optional ? 'Worth doing: ' : ''}${workSentence(work, system)} (${work.effort}, ${work.minutes} min)`;
 
 function installedSentence(deciding: Extract<Deciding, { by: 'installed' }>): string {
   const note = deciding.note === '' ? '' : ` ${deciding.note}`;
@@ -188,4 +217,4 @@ export function decidingSentence(verdict: VerdictLine, system: UnitSystem): stri
 }
 
 export const measureText = (item: ToMeasure): string =>
-  `${item.subject === 'bay' ? 'the vehicle’s' : 'the part’s'} ${item.label.toLowerCase()}`;
+  `${whose(item.subject)} ${item.label.toLowerCase()}`;

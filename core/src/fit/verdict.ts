@@ -1,17 +1,18 @@
+import type { Trace } from '../figures/index.ts';
+import {
+  EFFORTS, USUAL_PRACTICE, WORK_TABLE, mergeWork, minutesOf, needed, ownOf,
+  type Practice, type PracticeName, type Work,
+} from '../practice/index.ts'; // prettier-ignore
 import type { Grade } from '../quantity/index.ts';
 import {
-  CHECKS,
-  type Check,
-  type Finding,
-  type Missing,
-  type Outcome,
-  type Shown,
-  type ShownDimension,
-} from './checks.ts';
+  blankFinding, practiceUsed,
+  type Check, type Finding, type Missing, type Outcome, type Shown, type ShownDimension,
+} from './check.ts'; // prettier-ignore
+import { CHECKS } from './checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
-import type { FitPart, FitVehicle, Trace } from './figures.ts';
 import { toMeasure, type ToMeasure } from './measure.ts';
-import { EFFORTS, RULES, THRESHOLDS, type Change, type CheckId, type Thresholds } from './rules.ts';
+import { RULES, type CheckId } from './rules.ts';
+import type { FitPart, FitVehicle } from './vehicle.ts';
 
 export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;
 export type VerdictWord = (typeof VERDICTS)[number];
@@ -28,7 +29,12 @@ export interface LedgerRow {
   chance?: number;
   /** The same once the change is made, where there is one. */
   chanceWithChange?: number;
-  change?: Change;
+  /** Too small, low or short, not too large. */
+  small?: true;
+  /** What has to be done, or, where it is optional, is worth doing. */
+  work?: Work;
+  /** Lines of practice that it hangs on and that are the shop's own. */
+  own?: PracticeName[];
   missing: Missing[];
   traces: { side: 'vehicle' | 'part'; trace: Trace }[];
   /** For the listing row, which has words instead of figures. */
@@ -59,8 +65,9 @@ export interface VerdictLine {
 }
 
 export interface Verdict extends VerdictLine {
-  changes: Change[];
-  changeMinutes: number;
+  /** Each piece once, least effort first; what is only worth doing among them. */
+  work: Work[];
+  workMinutes: number;
   tried: number;
   straightIn: number;
   /** How many of those tried did not fit. */
@@ -82,8 +89,8 @@ export const verdictLine = ({
 }: VerdictLine): VerdictLine => ({ verdict, deciding, decidingRow, met, unmeasured, measureFirst, grade });
 
 const withoutTraces = ({ traces: _, ...row }: LedgerRow): SaidRow => row;
-const plainChange = ({ effort, what, takes, minutes }: Change): Change => ({ effort, what, takes, minutes });
-const effortRank = (change: Change): number => EFFORTS.indexOf(change.effort);
+const effortOf = ({ rule }: Check): number =>
+  rule.work ? EFFORTS.indexOf(WORK_TABLE[rule.work.code].effort) : 0;
 
 /** Gathers check outcomes into a verdict. Used by the bare judgement and by the full ledger, so they cannot differ. */
 class Tally {
@@ -109,7 +116,7 @@ class Tally {
     if (outcome === 'not-asked') return;
     if (outcome !== 'unknown') this.known += 1;
     if (outcome === 'change') {
-      if (!this.change || effortRank(check.rule.change!) > effortRank(this.change.rule.change!))
+      if (!this.change || effortOf(check) > effortOf(this.change))
         this.change = check;
       return;
     }
@@ -166,15 +173,6 @@ class Tally {
   }
 }
 
-const blank = (): Finding => ({
-  outcome: 'unknown',
-  margin: 0,
-  u: 0,
-  chance: 0,
-  chanceWithChange: 0,
-  missing: 'none',
-});
-
 export interface Judge {
   (vehicle: FitVehicle, part: FitPart, evidence?: Evidence): { verdict: VerdictWord; deciding: Deciding };
 }
@@ -183,18 +181,23 @@ export interface Judge {
  * A judge for searching the library: the verdict and what decides it, without a ledger. It works in one reused
  * scratch object, so give each worker its own.
  */
-export function createJudge(thresholds: Thresholds = THRESHOLDS): Judge {
-  const finding = blank();
+export function createJudge(practice: Practice = USUAL_PRACTICE): Judge {
+  const finding = blankFinding();
   const tally = new Tally();
   return (vehicle, part, evidence = NO_EVIDENCE) => {
     tally.reset();
     for (const check of CHECKS[part.kind]) {
-      check.judge(vehicle, part as never, finding, thresholds);
+      if (leftTo(check, vehicle)) continue;
+      check.judge(vehicle, part as never, finding, practice);
       tally.add(check, finding);
     }
     return tally.conclude(evidence);
   };
 }
+
+/** Asked by the part that goes in beside it. */
+const leftTo = (check: Check, vehicle: FitVehicle): boolean =>
+  check.leavesTo !== undefined && vehicle.beside?.[check.leavesTo] !== undefined;
 
 function listingRow(evidence: Evidence): LedgerRow {
   const listed = evidence.listings.filter((listing) => listing.says === 'fits');
@@ -228,68 +231,81 @@ function listingRow(evidence: Evidence): LedgerRow {
   };
 }
 
+/** A ledger of every check with need, have, margin and where each figure came from; what is not asked is left out. */
+function rowsOf(
+  vehicle: FitVehicle,
+  part: FitPart,
+  practice: Practice,
+  seen: (check: Check, finding: Finding) => void,
+): LedgerRow[] {
+  const finding = blankFinding();
+  const shops = ownOf(practice);
+  const rows: LedgerRow[] = [];
+  for (const check of CHECKS[part.kind]) {
+    if (leftTo(check, vehicle)) continue;
+    check.judge(vehicle, part as never, finding, practice);
+    seen(check, finding);
+    if (finding.outcome === 'not-asked') continue;
+    const { need, have, traces, missing } = check.show(vehicle, part, practice);
+    const work = check.work?.(vehicle, part, finding, practice);
+    const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
+    const known = finding.outcome !== 'unknown';
+    const own = shops.length === 0 ? [] : practiceUsed(check.rule).filter((name) => shops.includes(name));
+    rows.push({
+      check: check.id,
+      decisive: check.rule.decisive,
+      outcome: finding.outcome,
+      ...(need ? { need } : {}),
+      ...(have ? { have } : {}),
+      ...(numeric
+        ? { margin: { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.keep ? practice[check.rule.keep] : 0 } }
+        : {}),
+      ...(known ? { chance: finding.chance, chanceWithChange: finding.chanceWithChange } : {}),
+      ...(finding.small ? { small: true as const } : {}),
+      ...(work ? { work } : {}),
+      ...(own.length > 0 ? { own } : {}),
+      missing,
+      traces,
+    });
+  }
+  return rows;
+} // prettier-ignore
+
 /**
  * Judges one part in one vehicle and says why: the verdict, the one thing that decides it, and a ledger of every
  * check with need, have, margin and where each figure came from.
  *
- * @param thresholds from which chance a check passes and up to which it fails; 0 < failAt < passAt < 1
- * @throws RangeError when the thresholds are out of order
+ * @param practice the shop's practice: tolerances, margins, and from which chance a check passes and fails
  */
 export function judgeFit(
   vehicle: FitVehicle,
   part: FitPart,
   evidence: Evidence = NO_EVIDENCE,
-  thresholds: Thresholds = THRESHOLDS,
+  practice: Practice = USUAL_PRACTICE,
 ): Verdict {
-  if (!(thresholds.failAt > 0 && thresholds.failAt < thresholds.passAt && thresholds.passAt < 1))
-    throw new RangeError('thresholds must satisfy 0 < failAt < passAt < 1');
-  const finding = blank();
   const tally = new Tally();
-  const ledger: LedgerRow[] = [listingRow(evidence)];
-  const changes: Change[] = [];
+  const rows = rowsOf(vehicle, part, practice, (check, finding) => tally.add(check, finding));
+  const ledger: LedgerRow[] = [listingRow(evidence), ...rows];
   let grade: Grade = 2;
-  for (const check of CHECKS[part.kind]) {
-    check.judge(vehicle, part as never, finding, thresholds);
-    tally.add(check, finding);
-    if (finding.outcome === 'not-asked') continue;
-    const { need, have, traces, missing } = check.show(vehicle, part);
-    const change = finding.outcome === 'change' ? check.rule.change : undefined;
-    const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
-    ledger.push({
-      check: check.id,
-      decisive: check.rule.decisive,
-      outcome: finding.outcome,
-      need,
-      have,
-      margin: numeric
-        ? { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.tolerance }
-        : undefined,
-      chance: finding.outcome === 'unknown' ? undefined : finding.chance,
-      chanceWithChange: finding.outcome === 'unknown' ? undefined : finding.chanceWithChange,
-      change: change && plainChange(change),
-      missing,
-      traces,
-    });
-    if (change) changes.push(plainChange(change));
-    if (check.rule.decisive)
-      for (const { trace } of traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
-  }
+  for (const row of rows)
+    if (row.decisive)
+      for (const { trace } of row.traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
   const { verdict, deciding } = tally.conclude(evidence);
   const { tried, straightIn, misfits } = confirmed(evidence.installed);
-  changes.sort((a, b) => effortRank(a) - effortRank(b) || a.minutes - b.minutes);
-  const measure = verdict === 'not-proven' ? toMeasure(ledger, part, evidence) : [];
+  const work = verdict === 'no' ? [] : mergeWork(rows.flatMap((row) => row.work ?? []));
+  const measure = verdict === 'not-proven' ? toMeasure(ledger, part, evidence, practice) : [];
   const decisive =
     deciding.by === 'check' ? ledger.find((candidate) => candidate.check === deciding.check) : undefined;
   return {
     verdict,
     deciding,
-    decidingRow: decisive && withoutTraces(decisive),
+    ...(decisive ? { decidingRow: withoutTraces(decisive) } : {}),
     met: ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length,
     unmeasured: measure.length,
-    measureFirst: measure[0],
+    ...(measure[0] ? { measureFirst: measure[0] } : {}),
     grade: gradeOf(deciding, grade, tally.known, evidence),
-    changes,
-    changeMinutes: changes.reduce((sum, change) => sum + change.minutes, 0),
+    work,
+    workMinutes: minutesOf(needed(work)),
     tried,
     straightIn,
     misfits,

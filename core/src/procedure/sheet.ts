@@ -1,13 +1,19 @@
+import { concerns, type ConditionContext } from '../application/index.ts';
 import { fillPlan, type FillPlan } from '../coolant/index.ts';
-import type { Change } from '../fit/index.ts';
+import { effortRank, workKey, workSentence, type Work, type WorkCode } from '../practice/index.ts';
+import type { UnitSystem } from '../quantity/index.ts';
 import { cautionsFor, cautionText, type Caution, type CautionContext } from './cautions.ts';
 import { swapHazards } from './proofread.ts';
-import { PHASES, type Fastener, type Phase, type ProcedureDocument, type Step } from './types.ts';
+import type { Fastener, Phase, ProcedureDocument, Step } from './types.ts';
 
 export interface SheetStep extends Step {
   /** Counted through the whole sheet. */
   number: number;
   cautionTexts: string[];
+  /** Work that this part asks for in this vehicle, beside the procedure. */
+  work?: Work;
+  /** The torque of each fastener it takes out or puts back, where a record gives one. */
+  torques: { tray: string; torqueNm: number; source: string }[];
 }
 
 export interface Sheet {
@@ -15,6 +21,7 @@ export interface Sheet {
   tools: string[];
   consumables: string[];
   hardware: (Fastener & { warning: string })[];
+  /** In written order; a phase that is written in two places stands in two places. */
   sections: { phase: Phase; minutes: number; waitingMinutes: number; steps: SheetStep[] }[];
   workMinutes: number;
   waitingMinutes: number;
@@ -25,13 +32,23 @@ export interface Sheet {
 export interface SheetInput {
   procedure: ProcedureDocument;
   vehicle: CautionContext;
-  /** From the verdict: work that this part needs in this vehicle beside the procedure. */
-  changes: readonly Change[];
+  /** What conditions are held against; without it everything is on the sheet. */
+  context?: ConditionContext;
+  /** From the plan: work that this part needs in this vehicle beside the procedure. */
+  work: readonly Work[];
+  units?: UnitSystem;
   coolant:
     { capacityL: number; drainYieldL: number | undefined; mix: number; insideChangeL: number } | undefined;
 }
 
-const DRILLING = new Set<Change['effort']>(['modify', 'fabricate']);
+const DRILLING_FROM = effortRank({ effort: 'modify' });
+const drills = (work: Work): boolean => effortRank(work) >= DRILLING_FROM;
+
+/** Work on the new part, done on the bench; all other is done once the old part is out of the way. */
+const ON_THE_BENCH: ReadonlySet<WorkCode> = new Set<WorkCode>([
+  'slot-feet', 'slot-motor-holes', 'blind-cap', 'own-cap', 'cap-of-neck', 'coupler-adapters', 'fill-under-feet', 'move-spring',
+  'housing-seal', 'set-controller',
+]); // prettier-ignore
 
 /** Natural order, so that "8 mm socket" stands before "10 mm socket". */
 function bySize(a: string, b: string): number {
@@ -44,52 +61,86 @@ function bySize(a: string, b: string): number {
 
 const unique = (items: readonly string[]): string[] => [...new Set(items.filter((item) => item !== ''))];
 
+/** A piece of work as a step of the sheet; its identity is what it is, so that a tick on it holds through every edit. */
+const stepOf = (work: Work, units: UnitSystem): Step & { work: Work } => ({
+  id: `work ${workKey(work)}`,
+  after: '',
+  when: null,
+  phase: ON_THE_BENCH.has(work.code) ? 'prepare' : 'install',
+  text: `${work.optional ? 'Worth doing: ' : ''}${workSentence(work, units)}`,
+  detail: `For this part in this vehicle (${work.effort}).`,
+  tools: [],
+  consumables: [...work.materials],
+  minutes: work.minutes,
+  waiting: false,
+  cautions: drills(work) ? ['drilling'] : [],
+  uses: [],
+  connector: '',
+  work,
+});
+
+/** Steps in written order, those that name a step they come after moved right behind it. */
+export function inOrder(steps: readonly Step[]): Step[] {
+  const ids = new Set(steps.map(({ id }) => id).filter(Boolean));
+  const free = steps.filter(({ after }) => after === '' || !ids.has(after));
+  const bound = steps.filter((step) => !free.includes(step));
+  const placed: Step[] = [];
+  const place = (step: Step): void => {
+    if (placed.includes(step)) return;
+    placed.push(step);
+    if (step.id !== '') bound.filter(({ after }) => after === step.id).forEach(place);
+  };
+  free.forEach(place);
+  // Steps that name each other in a ring keep their written place at the end.
+  bound.forEach(place);
+  return placed;
+}
+
 /** Puts an install sheet together: what to lay out, what to do in order, what to look out for. */
-export function assembleSheet({ procedure, vehicle, changes, coolant }: SheetInput): Sheet {
-  const hazards = swapHazards(procedure);
+export function assembleSheet({ procedure, vehicle, context, work, units = 'both', coolant }: SheetInput): Sheet {
+  const here = <T extends { when: ProcedureDocument['steps'][number]['when'] }>(each: T): boolean => !context || concerns(each.when, context);
+  const own = { ...procedure, steps: inOrder(procedure.steps).filter(here), fasteners: procedure.fasteners.filter(here) };
+  const hazards = swapHazards(own);
   const named = [
-    ...procedure.steps.flatMap((step) => step.cautions),
+    ...own.steps.flatMap((step) => step.cautions),
     ...(hazards.length > 0 ? ['thread-swap'] : []),
-    ...(changes.some((change) => DRILLING.has(change.effort)) ? ['drilling'] : []),
+    ...(work.some(drills) ? ['drilling'] : []),
   ];
-  const extra: Step[] = changes.map((change) => ({
-    phase: 'prepare',
-    text: change.what,
-    detail: `Needed for this part in this vehicle (${change.effort}).`,
-    tools: [],
-    consumables: [],
-    minutes: change.minutes,
-    waiting: false,
-    cautions: DRILLING.has(change.effort) ? ['drilling'] : [],
-    uses: [],
-    connector: '',
-  }));
-  const steps = [
-    ...procedure.steps.filter((step) => step.phase === 'prepare'),
-    ...extra,
-    ...procedure.steps.filter((step) => step.phase !== 'prepare'),
+  const extra = work.map((each) => stepOf(each, units));
+  const bench = extra.filter((step) => step.phase === 'prepare');
+  const later = extra.filter((step) => step.phase === 'install');
+  const firstNot = own.steps.findIndex((step) => step.phase !== 'prepare');
+  const afterPrepare = firstNot < 0 ? own.steps.length : firstNot;
+  const firstInstall = own.steps.findIndex((step) => step.phase === 'install');
+  const beforeInstall = Math.max(afterPrepare, firstInstall < 0 ? own.steps.length : firstInstall);
+  const steps: (Step & { work?: Work })[] = [
+    ...own.steps.slice(0, afterPrepare),
+    ...bench,
+    ...own.steps.slice(afterPrepare, beforeInstall),
+    ...later,
+    ...own.steps.slice(beforeInstall),
   ];
+  const sections: Sheet['sections'] = [];
   let number = 0;
-  const sections = PHASES.map((phase) => {
-    const own = steps
-      .filter((step) => step.phase === phase)
-      .map((step) => ({
-        ...step,
-        number: (number += 1),
-        cautionTexts: step.cautions.map(cautionText).filter(Boolean),
-      }));
-    const minutes = (waiting: boolean) =>
-      own.filter((step) => step.waiting === waiting).reduce((sum, step) => sum + step.minutes, 0);
-    return { phase, minutes: minutes(false), waitingMinutes: minutes(true), steps: own };
-  }).filter((section) => section.steps.length > 0);
+  for (const step of steps) {
+    if (sections.at(-1)?.phase !== step.phase) sections.push({ phase: step.phase, minutes: 0, waitingMinutes: 0, steps: [] });
+    const section = sections.at(-1)!;
+    section.steps.push({
+      ...step,
+      number: (number += 1),
+      cautionTexts: step.cautions.map(cautionText).filter(Boolean),
+      torques: step.phase === 'install' || step.phase === 'fill'
+        ? step.uses.flatMap(({ tray }) => own.fasteners.filter((each) => each.tray === tray && each.torqueNm !== null).map((each) => ({ tray, torqueNm: each.torqueNm!, source: each.torqueSource })))
+        : [],
+    });
+    if (step.waiting) section.waitingMinutes += step.minutes;
+    else section.minutes += step.minutes;
+  }
   return {
     cautions: cautionsFor(vehicle, named),
-    tools: unique([
-      ...procedure.fasteners.map((fastener) => fastener.tool),
-      ...steps.flatMap((step) => step.tools),
-    ]).sort(bySize),
+    tools: unique([...own.fasteners.map((fastener) => fastener.tool), ...steps.flatMap((step) => step.tools)]).sort(bySize),
     consumables: unique(steps.flatMap((step) => step.consumables)),
-    hardware: procedure.fasteners.map((fastener) => ({
+    hardware: own.fasteners.map((fastener) => ({
       ...fastener,
       warning: hazards
         .filter((hazard) => hazard.tray === fastener.tray)
@@ -102,4 +153,4 @@ export function assembleSheet({ procedure, vehicle, changes, coolant }: SheetInp
     connectors: unique(steps.map((step) => step.connector)),
     coolant: coolant && fillPlan(coolant.capacityL, coolant.drainYieldL, coolant.mix, coolant.insideChangeL),
   };
-}
+} // prettier-ignore

@@ -1,4 +1,5 @@
-import type { PartKind } from '../fit/index.ts';
+import type { Condition } from '../application/index.ts';
+import type { PartKind } from '../figures/index.ts';
 
 export const PHASES = ['prepare', 'remove', 'install', 'fill', 'prove'] as const;
 export type Phase = (typeof PHASES)[number];
@@ -29,9 +30,17 @@ export interface Fastener {
   torqueNm: number | null;
   torqueSource: string;
   policy: FastenerPolicy;
+  /** Which vehicles and parts have it; null for all. */
+  when: Condition | null;
 }
 
 export interface Step {
+  /** Stays the same through every edit: ticks, times and notes hang on it. Empty until it is first stored. */
+  id: string;
+  /** The step it comes right after, where its place in the writing does not say so; empty otherwise. */
+  after: string;
+  /** Which vehicles and parts it concerns; null for all. */
+  when: Condition | null;
   phase: Phase;
   text: string;
   detail: string;

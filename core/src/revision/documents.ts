@@ -95,8 +95,12 @@ export function procedureBack(
       torqueNm: number(row.torque_nm),
       torqueSource: said(row, 'torque_source'),
       policy: row.policy as ProcedureDocument['fasteners'][number]['policy'],
+      when: (row.when_ ?? null) as ProcedureDocument['fasteners'][number]['when'],
     })),
     steps: inOrder(ofRevision('step')).map((row): Step => ({
+      id: said(row, 'step_id'),
+      after: said(row, 'after_step'),
+      when: (row.when_ ?? null) as Step['when'],
       phase: row.phase as Step['phase'],
       text: said(row, 'text'),
       detail: said(row, 'detail'),

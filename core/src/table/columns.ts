@@ -1,4 +1,4 @@
-import { ATTRIBUTES, PART_KINDS, type Attribute } from '../fit/index.ts';
+import { ATTRIBUTES, PART_KINDS, type Attribute } from '../figures/index.ts';
 import { findUnit, type Dimension } from '../quantity/index.ts';
 
 /** What a table may hold; one kind of record each. */

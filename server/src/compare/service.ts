@@ -1,4 +1,4 @@
-import type { FigureSet } from '@radiatrix/core/fit';
+import type { FigureSet } from '@radiatrix/core/figures';
 import {
   seesDrafts,
   type Bench,

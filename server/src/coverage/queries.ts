@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { AuditClaim } from '@radiatrix/core/application';
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { ModelLine } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { claims } from '../parts/queries.ts';

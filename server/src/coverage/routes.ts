@@ -1,4 +1,4 @@
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { Rewrite } from '@radiatrix/contract';
 import { notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';

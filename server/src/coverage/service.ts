@@ -1,5 +1,5 @@
 import { auditModel, coveredVehicles, type AuditClaim } from '@radiatrix/core/application';
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { MakeCoverage, ModelCoverage, ModelLine, Rewrite, YearStanding } from '@radiatrix/contract';
 import { inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';

@@ -2,10 +2,11 @@ import { sql } from 'drizzle-orm';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import path from 'node:path';
 import pg from 'pg';
-import { ATTRIBUTES, type Attribute } from '@radiatrix/core/fit';
+import { ATTRIBUTES, type Attribute } from '@radiatrix/core/figures';
 import { CAUTIONS } from '@radiatrix/core/procedure';
 import type { Connection, Database } from './client.ts';
-import { attribute, attributeChoice, caution } from './schema/index.ts';
+import { METHOD_RULES, METHODS } from '@radiatrix/core/quantity';
+import { attribute, attributeChoice, caution, method } from './schema/index.ts';
 
 export const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
 /** Any number will do, so long as every server of this product takes the same. */
@@ -71,6 +72,10 @@ async function syncReference(db: Database): Promise<void> {
         ),
       )
       .onConflictDoNothing();
+    await tx
+      .insert(method)
+      .values(METHODS.map((code) => ({ code, label: METHOD_RULES[code].label })))
+      .onConflictDoUpdate({ target: method.code, set: { label: sql`excluded.label` } });
     await tx
       .insert(caution)
       .values(CAUTIONS.map(({ code, text }) => ({ code, text })))

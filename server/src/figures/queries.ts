@@ -1,5 +1,5 @@
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
-import type { SubjectKind } from '@radiatrix/core/fit';
+import type { SubjectKind } from '@radiatrix/core/figures';
 import type { FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connector, measurement, person, source } from '../db/schema/index.ts';

@@ -1,13 +1,4 @@
-import {
-  attributeOf,
-  best,
-  readFigure,
-  type FigureSet,
-  type QuantityFigure,
-  type SubjectKind,
-  type Trace,
-  type WordFigure,
-} from '@radiatrix/core/fit';
+import { attributeOf, best, readFigure, type FigureSet, type QuantityFigure, type SubjectKind, type Trace, type WordFigure } from '@radiatrix/core/figures';
 import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
 import type { FieldProblem, FigureEntry, FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';

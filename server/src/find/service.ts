@@ -1,5 +1,5 @@
 import { eq, ilike, or, sql } from 'drizzle-orm';
-import { PART_KIND_LABELS } from '@radiatrix/core/fit';
+import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import {
   blame,
   choicesFor,

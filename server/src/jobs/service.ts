@@ -1,10 +1,4 @@
-import {
-  readFigure,
-  type FigureSet,
-  type QuantityFigure,
-  type Trace,
-  type WordFigure,
-} from '@radiatrix/core/fit';
+import { readFigure, type FigureSet, type QuantityFigure, type Trace, type WordFigure } from '@radiatrix/core/figures';
 import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
 import type { FieldProblem, JobDocument, JobLine, JobRecord, NewJob } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';

@@ -1,13 +1,6 @@
 import { inArray, sql, type SQL } from 'drizzle-orm';
-import {
-  createJudge,
-  RULES,
-  type Evidence,
-  type FigureSet,
-  type FitPart,
-  type FitVehicle,
-  type Installed,
-} from '@radiatrix/core/fit';
+import { createJudge, RULES, type Evidence, type FitPart, type FitVehicle, type Installed } from '@radiatrix/core/fit';
+import { type FigureSet } from '@radiatrix/core/figures';
 import { seesDrafts, type Role } from '@radiatrix/contract';
 import { byId, type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
 import type { Db } from '../db/client.ts';

@@ -1,4 +1,4 @@
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { Context, Reply } from '../http/route.ts';
 import * as service from './service.ts';
 

@@ -1,22 +1,6 @@
 import { claimSentence, speaksOf } from '@radiatrix/core/application';
-import {
-  decidingSentence,
-  findSets,
-  judgeFit,
-  PART_KINDS,
-  RELATIONS,
-  THRESHOLDS,
-  VERDICTS,
-  verdictLine,
-  type Evidence,
-  type FigureSet,
-  type FitVehicle,
-  type PartKind,
-  type SetPart,
-  type Slot,
-  type Thresholds,
-  type Verdict,
-} from '@radiatrix/core/fit';
+import { decidingSentence, findSets, judgeFit, RELATIONS, THRESHOLDS, VERDICTS, verdictLine, type Evidence, type FitVehicle, type SetPart, type Slot, type Thresholds, type Verdict } from '@radiatrix/core/fit';
+import { PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
 import { formatQuantity, type Grade } from '@radiatrix/core/quantity';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type {

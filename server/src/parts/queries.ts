@@ -1,7 +1,7 @@
 import { and, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
-import type { PartKind } from '@radiatrix/core/fit';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { Claim } from '@radiatrix/core/application';
 import type { PartLine, ScopeEntry } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';

@@ -1,5 +1,5 @@
 import { diffArrays } from 'diff';
-import { attributeOf, wordLabel, type SubjectKind } from '@radiatrix/core/fit';
+import { attributeOf, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
 import { PHASE_LABELS, type Fastener, type ProcedureDocument, type Step } from '@radiatrix/core/procedure';
 import { formatQuantity, METHOD_RULES } from '@radiatrix/core/quantity';
 import type { Change, FigureRecord, PartDetails } from '@radiatrix/contract';

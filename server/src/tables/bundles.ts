@@ -1,4 +1,4 @@
-import { attributeOf, PART_KINDS, type PartKind } from '@radiatrix/core/fit';
+import { attributeOf, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { METHODS, parseQuantity, type Method } from '@radiatrix/core/quantity';
 import { isFigureColumn, type MappedHeading } from '@radiatrix/core/table';
 import { BUNDLE_FORMAT, bundleSchema, type Bundle } from '@radiatrix/contract/schemas';

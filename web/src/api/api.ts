@@ -12,7 +12,7 @@ import type { Bench, Comparison, ComparisonDocument,
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
-import { expired, signedIn, signedOut } from '../features/session/slice.ts';
+import { expired, signedIn, signedOut } from '../session/slice.ts';
 
 interface Meta {
   response?: Response;

@@ -1,7 +1,7 @@
 import { createBrowserRouter } from 'react-router';
-import { AskPage } from '../features/ask/AskPage.tsx';
-import { DeskPage } from '../features/ask/DeskPage.tsx';
-import { MatchPage } from '../features/match/MatchPage.tsx';
+import { AskPage } from '../stages/ask/AskPage.tsx';
+import { DeskPage } from '../stages/ask/DeskPage.tsx';
+import { MatchPage } from '../stages/match/MatchPage.tsx';
 import { Broken, Missing } from './Missing.tsx';
 import { Shell } from './Shell.tsx';
 
@@ -16,24 +16,24 @@ export const router = createBrowserRouter([
       { index: true, element: <DeskPage /> },
       { path: 'ask', element: <AskPage /> },
       { path: 'v/:vehicleId/match', element: <MatchPage /> },
-      { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../features/compare/ComparePage.tsx')).ComparePage }) },
-      { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../features/vehicle/VehiclePage.tsx')).VehiclePage }) },
-      { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../features/sheet/SheetPage.tsx')).SheetPage }) },
-      { path: 'coverage', lazy: async () => ({ Component: (await import('../features/coverage/CoveragePage.tsx')).CoveragePage }) },
-      { path: 'library', lazy: async () => ({ Component: (await import('../features/library/LibraryPage.tsx')).LibraryPage }) },
-      { path: 'library/vins', lazy: async () => ({ Component: (await import('../features/record/VinPatternsPage.tsx')).VinPatternsPage }) },
-      { path: 'library/:table/new', lazy: async () => ({ Component: (await import('../features/record/RecordPage.tsx')).NewRecordPage }) },
-      { path: 'library/:table/:id', lazy: async () => ({ Component: (await import('../features/record/RecordPage.tsx')).RecordPage }) },
-      { path: 'parts/new', lazy: async () => ({ Component: (await import('../features/part/NewPartPage.tsx')).NewPartPage }) },
-      { path: 'parts/:id', lazy: async () => ({ Component: (await import('../features/part/PartPage.tsx')).PartPage }) },
-      { path: 'connectors/new', lazy: async () => ({ Component: (await import('../features/connector/ConnectorPage.tsx')).NewConnectorPage }) },
-      { path: 'connectors/:code', lazy: async () => ({ Component: (await import('../features/connector/ConnectorPage.tsx')).ConnectorPage }) },
-      { path: 'procedures/new', lazy: async () => ({ Component: (await import('../features/procedure/ProcedurePage.tsx')).NewProcedurePage }) },
-      { path: 'procedures/:id', lazy: async () => ({ Component: (await import('../features/procedure/ProcedurePage.tsx')).ProcedurePage }) },
-      { path: 'review', lazy: async () => ({ Component: (await import('../features/review/ReviewPage.tsx')).ReviewPage }) },
-      { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../features/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
-      { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../features/job/JobPage.tsx')).JobPage }) },
-      { path: 'import', lazy: async () => ({ Component: (await import('../features/importing/ImportPage.tsx')).ImportPage }) },
+      { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },
+      { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../library/vehicle/VehiclePage.tsx')).VehiclePage }) },
+      { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../stages/sheet/SheetPage.tsx')).SheetPage }) },
+      { path: 'coverage', lazy: async () => ({ Component: (await import('../library/coverage/CoveragePage.tsx')).CoveragePage }) },
+      { path: 'library', lazy: async () => ({ Component: (await import('../library/shelves/LibraryPage.tsx')).LibraryPage }) },
+      { path: 'library/vins', lazy: async () => ({ Component: (await import('../library/record/VinPatternsPage.tsx')).VinPatternsPage }) },
+      { path: 'library/:table/new', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).NewRecordPage }) },
+      { path: 'library/:table/:id', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).RecordPage }) },
+      { path: 'parts/new', lazy: async () => ({ Component: (await import('../library/part/NewPartPage.tsx')).NewPartPage }) },
+      { path: 'parts/:id', lazy: async () => ({ Component: (await import('../library/part/PartPage.tsx')).PartPage }) },
+      { path: 'connectors/new', lazy: async () => ({ Component: (await import('../library/connector/ConnectorPage.tsx')).NewConnectorPage }) },
+      { path: 'connectors/:code', lazy: async () => ({ Component: (await import('../library/connector/ConnectorPage.tsx')).ConnectorPage }) },
+      { path: 'procedures/new', lazy: async () => ({ Component: (await import('../library/procedure/ProcedurePage.tsx')).NewProcedurePage }) },
+      { path: 'procedures/:id', lazy: async () => ({ Component: (await import('../library/procedure/ProcedurePage.tsx')).ProcedurePage }) },
+      { path: 'review', lazy: async () => ({ Component: (await import('../library/review/ReviewPage.tsx')).ReviewPage }) },
+      { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../library/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
+      { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../stages/job/JobPage.tsx')).JobPage }) },
+      { path: 'import', lazy: async () => ({ Component: (await import('../library/importing/ImportPage.tsx')).ImportPage }) },
       { path: '*', element: <Missing /> },
     ],
   },

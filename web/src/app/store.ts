@@ -1,7 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from '../api/api.ts';
-import { session } from '../features/session/slice.ts';
+import { session } from '../session/slice.ts';
 import { keepSettings, settings } from './settings.ts';
 
 export const store = configureStore({

@@ -1,4 +1,4 @@
-import type { SubjectKind } from '@radiatrix/core/fit';
+import type { SubjectKind } from '@radiatrix/core/figures';
 
 /**
  * Where the jaws go for a figure: a plain outline of the thing (ISO 128: thick for visible edges, thin for dimension

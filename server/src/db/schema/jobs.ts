@@ -1,15 +1,18 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgEnum, pgTable, text, unique } from 'drizzle-orm/pg-core';
-import { STAGES, type ComparisonFinding } from '@radiatrix/contract';
+import { bigint, boolean, check, doublePrecision, index, integer, jsonb, pgEnum, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { STAGES } from '@radiatrix/contract';
 import { moment, writer } from './columns.ts';
-import { methodEnum, part } from './parts.ts';
+import { part } from './parts.ts';
 import { configuration } from './vehicles.ts';
 
 export const stageEnum = pgEnum('stage', STAGES);
 const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
 const stamps = { by: writer(), at: moment() };
 
-/** One real vehicle with one real complaint, on its way through the stages. */
+/**
+ * One real vehicle with one real complaint. What happened is in its events; this row is what they come to, kept so that
+ * lists and foreign keys have something to hold on to, and written only by folding them.
+ */
 export const job = pgTable(
   'job',
   {
@@ -25,47 +28,50 @@ export const job = pgTable(
       .array()
       .notNull()
       .default(sql`'{}'`),
+    odometerKm: integer(),
     stage: stageEnum().notNull().default('ask'),
+    closed: boolean().notNull().default(false),
+    /** How many events it has. */
     version: integer().notNull().default(1),
+    /** False where its row is older than its events: it is folded anew at the next start. */
+    folded: boolean().notNull().default(true),
     ...stamps,
   },
   (table) => [index('job_stage').on(table.stage), index('job_configuration').on(table.configurationId)],
 );
 
-/** A figure of this one vehicle: it overrides its type's. Kept as it was written, and read again when it is used. */
-export const jobFigure = pgTable(
-  'job_figure',
+/** What happened on a job, as the device that saw it wrote it down; only ever added to. */
+export const jobEvent = pgTable(
+  'job_event',
   {
-    id: id(),
+    /** Made by the device. */
+    id: uuid().primaryKey(),
     jobId: integer()
       .notNull()
       .references(() => job.id, { onDelete: 'cascade' }),
-    key: text().notNull(),
-    text: text().notNull(),
-    method: methodEnum().notNull(),
+    kind: text().notNull(),
+    device: text().notNull(),
+    seq: integer().notNull(),
+    clockMs: bigint({ mode: 'number' }).notNull(),
+    clockN: integer().notNull(),
+    deviceTime: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
+    payload: jsonb().$type<Record<string, unknown>>().notNull(),
     ...stamps,
   },
   (table) => [
-    unique('job_figure_once').on(table.jobId, table.key),
-    check('job_figure_text', sql`length(${table.text}) between 1 and 200`),
+    index('job_event_job').on(table.jobId, table.clockMs),
+    unique('job_event_of_device').on(table.jobId, table.device, table.seq),
+    check('job_event_sane', sql`${table.seq} > 0 and ${table.clockMs} >= 0 and ${table.clockN} >= 0 and length(${table.device}) between 1 and 80`),
   ],
-);
+); // prettier-ignore
 
-/** What was found when old was held beside new for one job: the findings as they were said, and the way back to the view. */
-export const comparison = pgTable(
-  'comparison',
-  {
-    id: id(),
-    jobId: integer()
-      .notNull()
-      .references(() => job.id, { onDelete: 'cascade' }),
-    title: text().notNull(),
-    address: text().notNull(),
-    findings: jsonb().$type<ComparisonFinding[]>().notNull(),
-    ...stamps,
-  },
-  (table) => [index('comparison_job').on(table.jobId, table.id)],
-);
+/** Lines of practice that this shop has set for itself, each with its reason; what was before is in the history. */
+export const shopPractice = pgTable('shop_practice', {
+  name: text().primaryKey(),
+  value: doublePrecision().notNull(),
+  reason: text().notNull(),
+  ...stamps,
+});
 
 /** Something that sources disagree on and a tape measure would settle: what to hold against what. */
 export const measureMark = pgTable(

@@ -3,17 +3,17 @@ import {
   type AnyPgColumn, boolean, check, date, doublePrecision, foreignKey, index, integer, jsonb, pgEnum, pgTable, primaryKey, smallint, text, timestamp, unique, uniqueIndex,
 } from 'drizzle-orm/pg-core'; // prettier-ignore
 import { REVISION_STATES } from '@radiatrix/contract';
-import { PART_KINDS } from '@radiatrix/core/fit';
-import { METHODS } from '@radiatrix/core/quantity';
+import { PART_KINDS } from '@radiatrix/core/figures';
+import type { Method } from '@radiatrix/core/quantity';
 import type { Scope } from '@radiatrix/core/application';
 import { bytes, idSet, moment, monthRange, writer, yearRange } from './columns.ts';
 import { person } from './people.ts';
 import { bay, model } from './vehicles.ts';
+import { job } from './jobs.ts';
 
 export const partKindEnum = pgEnum('part_kind', PART_KINDS);
 export const subjectEnum = pgEnum('subject_kind', ['bay', ...PART_KINDS]);
 export const valueTypeEnum = pgEnum('value_type', ['quantity', 'choice', 'connector']);
-export const methodEnum = pgEnum('method', METHODS);
 export const stateEnum = pgEnum('revision_state', REVISION_STATES);
 export const resultEnum = pgEnum('install_result', ['straight in', 'with changes', 'did not fit']);
 
@@ -84,6 +84,12 @@ const revisionColumns = {
   checkedBy: integer().references(() => person.id),
   releasedBy: integer().references(() => person.id),
   releasedAt: timestamp({ withTimezone: true, mode: 'string' }),
+  /** A released revision that turned out wrong: nobody new sees it, and where it was used a notice says so. */
+  withdrawnBy: integer().references(() => person.id),
+  withdrawnAt: timestamp({ withTimezone: true, mode: 'string' }),
+  withdrawnFor: text(),
+  /** Why a reviewer sent the draft back; gone once it is edited again. */
+  sentBackFor: text(),
 };
 const released = (table: {
   state: AnyPgColumn;
@@ -186,8 +192,17 @@ export const attributeChoice = pgTable(
   (table) => [primaryKey({ columns: [table.subject, table.key, table.choice] })],
 );
 
+/** How figures are got: a reference table, so that another instrument is a row and no migration. */
+export const method = pgTable('measuring_method', { code: text().primaryKey(), label: text().notNull() });
+
+/** Whether everybody sees a row, or it waits for a reviewer: as something new, or as something that is to go. */
+export const STANDINGS = ['released', 'draft', 'dropping'] as const;
+export type Standing = (typeof STANDINGS)[number];
+export const standingEnum = pgEnum('standing', STANDINGS);
+const standing = () => standingEnum().notNull().default('released');
+
 /**
- * One figure of a bay or of a part revision, from one source. The kind of subject, the key, the type of value and
+ * One figure of a bay, of one vehicle in hand (a job), or of a part revision, from one source. The kind of subject, the key, the type of value and
  * every choice are held by foreign keys, so that a fan figure cannot stand on a radiator.
  */
 export const measurement = pgTable(
@@ -196,6 +211,9 @@ export const measurement = pgTable(
     id: id(),
     subject: subjectEnum().notNull(),
     bayId: integer().references(() => bay.id),
+    /** Of the very vehicle of a job: taken by the event it names. */
+    jobId: integer().references((): AnyPgColumn => job.id, { onDelete: 'cascade' }),
+    eventId: text(),
     partRevisionId: integer(),
     /** The same as `subject` for a part, in the type its revision carries. */
     partKind: partKindEnum(),
@@ -207,20 +225,26 @@ export const measurement = pgTable(
     choice: text(),
     connectorId: integer().references(() => connector.id),
     text: text().notNull(),
-    method: methodEnum().notNull(),
+    method: text().$type<Method>().notNull().references(() => method.code),
     sourceId: integer().notNull().references(() => source.id),
+    /** Of a bay's figures; those of a part go with their revision, those of a job count at once. */
+    standing: standing(),
+    /** Who proposed it, or that it is to go. */
+    proposedBy: integer().references(() => person.id),
     ...stamps,
   },
   (table) => [
     foreignKey({ name: 'measurement_attribute', columns: [table.subject, table.key, table.type], foreignColumns: [attribute.subject, attribute.key, attribute.type] }),
     foreignKey({ name: 'measurement_choice', columns: [table.subject, table.key, table.choice], foreignColumns: [attributeChoice.subject, attributeChoice.key, attributeChoice.choice] }),
     foreignKey({ name: 'measurement_part', columns: [table.partRevisionId, table.partKind], foreignColumns: [partRevision.id, partRevision.kind] }).onDelete('cascade'),
-    check('measurement_one_subject', sql`(${table.subject} = 'bay' and ${table.bayId} is not null and ${table.partRevisionId} is null and ${table.partKind} is null) or (${table.subject} <> 'bay' and ${table.bayId} is null and ${table.partRevisionId} is not null and ${table.partKind} is not null and ${table.partKind}::text = ${table.subject}::text)`),
+    check('measurement_one_subject', sql`(${table.subject} = 'bay' and num_nonnulls(${table.bayId}, ${table.jobId}) = 1 and ${table.partRevisionId} is null and ${table.partKind} is null) or (${table.subject} <> 'bay' and num_nonnulls(${table.bayId}, ${table.jobId}) = 0 and ${table.partRevisionId} is not null and ${table.partKind} is not null and ${table.partKind}::text = ${table.subject}::text)`),
     check('measurement_value', sql`case ${table.type}
       when 'quantity' then ${table.value} is not null and ${table.u} >= 0 and ${table.value} > '-Infinity' and ${table.value} < 'Infinity' and ${table.u} < 'Infinity' and ${table.choice} is null and ${table.connectorId} is null
       when 'choice' then ${table.choice} is not null and ${table.value} is null and ${table.u} is null and ${table.connectorId} is null
       else ${table.connectorId} is not null and ${table.value} is null and ${table.u} is null and ${table.choice} is null end`),
-    uniqueIndex('measurement_bay_source').on(table.bayId, table.key, table.sourceId).where(sql`${table.bayId} is not null`),
+    uniqueIndex('measurement_bay_source').on(table.bayId, table.key, table.sourceId, table.standing).where(sql`${table.bayId} is not null`),
+    uniqueIndex('measurement_job_once').on(table.jobId, table.key).where(sql`${table.jobId} is not null`),
+    check('measurement_waits', sql`${table.standing} = 'released' or (${table.bayId} is not null and ${table.proposedBy} is not null)`),
     index('measurement_near').on(table.subject, table.key, table.value),
     uniqueIndex('measurement_part_source').on(table.partRevisionId, table.key, table.sourceId).where(sql`${table.partRevisionId} is not null`),
   ],

@@ -6,6 +6,7 @@ import {
   foreignKey,
   index,
   integer,
+  jsonb,
   pgEnum,
   pgTable,
   primaryKey,
@@ -14,6 +15,7 @@ import {
   unique,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
+import type { Condition } from '@radiatrix/core/application';
 import { FASTENER_POLICIES, PHASES } from '@radiatrix/core/procedure';
 import { moment, writer } from './columns.ts';
 import { connector, partKindEnum, revisionParts } from './parts.ts';
@@ -84,6 +86,7 @@ export const fastener = pgTable(
     torqueNm: doublePrecision(),
     torqueSource: text().notNull(),
     policy: policyEnum().notNull(),
+    when: jsonb('condition').$type<Condition>(),
   },
   (table) => [
     primaryKey({ columns: [table.revisionId, table.tray] }),
@@ -97,6 +100,10 @@ export const step = pgTable(
   {
     revisionId: ofRevision(),
     ordinal: smallint().notNull(),
+    /** Stays the same from revision to revision: ticks, times and notes hang on it. */
+    stepId: text().notNull().default(''),
+    afterStep: text().notNull().default(''),
+    when: jsonb('condition').$type<Condition>(),
     phase: phaseEnum().notNull(),
     text: text().notNull(),
     detail: text().notNull(),

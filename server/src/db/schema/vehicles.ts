@@ -96,6 +96,8 @@ export const bay = pgTable('bay', {
   id: id(),
   name: text().notNull().unique(),
   version: integer().notNull().default(1),
+  /** Why a reviewer sent its proposed figures back; gone once they are edited again. */
+  sentBackFor: text(),
   ...stamps,
 });
 

@@ -1,0 +1,26 @@
+/**
+ * A hybrid clock (Kulkarni and others 2014): follows the wall clock, and never runs behind anything it has seen, so
+ * that what was done knowing of something else is ordered after it on every device.
+ */
+export interface Clock {
+  /** Milliseconds since 1970, whole. */
+  ms: number;
+  /** Counts what happened within one of them. */
+  n: number;
+}
+export const CLOCK_START: Clock = { ms: 0, n: 0 };
+
+export const compareClocks = (a: Clock, b: Clock): number => a.ms - b.ms || a.n - b.n;
+
+/** The time of a new event of this device. @param nowMs the wall clock, which may stand wrong or go back */
+export function tick(last: Clock, nowMs: number): Clock {
+  const ms = Math.floor(nowMs);
+  return ms > last.ms ? { ms, n: 0 } : { ms: last.ms, n: last.n + 1 };
+}
+
+/** The clock of a device that has seen another's event. */
+export function seen(last: Clock, other: Clock, nowMs: number): Clock {
+  const later = compareClocks(last, other) >= 0 ? last : other;
+  const ms = Math.floor(nowMs);
+  return ms > later.ms ? { ms, n: 0 } : { ms: later.ms, n: later.n + 1 };
+}

@@ -1,0 +1,91 @@
+import type { Method } from '../quantity/index.ts';
+import type { PartKind } from '../figures/index.ts';
+import type { Phase } from '../procedure/index.ts';
+import type { Clock } from './clock.ts';
+
+/** How far a part of a job has come. */
+export const PART_STATES = ['wanted', 'ordered', 'here', 'fitted', 'sent back'] as const;
+export type PartState = (typeof PART_STATES)[number];
+/** What becomes of a part: it goes in, it stays where it is, it comes off. */
+export const PART_ROLES = ['goes in', 'stays', 'comes off'] as const;
+export type PartRole = (typeof PART_ROLES)[number];
+
+/** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
+export interface EventPayloads {
+  'opened': { vehicleId: number; label: string; complaint: string; odometerKm: number | null; alterations: string[] };
+  'described': { label?: string; complaint?: string; odometerKm?: number | null; alterations?: string[] };
+  'vehicle put right': { vehicleId: number; why: string };
+  'figure taken': { key: string; text: string; method: Method; sourceId: number };
+  'figure given up': { key: string; why: string };
+  'part chosen': { partId: number; revisionId: number; kind: PartKind; role: PartRole };
+  'part dropped': { partId: number };
+  'part moved': { partId: number; state: PartState };
+  'choices made': { choices: Record<string, number | string | null> };
+  'compared': { title: string; address: string };
+  'sheet allowed': { partId: number; reason: string };
+  'step ticked': { step: string; phase: Phase; partId: number; done: boolean };
+  'step noted': { step: string; text: string };
+  'fasteners counted': { partId: number; tray: string; found: number };
+  'timer': { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
+  'noted': { text: string };
+  'closed': { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
+  'opened again': { note: string };
+  'undone': { event: string };
+} // prettier-ignore
+export type EventKind = keyof EventPayloads;
+
+export interface EventLine {
+  /** What it is called where a job's story is told. */
+  label: string;
+  /** Whether it takes somebody who answers for the library. */
+  specialist: boolean;
+  /** An act of the desk, not of the hands: it is no use to undo it from a phone. */
+  undoable: boolean;
+}
+const line = (label: string, more: Partial<EventLine> = {}): EventLine => ({
+  label,
+  specialist: false,
+  undoable: true,
+  ...more,
+});
+
+/** Every kind of event, once: routes, validators, fold, the told story and tests read it from here. */
+export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
+  'opened': line('Job opened', { undoable: false }),
+  'described': line('Described'),
+  'vehicle put right': line('Vehicle put right'),
+  'figure taken': line('Figure taken'),
+  'figure given up': line('Figure given up'),
+  'part chosen': line('Part chosen'),
+  'part dropped': line('Part dropped'),
+  'part moved': line('Part moved on'),
+  'choices made': line('Choices made'),
+  'compared': line('Compared'),
+  'sheet allowed': line('Sheet allowed before it is proven', { specialist: true }),
+  'step ticked': line('Step'),
+  'step noted': line('Note on a step'),
+  'fasteners counted': line('Fasteners counted'),
+  'timer': line('Timer'),
+  'noted': line('Note'),
+  'closed': line('Closed'),
+  'opened again': line('Opened again'),
+  'undone': line('Undone'),
+}; // prettier-ignore
+export const EVENT_KINDS = Object.keys(EVENTS) as EventKind[];
+
+/** One thing that happened, as the device that saw it wrote it down; never changed afterwards. */
+export type JobEvent = {
+  [K in EventKind]: {
+    /** Made by the device, UUID. */
+    id: string;
+    kind: K;
+    device: string;
+    /** Counts the device's own events, from 1. */
+    seq: number;
+    clock: Clock;
+    /** ISO 8601, by the device's wall clock; told, never ordered by. */
+    deviceTime: string;
+    person: string;
+    payload: EventPayloads[K];
+  };
+}[EventKind];

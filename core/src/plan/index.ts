@@ -1,0 +1,36 @@
+export {
+  AGREEMENT_RULES, atEngine, disagreements, fullyOpenOf, nearestAgreement,
+  type AgreementRule, type Broken, type Proposal, type Settings, type Stock,
+} from './agreement.ts'; // prettier-ignore
+export { stagesAsked } from './agreement-topic.ts';
+export { attempt, sentence, type Attempt } from './attempt.ts';
+export {
+  HEAD_SIZES, PROOF_KN, boltLimitNm, boxScrew, likelyThreads, reach, swapHazards,
+  type Reach, type Screw, type SwapHazard,
+} from './bolts.ts'; // prettier-ignore
+export { Draws } from './chance-draws.ts';
+export { CHOICE_FIGURES, NO_CHOICES, type Choices, type Room } from './choices.ts';
+export { MOST_RUNS, drawClearances, type Drawn } from './clearance-draws.ts';
+export { checkAirflow, checkArea, checkSameFit, checkTotal, checkVolume, type ClaimFinding } from './claims.ts';
+export { claimsOf, type NamedClaim } from './claims-topic.ts';
+export { drivesOf, everyOf, SHOWN_MOMENTS } from './drives.ts';
+export { hosePlan, supportWork, type HosePlan, type SupportWork } from './edges.ts';
+export { differencesOf, faceOf, faceOfBay, type Difference, type FaceId, type FaceShape } from './face-of-parts.ts';
+export {
+  FINDING_WORDS, TOPICS, TOPIC_NAMES, agreementFindings, boltFindings, brokenSentence, circuitFaultSentence, claimFindings,
+  claimSentence, claimWord, coolingFindings, depthFindings, findingsOf, hazardSentence, kelvins, ledgerFindings, onFace,
+  planFaultSentence, proposalSentence, topicOf, wiringFindings, workFindings, worstOf,
+  type CoolingCases, type FindingWord, type Found, type Topic,
+} from './findings.ts'; // prettier-ignore
+export { fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
+export { portLabel } from './port-label.ts';
+export type { PlanConnector, PlanPart, PlanRecord } from './record.ts';
+export { screwsInBox } from './screws-topic.ts';
+export {
+  capOf, coveredShare, fanRatingOf, likelyVehicleClass, radiatorOf, setUpOf,
+  type Assumed, type Ready,
+} from './set-up.ts'; // prettier-ignore
+export { settingsOf, stagesOf, type Said } from './settings-of.ts';
+export { sideOf, type Side } from './sides.ts';
+export { footSpacer, hubSpacer, type FootPlan } from './spacers.ts';
+export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './stack-of-parts.ts';

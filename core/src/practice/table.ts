@@ -1,0 +1,171 @@
+/**
+ * Every tolerance, margin, derating and rule of thumb that an answer hangs on: one line each, and the only place that
+ * holds the number. A shop may put its own in the place of any of them (`practiceOf`); an answer that used one of
+ * those says so.
+ *
+ * `common practice` has no published source. Tables of the physics (fluids, ducts, core classes, road loads) carry
+ * their own sources beside them and are not rules of the trade.
+ */
+export type PracticeUnit = 'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | '%' | 'share' | 'times';
+export type PracticeSource = 'common practice' | 'from memory';
+
+export interface PracticeLine {
+  readonly value: number;
+  readonly unit: PracticeUnit;
+  readonly label: string;
+  /** What it is for: what goes wrong below it, or what it lets pass. */
+  readonly what: string;
+  readonly source: PracticeSource;
+  /** What a shop may set it to. */
+  readonly lo: number;
+  readonly hi: number;
+}
+
+const line = (value: number, unit: PracticeUnit, lo: number, hi: number, label: string, what: string): PracticeLine => ({
+  value, unit, lo, hi, label, what, source: 'common practice',
+}); // prettier-ignore
+
+export const PRACTICE_TABLE = {
+  passAt: line(0.95, 'share', 0.51, 0.9999, 'A check passes from', 'chance that it is met'),
+  failAt: line(0.05, 'share', 0.0001, 0.49, 'A check fails up to', 'chance that it is met; in between it is open'),
+
+  openingSides: line(4, 'mm', 0, 40, 'Left between radiator and opening, across', 'both sides together, for rubber'),
+  openingTop: line(2, 'mm', 0, 40, 'Left under the tie bar', 'so that the radiator can be lifted off its pins'),
+  bracketSlot: line(6, 'mm', 0, 20, 'Brackets and feet are slotted by up to', 'a shift of 6 mm was enough in one job'),
+  bracketShim: line(5, 'mm', 0, 20, 'Upper brackets are shimmed by up to', 'a radiator that stands a little tall'),
+  bracketReach: line(25, 'mm', 2, 80, 'Upper mounts reach down by up to', 'a radiator lower than this does not meet them'),
+  bracketExtend: line(60, 'mm', 2, 200, 'Made brackets reach down by up to', 'beyond it the part is too low for the vehicle'),
+  gapWorthClosing: line(6, 'mm', 1, 40, 'A gap along an edge is worth closing from', 'air goes round the core instead of through it'),
+  gapClosable: line(40, 'mm', 6, 120, 'Foam strip closes a gap of up to', 'wider, the part does not cover the opening'),
+  coreShare: line(0.55, 'share', 0.1, 0.95, 'A core covers at least, of the opening', 'less was made for another vehicle'),
+  sweptShare: line(0.25, 'share', 0.05, 0.9, 'Blades sweep at least, of their frame', 'less was made for another frame'),
+  frameOverhang: line(10, 'mm', 0, 60, 'A frame may stand out past the radiator, each side', 'more meets the support'),
+  motorToEngine: line(20, 'mm', 5, 100, 'Electric motor to the nearest engine part', 'more where a transverse engine rolls toward it or an exhaust is near'),
+  shroudToEngine: line(20, 'mm', 5, 100, 'Shroud to the nearest engine part', 'the engine rocks'),
+  radiatorToEngine: line(25, 'mm', 5, 100, 'Radiator alone to the nearest engine part', 'the engine rocks'),
+  drivenBladeToCore: line(25, 'mm', 5, 80, 'Engine-driven blade to core', 'the engine rocks, and the fan with it'),
+  electricBladeToCore: line(10, 'mm', 2, 60, 'Electric blade to core', 'blades flex; the frame holds them'),
+  engineRock: line(6, 'mm', 0, 60, 'An engine rocks forward by', 'where it was not measured'),
+  transverseRock: line(12, 'mm', 0, 60, 'A transverse engine rolls forward by', 'where it was not measured'),
+  bladesToShroud: line(12, 'mm', 2, 60, 'Blades inside the shroud’s opening', 'both sides together'),
+  fanHoles: line(3, 'mm', 0, 10, 'Fan and shroud holes take up', 'oversize holes and washers'),
+  feetFlat: line(1, 'mm', 0, 5, 'Feet may stand off by', 'more bends the ring when the bolts are pulled down, and the blades touch'),
+  feetFilled: line(60, 'mm', 0, 120, 'Spacers fill a gap under feet of up to', 'cut to the measured gap'),
+  spacerSlack: line(0.2, 'mm', 0, 1, 'A spacer goes into a gap smaller by', 'moulded faces give'),
+  screwSpare: line(2, 'mm', 0, 20, 'Free room behind a screw', 'between its end and what it must not touch'),
+
+  pinSpacing: line(3, 'mm', 0, 12, 'Bottom pins: grommets take up', 'rubber gives'),
+  pinInGrommet: line(1.5, 'mm', 0, 6, 'Pin in its grommet takes up', 'rubber gives'),
+  otherGrommet: line(5, 'mm', 0, 20, 'Grommets of another bore make good', 'same outside'),
+  topMountSpacing: line(4, 'mm', 0, 12, 'Upper mounts take up', 'oval holes and rubber'),
+  hoseOnNeck: line(1.2, 'mm', 0, 4, 'A hose takes a neck larger or smaller by', 'where a size is not of the trade’s series'),
+  steppedHose: line(4, 'mm', 0, 20, 'A stepped hose or reducer makes good', 'between neighbouring sizes'),
+  hoseReducer: line(3, 'mm', 0, 20, 'A reducer in a hose makes good', 'between neighbouring sizes'),
+  hoseTrim: line(12, 'mm', 0, 40, 'A hose gives', 'longer is trimmed, shorter does not reach'),
+  hoseTrimMost: line(150, 'mm', 0, 400, 'A hose is trimmed by up to', 'more takes the bend off'),
+  neckHeight: line(30, 'mm', 0, 120, 'A hose follows a neck higher or lower by', 'moulded hoses have a hand’s width of give'),
+  neckHeightFormed: line(150, 'mm', 0, 500, 'A hose formed anew follows by', 'beyond it the part is turned round or meant for another'),
+  capRating: line(8, 'kPa', 0, 40, 'Cap ratings are alike within', 'springs are no better'),
+  capBore: line(1, 'mm', 0, 4, 'A cap in its bore takes up', ''),
+  capSeat: line(1, 'mm', 0, 4, 'A cap’s seal on its seat takes up', 'a seat too deep leaves the spring slack: it opens early or never seals'),
+  thermostatSeat: line(0.6, 'mm', 0, 3, 'A thermostat in its recess takes up', ''),
+  thermostatRating: line(2.5, 'K', 0, 10, 'Opening temperatures are alike within', ''),
+  thermostatOther: line(12, 'K', 0, 40, 'Another opening temperature is talked about up to', 'cooler may stay in warm-up, hotter takes margin'),
+  thermostatSpan: line(25, 'K', 5, 60, 'Fully open lies above the opening by up to', 'the trade counts 5 to 8, data sheets 10 to 15'),
+  bottleScrews: line(3, 'mm', 0, 12, 'Bottle screws take up', ''),
+  bottleBracket: line(60, 'mm', 0, 300, 'A made bracket holds a bottle off by', ''),
+  bottleHose: line(1, 'mm', 0, 4, 'A bottle hose takes a barb off by', 'where a size is not of the trade’s series'),
+  bottleReducer: line(4, 'mm', 0, 12, 'A reducer in a bottle hose makes good', ''),
+  mountOnPin: line(1.2, 'mm', 0, 6, 'A mount on its pin takes up', 'rubber gives'),
+  mountInHole: line(0.8, 'mm', 0, 6, 'A mount in its hole takes up', 'rubber gives'),
+
+  shaftPlay: line(0.15, 'mm', 0, 1, 'A blade on its shaft takes up', 'more wobbles'),
+  motorScrews: line(1, 'mm', 0, 5, 'Motor screws take up', ''),
+  motorScrewsSlot: line(2, 'mm', 0, 10, 'Motor holes are slotted by up to', ''),
+  motorPlay: line(1.5, 'mm', 0, 10, 'A motor wants round it', ''),
+  motorPlayMost: line(12, 'mm', 1, 60, 'A motor may leave round it', 'more, and the ring does not hold it'),
+  moduleHoles: line(1, 'mm', 0, 5, 'Module screws take up', ''),
+  moduleDrill: line(60, 'mm', 0, 200, 'A seat is drilled anew within', ''),
+
+  fuseShare: line(0.75, 'share', 0.3, 1, 'A fuse is loaded for hours to', 'the engine bay is warm'),
+  relayShare: line(0.8, 'share', 0.3, 1, 'Contacts of a relay are loaded to', ''),
+  charging12: line(14, 'V', 12, 15.5, 'A 12 V system runs at', 'currents are carried over to it'),
+  charging24: line(28, 'V', 24, 31, 'A 24 V system runs at', 'currents are carried over to it'),
+  stated12: line(13.5, 'V', 11, 15, 'A 12 V fan’s current is stated at', 'where its record does not say'),
+  stated24: line(27, 'V', 22, 30, 'A 24 V fan’s current is stated at', 'where its record does not say'),
+  wireDrop: line(0.04, 'share', 0.005, 0.2, 'Voltage lost there and back', 'of the system’s'),
+  inrush: line(3, 'times', 1, 10, 'A motor at rest takes, of its running current', 'for a moment'),
+  bayTemperature: line(85, '°C', 20, 150, 'Wires in the engine bay are at', 'their resistance rises'),
+  loomFeed: line(1500, 'mm', 100, 10000, 'Feed to the fan', 'where its length is not on record'),
+  loomGround: line(500, 'mm', 50, 10000, 'Ground of the fan', 'where its length is not on record'),
+  fanCircuitMost: line(120, 'A', 20, 400, 'A fan circuit carries at most', 'more is no fan'),
+  benchShare: line(0.2, 'share', 0.02, 0.6, 'A fan on the bench may differ from its label by', ''),
+
+  aboveOpening: line(1, 'K', 0, 20, 'Fan-off above the thermostat’s opening by', 'at or below it the fan may never stop'),
+  toBoiling: line(12, 'K', 0, 40, 'Fan-on below boiling by', ''),
+  toWarning: line(4, 'K', 0, 30, 'Fan-on below the warning lamp by', ''),
+  switching: line(3, 'K', 0, 20, 'Fan-off below fan-on by', 'less makes it chatter'),
+  nextStage: line(3, 'K', 0, 20, 'The next stage comes on above the last by', ''),
+  controllerFrom: line(65, '°C', 30, 100, 'Controllers adjust from', '150 °F'),
+  controllerTo: line(115, '°C', 60, 140, 'Controllers adjust to', '240 °F'),
+  otherThermostat: line(5, 'K', 0, 60, 'Another thermostat counts as so many degrees', 'when the nearest that agrees is looked for'),
+  coolerCounts: line(2, 'times', 1, 10, 'A degree cooler counts', 'a closed-loop engine may never leave warm-up'),
+  dropAtIdle: line(8, 'K', 0, 30, 'Coolant loses in the radiator at idle', 'where no sum has said'),
+  usualCap: line(100, 'kPa', 0, 250, 'A cap is rated', 'where none is on record'),
+  usualMix: line(50, '%', 0, 100, 'Concentrate in the mix', 'where no record says otherwise'),
+  usualAmbient: line(35, '°C', -40, 60, 'A drive is in air of', 'where nothing is written in'),
+  usualHumidity: line(40, '%', 0, 100, 'A drive is in air of humidity', 'where nothing is written in'),
+
+  boltFriction: line(0.2, 'share', 0.05, 0.5, 'Torque coefficient of a dry plated screw', 'T = K F d'),
+  boltShare: line(0.75, 'share', 0.3, 0.95, 'A bolt is pulled to, of its proof load', ''),
+  claimRounds: line(0.005, 'share', 0, 0.1, 'A listing rounds by', ''),
+  airShareUsual: line(0.25, 'share', 0.05, 0.6, 'A fan turns into air power, usually', ''),
+  airShareMost: line(0.35, 'share', 0.1, 0.9, 'A fan turns into air power, at most', 'a claim between this and all of it is not credible'),
+
+  believesListed: line(0.9, 'share', 0.05, 0.99, 'A listed part meets a check nobody measured in', ''),
+  believesUnlisted: line(0.6, 'share', 0.05, 0.99, 'An unlisted one in', ''),
+  believesAgainst: line(0.3, 'share', 0.01, 0.99, 'One that a source speaks against in', ''),
+} as const satisfies Record<string, PracticeLine>; // prettier-ignore
+
+export type PracticeName = keyof typeof PRACTICE_TABLE;
+export const PRACTICE_NAMES = Object.keys(PRACTICE_TABLE) as PracticeName[];
+
+/** The numbers by name, in the units of the table. */
+export type Practice = Readonly<Record<PracticeName, number>>;
+
+/** What the trade does where a shop has not said otherwise. */
+export const USUAL_PRACTICE: Practice = Object.freeze(
+  Object.fromEntries(PRACTICE_NAMES.map((name) => [name, PRACTICE_TABLE[name].value])),
+) as Practice;
+
+/**
+ * Usual practice with a shop's own numbers laid over it.
+ * @throws RangeError for a number outside what its line allows, or pass and fail out of order
+ * @example practiceOf({ motorToEngine: 25 }).motorToEngine // 25
+ * @example practiceOf({ fuseShare: NaN })                  // RangeError
+ */
+export function practiceOf(own: Partial<Record<PracticeName, number>> = {}): Practice {
+  const names = Object.keys(own) as PracticeName[];
+  if (names.length === 0) return USUAL_PRACTICE;
+  for (const name of names) {
+    const { lo, hi, label, unit } = PRACTICE_TABLE[name];
+    const value = own[name];
+    if (!(value !== undefined && value >= lo && value <= hi))
+      throw new RangeError(`${label}: ${lo} to ${hi} ${unit}, not ${value}`);
+  }
+  const practice = { ...USUAL_PRACTICE, ...own };
+  if (!(practice.failAt > 0 && practice.failAt < practice.passAt && practice.passAt < 1))
+    throw new RangeError('a check must fail at a lower chance than it passes at');
+  return practice;
+}
+
+/** Which numbers of a practice are the shop's own. */
+export const ownOf = (practice: Practice): PracticeName[] =>
+  practice === USUAL_PRACTICE ? [] : PRACTICE_NAMES.filter((name) => practice[name] !== USUAL_PRACTICE[name]);
+
+/** Charging voltage of a system, V. @param system `12` or `24` */
+export const chargingV = (system: string | undefined, practice: Practice = USUAL_PRACTICE): number =>
+  system === '24' ? practice.charging24 : practice.charging12;
+/** The voltage that a fan's current is stated at, V. */
+export const statedV = (system: string | undefined, practice: Practice = USUAL_PRACTICE): number =>
+  system === '24' ? practice.stated24 : practice.stated12;

@@ -1,0 +1,113 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { CLOCK_START, EVENT_KINDS, JOB_STAGES, compareClocks, foldJob, seen, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
+
+/** Two devices that see each other's events now and then, with wall clocks that stand wrong. */
+function write(device: string, skewMs: number) {
+  let [clock, seq, now] = [CLOCK_START, 0, Date.UTC(2026, 10, 1)];
+  return {
+    sees: (event: JobEvent) => void (clock = seen(clock, event.clock, now + skewMs)),
+    event: <K extends EventKind>(kind: K, payload: EventPayloads[K]): JobEvent => {
+      now += 1000;
+      clock = tick(clock, now + skewMs);
+      seq += 1;
+      return { id: `${device}-${seq}`, kind, device, seq, clock, deviceTime: new Date(now + skewMs).toISOString(), person: device, payload } as JobEvent; // prettier-ignore
+    },
+  };
+}
+
+const opened = { vehicleId: 7, label: 'lift two', complaint: 'hot in town', odometerKm: 91_000, alterations: [] };
+const part = (partId: number) => ({ partId, revisionId: partId, kind: 'radiator', role: 'goes in' }) as const;
+
+function story(): JobEvent[] {
+  const [desk, phone] = [write('desk', 0), write('phone', -3_600_000)];
+  const events = [
+    desk.event('opened', opened),
+    desk.event('figure taken', { key: 'bayDepth', text: '180 mm', method: 'tape', sourceId: 1 }),
+    desk.event('part chosen', part(3)),
+    desk.event('choices made', { choices: { spacer: 8, fuse: 40 } }),
+  ];
+  phone.sees(events.at(-1)!);
+  events.push(
+    phone.event('step ticked', { step: 'a', phase: 'remove', partId: 3, done: true }),
+    phone.event('timer', { what: 'work', act: 'begin', step: 'a', boot: 'b1', monotonicMs: 1000 }),
+    phone.event('timer', { what: 'work', act: 'end', step: 'a', boot: 'b1', monotonicMs: 61_000 }),
+    phone.event('fasteners counted', { partId: 3, tray: 'A', found: 5 }),
+  );
+  desk.sees(events.at(-1)!);
+  const wrong = desk.event('choices made', { choices: { fuse: null, spacer: 10 } });
+  return [...events, wrong, desk.event('undone', { event: wrong.id })];
+}
+
+describe('the fold of a job', () => {
+  const told = story();
+  test('says what happened: vehicle, figures, parts, choices, steps, minutes', () => {
+    expect(foldJob(told)).toMatchObject({
+      vehicleId: 7,
+      stage: 'remove',
+      figures: { bayDepth: { text: '180 mm' } },
+      parts: [{ partId: 3, state: 'wanted', role: 'goes in' }],
+      choices: { spacer: 8, fuse: 40 },
+      steps: { a: { done: true } },
+      counted: { '3 A': { found: 5 } },
+      spans: [{ what: 'work', step: 'a', ms: 60_000 }],
+      heads: { desk: 6, phone: 4 },
+    });
+  });
+  test('is the same in whatever order events arrive, and however often', () => {
+    const whole = foldJob(told);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(told, { minLength: told.length }), fc.subarray(told), (shuffled, again) => {
+        expect(foldJob([...shuffled, ...again])).toEqual(whole);
+      }),
+      { seed: 3, numRuns: 150 },
+    );
+  });
+  test('an undo names what it undoes, and may itself be undone', () => {
+    const undo = told.at(-1)!;
+    const desk = write('other', 3_600_000);
+    desk.sees(undo);
+    expect(foldJob([...told, desk.event('undone', { event: undo.id })]).choices).toEqual({ spacer: 10 });
+  });
+  test('a clock an hour slow does not put what was done knowing of something before it', () => {
+    const [fast, slow] = [write('fast', 7_200_000), write('slow', -7_200_000)];
+    const first = fast.event('opened', opened);
+    slow.sees(first);
+    const second = slow.event('described', { label: 'lift three' });
+    expect(compareClocks(first.clock, second.clock)).toBeLessThan(0);
+    expect(foldJob([second, first]).label).toBe('lift three');
+  });
+  test('closing is a state: what the closer had not seen is kept, shown as late, and opens nothing', () => {
+    const [desk, phone] = [write('desk', 0), write('phone', 0)];
+    const first = desk.event('opened', opened);
+    const unseen = phone.event('step ticked', { step: 'z', phase: 'prove', partId: 3, done: true });
+    const closed = desk.event('closed', { outcome: 'done', note: '', heads: { desk: 1 } });
+    const state = foldJob([first, unseen, closed]);
+    expect(state).toMatchObject({ stage: 'file', late: [unseen.id], steps: { z: { done: true } } });
+    expect(foldJob([first, unseen, closed, desk.event('opened again', { note: 'leaks' })])).toMatchObject({ closed: null, late: [], stage: 'prove' });
+  }); // prettier-ignore
+  test('its stage follows from what was done and only ever is one of the ten', () => {
+    const desk = write('desk', 0);
+    const events = [desk.event('opened', opened)];
+    const stages = [foldJob([]).stage, foldJob(events).stage];
+    const add = <K extends EventKind>(kind: K, payload: EventPayloads[K]) => {
+      events.push(desk.event(kind, payload));
+      stages.push(foldJob(events).stage);
+    };
+    add('part chosen', part(3));
+    add('part moved', { partId: 3, state: 'here' });
+    for (const phase of ['remove', 'install', 'fill', 'prove'] as const) add('step ticked', { step: phase, phase, partId: 3, done: true });
+    add('closed', { outcome: 'done', note: '', heads: {} });
+    expect(stages).toEqual(['ask', 'match', 'compare', 'prepare', 'remove', 'install', 'fill', 'prove', 'file']);
+    expect(stages.every((stage) => JOB_STAGES.includes(stage))).toBe(true);
+    // A tick taken back takes the stage back.
+    events.push(desk.event('undone', { event: events.at(-1)!.id }));
+    expect(foldJob(events).stage).toBe('prove');
+  });
+});
+
+test('every kind of event is folded, the ones that only time or undo among them', () => {
+  expect(EVENT_KINDS.length).toBeGreaterThan(15);
+  for (const kind of EVENT_KINDS)
+    expect(() => foldJob([{ id: '1', kind, device: 'd', seq: 1, clock: { ms: 1, n: 0 }, deviceTime: '', person: '', payload: { choices: {}, event: 'x', heads: {}, alterations: [] } } as unknown as JobEvent])).not.toThrow();
+}); // prettier-ignore

@@ -1,0 +1,221 @@
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { TOPIC_NAMES, coolingFindings, type Found, type Topic } from '@radiatrix/core/plan';
+import { CASE_NAMES } from '@radiatrix/core/cooling';
+import type { Bench, Candidate } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { useUnits } from '../../app/store.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { AgreementTab } from './AgreementTab.tsx';
+import { ChangesTab } from './ChangesTab.tsx';
+import { Choosers, NoParts, withDefaults } from './Choosers.tsx';
+import { ClaimsTab } from './ClaimsTab.tsx';
+import { compare } from './compared.ts';
+import { sideOf } from './side.ts';
+import { CoolingTab } from './CoolingTab.tsx';
+import { DepthTab } from './DepthTab.tsx';
+import { FaceTab } from './FaceTab.tsx';
+import { PaperSheet } from './PaperSheet.tsx';
+import { PortsTab } from './PortsTab.tsx';
+import { SaveComparison } from './SaveComparison.tsx';
+import type { TabProps } from './tab.ts';
+import { TopicTabs } from './TopicTabs.tsx';
+import { askedNow, useAsked } from './useAsked.ts';
+import { useWorker } from './useWorker.ts';
+import { WiringTab } from './WiringTab.tsx';
+import { writeAsked, type Asked } from './address.ts';
+
+/** The chart's package is fetched when a drive is first looked at. */
+const DriveTab = lazy(async () => ({ default: (await import('./DriveTab.tsx')).DriveTab }));
+
+/** Old beside new: what is different, and what to do about it. */
+export function ComparePage() {
+  const vehicleId = Number(useParams().vehicleId);
+  const { asked: written, change } = useAsked();
+  const match = api.useMatchQuery({ id: vehicleId, job: written.job });
+  const candidates = match.data?.candidates;
+  const asked = useMemo(
+    () => (candidates ? withDefaults(written, candidates) : written),
+    [written, candidates],
+  );
+  const ids = [
+    ...new Set(
+      [asked.or, asked.of, asked.os, asked.nr, asked.nf, asked.ns].filter((id): id is number => !!id),
+    ),
+  ];
+  const bench = api.useBenchQuery({ id: vehicleId, part: ids, job: written.job }, { skip: !candidates });
+  const judged = api.useJudgedQuery(
+    { id: vehicleId, part: asked.nr ?? 0, job: written.job },
+    { skip: !candidates || !asked.nr },
+  );
+  const error = match.error ?? bench.error;
+  // While another part is fetched, what was laid out stays: an answer without its fan would be another answer.
+  const [held, setHeld] = useState<{ bench: Bench; parts: Partial<Asked> } | null>(null);
+  const arrived = bench.currentData;
+  const { or, of, os, nr, nf, ns } = asked;
+  useEffect(() => {
+    if (arrived) setHeld({ bench: arrived, parts: { or, of, os, nr, nf, ns } });
+  }, [arrived, or, of, os, nr, nf, ns]);
+  const stands = arrived ?? held?.bench;
+  const laidOut = useMemo(
+    () => (arrived || !held ? asked : { ...asked, ...held.parts }),
+    [arrived, held, asked],
+  );
+  if (error && !stands)
+    return (
+      <div className="mt-4">
+        <Failure error={error} retry={() => void (match.error ? match.refetch() : bench.refetch())} />
+      </div>
+    );
+  if (!candidates || !stands) return <Waiting what="Laying the parts out" />;
+  if (!candidates.some((each) => each.kind === 'radiator' || each.kind === 'fan'))
+    return (
+      <div className="mt-5">
+        <Empty title="Nothing to compare for this vehicle yet">
+          <NoParts />
+        </Empty>
+      </div>
+    );
+  const ledger = judged.currentData?.id === asked.nr ? judged.currentData?.verdict.ledger : undefined;
+  return (
+    <Comparing
+      vehicleId={vehicleId}
+      bench={stands}
+      candidates={candidates}
+      asked={laidOut}
+      chosen={asked}
+      ledger={ledger}
+      change={change}
+    />
+  );
+}
+
+function Comparing({
+  vehicleId,
+  bench,
+  candidates,
+  asked,
+  chosen,
+  ledger,
+  change,
+}: {
+  vehicleId: number;
+  bench: Bench;
+  candidates: readonly Candidate[];
+  asked: Asked;
+  /** The same with the parts chosen last, which may still be on their way. */
+  chosen: Asked;
+  ledger: NonNullable<ReturnType<typeof api.useJudgedQuery>['data']>['verdict']['ledger'] | undefined;
+  change: (patch: Partial<Asked>) => void;
+}) {
+  const units = useUnits();
+  const old = useMemo(
+    () => sideOf(bench, { radiator: asked.or, fan: asked.of, shroud: asked.os }),
+    [bench, asked.or, asked.of, asked.os],
+  );
+  const fresh = useMemo(
+    () => sideOf(bench, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns }),
+    [bench, asked.nr, asked.nf, asked.ns],
+  );
+  const compared = useMemo(
+    () => compare(bench, old, fresh, asked, ledger ?? [], units),
+    [bench, old, fresh, asked, ledger, units],
+  );
+  const cases = CASE_NAMES.flatMap((name) => {
+    const own = compared.inputsOf(compared.setUps.fresh, name);
+    return own ? [{ name, old: compared.inputsOf(compared.setUps.old, name), fresh: own }] : [];
+  });
+  const known = [...compared.known];
+  const cooling = useWorker(
+    (worker, input: typeof cases) => worker.cases(input, known),
+    cases.length > 0 ? cases : undefined,
+    JSON.stringify([cases, known]),
+  );
+  const coolingFound: Found[] = !compared.setUps.fresh.ok
+    ? [
+        {
+          about: 'cooling',
+          word: 'open',
+          sentence: `Cooling cannot be worked out: ${compared.setUps.fresh.missing.join(', ')} not on record.`,
+        },
+      ]
+    : cooling.problem
+      ? [{ about: 'cooling', word: 'open', sentence: cooling.problem }]
+      : cooling.result
+        ? coolingFindings(cooling.result, units)
+        : [];
+  // What was found of other parts or settings is not found of these.
+  const findings = [...compared.findings, ...(cooling.running ? [] : coolingFound)];
+  const tab: Topic = asked.tab ?? 'face';
+  const go = (to: Topic) => change({ tab: to === 'face' ? undefined : to });
+  const step = (by: number) => {
+    const from = TOPIC_NAMES.indexOf(askedNow().tab ?? 'face');
+    go(TOPIC_NAMES[(from + by + TOPIC_NAMES.length) % TOPIC_NAMES.length]!);
+  };
+  useHotkeys({
+    ']': () => step(1),
+    '[': () => step(-1),
+    p: () => change({ view: asked.view === 'paper' ? undefined : 'paper' }),
+  });
+  const props: TabProps = { bench, compared, asked, change };
+  const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
+  const savedAddress = `?${writeAsked({ ...chosen, view: undefined, tab: undefined, job: undefined }).toString()}`;
+
+  if (asked.view === 'paper')
+    return (
+      <PaperSheet
+        {...props}
+        cases={cooling}
+        findings={findings}
+        onClose={() => change({ view: undefined })}
+      />
+    );
+  return (
+    <div className="pt-3">
+      {bench.job && (
+        <p className="border-copper mb-2 border-l-[3px] pl-2 text-[14px]">
+          <Link to={`/jobs/${bench.job.id}`}>
+            Job {bench.job.id}
+            {bench.job.label && `, ${bench.job.label}`}
+          </Link>
+          : its own figures count first
+          {bench.job.alterations.length > 0 && `; altered: ${bench.job.alterations.join(', ')}`}
+        </p>
+      )}
+      <Choosers asked={chosen} candidates={candidates} change={change} />
+      <div className="border-ink mt-3 flex flex-wrap items-end justify-between gap-x-4 border-b">
+        <TopicTabs findings={findings} tab={tab} onGo={go} onStep={step} />
+        <div className="mb-1 flex items-center gap-3">
+          <SaveComparison
+            vehicleId={vehicleId}
+            jobId={asked.job}
+            title={title}
+            address={savedAddress}
+            findings={findings}
+            waits={cooling.running}
+            onJob={(id) => change({ job: id })}
+          />
+          <button type="button" className="btn btn-quiet" onClick={() => change({ view: 'paper' })}>
+            On paper <kbd className="key">p</kbd>
+          </button>
+        </div>
+      </div>
+      <div role="tabpanel" id="compared" aria-labelledby={`tab-${tab}`} className="pt-1">
+        {tab === 'face' && <FaceTab {...props} />}
+        {tab === 'depth' && <DepthTab {...props} />}
+        {tab === 'ports' && <PortsTab {...props} />}
+        {tab === 'changes' && <ChangesTab {...props} />}
+        {tab === 'wiring' && <WiringTab {...props} />}
+        {tab === 'cooling' && <CoolingTab {...props} cases={cooling} found={coolingFound} />}
+        {tab === 'drive' && (
+          <Suspense fallback={<Waiting what="Fetching the chart" />}>
+            <DriveTab {...props} />
+          </Suspense>
+        )}
+        {tab === 'agreement' && <AgreementTab {...props} />}
+        {tab === 'claims' && <ClaimsTab {...props} />}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,165 @@
+import {
+  TOPICS,
+  TOPIC_NAMES,
+  brokenSentence,
+  circuitFaultSentence,
+  hazardSentence,
+  proposalSentence,
+  type Found,
+} from '@radiatrix/core/plan';
+import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
+import { useOutletContext } from 'react-router';
+import type { Person } from '@radiatrix/contract';
+import { useUnits } from '../../app/store.ts';
+import { AgreementRuler } from './AgreementRuler.tsx';
+import { ClaimList } from './ClaimsTab.tsx';
+import { CasesTable } from './CasesTable.tsx';
+import { ShopSumsBlock, TwoWide } from './ShopSums.tsx';
+import { DepthDrawing } from './DepthDrawing.tsx';
+import { ClearanceTable } from './DepthTab.tsx';
+import { drivesOf } from './drives.ts';
+import { DriveTable, driveSays } from './driveSays.tsx';
+import { FaceDrawing } from './FaceDrawing.tsx';
+import { DifferencesTable } from './FaceTab.tsx';
+import { FindingShape } from './FindingShape.tsx';
+import { Block } from './parts.tsx';
+import { PlugFaces } from './PlugFaces.tsx';
+import type { CasesState, TabProps } from './tab.ts';
+import { useDrives } from './useDrives.ts';
+import { PlanTable } from './WiringTab.tsx';
+import { COOLANT_CARE, CUTTING_CARE, ELECTRIC_CARE, MODEL_CARE, TORQUE_CARE } from './words.ts';
+
+const nothing = () => {};
+
+/** All of a comparison on paper: findings first, then what they rest on. */
+export function PaperSheet({
+  cases,
+  findings,
+  onClose,
+  ...props
+}: TabProps & { cases: CasesState; findings: readonly Found[]; onClose: () => void }) {
+  const { bench, compared, asked } = props;
+  const person = useOutletContext<Person>();
+  const units = useUnits();
+  const drives = drivesOf(bench, compared, asked);
+  const { old, fresh } = useDrives(drives);
+  const names = (side: typeof compared.old) =>
+    Object.values(side.parts).map((part) => `${part.number}, ${part.description}`);
+  return (
+    <article className="print-sheet max-w-[1020px] pt-3" aria-label="Comparison on paper">
+      <p className="no-print mb-3 flex gap-3">
+        <button type="button" className="btn btn-primary" onClick={() => print()}>
+          Print
+        </button>
+        <button type="button" className="btn btn-quiet" onClick={onClose}>
+          Back to the bench
+        </button>
+      </p>
+      <h1 className="text-[26px]">Comparison: {bench.vehicle.title}</h1>
+      <p>
+        {bench.vehicle.engine}, {bench.vehicle.transmission}
+        {bench.vehicle.options.length > 0 && `, ${bench.vehicle.options.join(', ')}`}
+        {bench.job && ` · job ${bench.job.id}${bench.job.label ? `, ${bench.job.label}` : ''}`}
+        {bench.job && bench.job.alterations.length > 0 && ` · altered: ${bench.job.alterations.join(', ')}`}
+      </p>
+      <p className="text-muted text-[14px]">
+        {person.name}, {new Date().toISOString().slice(0, 10)}
+      </p>
+      <dl className="mt-2 grid grid-cols-[50px_1fr]">
+        <dt className="font-label text-[17px] font-semibold">old</dt>
+        <dd>{names(compared.old).join('; ') || 'nothing chosen'}</dd>
+        <dt className="font-label text-[17px] font-semibold">new</dt>
+        <dd>
+          {names(compared.fresh).join('; ') || 'nothing chosen'}
+          {asked.spacer !== undefined && ` on ${asked.spacer} mm spacers`}
+        </dd>
+      </dl>
+      <Block title="What was found" className="mt-4">
+        <table className="w-full">
+          <tbody>
+            {TOPIC_NAMES.flatMap((topic) => findings.filter((each) => each.about === topic)).map(
+              (each, i) => (
+                <tr key={`${each.sentence}${i}`} className="border-rule border-b align-top">
+                  <th scope="row" className="font-label w-[118px] py-1 text-left text-[16px] font-semibold">
+                    {TOPICS[each.about]}
+                  </th>
+                  <td className="w-6 pt-2">
+                    <FindingShape word={each.word} size={12} />
+                  </td>
+                  <td className="py-1">{each.sentence}</td>
+                </tr>
+              ),
+            )}
+          </tbody>
+        </table>
+      </Block>
+      <Block title="Face">
+        <FaceDrawing compared={compared} lit={null} onLit={nothing} />
+        <DifferencesTable compared={compared} />
+      </Block>
+      <Block title="Depth stack">
+        <DepthDrawing compared={compared} bay={bench.bay} lit={[]} onLit={nothing} />
+        <ClearanceTable cleared={compared.depth.cleared} />
+      </Block>
+      {compared.hazards.length > 0 && (
+        <Block title="Swap hazards">
+          <ul className="list-disc pl-5">
+            {compared.hazards.map((hazard, i) => (
+              <li key={i}>{hazardSentence(hazard, units)}</li>
+            ))}
+          </ul>
+          <p>{TORQUE_CARE}</p>
+        </Block>
+      )}
+      {compared.plan && (
+        <Block title="Wiring">
+          <PlugFaces loom={compared.loom} fan={compared.plug} plan={compared.plan} />
+          <PlanTable compared={compared} />
+          {compared.plan.verdict !== 'plugs-in' && (
+            <p className="mt-1">{TERMINATION_SCHOOLS[asked.school ?? SAFE_SCHOOL].label}.</p>
+          )}
+          {compared.circuit?.ok &&
+            compared.circuit.value.faults.map((fault) => (
+              <p key={fault.kind}>{circuitFaultSentence(fault)}</p>
+            ))}
+        </Block>
+      )}
+      {cases.result && (
+        <Block title="Cooling">
+          <CasesTable cases={cases.result} />
+        </Block>
+      )}
+      <ShopSumsBlock compared={compared} />
+      <TwoWide compared={compared} />
+      {fresh.result && (
+        <Block title="Drive">
+          <p>{driveSays(fresh.result, compared.settings?.boilsC, units).sentence}</p>
+          <DriveTable old={old.result} fresh={fresh.result} />
+        </Block>
+      )}
+      {compared.settings && (
+        <Block title="Thermostat and fan">
+          <AgreementRuler
+            settings={compared.settings}
+            proposed={compared.proposal?.settings}
+            units={units}
+            wrong={new Set(compared.broken.map((each) => each.stage))}
+          />
+          {compared.broken.map((each) => (
+            <p key={`${each.rule}${each.stage}`}>{brokenSentence(each, compared.settings!, units)}</p>
+          ))}
+          {compared.proposal && <p>{proposalSentence(compared.proposal, units)}</p>}
+        </Block>
+      )}
+      <ClaimList compared={compared} />
+      <Block title="Cautions">
+        <ul className="list-disc pl-5">
+          {[COOLANT_CARE, ELECTRIC_CARE, CUTTING_CARE, MODEL_CARE].map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+          <li>The vehicle maker’s service information, local codes and licensed practice come first.</li>
+        </ul>
+      </Block>
+    </article>
+  );
+}

@@ -1,0 +1,188 @@
+import { useState } from 'react';
+import { rowSentence, RULES, type LedgerRow, type Outcome, type Shown, type Verdict } from '@radiatrix/core/fit';
+import { formatQuantity, METHOD_RULES, preferredUnit, type UnitSystem } from '@radiatrix/core/quantity';
+import { useUnits } from '../../app/store.ts';
+import { MarginBar } from '../../ui/MarginBar.tsx';
+
+const OUTCOMES: Record<Outcome, { word: string; colour: string }> = {
+  pass: { word: 'meets it', colour: 'text-straight-in' },
+  change: { word: 'with a change', colour: 'text-changes' },
+  fail: { word: 'does not', colour: 'text-no' },
+  open: { word: 'open', colour: 'text-not-proven' },
+  unknown: { word: 'not known', colour: 'text-not-proven' },
+  'not-asked': { word: '', colour: '' },
+};
+
+/** Need, have and margin of every check; a row opens to say how each figure is known. */
+export function Ledger({ verdict }: { verdict: Verdict }) {
+  const units = useUnits();
+  const [open, setOpen] = useState<string | null>(null);
+  const unit = preferredUnit('length', units).symbol;
+  return (
+    <table className="mt-3 w-full table-fixed border-collapse text-[15px]">
+      <colgroup>
+        <col className="w-[206px]" />
+        <col className="w-[128px]" />
+        <col className="w-[128px]" />
+        <col />
+        <col className="w-[58px]" />
+        <col className="w-[112px]" />
+      </colgroup>
+      <caption className="sr-only">Every check of this part against this vehicle</caption>
+      <thead>
+        <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
+          <th scope="col" className="py-1 font-semibold">
+            Check
+          </th>
+          <th scope="col" className="px-2 text-right font-semibold">
+            This vehicle
+          </th>
+          <th scope="col" className="px-2 text-right font-semibold">
+            This part
+          </th>
+          <th scope="col" className="pl-3 font-semibold">
+            Short · margin{' '}
+            <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span> ·
+            spare
+          </th>
+          <th scope="col" className="px-2 text-right font-semibold">
+            Chance
+          </th>
+          <th scope="col" className="pl-2 font-semibold">
+            How known
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {verdict.ledger.map((row) => (
+          <Row
+            key={row.check}
+            row={row}
+            units={units}
+            deciding={decides(verdict, row)}
+            open={open === row.check}
+            onToggle={() => setOpen(open === row.check ? null : row.check)}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const shown = (side: Shown | undefined, units: UnitSystem): string => {
+  if (!side) return '?';
+  if (side.type === 'words') return side.words;
+  const system = units === 'both' ? 'metric' : units;
+  const figure = formatQuantity(side.value, side.dimension, system, {
+    uncertainty: side.u >= 0.05 ? side.u : undefined,
+    bare: side.dimension === 'length',
+  });
+  return (side.prefix ?? '') + figure;
+};
+
+/** A word is set as text, a figure as figures. */
+function Side({ row, side, units }: { row: LedgerRow; side: Shown | undefined; units: UnitSystem }) {
+  const type = side?.type === 'words' ? 'leading-tight text-[14px]' : 'figure text-[14px] whitespace-nowrap';
+  return <td className={`px-2 text-right ${type}`}>{row.listing ? '' : shown(side, units)}</td>;
+}
+
+/** The row to look at: the one that decides, or the one that the next measurement would settle. */
+function decides(verdict: Verdict, row: LedgerRow): boolean {
+  if (verdict.verdict === 'straight-in') return false;
+  const next = verdict.measure[0];
+  if (next && verdict.measure.length > 1)
+    return row.missing.some((missing) => missing.subject === next.subject && missing.key === next.key);
+  return verdict.deciding.by === 'check' && verdict.deciding.check === row.check;
+}
+
+function Row({
+  row,
+  units,
+  deciding,
+  open,
+  onToggle,
+}: {
+  row: LedgerRow;
+  units: UnitSystem;
+  deciding: boolean;
+  open: boolean;
+  onToggle: () => void;
+}) {
+  const { word, colour } = OUTCOMES[row.outcome];
+  const tone = deciding ? (row.outcome === 'fail' ? 'bg-wash-no' : 'bg-wash-steel') : '';
+  const known = [...new Set(row.traces.map(({ trace }) => METHOD_RULES[trace.method].label))].join(' / ');
+  const system = units === 'both' ? 'metric' : units;
+  return (
+    <>
+      <tr className={`border-rule border-b ${tone}`}>
+        <th scope="row" className="py-[3px] text-left font-normal">
+          <button
+            type="button"
+            aria-expanded={open}
+            onClick={onToggle}
+            className="w-full text-left hover:underline"
+          >
+            {RULES[row.check].label}
+            {!row.decisive && <span className="text-muted text-[13px]"> advisory</span>}
+          </button>
+        </th>
+        <Side row={row} side={row.need} units={units} />
+        <Side row={row} side={row.have} units={units} />
+        <td className="pl-3">
+          {row.margin ? (
+            <span className="flex items-center gap-2">
+              <MarginBar value={row.margin.value} u={row.margin.u} outcome={row.outcome} />
+              <span className={`figure text-[14px] ${colour}`}>
+                {formatQuantity(row.margin.value, row.margin.dimension, system, {
+                  signed: true,
+                  difference: true,
+                  bare: row.margin.dimension === 'length',
+                })}
+              </span>
+              <span className="sr-only">{word}</span>
+            </span>
+          ) : (
+            <span className={`font-semibold ${colour}`}>{listingWord(row) ?? word}</span>
+          )}
+        </td>
+        <td className="figure px-2 text-right text-[14px]">
+          {row.margin && row.chance !== undefined ? `${percent(row.chance)} %` : ''}
+        </td>
+        <td className="text-muted pl-2 text-[14px]">
+          {known || (row.missing.length > 0 ? 'to be measured' : '')}
+        </td>
+      </tr>
+      {open && (
+        <tr className="border-rule bg-raised border-b">
+          <td colSpan={6} className="px-3 py-2">
+            <p>{rowSentence(row, units)}</p>
+            <ul className="text-muted mt-1 text-[14px]">
+              {row.traces.map(({ side, trace }, index) => (
+                <li key={`${side}${trace.figureId}${index}`}>
+                  {side === 'vehicle' ? 'Vehicle' : 'Part'}: “{trace.text}”,{' '}
+                  {METHOD_RULES[trace.method].label}, {trace.source}, grade {trace.grade}
+                  {trace.by && `, ${trace.by} ${trace.at.slice(0, 10)}`}
+                </li>
+              ))}
+              {row.missing.length > 0 && <li>Not on record: {rowSentence(row, units)}</li>}
+            </ul>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** A certainty is a claim about everything; beside a measured figure 99 % is as much as is said. */
+const percent = (chance: number): number => Math.min(99, Math.max(1, Math.round(chance * 100)));
+
+const listingWord = (row: LedgerRow): string | undefined =>
+  row.listing &&
+  {
+    pass: 'listed',
+    fail: 'listed as not',
+    open: 'sources disagree',
+    unknown: 'not listed',
+    change: '',
+    'not-asked': '',
+  }[row.outcome];

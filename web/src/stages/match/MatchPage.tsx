@@ -1,0 +1,206 @@
+import { useEffect, useRef } from 'react';
+import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import { decidingSentence } from '@radiatrix/core/fit';
+import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
+import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { useUnits } from '../../app/store.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { VerdictMark } from '../../ui/Verdict.tsx';
+import { CandidateSheet } from './CandidateSheet.tsx';
+import { SetsPanel } from './SetsPanel.tsx';
+
+/** Which parts fit, and why? */
+export function MatchPage() {
+  const vehicleId = Number(useParams().vehicleId);
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const person = useOutletContext<Person>();
+  const jobId = Number(params.get('job')) || undefined;
+  const asked = {
+    id: vehicleId,
+    job: jobId,
+    passAt: Number(params.get('pass')) || undefined,
+    failAt: Number(params.get('fail')) || undefined,
+  };
+  const { data, error, refetch } = api.useMatchQuery(asked);
+  const together = params.get('view') === 'sets';
+  const list = useRef<HTMLDivElement>(null);
+  const candidates = data?.candidates ?? [];
+  const chosen = candidates.find((candidate) => String(candidate.id) === params.get('part')) ?? candidates[0];
+  const prefetch = api.usePrefetch('judged');
+  const change = (entries: Record<string, string | null>) => {
+    const next = new URLSearchParams(params);
+    for (const [key, value] of Object.entries(entries))
+      if (value === null) next.delete(key);
+      else next.set(key, value);
+    setParams(next, { replace: true });
+  };
+  const choose = (id: number) => change({ part: String(id), view: null });
+  const move = (step: number) => {
+    const at = candidates.findIndex((candidate) => candidate.id === chosen?.id) + step;
+    const [next, after] = [candidates[at], candidates[at + step]];
+    if (next) choose(next.id);
+    if (after) prefetch({ ...asked, part: after.id });
+  };
+  useHotkeys({
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    s: () => chosen && void navigate(`/v/${vehicleId}/sheet/${chosen.id}`),
+    r: () => chosen && void navigate(`/parts/${chosen.id}`),
+    t: () => change({ view: together ? null : 'sets' }),
+  });
+  useEffect(() => {
+    list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen?.id]);
+
+  if (error && !data)
+    return (
+      <div className="mt-4">
+        <Failure error={error} retry={() => void refetch()} />
+      </div>
+    );
+  if (!data) return <Waiting what="Holding parts against the vehicle" />;
+  if (!chosen)
+    return (
+      <div className="mt-5">
+        <Empty title="No part on record could concern this vehicle">
+          No source lists one for the model, none was tried in it, and none measures alike.{' '}
+          {canEdit(person.role) && <Link to="/parts/new">Record a part</Link>}
+        </Empty>
+      </div>
+    );
+  return (
+    <div className="grid md:grid-cols-[372px_1fr]">
+      <div
+        ref={list}
+        className="border-rule pt-4 pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
+      >
+        <Basis data={data} onChange={change} together={together} />
+        {PART_KINDS.map((kind) => {
+          const own = candidates.filter((candidate) => candidate.kind === kind);
+          return own.length === 0 ? null : (
+            <section key={kind} aria-label={PART_KIND_LABELS[kind].many} className="mb-4">
+              <h2 className="heading">
+                {PART_KIND_LABELS[kind].many} <span className="figure">{own.length}</span>
+              </h2>
+              <ul>
+                {own.map((candidate) => (
+                  <CandidateRow
+                    key={candidate.id}
+                    candidate={candidate}
+                    chosen={candidate.id === chosen.id}
+                    onChoose={() => choose(candidate.id)}
+                  />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+      {together ? (
+        <SetsPanel vehicleId={vehicleId} jobId={jobId} candidates={candidates} />
+      ) : (
+        <CandidateSheet
+          key={chosen.id}
+          candidate={chosen}
+          first={data.first}
+          asked={asked}
+          editable={canEdit(person.role)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What the verdicts rest on: the job in hand, the chances asked for, and the way to sets. */
+function Basis({
+  data,
+  onChange,
+  together,
+}: {
+  data: MatchResult;
+  onChange: (entries: Record<string, string | null>) => void;
+  together: boolean;
+}) {
+  const { job, thresholds } = data;
+  return (
+    <div className="mb-3 text-[14px]">
+      {job && (
+        <p className="border-copper mb-2 border-l-[3px] pl-2">
+          <Link to={`/jobs/${job.id}`}>
+            Job {job.id}
+            {job.label && `, ${job.label}`}
+          </Link>
+          :{' '}
+          {job.overridden.length === 0
+            ? 'the type’s figures'
+            : `${job.overridden.length} of its own figures count first`}
+          {job.alterations.length > 0 && `; altered: ${job.alterations.join(', ')}`}
+        </p>
+      )}
+      <div className="flex items-center gap-3">
+        <label className="text-muted flex items-center gap-1.5">
+          passes at
+          <select
+            className="select !h-[26px] !min-h-[26px] !w-[74px] !px-1.5"
+            value={String(thresholds.passAt)}
+            onChange={(event) =>
+              onChange({
+                pass: event.target.value,
+                fail: String(Number((1 - Number(event.target.value)).toFixed(3))),
+              })
+            }
+          >
+            {[...new Set([0.8, 0.9, 0.95, 0.99, thresholds.passAt])].sort().map((each) => (
+              <option key={each} value={String(each)}>
+                {Math.round(each * 1000) / 10} %
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          aria-pressed={together}
+          className={`font-label ml-auto border px-2.5 text-[16px] font-semibold ${together ? 'border-copper text-copper' : 'border-strong'}`}
+          onClick={() => onChange({ view: together ? null : 'sets' })}
+        >
+          Sets <kbd className="key">t</kbd>
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function CandidateRow({
+  candidate,
+  chosen,
+  onChoose,
+}: {
+  candidate: Candidate;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  const units = useUnits();
+  return (
+    <li>
+      <button
+        type="button"
+        aria-current={chosen}
+        onClick={onChoose}
+        className={`border-rule hover:bg-raised w-full border-b border-l-[3px] px-2.5 py-2 text-left ${chosen ? 'border-l-copper bg-raised' : 'border-l-transparent'}`}
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="figure font-medium">{candidate.number}</span>
+          <VerdictMark verdict={candidate.verdict.verdict} />
+        </span>
+        <span className="text-muted block text-[14px]">
+          {candidate.description}
+          {candidate.state === 'released' ? '' : ` · ${candidate.state}`}
+        </span>
+        <span className="block text-[14px]">{decidingSentence(candidate.verdict, units)}</span>
+      </button>
+    </li>
+  );
+}

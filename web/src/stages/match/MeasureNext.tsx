@@ -1,0 +1,250 @@
+import { useEffect, useRef, useState } from 'react';
+import { RULES, type ToMeasure } from '@radiatrix/core/fit';
+import { attributeOf, readFigure, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
+import { exampleOf, formatQuantity, METHOD_RULES, METHODS, type Method } from '@radiatrix/core/quantity';
+import type { JobDocument, JudgedPart } from '@radiatrix/contract';
+import { api, problemOf } from '../../api/api.ts';
+import { Jaws } from '../../drawing/Jaws.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+
+const SHOWN = 6;
+const AT_THE_BENCH: readonly Method[] = METHODS.filter((method) => method !== 'bench' && method !== 'worked');
+
+/**
+ * What to measure to turn *not proven* into an answer, with the box to type it into. A caliper that types and ends
+ * with Enter works through the list by itself: after each figure the box waits for the next.
+ */
+export function MeasureNext({
+  candidate,
+  vehicleId,
+  jobId,
+}: {
+  candidate: JudgedPart;
+  vehicleId: number;
+  jobId: number | undefined;
+}) {
+  const { measure } = candidate.verdict;
+  const [picked, setPicked] = useState<string | null>(null);
+  const now = measure.find((item) => idOf(item) === picked) ?? measure[0];
+  const box = useRef<HTMLInputElement & HTMLSelectElement>(null);
+  useHotkeys({ e: () => box.current?.focus() });
+  if (!now) return null;
+  const most = measure[0]!.bits / measure[0]!.minutes;
+  return (
+    <section aria-label="Measure next" className="border-copper mt-4 border-l-[5px] pl-4">
+      <div className="flex flex-wrap gap-x-5 gap-y-2">
+        <Jaws
+          subject={now.subject}
+          kind={now.key}
+          choice={attributeOf(now.subject, now.key)?.type !== 'quantity'}
+          where={now.where}
+        />
+        <div className="min-w-[260px] flex-1">
+          <p className="label-text text-copper">
+            Measure next, on the {now.subject === 'bay' ? 'vehicle' : 'part'}
+          </p>
+          <h3 className="text-[22px]">{now.label}</h3>
+          <p className="text-muted text-[14px]">
+            {now.where} · <span className="figure">{now.minutes} min</span> · decides{' '}
+            {now.decides.map((check) => RULES[check].label.toLowerCase()).join(', ')}
+          </p>
+          <Entry
+            key={idOf(now)}
+            item={now}
+            candidate={candidate}
+            vehicleId={vehicleId}
+            jobId={jobId}
+            boxRef={box}
+          />
+        </div>
+        {measure.length > 1 && (
+          <ol className="w-[270px] text-[14px]" aria-label="By what they tell for each minute">
+            {measure.slice(0, SHOWN).map((item) => (
+              <li key={idOf(item)}>
+                <button
+                  type="button"
+                  aria-current={item === now}
+                  className={`border-rule grid w-full grid-cols-[1fr_64px_48px] items-center gap-2 border-b py-1 text-left ${item === now ? 'font-semibold' : 'hover:bg-raised'}`}
+                  onClick={() => {
+                    setPicked(idOf(item));
+                    requestAnimationFrame(() => box.current?.focus());
+                  }}
+                >
+                  <span className="truncate">{item.label}</span>
+                  <span aria-hidden="true" className="bg-rule block h-[6px]">
+                    <span
+                      className="bg-copper block h-full"
+                      style={{ width: `${Math.max(4, (100 * item.bits) / item.minutes / most)}%` }}
+                    />
+                  </span>
+                  <span className="figure text-muted text-right text-[13px]">{item.minutes} min</span>
+                </button>
+              </li>
+            ))}
+            {measure.length > SHOWN && <li className="text-muted py-1">and {measure.length - SHOWN} more</li>}
+          </ol>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const idOf = (item: Pick<ToMeasure, 'subject' | 'key'>): string => `${item.subject}.${item.key}`;
+
+function Entry({
+  item,
+  candidate,
+  vehicleId,
+  jobId,
+  boxRef,
+}: {
+  item: ToMeasure;
+  candidate: JudgedPart;
+  vehicleId: number;
+  jobId: number | undefined;
+  boxRef: React.RefObject<(HTMLInputElement & HTMLSelectElement) | null>;
+}) {
+  const attribute = attributeOf(item.subject, item.key)!;
+  const { data: sources } = api.useSourcesQuery();
+  const { data: connectors } = api.useConnectorsQuery(undefined, { skip: attribute.type !== 'connector' });
+  const [text, setText] = useState('');
+  const [method, setMethod] = useState<Method>(attribute.type === 'quantity' ? 'caliper' : 'bench');
+  const { record, busy, problem } = useRecord(item.subject, { partId: candidate.id, vehicleId, jobId });
+  const read = text.trim() === '' ? undefined : readFigure(item.subject, item.key, text, method);
+  const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
+  const wrong = problem ?? (read && !read.ok ? read.message : undefined);
+  const send = (value: string) => {
+    if (sourceId && value.trim() !== '') void record({ key: item.key, text: value.trim(), method, sourceId });
+  };
+  // Having worked through one figure, the hand stays at the caliper: the next box takes the caret.
+  const went = useRef(false);
+  useEffect(() => {
+    if (sessionStorage.getItem(GOING_ON) === 'yes' && !went.current) {
+      went.current = true;
+      sessionStorage.removeItem(GOING_ON);
+      boxRef.current?.focus();
+    }
+  }, [boxRef]);
+  return (
+    <form
+      className="mt-1.5 flex flex-wrap items-start gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (read?.ok) send(text);
+      }}
+    >
+      {attribute.type === 'quantity' ? (
+        <>
+          <input
+            ref={boxRef}
+            className={`input figure !w-[170px] ${wrong ? '!border-no' : ''}`}
+            aria-label={item.label}
+            placeholder={exampleOf(attribute.dimension)}
+            value={text}
+            autoComplete="off"
+            onChange={(event) => setText(event.target.value)}
+          />
+          <select
+            className="select !w-[150px]"
+            aria-label="Method"
+            value={method}
+            onChange={(event) => setMethod(event.target.value as Method)}
+          >
+            {AT_THE_BENCH.map((each) => (
+              <option key={each} value={each}>
+                {METHOD_RULES[each].label}
+              </option>
+            ))}
+          </select>
+          <button type="submit" className="btn" disabled={busy || !read?.ok}>
+            {busy ? 'Saving…' : 'Record'}
+          </button>
+        </>
+      ) : (
+        <select
+          ref={boxRef}
+          className="select !w-[240px]"
+          aria-label={item.label}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            send(event.target.value);
+          }}
+        >
+          <option value="">not known</option>
+          {(attribute.type === 'choice'
+            ? Object.keys(attribute.choices)
+            : (connectors ?? []).map((each) => each.code)
+          ).map((each) => (
+            <option key={each} value={each}>
+              {wordLabel(attribute, each)}
+            </option>
+          ))}
+        </select>
+      )}
+      <p aria-live="polite" className={`basis-full text-[14px] ${wrong ? 'text-no' : 'text-muted'}`}>
+        {wrong ??
+          (read?.ok && read.type === 'quantity' && attribute.type === 'quantity'
+            ? `= ${formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })}`
+            : `Press e to come here; ${attribute.type === 'quantity' ? 'Enter' : 'choosing'} records it${jobId && item.subject === 'bay' ? ' for this vehicle alone' : ''}.`)}
+      </p>
+    </form>
+  );
+}
+
+/** Set while figures are being worked through, so that the next box takes the caret. */
+const GOING_ON = 'radiatrix:measuring';
+
+interface NewFigure {
+  key: string;
+  text: string;
+  method: Method;
+  sourceId: number;
+}
+
+/** Puts a figure where it belongs: on the job's own vehicle, on the bay, or on the part. */
+function useRecord(
+  subject: SubjectKind,
+  { partId, vehicleId, jobId }: { partId: number; vehicleId: number; jobId: number | undefined },
+) {
+  const [loadVehicle] = api.useLazyVehicleQuery();
+  const [loadPart] = api.useLazyPartQuery();
+  const [loadJob] = api.useLazyJobQuery();
+  const [saveBay] = api.useSaveBayMutation();
+  const [savePart] = api.useSavePartFiguresMutation();
+  const [saveJob] = api.useSaveJobMutation();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const record = async (figure: NewFigure): Promise<void> => {
+    setBusy(true);
+    setProblem(undefined);
+    sessionStorage.setItem(GOING_ON, 'yes');
+    const key = crypto.randomUUID();
+    const body = { figures: [figure] };
+    try {
+      if (subject === 'bay' && jobId) {
+        const { record: job, etag } = await loadJob(jobId).unwrap();
+        const { label, complaint, alterations, stage } = job;
+        const own = job.figures.filter((each) => each.key !== figure.key);
+        const document: JobDocument = {
+          label, complaint, alterations, stage,
+          figures: [...own, { key: figure.key, text: figure.text, method: figure.method }],
+        }; // prettier-ignore
+        await saveJob({ id: jobId, body: document, etag, key }).unwrap();
+      } else if (subject === 'bay') {
+        const { record: vehicle } = await loadVehicle(vehicleId).unwrap();
+        await saveBay({ id: vehicle.bay.id, body, etag: String(vehicle.bay.version), key }).unwrap();
+      } else {
+        const { etag } = await loadPart(partId).unwrap();
+        await savePart({ id: partId, body, etag, key }).unwrap();
+      }
+    } catch (error) {
+      sessionStorage.removeItem(GOING_ON);
+      const { fields, detail, title } = problemOf(error) ?? {};
+      setProblem(fields?.[0]?.message ?? detail ?? title ?? 'It was not saved; try again.');
+    } finally {
+      setBusy(false);
+    }
+  };
+  return { record, busy, problem };
+}

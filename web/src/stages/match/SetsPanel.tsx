@@ -1,0 +1,175 @@
+import { useState } from 'react';
+import { RELATIONS } from '@radiatrix/core/fit';
+import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
+import type { Candidate, SetPartLine, SetsResult } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { VerdictShape } from '../../ui/Verdict.tsx';
+
+const USUAL: readonly PartKind[] = ['radiator', 'fan', 'shroud'];
+
+/** Parts that go in together: which kinds are wanted, what stays on the vehicle, and the sets that work. */
+export function SetsPanel({
+  vehicleId,
+  jobId,
+  candidates,
+}: {
+  vehicleId: number;
+  jobId: number | undefined;
+  candidates: readonly Candidate[];
+}) {
+  const there = [...new Set(candidates.map((candidate) => candidate.kind))];
+  const [kinds, setKinds] = useState<PartKind[]>(() => there.filter((kind) => USUAL.includes(kind)).length > 1 ? there.filter((kind) => USUAL.includes(kind)) : there.slice(0, 2)); // prettier-ignore
+  const [kept, setKept] = useState<Partial<Record<PartKind, number>>>({});
+  const keep = kinds.flatMap((kind) => kept[kind] ?? []);
+  const { data, error, refetch } = api.useSetsQuery(
+    { id: vehicleId, job: jobId, kinds, keep },
+    { skip: kinds.length < 2 },
+  );
+  return (
+    <section aria-label="Sets that go in together" className="pt-4 md:pl-5">
+      <h2 className="text-[23px]">Parts that go in together</h2>
+      <p className="text-muted max-w-[80ch]">
+        Each suits the vehicle, and they suit each other: mounts, depth together, cap and seat, thermostat and
+        fan. An adapter or a spacer kit joins where it spares work. Least work first: the kind of work counts
+        before its minutes.
+      </p>
+      <div className="mt-3 flex flex-wrap gap-x-5 gap-y-1.5" role="group" aria-label="What the set is made of">
+        {there.map((kind) => (
+          <label key={kind} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={kinds.includes(kind)}
+              onChange={(event) =>
+                setKinds(
+                  event.target.checked
+                    ? there.filter((each) => each === kind || kinds.includes(each))
+                    : kinds.filter((each) => each !== kind),
+                )
+              }
+            />
+            {PART_KIND_LABELS[kind].one}
+          </label>
+        ))}
+      </div>
+      <div className="border-rule mt-3 flex flex-wrap gap-x-6 gap-y-2 border-t pt-3">
+        {kinds.map((kind) => (
+          <label key={kind} className="w-[230px]">
+            <span className="label-text">{PART_KIND_LABELS[kind].one} that stays on the vehicle</span>
+            <select
+              className="select"
+              value={kept[kind] ?? ''}
+              onChange={(event) =>
+                setKept({
+                  ...kept,
+                  [kind]: event.target.value === '' ? undefined : Number(event.target.value),
+                })
+              }
+            >
+              <option value="">none: choose one</option>
+              {candidates
+                .filter((candidate) => candidate.kind === kind)
+                .map((candidate) => (
+                  <option key={candidate.id} value={candidate.id}>
+                    {candidate.number}
+                  </option>
+                ))}
+            </select>
+          </label>
+        ))}
+      </div>
+      {kinds.length < 2 ? (
+        <Empty title="A set has two kinds of part at least">Tick another kind above.</Empty>
+      ) : error && !data ? (
+        <Failure error={error} retry={() => void refetch()} />
+      ) : !data ? (
+        <Waiting what="Putting sets together" />
+      ) : (
+        <Found data={data} />
+      )}
+    </section>
+  ); // prettier-ignore
+}
+
+function Found({ data }: { data: SetsResult }) {
+  if (data.without.length > 0)
+    return (
+      <Empty title="No set can be made">
+        No {data.without.map((kind) => PART_KIND_LABELS[kind].one).join(', no ')} on record could concern this
+        vehicle.
+      </Empty>
+    );
+  return (
+    <>
+      <h3 className="heading mt-4">{data.sets.length > 0 ? 'Sets that work' : 'No set works'}</h3>
+      <ol>
+        {data.sets.map((set, index) => (
+          <li key={index} className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr_80px]">
+            <Parts parts={set.parts} />
+            <div className="text-[15px]">
+              {set.changes.length === 0 && set.unknown.length === 0 && (
+                <p className="text-straight-in font-semibold">Nothing to change.</p>
+              )}
+              {set.changes.map((change) => (
+                <p key={change.what}>
+                  <span className="font-label text-changes text-[16px] font-semibold">{change.effort}</span>{' '}
+                  {change.what}
+                </p>
+              ))}
+              {set.takes.length > 0 && (
+                <p className="text-[14px]">
+                  <span className="label-text inline">Adapters and hardware:</span> {set.takes.join(', ')}
+                </p>
+              )}
+              {set.inTheBoxes.length > 0 && (
+                <p className="text-muted text-[14px]">
+                  In the boxes: {set.inTheBoxes.map((item) => `${item.quantity} × ${item.name}`).join(', ')}
+                </p>
+              )}
+              {set.unknown.map(({ id, parts }) => (
+                <p key={`${id}${parts.join()}`} className="text-not-proven">
+                  Not known: {RELATIONS[id].label.toLowerCase()} ({parts.join(' and ')}).
+                </p>
+              ))}
+            </div>
+            <p className="figure text-right">{set.minutes} min</p>
+          </li>
+        ))}
+      </ol>
+      {data.sets.length + data.nearMisses.length === 0 && (
+        <p className="text-muted mt-2">
+          Two things or more stand in the way of every set. Match each kind by itself to see which.
+        </p>
+      )}
+      {data.nearMisses.length > 0 && (
+        <>
+          <h3 className="heading mt-5">Near misses, and what breaks each</h3>
+          <ol>
+            {data.nearMisses.map((miss, index) => (
+              <li key={index} className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr]">
+                <Parts parts={miss.parts} />
+                <p className="text-no text-[15px]">{miss.breaks}</p>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </>
+  );
+}
+
+const Parts = ({ parts }: { parts: readonly SetPartLine[] }) => (
+  <ul>
+    {parts.map((part) => (
+      <li key={part.id} className="flex items-center gap-2">
+        <VerdictShape verdict={part.verdict} size={11} />
+        <span className="figure text-[14px]">{part.number}</span>
+        <span className="text-muted text-[14px]">
+          {PART_KIND_LABELS[part.kind].one}
+          {part.kept && ', stays'}
+        </span>
+      </li>
+    ))}
+  </ul>
+);

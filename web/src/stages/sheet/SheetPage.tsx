@@ -1,0 +1,180 @@
+import { Printer } from 'lucide-react';
+import { useEffect } from 'react';
+import { Link, useLocation, useOutletContext, useParams } from 'react-router';
+import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { canEdit, type Person, type SheetRecord } from '@radiatrix/contract';
+import { api, problemOf } from '../../api/api.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { CavityTable } from '../../library/connector/CavityTable.tsx';
+import { Coolant } from './Coolant.tsx';
+import { Hardware } from './Hardware.tsx';
+import { QrCode } from './QrCode.tsx';
+import { StepList } from './StepList.tsx';
+import { useTicks } from './useTicks.ts';
+import { WhereItGoes } from './WhereItGoes.tsx';
+
+/** The install sheet: on paper, at the desk and on a phone the same content in the same order. */
+export function SheetPage() {
+  const params = useParams();
+  const [vehicleId, partId] = [Number(params.vehicleId), Number(params.partId)];
+  const person = useOutletContext<Person>();
+  const { hash } = useLocation();
+  const { data, error, refetch } = api.useSheetQuery({ vehicleId, partId });
+  useHotkeys({ p: () => window.print() });
+  useEffect(() => {
+    if (hash && data) document.getElementById(hash.slice(1))?.scrollIntoView();
+  }, [hash, data]);
+  if (error && !data) {
+    const problem = problemOf(error);
+    return (
+      <div className="mt-4">
+        {problem?.code === 'not-found' ? (
+          <Empty title="No install sheet yet">
+            {problem.detail}{' '}
+            {canEdit(person.role) && (
+              <Link to={`/v/${vehicleId}`}>Write a procedure on the vehicle’s page.</Link>
+            )}
+          </Empty>
+        ) : (
+          <Failure error={error} retry={() => void refetch()} />
+        )}
+      </div>
+    );
+  }
+  if (!data) return <Waiting what="Putting the sheet together" />;
+  return <Paper record={data} />;
+}
+
+const hours = (minutes: number): string =>
+  minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${minutes % 60 ? `${minutes % 60} min` : ''}`.trim();
+
+function Paper({ record }: { record: SheetRecord }) {
+  const { vehicle, part, procedure, sheet } = record;
+  const ticks = useTicks(`${vehicle.id}:${part.id}:${procedure.id}.${procedure.revision}`);
+  const total = sheet.sections.reduce((sum, section) => sum + section.steps.length, 0);
+  const showCoolant =
+    sheet.coolant && (part.kind === 'radiator' || sheet.sections.some((section) => section.phase === 'fill'));
+  return (
+    <article aria-label="Install sheet" className="print-sheet mx-auto mt-4 max-w-[860px]">
+      <header className="border-ink flex items-start justify-between gap-4 border-b-2 pb-3">
+        <div>
+          <p className="font-label text-muted text-[16px]">
+            Install sheet · {PART_KIND_LABELS[part.kind].one}{' '}
+            <span className="figure text-[14px]">{part.number}</span> {part.maker}
+          </p>
+          <h1 className="text-[30px] leading-none md:text-[34px]">{vehicle.title}</h1>
+          <p className="mt-1 text-[16px]">
+            {[vehicle.engine, vehicle.transmission, ...vehicle.options].join(' · ')}
+          </p>
+          <p className="text-muted">
+            {procedure.title}: {procedure.way}. Procedure revision {procedure.revision}, part revision{' '}
+            {part.revision}. {record.verdictText}.
+          </p>
+          {!record.released && (
+            <p className="border-changes text-changes mt-2 inline-block border-2 px-2 font-semibold">
+              Draft: not released. Do not hand out.
+            </p>
+          )}
+        </div>
+        <QrCode text={typeof location === 'undefined' ? '' : location.href.replace(/#.*/, '')} />
+      </header>
+      <p className="no-print mt-3 flex flex-wrap items-center gap-3">
+        <button type="button" className="btn btn-primary" onClick={() => window.print()}>
+          <Printer size={17} aria-hidden="true" /> Print
+        </button>
+        <span className="figure text-muted text-[14px]" role="status">
+          {ticks.count} of {total} ticked
+        </span>
+        {ticks.count > 0 && (
+          <button type="button" className="text-steel underline" onClick={ticks.clear}>
+            clear ticks
+          </button>
+        )}
+      </p>
+
+      <section aria-label="Cautions" className="print-keep mt-4">
+        <ul className="caution grid gap-x-6 px-4 py-2.5 text-[15px] md:grid-cols-2">
+          {sheet.cautions.map((caution) => (
+            <li key={caution.code} className="py-0.5">
+              <strong aria-hidden="true">! </strong>
+              {caution.text}
+            </li>
+          ))}
+        </ul>
+      </section>
+
+      <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
+        <List title="Tools" items={sheet.tools} />
+        <List title="Consumables" items={sheet.consumables} />
+        <div>
+          <List
+            title="In the box"
+            items={part.inTheBox.map((item) => `${item.quantity} × ${item.name}`)}
+            none="The part alone"
+          />
+          <h2 className="heading mt-4">Time</h2>
+          <p className="mt-1">
+            Work <span className="figure">{hours(sheet.workMinutes)}</span>, waiting{' '}
+            <span className="figure">{hours(sheet.waitingMinutes)}</span>
+          </p>
+        </div>
+      </section>
+
+      <Hardware hardware={sheet.hardware} />
+      {sheet.sections.map((section) => (
+        <StepList
+          key={section.phase}
+          section={section}
+          ticks={ticks}
+          hardware={sheet.hardware}
+          hours={hours}
+        />
+      ))}
+      {showCoolant && <Coolant plan={sheet.coolant!} type={record.coolantType} />}
+
+      {part.kind === 'radiator' && <WhereItGoes vehicleId={vehicle.id} partId={part.id} />}
+      {record.connectors.length > 0 && (
+        <section aria-label="Connectors" className="mt-6">
+          <h2 className="heading">Connectors, by function</h2>
+          <div className="grid gap-x-8 md:grid-cols-2">
+            {record.connectors.map((connector) => (
+              <div key={connector.code} className="print-keep mt-3">
+                <h3 className="text-[18px]">
+                  <span className="figure text-[16px]">{connector.code}</span> {connector.name}
+                </h3>
+                {connector.description && <p className="text-muted text-[14px]">{connector.description}</p>}
+                <CavityTable connector={connector} />
+              </div>
+            ))}
+          </div>
+        </section>
+      )}
+      <footer className="border-ink text-muted mt-6 border-t pt-2 text-[14px]">
+        {procedure.released
+          ? `Written by ${procedure.released.by}, released ${procedure.released.at.slice(0, 10)}.`
+          : 'Not released.'}{' '}
+        Guidance only: the vehicle maker’s service information, local codes and licensed practice come first.
+      </footer>
+    </article>
+  );
+}
+
+function List({ title, items, none = 'None' }: { title: string; items: string[]; none?: string }) {
+  return (
+    <div>
+      <h2 className="heading">{title}</h2>
+      <ul className="mt-1">
+        {items.map((item) => (
+          <li key={item} className="flex gap-2">
+            <span aria-hidden="true" className="border-ink mt-[5px] inline-block size-3 shrink-0 border" />
+            {item}
+          </li>
+        ))}
+        {items.length === 0 && <li className="text-muted">{none}</li>}
+      </ul>
+    </div>
+  );
+}
