@@ -24,13 +24,8 @@ export * from './records/history.ts';
 export type * from './records/bundle.ts';
 export type * from './records/photo.ts';
 export type * from './records/job.ts';
-export type {
-  Bench,
-  BenchPart,
-  Comparison,
-  ComparisonDocument,
-  ComparisonFinding,
-} from './records/compare.ts';
+export type { Bench, BenchPart } from './records/compare.ts';
+export type * from './records/practice.ts';
 export type * from './records/vin-pattern.ts';
 export type * from './records/coverage.ts';
 export type { Upload, WrongCell } from './records/table.ts';

@@ -12,7 +12,12 @@ export const findQuery = Joi.object({
     .default([]),
 }); // prettier-ignore
 export const textQuery = Joi.object({ text: line().allow('').default('') });
-export const sheetQuery = Joi.object({ procedure: id });
+export const sheetQuery = Joi.object({
+  procedure: id,
+  job: id,
+  units: Joi.string().valid('metric', 'us', 'both').default('both'),
+});
+export const jobQuery = Joi.object({ units: Joi.string().valid('metric', 'us', 'both').default('both') });
 export const photoQuery = Joi.object({
   subject: Joi.string().valid('part', 'bay', 'connector', 'procedure').required(),
   id: id.required(),

@@ -1,17 +1,19 @@
 import Joi from 'joi';
 import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
-import { benchQuery, comparisonSchema } from './records/compare.ts';
+import { benchQuery } from './records/compare.ts';
 import { makeQuery, markSchema, rewriteSchema } from './records/coverage.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
-import { jobSchema, newJobSchema } from './records/job.ts';
+import { jobEventsSchema, newJobSchema } from './records/job.ts';
+import { practiceSchema } from './records/practice.ts';
 import { matchQuery, newClaimSchema, newPartSchema, partDetailsSchema, setsQuery } from './records/part.ts';
 import { newProcedureSchema, procedureSchema } from './records/procedure.ts';
 import { exportQuery, previewSchema, uploadQuery } from './records/table.ts';
+import { reasonSchema } from './records/review.ts';
 import { signInSchema } from './records/sign-in.ts';
 import { vinPatternSchema } from './records/vin-pattern.ts';
-import { findQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
+import { findQuery, jobQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
 
 export interface Route {
   method: 'get' | 'post' | 'put' | 'delete';
@@ -68,13 +70,12 @@ export const ROUTES = {
   newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
   saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: procedureSchema, ifMatch: true },
   jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
-  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE },
-  newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job for a vehicle', roles: EVERYONE, body: newJobSchema },
-  saveJob: { method: 'put', path: '/api/jobs/:id', summary: 'Change a job', roles: EVERYONE, body: jobSchema, ifMatch: true },
-  bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that comparing parts in a vehicle needs', roles: EVERYONE, query: benchQuery },
-  comparisons: { method: 'get', path: '/api/jobs/:id/comparisons', summary: 'Comparisons saved to a job, newest first', roles: EVERYONE },
-  newComparison: { method: 'post', path: '/api/jobs/:id/comparisons', summary: 'Save a comparison to a job', roles: EVERYONE, body: comparisonSchema },
-  dropComparison: { method: 'delete', path: '/api/comparisons/:id', summary: 'Take a comparison away', roles: EVERYONE },
+  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
+  newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
+  jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
+  bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that a plan in a vehicle is worked out from', roles: EVERYONE, query: benchQuery },
+  practice: { method: 'get', path: '/api/practice', summary: 'Lines of practice that the shop has set for itself', roles: EVERYONE },
+  setPractice: { method: 'post', path: '/api/practice', summary: 'Set a line of practice, or take the trade’s back', roles: EDITORS, body: practiceSchema },
   vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
   newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
   dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },
@@ -95,6 +96,8 @@ export const ROUTES = {
   review: { method: 'get', path: '/api/review', summary: 'Revisions that wait for a reviewer', roles: EDITORS },
   reviewOne: { method: 'get', path: '/api/review/:kind/:id', summary: 'What changed since the last release', roles: EDITORS },
   check: { method: 'post', path: '/api/review/:kind/:id/check', summary: 'Mark a draft as checked by a second pair of eyes', roles: EDITORS, ifMatch: true },
+  sendBack: { method: 'post', path: '/api/review/:kind/:id/send-back', summary: 'Send a draft back to whoever wrote it, with the reason', roles: REVIEWERS, ifMatch: true, body: reasonSchema },
+  withdraw: { method: 'post', path: '/api/review/:kind/:id/withdraw', summary: 'Withdraw what was released, with the reason', roles: REVIEWERS, body: reasonSchema },
   release: { method: 'post', path: '/api/review/:kind/:id/release', summary: 'Release a revision to installers', roles: REVIEWERS, ifMatch: true },
   history: { method: 'get', path: '/api/history/:kind/:id', summary: 'Every change of a record', roles: EDITORS },
   newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true },

@@ -1,14 +1,5 @@
+import { JOB_STAGES, type JobStage } from '@radiatrix/core/job';
+
 /** The order of the work; a job stands at one of them. */
-export const STAGES = [
-  'ask',
-  'diagnose',
-  'match',
-  'compare',
-  'prepare',
-  'remove',
-  'install',
-  'fill',
-  'prove',
-  'file',
-] as const;
-export type Stage = (typeof STAGES)[number];
+export const STAGES = JOB_STAGES;
+export type Stage = JobStage;

@@ -1,7 +1,30 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { agreement, CHECKS, createJudge, decidingSentence, EFFORTS, judgeFit, measureNext, rowSentence, RULES, VERDICTS, type Evidence, type FitPart, type FitVehicle } from '../src/fit/index.ts';
-import { ATTRIBUTES, attributeOf, PART_KIND_LABELS, PART_KINDS, type Attribute, type FigureSet, type PartKind, type SubjectKind } from '../src/figures/index.ts';
+import {
+  agreement,
+  CHECKS,
+  createJudge,
+  decidingSentence,
+  EFFORTS,
+  judgeFit,
+  measureNext,
+  rowSentence,
+  RULES,
+  VERDICTS,
+  type Evidence,
+  type FitPart,
+  type FitVehicle,
+} from '../src/fit/index.ts';
+import {
+  ATTRIBUTES,
+  attributeOf,
+  PART_KIND_LABELS,
+  PART_KINDS,
+  type Attribute,
+  type FigureSet,
+  type PartKind,
+  type SubjectKind,
+} from '../src/figures/index.ts';
 import { METHOD_RULES } from '../src/quantity/index.ts';
 
 const trace = {

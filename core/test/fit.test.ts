@@ -1,8 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { contradicts, speaksOf, type Claim } from '../src/application/index.ts';
-import { createJudge, decidingSentence, judgeFit, rowSentence, type CheckId, type Evidence, type FitPart, type FitVehicle } from '../src/fit/index.ts';
-import { best, chanceClear, chanceWithin, normalCdf, type FigureSet, type QuantityFigure, type WordFigure } from '../src/figures/index.ts';
+import {
+  createJudge,
+  decidingSentence,
+  judgeFit,
+  rowSentence,
+  type CheckId,
+  type Evidence,
+  type FitPart,
+  type FitVehicle,
+} from '../src/fit/index.ts';
+import {
+  best,
+  chanceClear,
+  chanceWithin,
+  normalCdf,
+  type FigureSet,
+  type QuantityFigure,
+  type WordFigure,
+} from '../src/figures/index.ts';
 import type { Grade } from '../src/quantity/index.ts';
 
 const trace = (grade: Grade = 2) =>

@@ -16,7 +16,13 @@ function write(device: string, skewMs: number) {
   };
 }
 
-const opened = { vehicleId: 7, label: 'lift two', complaint: 'hot in town', odometerKm: 91_000, alterations: [] };
+const opened = {
+  vehicleId: 7,
+  label: 'lift two',
+  complaint: 'hot in town',
+  odometerKm: 91_000,
+  alterations: [],
+};
 const part = (partId: number) => ({ partId, revisionId: partId, kind: 'radiator', role: 'goes in' }) as const;
 
 function story(): JobEvent[] {
@@ -57,9 +63,13 @@ describe('the fold of a job', () => {
   test('is the same in whatever order events arrive, and however often', () => {
     const whole = foldJob(told);
     fc.assert(
-      fc.property(fc.shuffledSubarray(told, { minLength: told.length }), fc.subarray(told), (shuffled, again) => {
-        expect(foldJob([...shuffled, ...again])).toEqual(whole);
-      }),
+      fc.property(
+        fc.shuffledSubarray(told, { minLength: told.length }),
+        fc.subarray(told),
+        (shuffled, again) => {
+          expect(foldJob([...shuffled, ...again])).toEqual(whole);
+        },
+      ),
       { seed: 3, numRuns: 150 },
     );
   });
@@ -96,9 +106,20 @@ describe('the fold of a job', () => {
     };
     add('part chosen', part(3));
     add('part moved', { partId: 3, state: 'here' });
-    for (const phase of ['remove', 'install', 'fill', 'prove'] as const) add('step ticked', { step: phase, phase, partId: 3, done: true });
+    for (const phase of ['remove', 'install', 'fill', 'prove'] as const)
+      add('step ticked', { step: phase, phase, partId: 3, done: true });
     add('closed', { outcome: 'done', note: '', heads: {} });
-    expect(stages).toEqual(['ask', 'match', 'compare', 'prepare', 'remove', 'install', 'fill', 'prove', 'file']);
+    expect(stages).toEqual([
+      'ask',
+      'match',
+      'compare',
+      'prepare',
+      'remove',
+      'install',
+      'fill',
+      'prove',
+      'file',
+    ]);
     expect(stages.every((stage) => JOB_STAGES.includes(stage))).toBe(true);
     // A tick taken back takes the stage back.
     events.push(desk.event('undone', { event: events.at(-1)!.id }));

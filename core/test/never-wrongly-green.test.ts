@@ -1,5 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { ATTRIBUTES, PART_KINDS, type Attribute, type PartKind, type QuantityFigure } from '../src/figures/index.ts';
+import {
+  ATTRIBUTES,
+  PART_KINDS,
+  type Attribute,
+  type PartKind,
+  type QuantityFigure,
+} from '../src/figures/index.ts';
 import { judgeFit, type FitPart } from '../src/fit/index.ts';
 import { SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
@@ -142,9 +148,14 @@ describe('moved alone', () => {
   test('every name in the table of what may stay green is needed, and its reason said', () => {
     const named = Object.entries(MAY_STAY).filter(([, moved]) => Object.keys(moved).length > 0);
     expect(named.map(([name]) => name).filter((name) => !needed.has(name))).toEqual([]);
-    expect(named.flatMap(([, moved]) => Object.values(moved)).every((reason) => (reason ?? '').length > 10)).toBe(true);
+    expect(
+      named.flatMap(([, moved]) => Object.values(moved)).every((reason) => (reason ?? '').length > 10),
+    ).toBe(true);
     // How much ground it covers; a shrinking test is a finding of its own.
-    expect({ enough: moves > 330, mostCaught: green / moves < 0.42 }).toEqual({ enough: true, mostCaught: true });
+    expect({ enough: moves > 330, mostCaught: green / moves < 0.42 }).toEqual({
+      enough: true,
+      mostCaught: true,
+    });
   });
 });
 

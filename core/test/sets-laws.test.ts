@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { EFFORTS, findSets, relate, RELATIONS, workCost, type Change, type FitPart, type FitVehicle, type SetPart, type Slot } from '../src/fit/index.ts';
+import {
+  EFFORTS,
+  findSets,
+  relate,
+  RELATIONS,
+  workCost,
+  type Change,
+  type FitPart,
+  type FitVehicle,
+  type SetPart,
+  type Slot,
+} from '../src/fit/index.ts';
 import { type PartKind } from '../src/figures/index.ts';
 
 const trace = {

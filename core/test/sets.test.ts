@@ -1,6 +1,16 @@
 import loadHighs from 'highs';
 import { describe, expect, test } from 'vitest';
-import { findSets, relate, RULES, workCost, type Change, type FitPart, type FitVehicle, type SetPart, type Slot } from '../src/fit/index.ts';
+import {
+  findSets,
+  relate,
+  RULES,
+  workCost,
+  type Change,
+  type FitPart,
+  type FitVehicle,
+  type SetPart,
+  type Slot,
+} from '../src/fit/index.ts';
 import { random } from './random.ts';
 
 const trace = {

@@ -27,6 +27,7 @@ import { describeApi } from './openapi/describe.ts';
 import * as parts from './parts/routes.ts';
 import { mountSession } from './people/routes.ts';
 import * as photos from './photos/routes.ts';
+import * as practice from './practice/routes.ts';
 import * as procedures from './procedures/routes.ts';
 import * as review from './review/routes.ts';
 import * as search from './search/routes.ts';
@@ -120,6 +121,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...importing,
     ...jobs,
     ...compare,
+    ...practice,
     ...vins,
     ...library,
     ...search,

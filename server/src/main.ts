@@ -5,6 +5,8 @@ import { createApp } from './app.ts';
 import { connect } from './db/client.ts';
 import { createIfMissing, prepare } from './db/prepare.ts';
 import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
+import { asPerson } from './db/transaction.ts';
+import { foldOutdated } from './jobs/service.ts';
 import { forgetOldAnswers } from './http/route.ts';
 import { newToken } from './http/session.ts';
 
@@ -27,6 +29,7 @@ const logger = pino(
 await createIfMissing(url);
 const connection = connect(url);
 await prepare(connection);
+await foldOutdated(connection.db, (personId, work) => asPerson(connection.db, personId, work));
 let firstPeople: { username: string; password: string }[] = [];
 if (await isEmpty(connection.db)) {
   if (process.env.RADIATRIX_DEMO === 'no') firstPeople = await addFirstPeople(connection.db, newToken);

@@ -46,6 +46,7 @@ export interface BundleClaim extends BundleScope {
   fits: boolean;
   /** The source says that the vehicle left the works with it. */
   original?: boolean;
+  note?: string;
   source: string;
   exceptions: BundleScope[];
 }
@@ -172,6 +173,7 @@ export const bundleSchema = Joi.object<Bundle>({
       fits: Joi.boolean().default(true),
       original: Joi.boolean().default(false),
       source: name,
+      note: line(200).allow('').default(''),
       exceptions: list(Joi.object({ years: span(year).allow(null).default(null), ...scope })),
     }),
   ),

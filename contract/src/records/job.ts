@@ -1,67 +1,163 @@
-import { METHODS, type Method } from '@radiatrix/core/quantity';
+import {
+  EVENT_KINDS,
+  PART_ROLES,
+  PART_STATES,
+  type Clock,
+  type EventKind,
+  type EventPayloads,
+  type JobStage,
+  type JobState,
+} from '@radiatrix/core/job';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import type { VerdictWord } from '@radiatrix/core/fit';
+import type { Found } from '@radiatrix/core/plan';
+import type { Work } from '@radiatrix/core/practice';
+import { PHASES } from '@radiatrix/core/procedure';
+import { METHODS } from '@radiatrix/core/quantity';
 import Joi from 'joi';
 import { id, line, text } from '../common.ts';
-import { STAGES, type Stage } from '../stages.ts';
 import type { Stamp } from '../revision.ts';
 import type { VehicleLine } from './vehicle.ts';
 
-/** A figure of one real vehicle, which overrides its type's. */
-export interface JobFigure {
-  key: string;
-  text: string;
-  method: Method;
+/** An event as a device sends it; who it is by, the sign-in says. */
+export type JobEventDraft = {
+  [K in EventKind]: {
+    id: string;
+    kind: K;
+    device: string;
+    seq: number;
+    clock: Clock;
+    deviceTime: string;
+    payload: EventPayloads[K];
+  };
+}[EventKind];
+
+export interface JobEvents {
+  events: JobEventDraft[];
 }
 
-export interface JobDocument {
+/** An event as the job's story tells it. */
+export interface ToldEvent {
+  id: string;
+  kind: EventKind;
   label: string;
-  complaint: string;
-  /** What was changed on the vehicle already, one thing each. */
-  alterations: string[];
-  stage: Stage;
-  figures: JobFigure[];
+  detail: string;
+  by: string;
+  /** By the device's own clock. */
+  at: string;
+  undone: boolean;
+  late: boolean;
+  undoable: boolean;
 }
 
-export interface NewJob extends Partial<JobDocument> {
-  vehicleId: number;
+/** A part of a job with what a list needs of it. */
+export interface JobPartLine {
+  partId: number;
+  number: string;
+  kind: PartKind;
+  role: (typeof PART_ROLES)[number];
+  state: (typeof PART_STATES)[number];
+  /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
+  notices: string[];
 }
 
-export interface JobRecord extends JobDocument {
+/** The plan of a job as its page sums it up; worked out from its events, never sent in. */
+export interface JobPlan {
+  verdict: VerdictWord;
+  findings: Found[];
+  work: Work[];
+  materials: string[];
+  /** Query of the Compare view that shows all of it. */
+  address: string;
+}
+
+export interface JobRecord {
   id: number;
+  /** How many events it has. */
   version: number;
+  stage: JobStage;
   vehicle: VehicleLine;
   opened: Stamp;
+  state: JobState;
+  parts: JobPartLine[];
+  plan: JobPlan | null;
+  /** Newest first. */
+  story: ToldEvent[];
 }
 
 export interface JobLine {
   id: number;
   label: string;
   complaint: string;
-  stage: Stage;
+  stage: JobStage;
+  closed: boolean;
+  /** Events that came after it was closed, for a specialist's eyes. */
+  late: number;
   vehicleId: number;
   title: string;
   opened: Stamp;
 }
 
-const document = {
-  label: line(80).allow('').default(''),
-  complaint: text(2000).allow('').default(''),
-  alterations: Joi.array().items(line(200)).max(40).default([]),
-  stage: Joi.string()
-    .valid(...STAGES)
-    .default('match'),
-  figures: Joi.array()
-    .items(
-      Joi.object({
-        key: line(40).required(),
-        text: line(200).required(),
-        method: Joi.string()
-          .valid(...METHODS)
-          .required(),
-      }),
-    )
-    .unique('key')
-    .max(80)
-    .default([]),
-};
-export const jobSchema = Joi.object<JobDocument>(document);
-export const newJobSchema = Joi.object<NewJob>({ vehicleId: id.required(), ...document });
+const alterations = Joi.array().items(line(200)).max(40);
+const odometerKm = Joi.number().integer().min(0).max(3_000_000).unit('km').allow(null);
+const step = line(120).required();
+const monotonicMs = Joi.number().min(0).max(1e12).unit('ms').required();
+
+/** What each kind of event carries; held against the registry of core by a test. */
+export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
+  'opened': Joi.object({ vehicleId: id.required(), label: line(80).allow('').default(''), complaint: text(2000).default(''), odometerKm: odometerKm.default(null), alterations: alterations.default([]) }),
+  'described': Joi.object({ label: line(80).allow(''), complaint: text(2000), odometerKm, alterations }).min(1),
+  'vehicle put right': Joi.object({ vehicleId: id.required(), why: text(400).default('') }),
+  'figure taken': Joi.object({ key: line(60).required(), text: line(200).required(), method: Joi.string().valid(...METHODS).required(), sourceId: id.required() }),
+  'figure given up': Joi.object({ key: line(60).required(), why: text(400).default('') }),
+  'part chosen': Joi.object({ partId: id.required(), revisionId: id.required(), kind: Joi.string().valid(...PART_KINDS).required(), role: Joi.string().valid(...PART_ROLES).required() }),
+  'part dropped': Joi.object({ partId: id.required() }),
+  'part moved': Joi.object({ partId: id.required(), state: Joi.string().valid(...PART_STATES).required() }),
+  'choices made': Joi.object({ choices: Joi.object().pattern(/^[a-zA-Z0-9]{1,20}$/, Joi.alternatives(Joi.number().min(-1e6).max(1e6), line(40), Joi.valid(null))).min(1).max(60).required() }),
+  'compared': Joi.object({ title: line(200).required(), address: Joi.string().max(4000).pattern(/^\?[^<>"\s]*$/).required() }),
+  'sheet allowed': Joi.object({ partId: id.required(), reason: line(400).min(10).required() }),
+  'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required() }),
+  'step noted': Joi.object({ step, text: line(1000).required() }),
+  'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
+  'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
+  'noted': Joi.object({ text: line(2000).required() }),
+  'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
+  'opened again': Joi.object({ note: text(2000).default('') }),
+  'undone': Joi.object({ event: Joi.string().guid().required() }),
+}; // prettier-ignore
+
+const event = Joi.object<JobEventDraft>({
+  id: Joi.string().guid().required(),
+  kind: Joi.string()
+    .valid(...EVENT_KINDS)
+    .required(),
+  device: line(80).required(),
+  seq: Joi.number().integer().min(1).max(2147483647).required(),
+  clock: Joi.object({
+    ms: Joi.number().integer().min(0).max(4_102_444_800_000).unit('ms').required(),
+    n: Joi.number().integer().min(0).max(2147483647).required(),
+  }).required(),
+  deviceTime: Joi.string().isoDate().required(),
+  payload: Joi.alternatives()
+    .conditional('kind', {
+      switch: EVENT_KINDS.map((kind, at) => ({
+        is: kind,
+        then: eventPayloads[kind].required(),
+        ...(at === EVENT_KINDS.length - 1 ? { otherwise: Joi.forbidden() } : {}),
+      })),
+    })
+    .required(),
+});
+
+export const jobEventsSchema = Joi.object<JobEvents>({
+  events: Joi.array().items(event).min(1).max(500).required(),
+});
+/** A new job begins with the event that opens it. */
+export const newJobSchema = Joi.object<JobEvents>({
+  events: Joi.array()
+    .ordered(event.keys({ kind: Joi.valid('opened').required() }).required())
+    .items(event)
+    .min(1)
+    .max(500)
+    .required(),
+});

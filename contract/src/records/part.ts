@@ -1,4 +1,5 @@
-import { type Deciding, type RelationId, type SetPart, type Thresholds, type Verdict, type VerdictLine, type VerdictWord } from '@radiatrix/core/fit';
+import type { Deciding, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
+import type { PracticeName, Work } from '@radiatrix/core/practice';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
@@ -103,6 +104,10 @@ export interface NewClaim extends ScopeEntry {
   years: [number, number];
   fits: boolean;
   original?: boolean;
+  /** What the line says beside what fits; reaches the sheet. */
+  note?: string;
+  /** Further models that the same line names. */
+  alsoModelIds?: number[];
   sourceId: number;
   exceptions: ScopeEntry[];
 }
@@ -132,6 +137,8 @@ export const newClaimSchema = Joi.object<NewClaim>({
   ...scope,
   fits: Joi.boolean().default(true),
   original: Joi.boolean().default(false),
+  note: line(200).allow('').default(''),
+  alsoModelIds: Joi.array().items(id).unique().max(40).default([]),
   sourceId: id.required(),
   exceptions: Joi.array()
     .items(Joi.object({ years: span(year).allow(null).default(null), ...scope }))
@@ -145,6 +152,8 @@ export interface Candidate extends PartLine {
 /** One part in a vehicle with everything behind its verdict. */
 export interface JudgedPart extends PartLine {
   verdict: Verdict;
+  /** What is known of the part beside its figures: notes, superseded by, failed, withdrawn. */
+  notices: string[];
 }
 
 export interface MatchResult {
@@ -152,7 +161,8 @@ export interface MatchResult {
   candidates: Candidate[];
   /** The first candidate with its whole ledger; of the others it is asked for when they are looked at. */
   first: JudgedPart | null;
-  thresholds: Thresholds;
+  /** From which chance a check passes and up to which it fails, and what of practice is the shop's own. */
+  practice: { passAt: number; failAt: number; own: PracticeName[] };
   /** The job whose own figures and alterations were taken into account. */
   job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;
 }
@@ -170,13 +180,15 @@ export interface SetsResult {
   without: PartKind[];
   sets: {
     parts: SetPartLine[];
-    changes: SetPart['changes'][number][];
+    verdict: VerdictWord;
+    work: Work[];
     minutes: number;
-    /** Adapters, hardware and stock that its changes take, each once. */
-    takes: string[];
+    /** Adapters, hardware and stock that its work takes, each once. */
+    materials: string[];
     /** What comes in the boxes of its new parts. */
     inTheBoxes: { name: string; quantity: number }[];
-    unknown: { id: RelationId; parts: [string, string] }[];
+    /** What nobody has measured yet, in words, with the parts that hang on it. */
+    unknown: { label: string; parts: string[] }[];
   }[];
   nearMisses: { parts: SetPartLine[]; breaks: string }[];
 }

@@ -8,7 +8,9 @@ import {
   type Sheet,
 } from '@radiatrix/core/procedure';
 import Joi from 'joi';
-import { id, line, text } from '../common.ts';
+import type { Condition } from '@radiatrix/core/application';
+import { PACKAGES } from '@radiatrix/core/vehicle';
+import { id, line, month, text, year } from '../common.ts';
 import type { RevisionState, Stamp } from '../revision.ts';
 import type { ConnectorDocument } from './connector.ts';
 import type { VehicleLine } from './vehicle.ts';
@@ -31,6 +33,23 @@ export interface NewProcedure {
   bayId: number;
   document: ProcedureDocument;
 }
+
+const scope = {
+  years: Joi.array().ordered(year.required(), year.required()).length(2),
+  built: Joi.array().ordered(month.required(), month.required()).length(2),
+  engines: Joi.array().items(line(40)).min(1).max(40),
+  transmissions: Joi.array().items(line(40)).min(1).max(40),
+  airConditioning: Joi.boolean(),
+  packages: Joi.array().items(Joi.string().valid(...PACKAGES)).min(1).max(PACKAGES.length),
+  steering: Joi.string().valid('left', 'right'),
+  part: Joi.object().pattern(/^[a-zA-Z]{1,40}$/, Joi.array().items(line(40)).min(1).max(20)),
+}; // prettier-ignore
+/** Which vehicles and parts something concerns, by the algebra of claims. */
+export const conditionSchema = Joi.object<Condition>({
+  ...scope,
+  except: Joi.array().items(Joi.object(scope).min(1)).max(20),
+}).min(1);
+const when = conditionSchema.allow(null).default(null);
 
 const tray = Joi.string()
   .pattern(/^[A-Z]$/)
@@ -57,6 +76,7 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
         policy: Joi.string()
           .valid(...FASTENER_POLICIES)
           .default('reuse'),
+        when,
       }),
     )
     .unique('tray')
@@ -66,6 +86,9 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
   steps: Joi.array()
     .items(
       Joi.object({
+        id: line(60).allow('').default(''),
+        after: line(60).allow('').default(''),
+        when,
         phase: Joi.string()
           .valid(...PHASES)
           .required(),
@@ -88,6 +111,8 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
         connector: line(40).allow('').default(''),
       }),
     )
+    .unique((a: { id: string }, b: { id: string }) => a.id !== '' && a.id === b.id)
+    .messages({ 'array.unique': 'Two steps have the same identity' })
     .max(200)
     .default([]),
 });
@@ -109,6 +134,13 @@ export interface SheetRecord {
     released: Stamp | null;
   };
   verdictText: string;
+  /** Said first: why a specialist let it out before it was proven. */
+  allowed: { reason: string; by: string; at: string } | null;
+  /** Notes of the claims that list it, and what is known of the part: superseded, failed, withdrawn. */
+  notices: string[];
+  job: { id: number; label: string } | null;
+  /** Other ways in for this kind of part. */
+  ways: { id: number; title: string }[];
   sheet: Sheet;
   coolantType: string;
   connectors: ConnectorDocument[];

@@ -1,6 +1,8 @@
+import Joi from 'joi';
+import { line } from '../common.ts';
 import type { RevisionState, Stamp } from '../revision.ts';
 
-export type ReviewKind = 'part' | 'procedure';
+export type ReviewKind = 'part' | 'procedure' | 'bay';
 
 export interface ReviewLine {
   kind: ReviewKind;
@@ -12,6 +14,8 @@ export interface ReviewLine {
   /** Everybody who wrote on this revision; none of them may release it. */
   writers: number[];
   changed: Stamp;
+  /** Why it was sent back, until it is edited again; empty otherwise. */
+  sentBackFor: string;
 }
 
 export interface Change {
@@ -32,3 +36,8 @@ export interface ReviewRecord extends ReviewLine {
   blocking: string[];
   remarks: string[];
 }
+
+export interface Reason {
+  reason: string;
+}
+export const reasonSchema = Joi.object<Reason>({ reason: line(400).min(5).required() });

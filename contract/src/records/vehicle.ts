@@ -23,6 +23,10 @@ export interface VehicleLine {
 
 /** The space several configurations share: support, mounts, hoses, loom. Its figures are theirs. */
 export interface BayRecord {
+  /** Figures that wait for a reviewer, by id. */
+  waiting: number[];
+  /** Why a reviewer sent them back; null otherwise. */
+  sentBackFor: string | null;
   id: number;
   name: string;
   version: number;

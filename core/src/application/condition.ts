@@ -28,8 +28,10 @@ export interface ConditionContext {
   part: Readonly<Record<string, string | undefined>>;
 }
 
-const idsOf = (codes: readonly string[] | undefined, all: readonly { id: number; code: string }[]): number[] | null =>
-  codes ? all.filter(({ code }) => codes.includes(code)).map(({ id }) => id) : null;
+const idsOf = (
+  codes: readonly string[] | undefined,
+  all: readonly { id: number; code: string }[],
+): number[] | null => (codes ? all.filter(({ code }) => codes.includes(code)).map(({ id }) => id) : null);
 
 function lies({ years, built, engines, transmissions, airConditioning, packages, steering, part }: ConditionScope, context: ConditionContext): boolean {
   const scope: Scope = {

@@ -46,13 +46,19 @@ export interface FigureSet<K extends SubjectKind> {
 export function best<F extends QuantityFigure | WordFigure>(figures: readonly F[]): F | undefined {
   const spread = (figure: F): number => ('u' in figure ? figure.u : 0);
   const [first, ...others] = [...figures].sort(
-    (a, b) => a.trace.grade - b.trace.grade || Number(b.trace.own ?? false) - Number(a.trace.own ?? false) || spread(a) - spread(b) || (a.trace.at < b.trace.at ? 1 : -1),
+    (a, b) =>
+      a.trace.grade - b.trace.grade ||
+      Number(b.trace.own ?? false) - Number(a.trace.own ?? false) ||
+      spread(a) - spread(b) ||
+      (a.trace.at < b.trace.at ? 1 : -1),
   );
   return first && (others.length > 0 ? { ...first, others } : first);
 }
 
 const pooled = <F extends QuantityFigure | WordFigure>(a: F | undefined, b: F | undefined): F | undefined =>
-  a && b ? best([a, ...(a.others ?? []), b, ...(b.others ?? [])].map(({ others: _, ...figure }) => figure as F)) : (a ?? b);
+  a && b
+    ? best([a, ...(a.others ?? []), b, ...(b.others ?? [])].map(({ others: _, ...figure }) => figure as F))
+    : (a ?? b);
 
 /** The figures of the vehicle in hand laid over its type's, figure by figure as `best` has it. */
 export function overlaid<K extends SubjectKind>(type: FigureSet<K>, own: FigureSet<K> | undefined): FigureSet<K> {

@@ -2,7 +2,14 @@ import {
   ATTRIBUTES, attributeOf, chanceClear, chanceWithin, combined, wordLabel,
   type FigureSet, type PartKind, type QuantityFigure, type QuantityKey, type SubjectKind, type Trace, type WordFigure, type WordKey,
 } from '../figures/index.ts'; // prettier-ignore
-import { SAME_SIZE_MM, sizesOf, workOf, type Practice, type PracticeName, type Work } from '../practice/index.ts';
+import {
+  SAME_SIZE_MM,
+  sizesOf,
+  workOf,
+  type Practice,
+  type PracticeName,
+  type Work,
+} from '../practice/index.ts';
 import { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
@@ -387,15 +394,28 @@ export function words<K extends PartKind>(
 export const same = (need: string, have: string): Agreed => (need === have ? 'pass' : 'fail');
 export const sameOrChange = (need: string, have: string): Agreed => (need === have ? 'pass' : 'change');
 
-const WORKED_OUT: Omit<Trace, 'text' | 'source'> = { figureId: 0, method: 'worked', grade: 3, by: '', at: '' };
+const WORKED_OUT: Omit<Trace, 'text' | 'source'> = {
+  figureId: 0,
+  method: 'worked',
+  grade: 3,
+  by: '',
+  at: '',
+};
 /** A word that follows from something else than a figure on record. */
-export const workedOut = (word: string, text: string, source = 'the vehicle’s configuration'): WordFigure => ({
+export const workedOut = (
+  word: string,
+  text: string,
+  source = 'the vehicle’s configuration',
+): WordFigure => ({
   word,
   trace: { ...WORKED_OUT, text, source },
 });
 
 /** What a keep or a most of practice was, for a row to say that the shop set it. */
 export const practiceUsed = (rule: Rule): PracticeName[] =>
-  [rule.keep, rule.most, rule.work?.reach, rule.smallWork?.reach].filter((name): name is PracticeName => name !== undefined);
+  [rule.keep, rule.most, rule.work?.reach, rule.smallWork?.reach].filter(
+    (name): name is PracticeName => name !== undefined,
+  );
 
-export const minutesToMeasure = ({ subject, key }: Missing): number => attributeOf(subject, key)?.minutes ?? 1;
+export const minutesToMeasure = ({ subject, key }: Missing): number =>
+  attributeOf(subject, key)?.minutes ?? 1;

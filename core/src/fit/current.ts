@@ -1,7 +1,25 @@
-import { chanceClear, combined, type FigureSet, type QuantityFigure, type QuantityKey, type WordFigure } from '../figures/index.ts';
+import {
+  chanceClear,
+  combined,
+  type FigureSet,
+  type QuantityFigure,
+  type QuantityKey,
+  type WordFigure,
+} from '../figures/index.ts';
 import { checkCircuit, wireOf } from '../electrical/index.ts';
 import { FUSES, chargingV, statedV, workOf, type Practice } from '../practice/index.ts';
-import { lacking, measured, quantityOf, settle, sides, wordOf, words, same, wordOfBay, type Check } from './check.ts';
+import {
+  lacking,
+  measured,
+  quantityOf,
+  settle,
+  sides,
+  wordOf,
+  words,
+  same,
+  wordOfBay,
+  type Check,
+} from './check.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';
 

@@ -1,4 +1,10 @@
-import { chanceClear, combined, type FigureSet, type QuantityFigure, type SubjectKind } from '../figures/index.ts';
+import {
+  chanceClear,
+  combined,
+  type FigureSet,
+  type QuantityFigure,
+  type SubjectKind,
+} from '../figures/index.ts';
 import { FOOT_SPACERS_MM, USUAL_PRACTICE, workOf, type Practice, type Work } from '../practice/index.ts';
 import type { Finding, Missing } from './check.ts';
 import type { Assembly, FitVehicle } from './vehicle.ts';
@@ -269,7 +275,9 @@ export function spacerWork(
   const chosen = vehicle.choices?.spacerMm;
   const choice = chosen === undefined ? spacerFor(vehicle.figures, { radiator, fan }, practice) : undefined;
   const to = chosen ?? (choice?.kind === 'chosen' ? choice.spacerMm : undefined);
-  return to === undefined || supplied === undefined ? undefined : workOf('fit-spacer', 'fan', { by: supplied, to });
+  return to === undefined || supplied === undefined
+    ? undefined
+    : workOf('fit-spacer', 'fan', { by: supplied, to });
 }
 
 /**

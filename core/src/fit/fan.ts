@@ -1,10 +1,28 @@
 import { chanceClear, combined, type FigureSet } from '../figures/index.ts';
 import { wiringPlan } from '../electrical/index.ts';
 import { boilsUnder } from '../cooling/index.ts';
-import { lacking, measured, quantityOf, remedyOf, same, settle, sides, wordOfBay, words, type Check } from './check.ts';
+import {
+  lacking,
+  measured,
+  quantityOf,
+  remedyOf,
+  same,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  type Check,
+} from './check.ts';
 import { coherent } from './coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from './current.ts';
-import { judgeBlades, judgeMotor, missingForBlades, missingForMotor, spacerWork, stackFigures } from './depth.ts';
+import {
+  judgeBlades,
+  judgeMotor,
+  missingForBlades,
+  missingForMotor,
+  spacerWork,
+  stackFigures,
+} from './depth.ts';
 import { frameChecks } from './frame.ts';
 import { RULES } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';
@@ -121,7 +139,11 @@ const plug = words('fanConnector', 'fan', 'fanConnector', wordOfBay('fanConnecto
 
 /** A bus speaks to its own vehicle only; every other drive can be rewired. */
 export const driveAgrees = (need: string, have: string) =>
-  need === have ? ('pass' as const) : need === 'bus' || have === 'bus' ? ('fail' as const) : ('change' as const);
+  need === have
+    ? ('pass' as const)
+    : need === 'bus' || have === 'bus'
+      ? ('fail' as const)
+      : ('change' as const);
 
 /** A fan with a switch of its own: it must go off above the thermostat's opening, and come on well below boiling. */
 const ownSwitch: Check = {

@@ -1,5 +1,15 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../figures/index.ts';
-import { lacking, match, measured, ofBeside, quantityOf, remedyOf, settle, sides, type Check } from './check.ts';
+import {
+  lacking,
+  match,
+  measured,
+  ofBeside,
+  quantityOf,
+  remedyOf,
+  settle,
+  sides,
+  type Check,
+} from './check.ts';
 import { RULES, type Rule } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';
 

@@ -1,6 +1,17 @@
 import { chanceClear, chanceWithin, combined, type FigureSet, type WordFigure } from '../figures/index.ts';
 import { workOf } from '../practice/index.ts';
-import { judgeAlike, lacking, measured, remedyOf, sameOrChange, settle, sides, words, workedOut, type Check } from './check.ts';
+import {
+  judgeAlike,
+  lacking,
+  measured,
+  remedyOf,
+  sameOrChange,
+  settle,
+  sides,
+  words,
+  workedOut,
+  type Check,
+} from './check.ts';
 import { RULES, type CheckId, type Rule } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';
 

@@ -1,8 +1,36 @@
-import { chanceClear, combined, type FigureSet, type QuantityFigure, type WordFigure } from '../figures/index.ts';
+import {
+  chanceClear,
+  combined,
+  type FigureSet,
+  type QuantityFigure,
+  type WordFigure,
+} from '../figures/index.ts';
 import { workOf } from '../practice/index.ts';
-import { clearance, lacking, match, measured, ofBay, same, sameOrChange, settle, sides, wordOfBay, words, workedOut, type Check, type Side } from './check.ts';
+import {
+  clearance,
+  lacking,
+  match,
+  measured,
+  ofBay,
+  same,
+  sameOrChange,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  workedOut,
+  type Check,
+  type Side,
+} from './check.ts';
 import { coherent } from './coherent.ts';
-import { judgeBlades, judgeMotor, missingForBlades, missingForMotor, spacerWork, stackFigures } from './depth.ts';
+import {
+  judgeBlades,
+  judgeMotor,
+  missingForBlades,
+  missingForMotor,
+  spacerWork,
+  stackFigures,
+} from './depth.ts';
 import { RULES } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';
 
@@ -154,12 +182,18 @@ const hole = (id: 'fanMountWidth' | 'fanMountHeight'): Check =>
   match(id, 'radiator', id, ofBay(id), { beside: ['fan'], leavesTo: 'fan' });
 
 /** The old cap goes on where the new radiator carries one: the vehicle keeps its cap unless the box holds another. */
-const oldCap = (vehicle: FitVehicle, figures: Radiator): boolean => recovery(vehicle) && necked(figures) && !vehicle.beside?.cap;
+const oldCap = (vehicle: FitVehicle, figures: Radiator): boolean =>
+  recovery(vehicle) && necked(figures) && !vehicle.beside?.cap;
 const turn = (need: string, have: string) => (need === have ? 'pass' : have === 'front' ? 'fail' : 'change');
 const portHeight = (id: 'inletHeight' | 'outletHeight'): Check => match(id, 'radiator', id, ofBay(id));
-const bore = (id: 'inletDiameter' | 'outletDiameter'): Check => match(id, 'radiator', id, ofBay(id), { prefix: 'Ø', series: true });
+const bore = (id: 'inletDiameter' | 'outletDiameter'): Check =>
+  match(id, 'radiator', id, ofBay(id), { prefix: 'Ø', series: true });
 const capFigure = (id: 'neckBore' | 'neckSeat', key: 'capBore' | 'capSeatDepth'): Check =>
-  match(id, 'radiator', key, ofBay(key), { asked: oldCap, beside: ['cap'], ...(key === 'capBore' ? { prefix: 'Ø' } : {}) });
+  match(id, 'radiator', key, ofBay(key), {
+    asked: oldCap,
+    beside: ['cap'],
+    ...(key === 'capBore' ? { prefix: 'Ø' } : {}),
+  });
 
 /** What a radiator has to meet in a vehicle. */
 export const radiatorChecks: Check[] = [
@@ -201,4 +235,3 @@ export const radiatorChecks: Check[] = [
   hole('fanMountWidth'),
   hole('fanMountHeight'),
 ]; // prettier-ignore
-

@@ -1,5 +1,13 @@
 import { chanceClear, chanceWithin, combined, type PartKind, type QuantityFigure } from '../figures/index.ts';
-import { USUAL_PRACTICE, workKey, workOf, type Practice, type PracticeName, type Work, type WorkCode } from '../practice/index.ts';
+import {
+  USUAL_PRACTICE,
+  workKey,
+  workOf,
+  type Practice,
+  type PracticeName,
+  type Work,
+  type WorkCode,
+} from '../practice/index.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
 /**
@@ -39,7 +47,13 @@ const figure = (part: FitPart, key: string): QuantityFigure | undefined =>
 const word = (part: FitPart, key: string): string | undefined =>
   (part.figures.words as Record<string, { word: string } | undefined>)[key]?.word;
 
-function settled(id: RelationId, chance: number, margin: number, u: number, { passAt, failAt }: Practice): Relation {
+function settled(
+  id: RelationId,
+  chance: number,
+  margin: number,
+  u: number,
+  { passAt, failAt }: Practice,
+): Relation {
   return { id, outcome: chance >= passAt ? 'pass' : chance <= failAt ? 'fail' : 'unknown', margin, u };
 }
 

@@ -29,7 +29,11 @@ const rule = (label: string, kinds: PartKind | readonly PartKind[], more: Partia
   label, kinds: typeof kinds === 'string' ? [kinds] : kinds, decisive: true, ...more,
 }); // prettier-ignore
 const advisory = { decisive: false } as const;
-const by = (code: WorkCode, concerns: string, reach?: PracticeName): Remedy => ({ code, concerns, ...(reach ? { reach } : {}) });
+const by = (code: WorkCode, concerns: string, reach?: PracticeName): Remedy => ({
+  code,
+  concerns,
+  ...(reach ? { reach } : {}),
+});
 
 export const RULES = {
   listed: rule('Listed for this vehicle', PART_KINDS, advisory),

@@ -216,5 +216,4 @@ export function decidingSentence(verdict: VerdictLine, system: UnitSystem): stri
   return `All ${verdict.met} deciding checks pass; least to spare: ${RULES[row.check].label.toLowerCase()}, ${formatQuantity(row.margin!.value, row.margin!.dimension, system, { difference: true })}.`;
 }
 
-export const measureText = (item: ToMeasure): string =>
-  `${whose(item.subject)} ${item.label.toLowerCase()}`;
+export const measureText = (item: ToMeasure): string => `${whose(item.subject)} ${item.label.toLowerCase()}`;

@@ -1,5 +1,17 @@
 import { chanceClear, combined, type FigureSet } from '../figures/index.ts';
-import { lacking, match, measured, ofBay, remedyOf, sameOrChange, settle, sides, wordOfBay, words, type Check } from './check.ts';
+import {
+  lacking,
+  match,
+  measured,
+  ofBay,
+  remedyOf,
+  sameOrChange,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  type Check,
+} from './check.ts';
 import { coherent } from './coherent.ts';
 import { RULES } from './rules.ts';
 import type { FitVehicle } from './vehicle.ts';

@@ -34,7 +34,11 @@ export interface Together {
 }
 
 /** What a check of a part that stays is asked for: only what something that goes in changes. */
-const concernsNew = (kind: FitPart['kind'], check: LedgerRow['check'], goesIn: ReadonlySet<FitPart['kind']>): boolean =>
+const concernsNew = (
+  kind: FitPart['kind'],
+  check: LedgerRow['check'],
+  goesIn: ReadonlySet<FitPart['kind']>,
+): boolean =>
   CHECKS[kind].some(({ id, beside }) => id === check && beside.some((other) => goesIn.has(other)));
 
 /**

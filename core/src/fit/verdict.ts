@@ -116,8 +116,7 @@ class Tally {
     if (outcome === 'not-asked') return;
     if (outcome !== 'unknown') this.known += 1;
     if (outcome === 'change') {
-      if (!this.change || effortOf(check) > effortOf(this.change))
-        this.change = check;
+      if (!this.change || effortOf(check) > effortOf(this.change)) this.change = check;
       return;
     }
     if (!check.rule.decisive) return;
@@ -289,7 +288,8 @@ export function judgeFit(
   let grade: Grade = 2;
   for (const row of rows)
     if (row.decisive)
-      for (const { trace } of row.traces) if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
+      for (const { trace } of row.traces)
+        if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
   const { verdict, deciding } = tally.conclude(evidence);
   const { tried, straightIn, misfits } = confirmed(evidence.installed);
   const work = verdict === 'no' ? [] : mergeWork(rows.flatMap((row) => row.work ?? []));

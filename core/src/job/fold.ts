@@ -82,7 +82,9 @@ const blank = (): JobState => ({
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
-type Apply = { [K in EventKind]: (state: JobState, event: Extract<JobEvent, { kind: K }>, said: Said) => void };
+type Apply = {
+  [K in EventKind]: (state: JobState, event: Extract<JobEvent, { kind: K }>, said: Said) => void;
+};
 
 const APPLY: Apply = {
   'opened': (state, { payload }, said) => {

@@ -18,7 +18,13 @@ export const stagesAsked = (asked: Choices): { onC: number; offC: number }[] | u
     : undefined;
 
 /** Thermostat and fan held together, and the nearest that agrees. */
-export function agreementWork(record: PlanRecord, fresh: Side, asked: Choices, boils: Attempt<number>, practice: Practice = USUAL_PRACTICE) {
+export function agreementWork(
+  record: PlanRecord,
+  fresh: Side,
+  asked: Choices,
+  boils: Attempt<number>,
+  practice: Practice = USUAL_PRACTICE,
+) {
   const settings: Settings | undefined = !boils.ok
     ? undefined
     : settingsOf(
@@ -31,13 +37,17 @@ export function agreementWork(record: PlanRecord, fresh: Side, asked: Choices, b
   const broken = settings ? disagreements(settings, practice) : [];
   const proposal =
     settings && broken.length > 0
-      ? nearestAgreement(settings, {
-          thermostats: record.thermostats.map(({ opensC, fullyOpenC }) => ({
-            opensC,
-            fullyOpenC: fullyOpenC ?? undefined,
-          })),
-          fan: { kind: 'adjustable', fromC: practice.controllerFrom, toC: practice.controllerTo },
-        }, practice)
+      ? nearestAgreement(
+          settings,
+          {
+            thermostats: record.thermostats.map(({ opensC, fullyOpenC }) => ({
+              opensC,
+              fullyOpenC: fullyOpenC ?? undefined,
+            })),
+            fan: { kind: 'adjustable', fromC: practice.controllerFrom, toC: practice.controllerTo },
+          },
+          practice,
+        )
       : undefined;
   return { settings, broken, proposal };
 }

@@ -24,7 +24,6 @@ export const AGREEMENT_RULES = {
 } as const;
 export type AgreementRule = keyof typeof AGREEMENT_RULES;
 
-
 export interface Broken {
   rule: AgreementRule;
   stage: number;

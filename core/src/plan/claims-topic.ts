@@ -1,7 +1,14 @@
 import { statedV } from '../practice/index.ts';
 import { attempt, type Attempt } from './attempt.ts';
 import type { Choices } from './choices.ts';
-import { checkAirflow, checkArea, checkSameFit, checkTotal, checkVolume, type ClaimFinding } from './claims.ts';
+import {
+  checkAirflow,
+  checkArea,
+  checkSameFit,
+  checkTotal,
+  checkVolume,
+  type ClaimFinding,
+} from './claims.ts';
 import { fanRatingOf } from './set-up.ts';
 import type { Side } from './sides.ts';
 

@@ -17,7 +17,10 @@ import { attempt, type Attempt } from './attempt.ts';
 import type { Side } from './sides.ts';
 
 /** Vehicle figures: the class, what was written in laid over it. */
-function loadOf(record: PlanRecord, asked: Choices): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
+function loadOf(
+  record: PlanRecord,
+  asked: Choices,
+): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
   const cls =
     asked.load ??
     likelyVehicleClass(record.vehicle.configuration.body, record.vehicle.configuration.package === 'towing');

@@ -16,12 +16,7 @@ import {
 import type { Choices } from './choices.ts';
 import type { PlanRecord } from './record.ts';
 
-function driveOf(
-  plan: Plan,
-  side: 'old' | 'fresh',
-  settings: Settings,
-  asked: Choices,
-): Drive | undefined {
+function driveOf(plan: Plan, side: 'old' | 'fresh', settings: Settings, asked: Choices): Drive | undefined {
   const ready = plan.setUps[side];
   if (!ready.ok || !ready.setUp.fans) return undefined;
   const { fans } = ready.setUp;
@@ -64,7 +59,10 @@ export function drivesOf(
   plan: Plan,
   asked: Choices,
 ): { old: Drive | undefined; fresh: Drive | undefined; seconds: number } {
-  const at = { boilsC: plan.settings?.boilsC ?? 110, dropK: plan.settings?.dropK ?? USUAL_PRACTICE.dropAtIdle };
+  const at = {
+    boilsC: plan.settings?.boilsC ?? 110,
+    dropK: plan.settings?.dropK ?? USUAL_PRACTICE.dropAtIdle,
+  };
   const now = settingsOf(
     record.bay,
     plan.fresh.assembly.fan,

@@ -25,13 +25,9 @@ export function edgeWork(
   const nearer = comesNearerMm(old.assembly.radiator, fresh.assembly.radiator);
   const hub =
     asked.hubGap !== undefined && asked.hubFitted !== undefined
-      ? attempt(() => hubSpacer(
-            asked.hubGap!,
-            asked.hubFitted!,
-            nearer ?? 0,
-            HUB_SPACERS_MM,
-            practice.drivenBladeToCore,
-          ))
+      ? attempt(() =>
+          hubSpacer(asked.hubGap!, asked.hubFitted!, nearer ?? 0, HUB_SPACERS_MM, practice.drivenBladeToCore),
+        )
       : undefined;
   const hoses = (['upper', 'lower'] as const).map((which) => {
     const [end, key] =

@@ -1,9 +1,7 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 export type SupportWork =
-  | { kind: 'fits'; spareMm: number }
-  | { kind: 'slot'; shiftMm: number }
-  | { kind: 'too-wide'; byMm: number };
+  { kind: 'fits'; spareMm: number } | { kind: 'slot'; shiftMm: number } | { kind: 'too-wide'; byMm: number };
 
 /**
  * What it takes to seat a radiator of this width in that opening: nothing, or a bracket slotted.

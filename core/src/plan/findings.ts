@@ -1,6 +1,16 @@
 import { LIMITS, type CaseName, CASES, type Likely } from '../cooling/index.ts';
 import type { CircuitFault, WiringPlan } from '../electrical/index.ts';
-import { RELATIONS, rowSentence, workText, type CheckId, type Choice, type Cleared, type LedgerRow, type Outcome, type Together } from '../fit/index.ts';
+import {
+  RELATIONS,
+  rowSentence,
+  workText,
+  type CheckId,
+  type Choice,
+  type Cleared,
+  type LedgerRow,
+  type Outcome,
+  type Together,
+} from '../fit/index.ts';
 import type { Work } from '../practice/index.ts';
 import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
 import { AGREEMENT_RULES, type Broken, type Proposal, type Settings } from './agreement.ts';
@@ -354,11 +364,7 @@ const claimHolds = (finding: ClaimFinding): boolean =>
 
 /** Another depth is work to look into; what cannot be, or is not believed, is a claim nothing is built on: it stops no part. */
 export const claimWord = (claim: ClaimFinding): FindingWord =>
-  claimHolds(claim)
-    ? 'clear'
-    : claim.kind === 'same-fit'
-      ? 'work'
-      : 'open';
+  claimHolds(claim) ? 'clear' : claim.kind === 'same-fit' ? 'work' : 'open';
 
 export const claimFindings = (claims: readonly ClaimFinding[], units: UnitSystem): Found[] =>
   claims.map((claim) => ({
@@ -446,4 +452,5 @@ export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
 } // prettier-ignore
 
 /** Whether a check of the ledger has a place on the face drawing. */
-export const onFace = (row: LedgerRow): boolean => TOPIC_OF[row.check] === 'face' && row.outcome !== 'not-asked';
+export const onFace = (row: LedgerRow): boolean =>
+  TOPIC_OF[row.check] === 'face' && row.outcome !== 'not-asked';

@@ -11,18 +11,32 @@ export {
 export { Draws } from './chance-draws.ts';
 export { CHOICE_FIGURES, NO_CHOICES, type Choices, type Room } from './choices.ts';
 export { MOST_RUNS, drawClearances, type Drawn } from './clearance-draws.ts';
-export { checkAirflow, checkArea, checkSameFit, checkTotal, checkVolume, type ClaimFinding } from './claims.ts';
+export {
+  checkAirflow,
+  checkArea,
+  checkSameFit,
+  checkTotal,
+  checkVolume,
+  type ClaimFinding,
+} from './claims.ts';
 export { claimsOf, type NamedClaim } from './claims-topic.ts';
 export { drivesOf, everyOf, SHOWN_MOMENTS } from './drives.ts';
 export { hosePlan, supportWork, type HosePlan, type SupportWork } from './edges.ts';
-export { differencesOf, faceOf, faceOfBay, type Difference, type FaceId, type FaceShape } from './face-of-parts.ts';
+export {
+  differencesOf,
+  faceOf,
+  faceOfBay,
+  type Difference,
+  type FaceId,
+  type FaceShape,
+} from './face-of-parts.ts';
 export {
   FINDING_WORDS, TOPICS, TOPIC_NAMES, agreementFindings, boltFindings, brokenSentence, circuitFaultSentence, claimFindings,
   claimSentence, claimWord, coolingFindings, depthFindings, findingsOf, hazardSentence, kelvins, ledgerFindings, onFace,
   planFaultSentence, proposalSentence, topicOf, wiringFindings, workFindings, worstOf,
   type CoolingCases, type FindingWord, type Found, type Topic,
 } from './findings.ts'; // prettier-ignore
-export { fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
+export { fitChoices, fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
 export { portLabel } from './port-label.ts';
 export type { PlanConnector, PlanPart, PlanRecord } from './record.ts';
 export { screwsInBox } from './screws-topic.ts';
@@ -34,3 +48,4 @@ export { settingsOf, stagesOf, type Said } from './settings-of.ts';
 export { sideOf, type Side } from './sides.ts';
 export { footSpacer, hubSpacer, type FootPlan } from './spacers.ts';
 export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './stack-of-parts.ts';
+export { plugOf } from './wiring-topic.ts';

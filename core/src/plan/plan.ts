@@ -1,6 +1,20 @@
 import type { PartKind } from '../figures/index.ts';
-import { judgeTogether, type FitPart, type FitVehicle, type Member, type Together } from '../fit/index.ts';
-import { USUAL_PRACTICE, materialsOf, mergeWork, workOf, type Practice, type Work } from '../practice/index.ts';
+import {
+  judgeTogether,
+  type FitChoices,
+  type FitPart,
+  type FitVehicle,
+  type Member,
+  type Together,
+} from '../fit/index.ts';
+import {
+  USUAL_PRACTICE,
+  materialsOf,
+  mergeWork,
+  workOf,
+  type Practice,
+  type Work,
+} from '../practice/index.ts';
 import { agreementWork } from './agreement-topic.ts';
 import type { Choices } from './choices.ts';
 import { claimsOf } from './claims-topic.ts';
@@ -12,6 +26,17 @@ import type { PlanPart, PlanRecord } from './record.ts';
 import { screwWork } from './screws-topic.ts';
 import type { Side } from './sides.ts';
 import { plugOf, wiringWork } from './wiring-topic.ts';
+
+/** What of the choices the judgement of fit hangs on. */
+export const fitChoices = (
+  choices: Pick<Choices, 'spacer' | 'fuse' | 'amps' | 'feed' | 'ground'>,
+): FitChoices => ({
+  spacerMm: choices.spacer,
+  fuseA: choices.fuse,
+  currentA: choices.amps,
+  feedMm: choices.feed,
+  groundMm: choices.ground,
+});
 
 /** The vehicle as a part meets it, with what was chosen for this fitment. */
 export function fitVehicleOf(
@@ -26,13 +51,7 @@ export function fitVehicleOf(
     airConditioning: record.vehicle.configuration.airConditioning,
     steering: record.vehicle.configuration.steering,
     plugs: new Map(record.connectors.map(({ code }) => [code, plugOf(record, code)!])),
-    choices: {
-      spacerMm: choices.spacer,
-      fuseA: choices.fuse,
-      currentA: choices.amps,
-      feedMm: choices.feed,
-      groundMm: choices.ground,
-    },
+    choices: fitChoices(choices),
   };
 }
 
@@ -41,22 +60,26 @@ export const fitPartOf = (part: Pick<PlanPart, 'kind' | 'figures'>): FitPart =>
 
 /** What goes in and what stays: a part that is on both sides stays, one that only the old side has comes off. */
 export function membersOf(old: Side, fresh: Side): Member[] {
-  return (['radiator', 'shroud', 'fan'] as const).flatMap((kind: PartKind & keyof Side['parts']): Member[] => {
-    const part = fresh.parts[kind];
-    if (!part) return [];
-    return [
-      {
-        id: part.id,
-        part: fitPartOf(part),
-        stays: old.parts[kind]?.id === part.id && someNew(old, fresh),
-        ...(part.evidence ? { evidence: part.evidence } : {}),
-      },
-    ];
-  });
+  return (['radiator', 'shroud', 'fan'] as const).flatMap(
+    (kind: PartKind & keyof Side['parts']): Member[] => {
+      const part = fresh.parts[kind];
+      if (!part) return [];
+      return [
+        {
+          id: part.id,
+          part: fitPartOf(part),
+          stays: old.parts[kind]?.id === part.id && someNew(old, fresh),
+          ...(part.evidence ? { evidence: part.evidence } : {}),
+        },
+      ];
+    },
+  );
 }
 /** Where nothing differs, the parts themselves are what is asked about. */
 const someNew = (old: Side, fresh: Side): boolean =>
-  (['radiator', 'shroud', 'fan'] as const).some((kind) => fresh.parts[kind] && fresh.parts[kind].id !== old.parts[kind]?.id);
+  (['radiator', 'shroud', 'fan'] as const).some(
+    (kind) => fresh.parts[kind] && fresh.parts[kind].id !== old.parts[kind]?.id,
+  );
 
 /** The judgement of a fitment, without what is only drawn and reckoned beside it: what Match and Sets ask of many. */
 export const fitmentOf = (

@@ -9,7 +9,13 @@ export const screwsInBox = (part: Pick<PlanPart, 'inTheBox'> | undefined) =>
   (part?.inTheBox ?? []).flatMap(({ name }) => boxScrew(name) ?? []);
 
 /** Screws of the way in and of the boxes: how far each reaches, and which must not change places. */
-export function screwWork(record: PlanRecord, fresh: Side, asked: Choices, fittedSpacer: number | undefined, practice: Practice = USUAL_PRACTICE) {
+export function screwWork(
+  record: PlanRecord,
+  fresh: Side,
+  asked: Choices,
+  fittedSpacer: number | undefined,
+  practice: Practice = USUAL_PRACTICE,
+) {
   const boss = fresh.assembly.radiator?.quantities.bossDepth?.value;
   // Trays are lettered anew in each procedure: screws can only change places within one way in.
   const ways = [...new Map(record.fasteners.map((each) => [each.procedureId, each.procedure]))];

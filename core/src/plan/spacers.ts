@@ -60,4 +60,3 @@ export function footSpacer(
     bendsMm: standoffMm,
   };
 }
-

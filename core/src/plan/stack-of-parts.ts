@@ -1,5 +1,12 @@
 import type { FigureSet, QuantityFigure, SubjectKind } from '../figures/index.ts';
-import { clearancesOf, loweredBy, stackFigures, type Assembly, type Clearance, type Figure } from '../fit/index.ts';
+import {
+  clearancesOf,
+  loweredBy,
+  stackFigures,
+  type Assembly,
+  type Clearance,
+  type Figure,
+} from '../fit/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 export type LayerId = 'condenser' | 'radiator' | 'core' | 'seal' | 'shroud' | 'fan' | 'blades' | 'engine';

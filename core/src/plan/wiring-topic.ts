@@ -1,18 +1,14 @@
 import { USUAL_PRACTICE, chargingV as chargingOf, statedV, type Practice } from '../practice/index.ts';
-import {
-  checkCircuit,
-  currentAt,
-  wireOf,
-  wiringPlan,
-  type Circuit,
-  type Plug,
-} from '../electrical/index.ts';
+import { checkCircuit, currentAt, wireOf, wiringPlan, type Circuit, type Plug } from '../electrical/index.ts';
 import type { Choices } from './choices.ts';
 import type { PlanRecord } from './record.ts';
 import { attempt, type Attempt } from './attempt.ts';
 import type { Side } from './sides.ts';
 
-export const plugOf = (record: Pick<PlanRecord, 'connectors'>, code: string | undefined): Plug | undefined => {
+export const plugOf = (
+  record: Pick<PlanRecord, 'connectors'>,
+  code: string | undefined,
+): Plug | undefined => {
   const connector = record.connectors.find((each) => each.code === code);
   return (
     connector && {

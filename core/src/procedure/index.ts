@@ -8,7 +8,8 @@ export {
 } from './cautions.ts';
 export { swappable, threadOf } from './threads.ts';
 export { proofread, swapHazards, type Finding } from './proofread.ts';
-export { assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
+export { withIdentity } from './identity.ts';
+export { inOrder, assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
 export {
   FASTENER_POLICIES,
   PHASES,

@@ -1,43 +1,6 @@
-import { desc, eq, sql } from 'drizzle-orm';
-import type { ComparisonDocument } from '@radiatrix/contract';
+import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
-import { application, comparison, measurement, part, partRevision, person } from '../db/schema/index.ts';
-
-const columns = {
-  id: comparison.id,
-  jobId: comparison.jobId,
-  title: comparison.title,
-  address: comparison.address,
-  findings: comparison.findings,
-  by: person.name,
-  at: comparison.at,
-};
-
-/** The newest of one job; more than anybody holds side by side. */
-const SHOWN = 100;
-
-export const comparisonRows = (db: Db, jobId: number) =>
-  db
-    .select(columns)
-    .from(comparison)
-    .innerJoin(person, eq(person.id, comparison.by))
-    .where(eq(comparison.jobId, jobId))
-    .orderBy(desc(comparison.id))
-    .limit(SHOWN);
-
-export async function insertComparison(db: Db, jobId: number, document: ComparisonDocument): Promise<number> {
-  const [row] = await db
-    .insert(comparison)
-    .values({ jobId, ...document })
-    .returning({ id: comparison.id });
-  return row!.id;
-}
-
-export async function deleteComparison(db: Db, id: number): Promise<boolean> {
-  return (
-    (await db.delete(comparison).where(eq(comparison.id, id)).returning({ id: comparison.id })).length === 1
-  );
-}
+import { application, measurement, part, partRevision } from '../db/schema/index.ts';
 
 export const adapterIds = async (db: Db): Promise<number[]> =>
   (await db.select({ id: part.id }).from(part).where(eq(part.kind, 'adapter')).limit(500)).map(

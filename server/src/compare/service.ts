@@ -1,27 +1,19 @@
-import type { FigureSet } from '@radiatrix/core/figures';
-import {
-  seesDrafts,
-  type Bench,
-  type BenchPart,
-  type Comparison,
-  type ComparisonDocument,
-  type Person,
-} from '@radiatrix/contract';
+import { overlaid, type FigureSet } from '@radiatrix/core/figures';
+import { seesDrafts, type Bench, type BenchPart, type Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
-import { figuresOfBay } from '../figures/queries.ts';
-import { figureSet } from '../figures/service.ts';
 import { notFound } from '../http/problem.ts';
-import { jobRow } from '../jobs/queries.ts';
-import { jobFigures } from '../jobs/service.ts';
+import { jobHand } from '../jobs/service.ts';
 import { isSelfShifting, loadGround } from '../match/ground.ts';
-import { overlaid } from '../match/service.ts';
-import { boxOf } from '../parts/queries.ts';
+import { claimEvidence, forJob } from '../match/evidence.ts';
+import { noticesOf } from '../parts/notices.ts';
+import { boxOf, claims } from '../parts/queries.ts';
+import { ownPractice, shopPractices } from '../practice/service.ts';
 import { documentOf } from '../procedures/queries.ts';
 import { visibleHead } from '../revisions/service.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { adapterIds, comparisonRows, deleteComparison, insertComparison, thermostatIds } from './queries.ts';
+import { adapterIds, thermostatIds } from './queries.ts';
 
 const wordsOf = (figures: FigureSet<never>, ...keys: string[]): string[] =>
   keys
@@ -36,18 +28,22 @@ export async function benchRecord(
   { parts: ids, jobId }: { parts: readonly number[]; jobId?: number | undefined },
 ): Promise<Bench> {
   const vehicle = await findConfiguration(db, vehicleId);
-  const [vocabulary, bayRows, job] = await Promise.all([
+  const [vocabulary, practice, job] = await Promise.all([
     loadVocabulary(db),
-    figuresOfBay(db, vehicle.bayId),
-    jobId === undefined ? undefined : jobFigures(db, jobId),
+    shopPractices(db),
+    jobId === undefined ? undefined : jobHand(db, jobId),
   ]);
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
-  const bay = overlaid(figureSet<'bay'>(bayRows), job);
-  const [adapters, thermostats] = await Promise.all([
+  const flange = (await loadGround(db, [vehicle.bayId], [], person.role)).bay(vehicle.bayId).quantities
+    .thermostatFlange;
+  const [adapters, thermostats, held, notices] = await Promise.all([
     adapterIds(db),
-    thermostatIds(db, vehicle.modelId, bay.quantities.thermostatFlange?.value),
+    thermostatIds(db, vehicle.modelId, (job?.figures.quantities.thermostatFlange ?? flange)?.value),
+    claims(db, { partIds: ids, modelId: vehicle.modelId }),
+    noticesOf(db, ids, seesDrafts(person.role)),
   ]);
-  const ground = await loadGround(db, [], [...new Set([...ids, ...adapters, ...thermostats])], person.role);
+  const ground = await loadGround(db, [vehicle.bayId], [...new Set([...ids, ...adapters, ...thermostats])], person.role); // prettier-ignore
+  const bay = overlaid(ground.bay(vehicle.bayId), job?.figures);
   const rows = new Map(ground.parts.map((row) => [row.id, row]));
   const figuresOf = (id: number): FigureSet<never> =>
     ground.fitPart(rows.get(id)!).figures as FigureSet<never>;
@@ -56,7 +52,14 @@ export async function benchRecord(
       const row = rows.get(id);
       if (!row) throw notFound('That part');
       const { revisionId, version: _v, notes: _n, authorId: _a, author: _w, ...line } = row;
-      return { ...line, figures: figuresOf(id), inTheBox: await boxOf(db, revisionId) };
+      const evidence = claimEvidence(row, vehicle, held.filter((claim) => claim.partId === id), ground, vocabulary); // prettier-ignore
+      return {
+        ...line,
+        figures: figuresOf(id),
+        inTheBox: await boxOf(db, revisionId),
+        evidence: forJob(evidence, job),
+        notices: notices.get(id) ?? [],
+      };
     }),
   );
   const plugs = [
@@ -87,6 +90,7 @@ export async function benchRecord(
         : [];
     }),
     fasteners: await fastenersOf(db, vehicle.bayId, person),
+    practice: ownPractice(practice),
   };
 }
 
@@ -106,17 +110,4 @@ async function fastenersOf(db: Db, bayId: number, person: Person): Promise<Bench
     }),
   );
   return lists.flat();
-}
-
-export const comparisonsOf = async (db: Db, jobId: number): Promise<Comparison[]> =>
-  (await comparisonRows(db, jobId)).map(({ by, at, ...row }) => ({ ...row, saved: { by, at } }));
-
-/** Keeps a comparison with a job; answers with its id. */
-export async function addComparison(db: Db, jobId: number, document: ComparisonDocument): Promise<number> {
-  if (!(await jobRow(db, jobId))) throw notFound('That job');
-  return insertComparison(db, jobId, document);
-}
-
-export async function removeComparison(db: Db, id: number): Promise<void> {
-  if (!(await deleteComparison(db, id))) throw notFound('That comparison');
 }

@@ -10,6 +10,7 @@ import { applyBundle } from '../importing/service.ts';
 import { addPerson } from '../people/service.ts';
 import { releaseRevision, reviewLines, reviewRecord } from '../review/service.ts';
 import { tagOf } from '../revisions/service.ts';
+import { loadDemoJobs } from './jobs.ts';
 
 interface Cast {
   password: string;
@@ -57,6 +58,7 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
       );
     }
   });
+  await loadDemoJobs(db, folder, people);
   await db.insert(setting).values({ name: 'demo', value: { accounts } });
 }
 

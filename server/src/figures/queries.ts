@@ -1,10 +1,11 @@
-import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql, type SQL } from 'drizzle-orm';
 import type { SubjectKind } from '@radiatrix/core/figures';
 import type { FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { connector, measurement, person, source } from '../db/schema/index.ts';
+import { bay, connector, measurement, person, source, type Standing } from '../db/schema/index.ts';
 
 export type FigureRow = FigureRecord & {
+  standing: Standing;
   bayId: number | null;
   partRevisionId: number | null;
   sourceGrade: number;
@@ -14,7 +15,7 @@ export type FigureRow = FigureRecord & {
 /** Figures are the bulk of what matching reads: plain rows, without a mapping for each of their cells. */
 async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
   const { rows } = await db.execute<Record<string, unknown>>(sql`
-    select m.id, m.bay_id as "bayId", m.part_revision_id as "partRevisionId", m.key, m.value, m.u,
+    select m.id, m.standing, m.bay_id as "bayId", m.part_revision_id as "partRevisionId", m.key, m.value, m.u,
       coalesce(m.choice, c.code, '') as word, m.connector_id as "connectorId", m.text, m.method,
       m.source_id as "sourceId", s.name as source, s.grade as "sourceGrade", p.name as "by", m.at
     from ${measurement} m join ${source} s on s.id = m.source_id join ${person} p on p.id = m."by" left join ${connector} c on c.id = m.connector_id
@@ -30,10 +31,22 @@ async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
 const inIds = (column: SQL, ids: readonly number[]): SQL =>
   sql`${column} in (${sql.join(ids.map((id) => sql`${id}`), sql`, `)})`; // prettier-ignore
 
-export const figuresOfBay = (db: Db, bayId: number): Promise<FigureRow[]> => figuresOfBays(db, [bayId]);
+/** What a reader may see of a bay: what is released, or, for who works on the library, as it would be once it is. */
+const visible = (drafts: boolean): SQL =>
+  drafts ? sql`m.standing <> 'dropping'` : sql`m.standing <> 'draft'`;
 
-export const figuresOfBays = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
-  ids.length === 0 ? [] : figuresWhere(db, inIds(sql`m.bay_id`, ids));
+export const figuresOfBay = (db: Db, bayId: number, drafts: boolean): Promise<FigureRow[]> =>
+  figuresOfBays(db, [bayId], drafts);
+
+export const figuresOfBays = async (db: Db, ids: readonly number[], drafts: boolean): Promise<FigureRow[]> =>
+  ids.length === 0 ? [] : figuresWhere(db, sql`${inIds(sql`m.bay_id`, ids)} and ${visible(drafts)}`);
+
+/** Everything of a bay, what waits for a reviewer and what is to go among it. */
+export const everyFigureOfBay = (db: Db, bayId: number): Promise<FigureRow[]> =>
+  figuresWhere(db, sql`m.bay_id = ${bayId}`);
+
+export const figuresOfJob = (db: Db, jobId: number): Promise<FigureRow[]> =>
+  figuresWhere(db, sql`m.job_id = ${jobId}`);
 
 export const figuresOfRevisions = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
   ids.length === 0 ? [] : figuresWhere(db, inIds(sql`m.part_revision_id`, ids));
@@ -47,10 +60,41 @@ export interface Subject {
 export const ofSubject = ({ kind, id }: Subject) =>
   kind === 'bay' ? eq(measurement.bayId, id) : eq(measurement.partRevisionId, id);
 
+/** Takes a source's figure of a part's draft away. */
 export const removeFigure = (db: Db, subject: Subject, key: string, sourceId: number) =>
   db
     .delete(measurement)
     .where(and(ofSubject(subject), eq(measurement.key, key), eq(measurement.sourceId, sourceId)));
+
+/** A bay's figure is proposed to go: a draft at once, a released one once a reviewer has seen it. */
+export async function proposeRemoval(db: Db, bayId: number, key: string, sourceId: number, personId: number): Promise<void> {
+  const own = and(eq(measurement.bayId, bayId), eq(measurement.key, key), eq(measurement.sourceId, sourceId));
+  await db.delete(measurement).where(and(own, eq(measurement.standing, 'draft')));
+  await db.update(measurement).set({ standing: 'dropping', proposedBy: personId }).where(and(own, eq(measurement.standing, 'released')));
+} // prettier-ignore
+
+/** Bays with figures that wait for a reviewer. */
+export const waitingBays = (db: Db) =>
+  db
+    .select({
+      id: bay.id, title: bay.name, version: bay.version, sentBackFor: bay.sentBackFor, at: sql<string>`max(${measurement.at})::text`,
+      writers: sql<number[]>`array_agg(distinct ${measurement.proposedBy})`, author: sql<string>`min(${person.name})`,
+    })
+    .from(measurement)
+    .innerJoin(bay, eq(bay.id, measurement.bayId))
+    .innerJoin(person, eq(person.id, measurement.proposedBy))
+    .where(ne(measurement.standing, 'released'))
+    .groupBy(bay.id)
+    .orderBy(sql`max(${measurement.at})`); // prettier-ignore
+
+/** What was proposed becomes what everybody sees. */
+export async function releaseFigures(db: Db, bayId: number): Promise<void> {
+  await db.delete(measurement).where(and(eq(measurement.bayId, bayId), eq(measurement.standing, 'dropping')));
+  await db
+    .update(measurement)
+    .set({ standing: 'released', proposedBy: null })
+    .where(and(eq(measurement.bayId, bayId), eq(measurement.standing, 'draft')));
+}
 
 export const connectorIds = async (db: Db, codes: readonly string[]): Promise<Map<string, number>> => {
   if (codes.length === 0) return new Map();

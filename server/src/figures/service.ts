@@ -1,29 +1,42 @@
-import { attributeOf, best, readFigure, type FigureSet, type QuantityFigure, type SubjectKind, type Trace, type WordFigure } from '@radiatrix/core/figures';
+import {
+  attributeOf,
+  best,
+  readFigure,
+  type FigureSet,
+  type QuantityFigure,
+  type SubjectKind,
+  type Trace,
+  type WordFigure,
+} from '@radiatrix/core/figures';
 import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
 import type { FieldProblem, FigureEntry, FigureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { measurement } from '../db/schema/index.ts';
 import { ProblemError } from '../http/problem.ts';
-import { connectorIds, removeFigure, type FigureRow, type Subject } from './queries.ts';
+import { connectorIds, proposeRemoval, removeFigure, type FigureRow, type Subject } from './queries.ts';
 
 /** A figure is worth no more than the way it was got, and no more than the source it comes from. */
-const traceOf = (row: FigureRow): Trace => ({
+const traceOf = (row: FigureRow, own: string | undefined): Trace => ({
   figureId: row.id,
   method: row.method,
   grade: Math.max(METHOD_RULES[row.method].grade, row.sourceGrade) as Grade,
-  source: row.source,
+  source: own ? `${own}, ${row.source}` : row.source,
   text: row.text,
   by: row.stamp.by,
   at: row.stamp.at,
+  ...(own ? { own: true as const } : {}),
 });
 
-/** Rows of one subject as core's figure set: of several sources the best counts, the others ride along. */
-export function figureSet<K extends SubjectKind>(rows: readonly FigureRow[]): FigureSet<K> {
+/**
+ * Rows of one subject as core's figure set: of several sources the best counts, the others ride along.
+ * @param own says whose they are where they are of the vehicle in hand and not of its type
+ */
+export function figureSet<K extends SubjectKind>(rows: readonly FigureRow[], own?: string): FigureSet<K> {
   const quantities: Record<string, QuantityFigure[]> = {};
   const words: Record<string, WordFigure[]> = {};
   for (const row of rows) {
-    if (row.value === null) (words[row.key] ??= []).push({ word: row.word, trace: traceOf(row) });
-    else (quantities[row.key] ??= []).push({ value: row.value, u: row.u ?? 0, trace: traceOf(row) });
+    if (row.value === null) (words[row.key] ??= []).push({ word: row.word, trace: traceOf(row, own) });
+    else (quantities[row.key] ??= []).push({ value: row.value, u: row.u ?? 0, trace: traceOf(row, own) });
   }
   return {
     quantities: Object.fromEntries(Object.entries(quantities).map(([key, figures]) => [key, best(figures)])),
@@ -36,6 +49,7 @@ export const figureRecord = ({
   partRevisionId: _revision,
   sourceGrade: _grade,
   connectorId: _connector,
+  standing: _standing,
   ...record
 }: FigureRow): FigureRecord => record;
 
@@ -49,6 +63,8 @@ export async function storeFigures(
   subject: Subject,
   entries: readonly FigureEntry[],
   at = 'figures',
+  /** Who proposes them: a bay’s figures wait for a reviewer. Without, they count at once. */
+  proposedBy?: number,
 ): Promise<void> {
   const fields: FieldProblem[] = [];
   const seen = new Set<string>();
@@ -94,9 +110,15 @@ export async function storeFigures(
       text: entry.text,
       method: entry.method,
       sourceId: entry.sourceId,
+      ...(subject.kind === 'bay' && proposedBy !== undefined
+        ? { standing: 'draft' as const, proposedBy }
+        : {}),
     });
   }
   if (fields.length > 0) throw new ProblemError('invalid', { fields });
-  for (const entry of entries) await removeFigure(db, subject, entry.key, entry.sourceId);
+  for (const entry of entries)
+    if (subject.kind === 'bay' && proposedBy !== undefined)
+      await proposeRemoval(db, subject.id, entry.key, entry.sourceId, proposedBy);
+    else await removeFigure(db, subject, entry.key, entry.sourceId);
   if (rows.length > 0) await db.insert(measurement).values(rows);
 }

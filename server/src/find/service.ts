@@ -16,6 +16,7 @@ import {
 } from '@radiatrix/core/vehicle';
 import { LIST_LIMIT, type FindResult, type Role } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { shopPractice } from '../practice/service.ts';
 import { connector, interchange, part } from '../db/schema/index.ts';
 import { candidateIds, loadGround, prospectsOf } from '../match/ground.ts';
 import { loadVocabulary, narrowed, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
@@ -134,7 +135,7 @@ async function questionFor(
   const kinds = partChip ? readValue(partChip.value).any : undefined;
   const ground = await loadGround(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
   if (kinds) ground.parts = ground.parts.filter((part) => kinds.includes(part.kind));
-  const prospects = prospectsOf(vehicles, ground, vocabulary);
+  const prospects = prospectsOf(vehicles, ground, vocabulary, await shopPractice(db));
   const names = ground.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
   return {
     question: nextQuestion(prospects, names, vocabulary, unknown) ?? null,

@@ -35,6 +35,7 @@ import {
 } from '../parts/queries.ts';
 import { createPart, partDraft, storeDetails } from '../parts/service.ts';
 import { documentOf } from '../procedures/queries.ts';
+import { withIdentity } from '@radiatrix/core/procedure';
 import { createProcedure, procedureDraft, storeDocument } from '../procedures/service.ts';
 import { headOf } from '../revisions/queries.ts';
 import { tagOf } from '../revisions/service.ts';
@@ -208,7 +209,7 @@ const PUT: Putters = {
     await updateConnector(db, record.id, record.version, row);
     return 'changed';
   },
-  bays: async (db, row, names) => {
+  bays: async (db, row, names, person) => {
     let id = names.find('bay', row.name);
     const isNew = id === undefined;
     if (id === undefined) {
@@ -216,13 +217,13 @@ const PUT: Putters = {
       id = inserted!.id;
       names.set('bay', row.name, id);
     }
-    const entries = fresh(figureEntries(row.figures, names), await figuresOfBay(db, id));
+    const entries = fresh(figureEntries(row.figures, names), await figuresOfBay(db, id, true));
     if (entries.length === 0) return isNew ? 'new' : 'same';
     if (!isNew) {
       const [held] = await db.select({ version: bay.version }).from(bay).where(eq(bay.id, id));
       await advanceBay(db, id, held!.version);
     }
-    await storeFigures(db, { kind: 'bay', id }, entries);
+    await storeFigures(db, { kind: 'bay', id }, entries, 'figures', person.id);
     return isNew ? 'new' : 'changed';
   },
   vehicles: async (db, row, names) => {
@@ -308,10 +309,11 @@ const PUT: Putters = {
       exceptions: exceptions.map((exception, index) => scopeOf(exception, names, `exceptions.${index}.`)),
     };
     const held = await claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId });
-    const statement = (each: Scope & { fits: boolean; original?: boolean; exceptions: readonly Scope[] }) =>
+    const statement = (each: Scope & { fits: boolean; original?: boolean; note?: string; exceptions: readonly Scope[] }) =>
       JSON.stringify([
         each.fits,
         each.original ?? false,
+        each.note ?? '',
         ...[each, ...each.exceptions].map((scope) => [scope.years, scope.built, scope.engineIds?.toSorted(), scope.transmissionIds?.toSorted(), scope.airConditioning, scope.packages && PACKAGES.filter((name) => scope.packages!.includes(name))]),
       ]); // prettier-ignore
     if (held.some((other) => statement(other) === statement(claim))) return 'same';
@@ -324,7 +326,8 @@ const PUT: Putters = {
     return 'new';
   },
   procedures: async (db, row, names, person) => {
-    const { bay: bayName, ...document } = row;
+    const { bay: bayName, ...given } = row;
+    let document = given;
     const bayId = names.get('bay', bayName, 'bay');
     const held = (await proceduresOfBay(db, bayId, true)).find(
       (each) => each.partKind === document.partKind && each.title === document.title,
@@ -335,8 +338,15 @@ const PUT: Putters = {
     }
     const head = (await headOf(db, 'procedure', held.id, true))!;
     const now = await documentOf(db, head.id);
+    // Steps that come without an identity are the ones on record that read the same.
+    document = { ...document, steps: withIdentity(document.steps, now?.steps ?? [], () => '') };
     if (isDeepStrictEqual(JSON.parse(JSON.stringify(now)), sortedDocument(document))) return 'same';
-    await storeDocument(db, await procedureDraft(db, held.id, person, tagOf(head), document.title), document);
+    await storeDocument(
+      db,
+      await procedureDraft(db, held.id, person, tagOf(head), document.title),
+      document,
+      now?.steps,
+    );
     return 'changed';
   },
   outcomes: async (db, row, names) => {

@@ -1,29 +1,31 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
-import type { JobDocument, NewJob } from '@radiatrix/contract';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import type { JobEventDraft } from '@radiatrix/contract';
+import type { JobEvent, JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
-import { job, jobFigure, person } from '../db/schema/index.ts';
+import { job, jobEvent, measurement, person, source } from '../db/schema/index.ts';
 
 const columns = {
   id: job.id,
   configurationId: job.configurationId,
   label: job.label,
   complaint: job.complaint,
-  alterations: job.alterations,
   stage: job.stage,
+  closed: job.closed,
   version: job.version,
   by: person.name,
   at: job.at,
 };
 
-const OPEN_SHOWN = 200;
+const SHOWN = 400;
 
+/** Open jobs first, newest first. */
 export const jobRows = (db: Db) =>
   db
     .select(columns)
     .from(job)
     .innerJoin(person, eq(person.id, job.by))
-    .orderBy(desc(job.at), desc(job.id))
-    .limit(OPEN_SHOWN);
+    .orderBy(asc(job.closed), desc(job.at), desc(job.id))
+    .limit(SHOWN);
 
 export async function jobRow(db: Db, id: number) {
   const [row] = await db
@@ -34,57 +36,96 @@ export async function jobRow(db: Db, id: number) {
   return row;
 }
 
-export const figuresOfJob = (db: Db, jobId: number) =>
-  db
-    .select({
-      key: jobFigure.key,
-      text: jobFigure.text,
-      method: jobFigure.method,
-      by: person.name,
-      at: jobFigure.at,
-    })
-    .from(jobFigure)
-    .innerJoin(person, eq(person.id, jobFigure.by))
-    .where(eq(jobFigure.jobId, jobId))
-    .orderBy(jobFigure.id);
+/** Holds a job for one writer at a time, so that its row is folded from all of its events. */
+export const lockJob = async (db: Db, id: number): Promise<boolean> =>
+  (await db.select({ id: job.id }).from(job).where(eq(job.id, id)).for('update')).length === 1;
 
-export async function insertJob(
-  db: Db,
-  { vehicleId, label = '', complaint = '', alterations = [], stage = 'match' }: NewJob,
-): Promise<number> {
+export async function eventsOf(db: Db, jobIds: readonly number[]): Promise<Map<number, JobEvent[]>> {
+  const events = new Map<number, JobEvent[]>();
+  if (jobIds.length === 0) return events;
+  const rows = await db
+    .select({ event: jobEvent, person: person.name })
+    .from(jobEvent)
+    .innerJoin(person, eq(person.id, jobEvent.by))
+    .where(inArray(jobEvent.jobId, [...jobIds]))
+    .orderBy(jobEvent.clockMs, jobEvent.clockN);
+  for (const { event, person: name } of rows) {
+    const { id, jobId, kind, device, seq, clockMs, clockN, deviceTime, payload } = event;
+    const own = events.get(jobId) ?? [];
+    own.push({ id, kind, device, seq, clock: { ms: clockMs, n: clockN }, deviceTime: new Date(deviceTime).toISOString(), person: name, payload } as unknown as JobEvent);
+    events.set(jobId, own);
+  }
+  return events;
+} // prettier-ignore
+
+/** Keeps what is not kept yet; answers with how many were new. */
+export async function insertEvents(db: Db, jobId: number, events: readonly JobEventDraft[]): Promise<number> {
+  const rows = await db
+    .insert(jobEvent)
+    .values(
+      events.map(({ id, kind, device, seq, clock, deviceTime, payload }) => ({
+        id, jobId, kind, device, seq, clockMs: clock.ms, clockN: clock.n, deviceTime, payload: payload as Record<string, unknown>,
+      })),
+    )
+    .onConflictDoNothing({ target: jobEvent.id })
+    .returning({ id: jobEvent.id });
+  return rows.length;
+} // prettier-ignore
+
+/** Ids among these that are kept already, with the job they belong to. */
+export const keptEvents = (db: Db, ids: readonly string[]) =>
+  db
+    .select({ id: jobEvent.id, jobId: jobEvent.jobId })
+    .from(jobEvent)
+    .where(inArray(jobEvent.id, [...ids]));
+
+export async function insertJob(db: Db, configurationId: number): Promise<number> {
   const [row] = await db
     .insert(job)
-    .values({ configurationId: vehicleId, label, complaint, alterations, stage })
+    .values({ configurationId, label: '', folded: false, version: 0 })
     .returning({ id: job.id });
   return row!.id;
 }
 
-/** The next version of a job when it still is at the one the save is based on. */
-export async function updateJob(
-  db: Db,
-  id: number,
-  version: number,
-  { figures: _figures, ...document }: JobDocument,
-): Promise<boolean> {
-  const rows = await db
+/** Writes what a job's events come to into its row. */
+export async function writeFold(db: Db, id: number, state: JobState, version: number): Promise<void> {
+  const { vehicleId, label, complaint, odometerKm, alterations, stage, closed } = state;
+  await db
     .update(job)
-    .set({ ...document, version: sql`${job.version} + 1` })
-    .where(and(eq(job.id, id), eq(job.version, version)))
-    .returning({ id: job.id });
-  return rows.length === 1;
-}
+    .set({
+      ...(vehicleId === undefined ? {} : { configurationId: vehicleId }),
+      label, complaint, odometerKm, alterations, stage, closed: closed !== null, version, folded: true,
+    })
+    .where(eq(job.id, id));
+} // prettier-ignore
 
-/** Figures that are as they were keep who measured them. */
-export async function replaceJobFigures(
-  db: Db,
-  jobId: number,
-  figures: JobDocument['figures'],
-): Promise<void> {
-  const held = await figuresOfJob(db, jobId);
-  const same = (a: JobDocument['figures'][number], b: JobDocument['figures'][number]): boolean =>
-    a.key === b.key && a.text === b.text && a.method === b.method;
-  for (const gone of held.filter((row) => !figures.some((figure) => same(figure, row))))
-    await db.delete(jobFigure).where(and(eq(jobFigure.jobId, jobId), eq(jobFigure.key, gone.key)));
-  const fresh = figures.filter((figure) => !held.some((row) => same(figure, row)));
-  if (fresh.length > 0) await db.insert(jobFigure).values(fresh.map((figure) => ({ jobId, ...figure })));
-}
+/** Figures of the vehicle in hand, as they are kept beside all others. */
+export const ownFigures = (db: Db, jobId: number) =>
+  db
+    .select({ key: measurement.key, eventId: measurement.eventId })
+    .from(measurement)
+    .where(eq(measurement.jobId, jobId));
+
+export const dropOwnFigures = async (db: Db, jobId: number, keys: readonly string[]): Promise<void> => {
+  if (keys.length > 0)
+    await db
+      .delete(measurement)
+      .where(sql`${measurement.jobId} = ${jobId} and ${inArray(measurement.key, [...keys])}`);
+};
+
+export const insertOwnFigure = (db: Db, row: typeof measurement.$inferInsert) =>
+  db.insert(measurement).values(row);
+
+export const sourceIds = async (db: Db): Promise<Set<number>> =>
+  new Set((await db.select({ id: source.id }).from(source)).map((row) => row.id));
+
+/** Jobs whose row is older than their events, with who opened them. */
+export const unfolded = (db: Db) =>
+  db.select({ id: job.id, by: job.by }).from(job).where(eq(job.folded, false));
+
+export const jobsOfPart = (db: Db, partId: number) =>
+  db
+    .selectDistinct({ id: job.id, label: job.label, closed: job.closed })
+    .from(jobEvent)
+    .innerJoin(job, eq(job.id, jobEvent.jobId))
+    .where(sql`${jobEvent.kind} = 'part chosen' and (${jobEvent.payload} ->> 'partId')::integer = ${partId}`);

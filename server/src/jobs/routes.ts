@@ -1,21 +1,24 @@
-import type { JobDocument, NewJob } from '@radiatrix/contract';
+import type { JobEvents } from '@radiatrix/contract';
+import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Context, Reply } from '../http/route.ts';
-import { changeJob, jobLines, jobRecord, openJob } from './service.ts';
+import { jobRecord } from './record.ts';
+import { addEvents, jobLines, openJob } from './service.ts';
 
-async function reply(db: Context['db'], id: number, more: Partial<Reply> = {}): Promise<Reply> {
-  const body = await jobRecord(db, id);
+async function reply(context: Context, id: number, more: Partial<Reply> = {}): Promise<Reply> {
+  const units = (context.query.units as UnitSystem | undefined) ?? 'both';
+  const body = await jobRecord(context.db, id, context.person, units);
   return { body, etag: String(body.version), ...more };
 }
 
 export const jobs = async ({ db }: Context): Promise<Reply> => ({ body: await jobLines(db) });
-export const job = async ({ db, id }: Context): Promise<Reply> => reply(db, id());
+export const job = async (context: Context): Promise<Reply> => reply(context, context.id());
 
-export const newJob = async ({ db, body }: Context): Promise<Reply> => {
-  const id = await openJob(db, body as NewJob);
-  return reply(db, id, { status: 201, location: `/api/jobs/${id}` });
+export const newJob = async (context: Context): Promise<Reply> => {
+  const id = await openJob(context.db, (context.body as JobEvents).events, context.person);
+  return reply(context, id, { status: 201, location: `/api/jobs/${id}` });
 };
 
-export const saveJob = async ({ db, id, body, ifMatch }: Context): Promise<Reply> => {
-  await changeJob(db, id(), Number(ifMatch) || 0, body as JobDocument);
-  return reply(db, id());
+export const jobEvents = async (context: Context): Promise<Reply> => {
+  const id = await addEvents(context.db, context.id(), (context.body as JobEvents).events, context.person);
+  return reply(context, id);
 };

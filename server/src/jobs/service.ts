@@ -1,108 +1,207 @@
-import { readFigure, type FigureSet, type QuantityFigure, type Trace, type WordFigure } from '@radiatrix/core/figures';
-import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
-import type { FieldProblem, JobDocument, JobLine, JobRecord, NewJob } from '@radiatrix/contract';
+import { EVENTS, foldJob, undone, inOrder, type JobEvent, type JobState } from '@radiatrix/core/job';
+import type { FigureSet } from '@radiatrix/core/figures';
+import { CHOICE_FIGURES, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
+import type { JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
+import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { figuresOfJob } from '../figures/queries.ts';
+import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { figuresOfJob, insertJob, jobRow, jobRows, replaceJobFigures, updateJob } from './queries.ts';
+import { checkFigures, keepFigures } from './figures.ts';
+import {
+  eventsOf,
+  insertEvents,
+  insertJob,
+  jobRow,
+  jobRows,
+  keptEvents,
+  lockJob,
+  unfolded,
+  writeFold,
+} from './queries.ts';
 
-export async function jobRecord(db: Db, id: number): Promise<JobRecord> {
-  const row = await jobRow(db, id);
-  if (!row) throw notFound('That job');
-  const [vehicle, vocabulary, figures] = await Promise.all([
-    findConfiguration(db, row.configurationId),
-    loadVocabulary(db),
-    figuresOfJob(db, id),
-  ]);
-  const { configurationId: _configuration, by, at, ...document } = row;
-  return {
-    ...document,
-    figures: figures.map(({ key, text, method }) => ({ key, text, method })),
-    vehicle: vehicleLine(vehicle, vocabulary),
-    opened: { by, at },
-  };
-}
-
-/** Every figure is read before anything is written, and every wrong one is named by its place. */
-export function checkFigures(figures: JobDocument['figures']): void {
-  const fields = figures.flatMap(({ key, text, method }, at): FieldProblem[] => {
-    const read = readFigure('bay', key, text, method);
-    return read.ok ? [] : [{ path: `figures.${at}.text`, message: read.message }];
-  });
-  if (fields.length > 0) throw new ProblemError('invalid', { fields });
-}
-
-export interface JobFigures {
+/** A job as whatever judges for it needs it: its vehicle, its own figures, what was chosen. */
+export interface JobHand {
   id: number;
   label: string;
   vehicleId: number;
   alterations: string[];
   figures: FigureSet<'bay'>;
+  choices: Choices;
+  state: JobState;
 }
 
-/** What was measured on the one vehicle in hand, as core's figure set. */
-export async function jobFigures(db: Db, id: number): Promise<JobFigures> {
+/** What was chosen on a job, as a plan takes it; a word or number it does not know is left out. */
+export function choicesOf(state: Pick<JobState, 'choices'>): Choices {
+  const numbers = Object.fromEntries(
+    CHOICE_FIGURES.flatMap((key) => (typeof state.choices[key] === 'number' ? [[key, state.choices[key]]] : [])),
+  );
+  const words = Object.fromEntries(
+    (['load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const).flatMap((key) => (typeof state.choices[key] === 'string' ? [[key, state.choices[key]]] : [])),
+  );
+  return { ...NO_CHOICES, ...numbers, ...words };
+} // prettier-ignore
+
+export async function jobHand(db: Db, id: number): Promise<JobHand> {
   const row = await jobRow(db, id);
   if (!row) throw notFound('That job');
-  const quantities: Record<string, QuantityFigure> = {};
-  const words: Record<string, WordFigure> = {};
-  for (const { key, text, method, by, at } of await figuresOfJob(db, id)) {
-    const read = readFigure('bay', key, text, method);
-    if (!read.ok) continue;
-    const trace: Trace = {
-      figureId: 0,
-      method,
-      grade: METHOD_RULES[method].grade as Grade,
-      source: `this vehicle, job ${id}`,
-      text,
-      by,
-      at,
-    };
-    if (read.type === 'quantity') quantities[key] = { value: read.value, u: read.u, trace };
-    else words[key] = { word: read.word, trace };
-  }
+  const [events, figures] = await Promise.all([eventsOf(db, [id]), figuresOfJob(db, id)]);
+  const state = foldJob(events.get(id) ?? []);
   return {
     id,
-    label: row.label,
+    label: state.label,
     vehicleId: row.configurationId,
-    alterations: row.alterations,
-    figures: { quantities, words } as FigureSet<'bay'>,
+    alterations: state.alterations,
+    figures: figureSet<'bay'>(figures, `this vehicle, job ${id}`),
+    choices: choicesOf(state),
+    state,
   };
 }
 
-/** Jobs as a list shows them, newest first. */
+function detailOf({ kind, payload }: JobEvent): string {
+  switch (kind) {
+    case 'opened':
+      return payload.complaint;
+    case 'described':
+      return [payload.label, payload.complaint, payload.odometerKm === undefined || payload.odometerKm === null ? '' : `${payload.odometerKm} km`, payload.alterations?.join(', ')].filter(Boolean).join(' · ');
+    case 'vehicle put right':
+    case 'figure given up':
+      return payload.why;
+    case 'figure taken':
+      return `${payload.key}: ${payload.text}`;
+    case 'part chosen':
+      return payload.role;
+    case 'part moved':
+      return payload.state;
+    case 'choices made':
+      return Object.entries(payload.choices).map(([key, value]) => `${key} ${value ?? 'as on record'}`).join(', ');
+    case 'compared':
+      return payload.title;
+    case 'sheet allowed':
+      return payload.reason;
+    case 'step ticked':
+      return `${payload.phase}${payload.done ? '' : ', taken back'}`;
+    case 'step noted':
+    case 'noted':
+      return payload.text;
+    case 'fasteners counted':
+      return `${payload.found} found in ${payload.tray}`;
+    case 'timer':
+      return `${payload.what} ${payload.act}s`;
+    case 'closed':
+      return [payload.outcome, payload.note].filter(Boolean).join(': ');
+    case 'opened again':
+      return payload.note;
+    default:
+      return '';
+  }
+} // prettier-ignore
+
+const STORY = 200;
+/** What happened, newest first. */
+export function storyOf(events: readonly JobEvent[], state: JobState): ToldEvent[] {
+  const ordered = inOrder(events);
+  const gone = undone(ordered);
+  return ordered
+    .filter((event) => event.kind !== 'undone')
+    .reverse()
+    .slice(0, STORY)
+    .map((event) => ({
+      id: event.id,
+      kind: event.kind,
+      label: EVENTS[event.kind].label,
+      detail: detailOf(event),
+      by: event.person,
+      at: event.deviceTime,
+      undone: gone.has(event.id),
+      late: state.late.includes(event.id),
+      undoable: EVENTS[event.kind].undoable,
+    }));
+}
+
+export interface FoldedJob {
+  row: NonNullable<Awaited<ReturnType<typeof jobRow>>>;
+  state: JobState;
+  events: JobEvent[];
+}
+export async function foldedJob(db: Db, id: number): Promise<FoldedJob> {
+  const [row, events] = await Promise.all([jobRow(db, id), eventsOf(db, [id])]);
+  if (!row) throw notFound('That job');
+  const own = events.get(id) ?? [];
+  return { row, events: own, state: foldJob(own) };
+}
+
+/** Jobs as a list shows them: open ones first, newest first. */
 export async function jobLines(db: Db): Promise<JobLine[]> {
   const [rows, vocabulary] = await Promise.all([jobRows(db), loadVocabulary(db)]);
-  const vehicles = await configurationsByIds(
-    db,
-    rows.map((row) => row.configurationId),
-  );
+  const closed = rows.filter((row) => row.closed).map((row) => row.id);
+  const [vehicles, closedEvents] = await Promise.all([
+    configurationsByIds(db, rows.map((row) => row.configurationId)),
+    eventsOf(db, closed),
+  ]);
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
-  return rows.map(({ id, label, complaint, stage, configurationId, by, at }) => ({
-    id,
-    label,
-    complaint,
-    stage,
+  return rows.map(({ configurationId, by, at, version: _version, ...row }) => ({
+    ...row,
+    late: row.closed ? foldJob(closedEvents.get(row.id) ?? []).late.length : 0,
     vehicleId: configurationId,
     title: titles.get(configurationId) ?? '',
     opened: { by, at },
   }));
+} // prettier-ignore
+
+function guardKinds(events: readonly JobEventDraft[], role: Role): void {
+  const barred = events.findIndex(({ kind }) => EVENTS[kind].specialist && !canEdit(role));
+  if (barred >= 0) throw new ProblemError('not-allowed', { detail: `${EVENTS[events[barred]!.kind].label}: that takes a specialist.` }); // prettier-ignore
 }
 
-export async function openJob(db: Db, job: NewJob): Promise<number> {
-  await findConfiguration(db, job.vehicleId);
-  checkFigures(job.figures ?? []);
-  const id = await insertJob(db, job);
-  await replaceJobFigures(db, id, job.figures ?? []);
+/** Vehicles named by events are on record. */
+async function checkVehicles(db: Db, events: readonly JobEventDraft[]): Promise<void> {
+  for (const event of events)
+    if (event.kind === 'opened' || event.kind === 'vehicle put right') await findConfiguration(db, event.payload.vehicleId);
+} // prettier-ignore
+
+async function refold(db: Db, id: number): Promise<void> {
+  const events = (await eventsOf(db, [id])).get(id) ?? [];
+  const state = foldJob(events);
+  await keepFigures(db, id, state);
+  await writeFold(db, id, state, events.length);
+}
+
+/** Opens a job with its first events; sent again it answers with the job that they opened. */
+export async function openJob(db: Db, events: readonly JobEventDraft[], person: Person): Promise<number> {
+  guardKinds(events, person.role);
+  const kept = await keptEvents(db, events.map(({ id }) => id)); // prettier-ignore
+  if (kept.length > 0) return addEvents(db, kept[0]!.jobId, events, person);
+  await checkVehicles(db, events);
+  await checkFigures(db, events);
+  const [first] = events;
+  const id = await insertJob(db, (first as Extract<JobEventDraft, { kind: 'opened' }>).payload.vehicleId);
+  await insertEvents(db, id, events);
+  await refold(db, id);
   return id;
 }
 
-/** Changes a job that still is at the version the save is based on. */
-export async function changeJob(db: Db, id: number, version: number, document: JobDocument): Promise<void> {
-  checkFigures(document.figures);
-  if (!(await updateJob(db, id, version, document)))
-    // Not found before it can be stale.
-    throw new ProblemError('stale', { current: await jobRecord(db, id) });
-  await replaceJobFigures(db, id, document.figures);
+/** Adds what happened to a job, closed or not; what is kept already stays as it was. */
+export async function addEvents(
+  db: Db,
+  id: number,
+  events: readonly JobEventDraft[],
+  person: Person,
+): Promise<number> {
+  guardKinds(events, person.role);
+  if (!(await lockJob(db, id))) throw notFound('That job');
+  const elsewhere = (await keptEvents(db, events.map((event) => event.id))).find(({ jobId }) => jobId !== id); // prettier-ignore
+  if (elsewhere)
+    throw new ProblemError('conflict', { detail: 'An event of that id belongs to another job.' });
+  await checkVehicles(db, events);
+  await checkFigures(db, events);
+  if ((await insertEvents(db, id, events)) > 0) await refold(db, id);
+  return id;
 }
+
+/** Folds jobs whose row is older than their events, each in the name of whoever opened it. */
+export async function foldOutdated(db: Db, asOpener: (personId: number, work: (tx: Db) => Promise<void>) => Promise<void>): Promise<void> {
+  for (const { id, by } of await unfolded(db)) await asOpener(by, (tx) => refold(tx, id));
+} // prettier-ignore

@@ -1,8 +1,19 @@
 import { inArray, sql, type SQL } from 'drizzle-orm';
-import { createJudge, RULES, type Evidence, type FitPart, type FitVehicle, type Installed } from '@radiatrix/core/fit';
+import {
+  createJudge,
+  RULES,
+  type Evidence,
+  type FitPart,
+  type FitVehicle,
+  type Installed,
+} from '@radiatrix/core/fit';
 import { type FigureSet } from '@radiatrix/core/figures';
 import { seesDrafts, type Role } from '@radiatrix/contract';
 import { byId, type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
+import { plugOf } from '@radiatrix/core/plan';
+import type { Plug } from '@radiatrix/core/electrical';
+import type { Practice } from '@radiatrix/core/practice';
+import { connectorsByCode } from '../connectors/queries.ts';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { figuresOfBays, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
@@ -76,8 +87,10 @@ export const fitVehicleOf = (
   vehicle: ConfigurationRow,
   figures: FigureSet<'bay'>,
   vocabulary: Vocabulary,
+  plugs: FitVehicle['plugs'],
 ): FitVehicle => ({
   figures,
+  ...(plugs ? { plugs } : {}),
   selfShifting: isSelfShifting(vehicle, vocabulary),
   airConditioning: vehicle.airConditioning,
   steering: vehicle.steering,
@@ -100,6 +113,8 @@ export interface Ground {
   bay: (bayId: number) => FigureSet<'bay'>;
   installed: (part: PartRow, bayId: number) => Installed[];
   figures: (row: PartRow) => readonly FigureRow[];
+  /** Plugs that these bays and parts name, by code. */
+  plugs: ReadonlyMap<string, Plug>;
 }
 
 export async function loadGround(
@@ -109,7 +124,7 @@ export async function loadGround(
   role: Role,
 ): Promise<Ground> {
   const [bayRows, parts, tried] = await Promise.all([
-    figuresOfBays(db, bayIds),
+    figuresOfBays(db, bayIds, seesDrafts(role)),
     partLines(db, { ids: partIds }, seesDrafts(role)),
     outcomes(db, { bayIds, partIds }),
   ]);
@@ -129,10 +144,13 @@ export async function loadGround(
       { kind: row.kind, figures: figureSet(byRevision.get(row.revisionId) ?? []) } as FitPart,
     ]),
   );
+  const named = [...bayRows, ...[...byRevision.values()].flat()].filter((row) => row.connectorId !== null);
+  const connectors = await connectorsByCode(db, [...new Set(named.map((row) => row.word))]);
   const triedBy = grouped(tried, (row: Tried) => row.partId);
   return {
     parts,
     figures: (row) => byRevision.get(row.revisionId) ?? [],
+    plugs: new Map(connectors.map((each) => [each.code, plugOf({ connectors }, each.code)!])),
     fitPart: (row) => fits.get(row.id)!,
     bay: (id) => bays.get(id) ?? { quantities: {}, words: {} },
     installed: (part, bayId) =>
@@ -159,14 +177,20 @@ export function prospectsOf(
   vehicles: readonly ConfigurationRow[],
   ground: Ground,
   vocabulary: Vocabulary,
+  practice: Practice,
 ): Prospect[] {
-  const judge = createJudge();
+  const judge = createJudge(practice);
   const held = new Map<string, { verdicts: string[]; reasons: string[] }>();
   return vehicles.map((configuration) => {
     const key = alikeKey(configuration, vocabulary);
     let own = held.get(key);
     if (!own) {
-      const fitVehicle = fitVehicleOf(configuration, ground.bay(configuration.bayId), vocabulary);
+      const fitVehicle = fitVehicleOf(
+        configuration,
+        ground.bay(configuration.bayId),
+        vocabulary,
+        ground.plugs,
+      );
       own = { verdicts: [], reasons: [] };
       for (const part of ground.parts) {
         const evidence: Evidence = {

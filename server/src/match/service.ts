@@ -1,7 +1,12 @@
-import { claimSentence, speaksOf } from '@radiatrix/core/application';
-import { decidingSentence, findSets, judgeFit, RELATIONS, THRESHOLDS, VERDICTS, verdictLine, type Evidence, type FitVehicle, type SetPart, type Slot, type Thresholds, type Verdict } from '@radiatrix/core/fit';
-import { PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
-import { formatQuantity, type Grade } from '@radiatrix/core/quantity';
+import {
+  decidingSentence, findSets, judgeFit, RELATIONS, RULES, VERDICTS, verdictLine,
+  type Evidence, type FitVehicle, type PartSet, type SetPart, type Slot, type Verdict,
+} from '@radiatrix/core/fit'; // prettier-ignore
+import { overlaid, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { fitChoices, plugOf } from '@radiatrix/core/plan';
+import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
+import { seesDrafts } from '@radiatrix/contract';
+import { connectorsByCode } from '../connectors/queries.ts';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type {
   GoesInto,
@@ -17,7 +22,9 @@ import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { jobFigures, type JobFigures } from '../jobs/service.ts';
+import { noticesOf } from '../parts/notices.ts';
+import { shopPractice } from '../practice/service.ts';
+import { jobHand, type JobHand } from '../jobs/service.ts';
 import { boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
 import {
   configurations,
@@ -26,6 +33,7 @@ import {
   type ConfigurationRow,
 } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
+import { claimEvidence, forJob } from './evidence.ts';
 import { alikeKey, candidateIds, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
 
 export interface MatchOptions {
@@ -35,38 +43,16 @@ export interface MatchOptions {
   failAt?: number;
 }
 
-export function thresholdsOf({ passAt, failAt }: MatchOptions): Thresholds {
-  const thresholds = { passAt: passAt ?? THRESHOLDS.passAt, failAt: failAt ?? THRESHOLDS.failAt };
-  if (thresholds.failAt >= thresholds.passAt)
+/** The shop's practice, with the chances asked for in this one call. */
+export async function practiceFor(db: Db, { passAt, failAt }: MatchOptions): Promise<Practice> {
+  const shop = await shopPractice(db);
+  if (passAt === undefined && failAt === undefined) return shop;
+  const practice = { ...shop, passAt: passAt ?? shop.passAt, failAt: failAt ?? shop.failAt };
+  if (practice.failAt >= practice.passAt)
     throw new ProblemError('invalid', {
       fields: [{ path: 'failAt', message: 'A check must fail at a lower chance than it passes at.' }],
     });
-  return thresholds;
-}
-
-function evidenceFor(
-  part: PartRow,
-  vehicle: ConfigurationRow,
-  held: readonly ClaimRow[],
-  ground: Ground,
-  vocabulary: Vocabulary,
-): Evidence {
-  const listings: Evidence['listings'][number][] = [];
-  const listedElsewhere: string[] = [];
-  for (const claim of held) {
-    if (claim.modelId !== vehicle.modelId) continue;
-    const word = speaksOf(claim, vehicle);
-    const sentence = claimSentence(claim, vocabulary);
-    if (word === 'silent') {
-      if (claim.fits) listedElsewhere.push(sentence);
-    } else {
-      // An exception of a line that says "does not fit" says nothing about fitting.
-      if (word === 'excepts' && !claim.fits) continue;
-      const says = word === 'excepts' ? 'excepts' : claim.fits ? 'fits' : 'does not fit';
-      listings.push({ claimId: claim.id, says, sentence, source: claim.source, grade: claim.grade as Grade });
-    }
-  }
-  return { listings, listedElsewhere, installed: ground.installed(part, vehicle.bayId) };
+  return practice;
 }
 
 const byPart = (held: readonly ClaimRow[]): Map<number, ClaimRow[]> => {
@@ -81,31 +67,14 @@ const byPart = (held: readonly ClaimRow[]): Map<number, ClaimRow[]> => {
 
 const rank = (verdict: Pick<Verdict, 'verdict'>): number => VERDICTS.indexOf(verdict.verdict);
 
-/** A vehicle's figures with those of the one in hand laid over them. */
-export const overlaid = (type: FigureSet<'bay'>, job: JobFigures | undefined): FigureSet<'bay'> =>
-  job
-    ? {
-        quantities: { ...type.quantities, ...job.figures.quantities },
-        words: { ...type.words, ...job.figures.words },
-      }
-    : type;
-
-/**
- * What happened on unaltered vehicles of the kind proves nothing about one that was altered, and what was measured
- * on this very vehicle says more than what its type was like.
- */
-const forJob = (evidence: Evidence, job: JobFigures | undefined): Evidence =>
-  job && job.alterations.length > 0
-    ? { ...evidence, installed: evidence.installed.map((each) => ({ ...each, altered: true })) }
-    : evidence;
-
 interface Judged {
   vehicle: ConfigurationRow;
   vocabulary: Vocabulary;
   needs: FitVehicle;
   ground: Ground;
-  job: JobFigures | undefined;
-  thresholds: Thresholds;
+  job: JobHand | undefined;
+  practice: Practice;
+  evidenceOf: (part: PartRow) => Evidence;
   verdictOf: (part: PartRow) => Verdict;
 }
 
@@ -117,11 +86,11 @@ async function onTheBench(
   options: MatchOptions,
   onlyPart?: number,
 ): Promise<Judged> {
-  const thresholds = thresholdsOf(options);
-  const [vehicle, vocabulary, job] = await Promise.all([
+  const [practice, vehicle, vocabulary, job] = await Promise.all([
+    practiceFor(db, options),
     findConfiguration(db, vehicleId),
     loadVocabulary(db),
-    options.job === undefined ? undefined : jobFigures(db, options.job),
+    options.job === undefined ? undefined : jobHand(db, options.job),
   ]);
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
   const ids =
@@ -131,33 +100,36 @@ async function onTheBench(
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
   ]);
   const heldOf = byPart(held);
-  const needs = fitVehicleOf(vehicle, overlaid(ground.bay(vehicle.bayId), job), vocabulary);
+  const needs: FitVehicle = {
+    ...fitVehicleOf(
+      vehicle,
+      overlaid(ground.bay(vehicle.bayId), job?.figures),
+      vocabulary,
+      await plugsWith(db, ground, job),
+    ),
+    ...(job ? { choices: fitChoices(job.choices) } : {}),
+  };
+  const evidenceOf = (part: PartRow): Evidence =>
+    forJob(claimEvidence(part, vehicle, heldOf.get(part.id) ?? [], ground, vocabulary), job);
   return {
     vehicle,
     vocabulary,
     needs,
     ground,
     job,
-    thresholds,
-    verdictOf: (part) =>
-      judgeFit(
-        needs,
-        ground.fitPart(part),
-        forJob(evidenceFor(part, vehicle, heldOf.get(part.id) ?? [], ground, vocabulary), job),
-        thresholds,
-      ),
+    practice,
+    evidenceOf,
+    verdictOf: (part) => judgeFit(needs, ground.fitPart(part), evidenceOf(part), practice),
   };
 }
 
-/** The vehicle a sheet is made for, as core judges it. */
-export async function fitVehicle(
-  db: Db,
-  vehicle: ConfigurationRow,
-  vocabulary: Vocabulary,
-): Promise<FitVehicle> {
-  const ground = await loadGround(db, [vehicle.bayId], [], 'installer');
-  return fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary);
-}
+/** Plugs of the parts and the bay, and of what was measured on the vehicle in hand. */
+async function plugsWith(db: Db, ground: Ground, job: JobHand | undefined): Promise<FitVehicle['plugs']> {
+  const own = [job?.figures.words.fanConnector?.word, job?.figures.words.moduleConnector?.word].filter((code): code is string => code !== undefined && !ground.plugs.has(code));
+  if (own.length === 0) return ground.plugs;
+  const connectors = await connectorsByCode(db, own);
+  return new Map([...ground.plugs, ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const)]);
+} // prettier-ignore
 
 const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
   id,
@@ -176,8 +148,12 @@ export async function match(
   role: Role,
   options: MatchOptions = {},
 ): Promise<MatchResult> {
-  const { vehicle, vocabulary, ground, job, thresholds, verdictOf } = await onTheBench(db, vehicleId, role, options); // prettier-ignore
-  const candidates = ground.parts.map((row): JudgedPart => ({ ...partLineOf(row), verdict: verdictOf(row) }));
+  const { vehicle, vocabulary, ground, job, practice, verdictOf } = await onTheBench(db, vehicleId, role, options); // prettier-ignore
+  const candidates = ground.parts.map((row): JudgedPart => ({
+    ...partLineOf(row),
+    verdict: verdictOf(row),
+    notices: [],
+  }));
   candidates.sort(
     (a, b) =>
       PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) ||
@@ -185,11 +161,17 @@ export async function match(
       a.verdict.grade - b.verdict.grade ||
       (a.number < b.number ? -1 : 1),
   );
+  const [first] = candidates;
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
-    candidates: candidates.map((candidate) => ({ ...candidate, verdict: verdictLine(candidate.verdict) })),
-    first: candidates[0] ?? null,
-    thresholds,
+    candidates: candidates.map(({ notices: _notices, ...candidate }) => ({
+      ...candidate,
+      verdict: verdictLine(candidate.verdict),
+    })),
+    first: !first
+      ? null
+      : { ...first, notices: (await noticesOf(db, [first.id], seesDrafts(role))).get(first.id) ?? [] },
+    practice: { passAt: practice.passAt, failAt: practice.failAt, own: ownOf(practice) },
     job: job
       ? {
           id: job.id,
@@ -212,7 +194,8 @@ export async function judged(
   const { ground, verdictOf } = await onTheBench(db, vehicleId, role, options, partId);
   const [row] = ground.parts;
   if (!row) throw notFound('That part');
-  return { ...partLineOf(row), verdict: verdictOf(row) };
+  const notices = await noticesOf(db, [row.id], seesDrafts(role));
+  return { ...partLineOf(row), verdict: verdictOf(row), notices: notices.get(row.id) ?? [] };
 }
 
 const SETS_SHOWN = 5;
@@ -239,13 +222,14 @@ export async function sets(
       kind,
       kept: staying.length > 0,
       optional: !asked.includes(kind),
-      choices: (staying.length > 0 ? staying : own).map((part): SetPart => {
-        const { verdict, changes } = bench.verdictOf(part);
-        return { id: part.id, part: bench.ground.fitPart(part), verdict, changes };
-      }),
+      choices: (staying.length > 0 ? staying : own).map((part): SetPart => ({
+        id: part.id,
+        part: bench.ground.fitPart(part),
+        evidence: bench.evidenceOf(part),
+      })),
     };
   });
-  const { sets: found, nearMisses } = findSets(slots, bench.needs, SETS_SHOWN, bench.thresholds);
+  const { sets: found, nearMisses } = findSets(slots, bench.needs, SETS_SHOWN, bench.practice);
   const boxes = new Map(
     await Promise.all(
       [...new Set(found.flatMap((set) => set.parts.map((member) => member.id)))].map(
@@ -255,53 +239,46 @@ export async function sets(
   );
   const numberOf = (id: number): string => parts.find((part) => part.id === id)?.number ?? '?';
   const kept = new Set(slots.filter((slot) => slot.kept).map((slot) => slot.kind));
-  const line = ({ id, verdict, part: { kind } }: SetPart): SetPartLine => ({
-    id,
-    number: numberOf(id),
-    kind,
-    verdict,
-    kept: kept.has(kind),
-  });
+  const line =
+    (set?: PartSet) =>
+    ({ id, part: { kind } }: SetPart): SetPartLine => ({
+      id,
+      number: numberOf(id),
+      kind,
+      verdict:
+        set?.together.members.find((member) => member.id === id)?.verdict.verdict ??
+        bench.verdictOf(parts.find((part) => part.id === id)!).verdict,
+      kept: kept.has(kind),
+    });
+  const labelOf = (id: keyof typeof RULES | keyof typeof RELATIONS): string =>
+    id in RULES ? RULES[id as keyof typeof RULES].label : RELATIONS[id as keyof typeof RELATIONS].label;
   return {
     without: slots.filter((slot) => !slot.optional && slot.choices.length === 0).map((slot) => slot.kind),
-    sets: found.map(({ parts: members, changes, unknown }) => ({
-      parts: members.map(line),
-      changes,
-      minutes: changes.reduce((sum, change) => sum + change.minutes, 0),
-      takes: [...new Set(changes.flatMap((change) => change.takes))],
-      inTheBoxes: members.flatMap(({ id, part }) => (kept.has(part.kind) ? [] : (boxes.get(id) ?? []))),
-      unknown: unknown.map(({ id, parts: [a, b] }) => ({ id, parts: [numberOf(a), numberOf(b)] })),
+    sets: found.map((set) => ({
+      parts: set.parts.map(line(set)),
+      verdict: set.together.verdict,
+      work: set.together.work,
+      minutes: minutesOf(set.together.work),
+      materials: materialsOf(set.together.work),
+      inTheBoxes: set.parts.flatMap(({ id, part }) => (kept.has(part.kind) ? [] : (boxes.get(id) ?? []))),
+      unknown: set.together.open.map(({ id, members }) => ({ label: labelOf(id), parts: members.map(numberOf) })),
     })),
-    nearMisses: nearMisses.map(({ parts: members, breaks }) => ({
-      parts: members.map(line),
-      breaks: breaksText(breaks, bench, numberOf, parts),
+    nearMisses: nearMisses.map(({ parts: members, breaks: { a, b, by } }) => ({
+      parts: members.map(line()),
+      breaks:
+        b === 0
+          ? `${numberOf(a)} does not go into this vehicle: ${decidingSentence(bench.verdictOf(parts.find((part) => part.id === a)!), 'metric')}`
+          : `${by === 'installed' ? 'Tried before' : labelOf(by)}: ${numberOf(a)} and ${numberOf(b)} do not suit each other.`,
     })),
   };
-}
-
-function breaksText(
-  { a, b, relation }: { a: number; b: number; relation?: { id: keyof typeof RELATIONS; margin?: number } },
-  bench: Judged,
-  numberOf: (id: number) => string,
-  parts: readonly PartRow[],
-): string {
-  if (!relation) {
-    const part = parts.find((each) => each.id === a)!;
-    return `${part.number} does not go into this vehicle: ${decidingSentence(bench.verdictOf(part), 'metric')}`;
-  }
-  const dimension = relation.id === 'thermostatAndFan' ? 'temperature' : 'length';
-  const short =
-    relation.margin === undefined
-      ? ''
-      : `, ${formatQuantity(Math.abs(relation.margin), dimension, 'metric', { difference: true })} beyond what it takes`;
-  return `${RELATIONS[relation.id].label}: ${numberOf(a)} and ${numberOf(b)} do not suit each other${short}.`;
-}
+} // prettier-ignore
 
 const GROUP_SHOWN = 40;
 
 /** From a part to every vehicle it could concern, by the same engine; vehicles that get the same verdict are said once. */
 export async function goesInto(db: Db, partId: number, role: Role): Promise<GoesInto> {
-  const [vocabulary, held, bays] = await Promise.all([
+  const [practice, vocabulary, held, bays] = await Promise.all([
+    shopPractice(db),
     loadVocabulary(db),
     claims(db, { partIds: [partId] }),
     db
@@ -319,20 +296,20 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
   if (!part) throw notFound('That part');
   const groups = new Map<string, GoesInto['groups'][number]>();
   for (const vehicle of vehicles) {
-    const evidence = evidenceFor(part, vehicle, held, ground, vocabulary);
+    const evidence = claimEvidence(part, vehicle, held, ground, vocabulary);
     const says = evidence.listings.some((listing) => listing.says === 'fits');
     const key = `${alikeKey(vehicle, vocabulary)} ${says}`;
     let group = groups.get(key);
     if (!group) {
-      const needs = fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary);
-      const verdict = judgeFit(needs, ground.fitPart(part), evidence);
+      const needs = fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary, ground.plugs);
+      const verdict = judgeFit(needs, ground.fitPart(part), evidence, practice);
       group = {
         verdict: verdict.verdict,
         deciding: verdict.deciding,
         sentence: decidingSentence(verdict, 'metric'),
         listed: says,
         grade: verdict.grade,
-        minutes: verdict.changeMinutes,
+        minutes: verdict.workMinutes,
         vehicles: [],
       };
       groups.set(key, group);
@@ -365,7 +342,7 @@ export async function kin(db: Db, vehicleId: number, role: Role): Promise<Kin> {
       (other) => other.bayId !== vehicle.bayId,
     ); // prettier-ignore
     const wide = await loadGround(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore
-    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary)) {
+    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary, bench.practice)) {
       const parts = wide.parts.filter(
         (_, at) => verdicts[at] === 'straight-in' || verdicts[at] === 'changes',
       );

@@ -1,4 +1,4 @@
-import { and, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
+import { and, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
 import type { PartKind } from '@radiatrix/core/figures';
@@ -67,7 +67,7 @@ export async function partLines(
               ilike(partRevision.description, pattern),
             )
           : undefined,
-        drafts ? undefined : eq(partRevision.state, 'released'),
+        drafts ? undefined : and(eq(partRevision.state, 'released'), isNull(partRevision.withdrawnAt)),
       ),
     )
     .orderBy(part.id, desc(partRevision.revision))
@@ -246,7 +246,14 @@ export async function closesRing(db: Db, newPartId: number, oldPartId: number): 
 const packageIds = (names: readonly string[] | null): number[] | null =>
   names?.map((name) => PACKAGES.indexOf(name as Configuration['package'])) ?? null;
 
-export type ClaimRow = Claim & { original: boolean; source: string; grade: number; by: string; at: string };
+export type ClaimRow = Claim & {
+  original: boolean;
+  note: string;
+  source: string;
+  grade: number;
+  by: string;
+  at: string;
+};
 
 export async function claims(
   db: Db,
@@ -266,6 +273,7 @@ export async function claims(
       packages: application.packages,
       fits: application.fits,
       original: application.original,
+      note: application.note,
       sourceId: application.sourceId,
       exceptions: application.exceptions,
       source: source.name,
@@ -302,6 +310,7 @@ export async function insertClaim(
     years: [number, number];
     fits: boolean;
     original?: boolean;
+    note?: string;
     sourceId: number;
     exceptions: ScopeEntry[];
   },

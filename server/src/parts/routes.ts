@@ -59,7 +59,10 @@ export const partFigures = async ({ db, id, body, ifMatch, person }: Context): P
 export const newClaim = async ({ db, id, body, person }: Context): Promise<Reply> => {
   const [line] = await partLines(db, { ids: [id()] }, true);
   if (!line) throw notFound('That part');
-  await addClaim(db, id(), body as NewClaim);
+  const { alsoModelIds = [], ...claim } = body as NewClaim;
+  // One line of the trade may name several models; each is kept by itself.
+  for (const modelId of new Set([claim.modelId, ...alsoModelIds]))
+    await addClaim(db, id(), { ...claim, modelId });
   return { status: 201, body: await partRecord(db, id(), person) };
 };
 

@@ -23,7 +23,7 @@ export async function documentOf(db: Db, revisionId: number): Promise<ProcedureD
       .where(eq(procedureRevision.id, revisionId)),
     db.select().from(fastener).where(eq(fastener.revisionId, revisionId)).orderBy(fastener.ordinal),
     db
-      .select({ ordinal: step.ordinal, phase: step.phase, text: step.text, detail: step.detail, tools: step.tools, consumables: step.consumables, minutes: step.minutes, waiting: step.waiting, connector: connector.code })
+      .select({ ordinal: step.ordinal, id: step.stepId, after: step.afterStep, when: step.when, phase: step.phase, text: step.text, detail: step.detail, tools: step.tools, consumables: step.consumables, minutes: step.minutes, waiting: step.waiting, connector: connector.code })
       .from(step)
       .leftJoin(connector, eq(connector.id, step.connectorId))
       .where(eq(step.revisionId, revisionId))
@@ -97,12 +97,16 @@ export async function writeDocument(
       .values(document.fasteners.map((each, ordinal) => ({ revisionId, ordinal, ...each })));
   if (document.steps.length === 0) return;
   await db.insert(step).values(
-    document.steps.map(({ connector: code, cautions: _cautions, uses: _uses, ...each }, ordinal) => ({
-      revisionId,
-      ordinal,
-      ...each,
-      connectorId: connectors.get(code) ?? null,
-    })),
+    document.steps.map(
+      ({ id, after, connector: code, cautions: _cautions, uses: _uses, ...each }, ordinal) => ({
+        revisionId,
+        ordinal,
+        stepId: id,
+        afterStep: after,
+        ...each,
+        connectorId: connectors.get(code) ?? null,
+      }),
+    ),
   );
   const cautions = document.steps.flatMap((each, ordinal) =>
     each.cautions.map((code) => ({ revisionId, ordinal, code })),

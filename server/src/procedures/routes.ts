@@ -27,6 +27,11 @@ export const saveProcedure = async ({ db, id, body, ifMatch, person }: Context):
     throw new ProblemError('invalid', {
       fields: [{ path: 'partKind', message: 'A procedure stays with its kind of part; record another one.' }],
     });
-  await storeDocument(db, await procedureDraft(db, id(), person, ifMatch, document.title), document);
+  await storeDocument(
+    db,
+    await procedureDraft(db, id(), person, ifMatch, document.title),
+    document,
+    held.steps,
+  );
   return reply(await procedureRecord(db, id(), person));
 };

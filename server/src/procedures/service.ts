@@ -1,4 +1,5 @@
-import { proofread, type ProcedureDocument } from '@radiatrix/core/procedure';
+import { randomUUID } from 'node:crypto';
+import { proofread, withIdentity, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { Person, ProcedureRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connectorIds } from '../figures/queries.ts';
@@ -37,6 +38,8 @@ export async function storeDocument(
   db: Db,
   revisionId: number,
   document: ProcedureDocument,
+  /** Steps as they were, for those that come without an identity. */
+  held: ProcedureDocument['steps'] = [],
   at = 'steps',
 ): Promise<void> {
   const codes = [...new Set(document.steps.map((step) => step.connector).filter(Boolean))];
@@ -52,7 +55,8 @@ export async function storeDocument(
         ],
   );
   if (fields.length > 0) throw new ProblemError('invalid', { fields });
-  await writeDocument(db, revisionId, document, known);
+  const steps = withIdentity(document.steps, held, () => randomUUID().slice(0, 8));
+  await writeDocument(db, revisionId, { ...document, steps }, known);
 }
 
 export async function createProcedure(

@@ -1,12 +1,19 @@
-import type { ReviewKind } from '@radiatrix/contract';
+import type { Reason, ReviewKind } from '@radiatrix/contract';
 import { ProblemError } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 import { tagOf } from '../revisions/service.ts';
-import { checkRevision, releaseRevision, reviewLines, reviewRecord } from './service.ts';
+import {
+  checkRevision,
+  releaseRevision,
+  reviewLines,
+  reviewRecord,
+  sendBack as giveBack,
+  withdraw as takeOut,
+} from './service.ts';
 
 function kindOf({ params }: Context): ReviewKind {
   const { kind } = params;
-  if (kind !== 'part' && kind !== 'procedure') throw new ProblemError('not-found');
+  if (kind !== 'part' && kind !== 'procedure' && kind !== 'bay') throw new ProblemError('not-found');
   return kind;
 }
 
@@ -25,4 +32,15 @@ export const check = async (context: Context): Promise<Reply> => {
 export const release = async (context: Context): Promise<Reply> => {
   await releaseRevision(context.db, kindOf(context), context.id(), context.person, context.ifMatch);
   return { body: { state: 'released' } };
+};
+
+export const sendBack = async (context: Context): Promise<Reply> => {
+  const { reason } = context.body as Reason;
+  await giveBack(context.db, kindOf(context), context.id(), context.person, context.ifMatch, reason);
+  return { body: { state: 'draft' } };
+};
+
+export const withdraw = async (context: Context): Promise<Reply> => {
+  await takeOut(context.db, kindOf(context), context.id(), context.person, (context.body as Reason).reason);
+  return { body: { state: 'withdrawn' } };
 };

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { partRevision, procedureRevision } from '../db/schema/index.ts';
 import type { Db } from '../db/client.ts';
 
@@ -41,7 +41,12 @@ export async function headOf(
   const [row] = await db
     .select(headColumns(kind))
     .from(table)
-    .where(and(eq(owner, ownerId), drafts ? undefined : eq(table.state, 'released')))
+    .where(
+      and(
+        eq(owner, ownerId),
+        drafts ? undefined : and(eq(table.state, 'released'), isNull(table.withdrawnAt)),
+      ),
+    )
     .orderBy(sql`${table.revision} desc`)
     .limit(1);
   return row;
@@ -67,7 +72,7 @@ export async function advance(
       state: change.state,
       ...(change.writer === undefined
         ? {}
-        : { writers: [...new Set([...head.writers, change.writer])], checkedBy: null }),
+        : { writers: [...new Set([...head.writers, change.writer])], checkedBy: null, sentBackFor: null }),
       ...(change.checkedBy === undefined ? {} : { checkedBy: change.checkedBy }),
       ...(change.releasedBy === undefined ? {} : { releasedBy: change.releasedBy, releasedAt: sql`now()` }),
     })
@@ -75,3 +80,27 @@ export async function advance(
     .returning({ id: table.id });
   return rows.length === 1;
 }
+
+/** Keeps why a draft was sent back; it is a draft again for whoever wrote it. */
+export async function sendBackTo(db: Db, kind: RevisionKind, head: RevisionHead, reason: string): Promise<boolean> {
+  const { table } = REVISIONS[kind];
+  const rows = await db
+    .update(table)
+    .set({ version: sql`${table.version} + 1`, state: 'draft', checkedBy: null, sentBackFor: reason })
+    .where(and(eq(table.id, head.id), eq(table.version, head.version)))
+    .returning({ id: table.id });
+  return rows.length === 1;
+} // prettier-ignore
+
+/** Withdraws the newest released revision; false where there is none. */
+export async function withdrawFrom(db: Db, kind: RevisionKind, ownerId: number, personId: number, reason: string): Promise<boolean> {
+  const head = await headOf(db, kind, ownerId, false);
+  if (!head) return false;
+  const { table } = REVISIONS[kind];
+  const rows = await db
+    .update(table)
+    .set({ withdrawnBy: personId, withdrawnAt: sql`now()`, withdrawnFor: reason })
+    .where(and(eq(table.id, head.id), isNull(table.withdrawnAt)))
+    .returning({ id: table.id });
+  return rows.length === 1;
+} // prettier-ignore

@@ -1,6 +1,6 @@
 import type { Context, Reply } from '../http/route.ts';
-import { sheetRecord } from './service.ts';
+import { sheetRecord, type SheetOptions } from './service.ts';
 
 export const sheet = async ({ db, id, query, person }: Context): Promise<Reply> => ({
-  body: await sheetRecord(db, id(), id('partId'), person, query.procedure as number | undefined),
+  body: await sheetRecord(db, id(), id('partId'), person, query as SheetOptions),
 });

@@ -1,67 +1,116 @@
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
+import {
+  VERDICT_WORDS,
+  decidingSentence,
+  judgeTogether,
+  type Member,
+  type Together,
+} from '@radiatrix/core/fit';
+import type { FigureSet, PartKind } from '@radiatrix/core/figures';
+import { fitPartOf, fitVehicleOf, NO_CHOICES, type PlanPart } from '@radiatrix/core/plan';
+import { practiceOf } from '@radiatrix/core/practice';
 import { assembleSheet } from '@radiatrix/core/procedure';
-import { seesDrafts, type Person, type SheetRecord } from '@radiatrix/contract';
+import type { UnitSystem } from '@radiatrix/core/quantity';
+import { byId } from '@radiatrix/core/vehicle';
+import { seesDrafts, type Bench, type Person, type SheetRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { benchRecord } from '../compare/service.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
-import { figuresOfBay, figuresOfRevisions } from '../figures/queries.ts';
-import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { judged } from '../match/service.ts';
-import { boxOf, partLines } from '../parts/queries.ts';
+import { jobHand, type JobHand } from '../jobs/service.ts';
+import { claims, partLines } from '../parts/queries.ts';
 import { documentOf, procedureHead } from '../procedures/queries.ts';
-import { visibleHead } from '../revisions/service.ts';
+import { headOf } from '../revisions/queries.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 
-/** Concentrate in the mix where no record says otherwise; common practice. */
-const USUAL_MIX = 50;
+const COOLED_BY_SHROUD: readonly PartKind[] = ['radiator', 'fan', 'shroud'];
 
-/** Everything an installer needs for one part in one vehicle, on one sheet. */
+/** The part in question with what stays and goes in beside it on the job, all judged together. */
+function membersFor(bench: Bench, partId: number, job: JobHand | undefined): Member[] {
+  const memberOf = (part: PlanPart, stays: boolean): Member => ({
+    id: part.id,
+    part: fitPartOf(part),
+    stays,
+    ...(part.evidence ? { evidence: part.evidence } : {}),
+  });
+  const own = bench.parts.find((part) => part.id === partId)!;
+  const beside = (job?.state.parts ?? []).flatMap((chosen): Member[] => {
+    if (chosen.partId === partId || chosen.role === 'comes off' || chosen.state === 'sent back' || chosen.kind === own.kind) return [];
+    const part = bench.parts.find((each) => each.id === chosen.partId);
+    return part && COOLED_BY_SHROUD.includes(part.kind) ? [memberOf(part, chosen.role === 'stays')] : [];
+  });
+  return [memberOf(own, false), ...beside];
+} // prettier-ignore
+
+/** A sheet is for what goes in: nothing is printed for what does not, and for what is not proven only when somebody answers for it. */
+function guard(together: Together, partId: number, job: JobHand | undefined, number: string): void {
+  const own = together.members.find((member) => member.id === partId)!;
+  const blamed = together.members.find((member) => member.verdict.verdict === together.verdict) ?? own;
+  if (together.verdict === 'no')
+    throw new ProblemError('not-ready', {
+      detail: `${number} does not go in, so there is no install sheet: ${decidingSentence(blamed.verdict, 'both')}`,
+    });
+  if (together.verdict === 'not-proven' && !job?.state.allowed[String(partId)])
+    throw new ProblemError('not-ready', {
+      detail: `${number} is not proven for this vehicle: ${decidingSentence(blamed.verdict, 'both')} A specialist may let the sheet out on a job, and say why.`,
+    });
+}
+
+export interface SheetOptions {
+  procedure?: number | undefined;
+  job?: number | undefined;
+  units?: UnitSystem | undefined;
+}
+
+/** Everything an installer needs for one part in one vehicle, on one sheet; of a job it is the job's own. */
 export async function sheetRecord(
   db: Db,
   vehicleId: number,
   partId: number,
   person: Person,
-  procedureId?: number,
+  { procedure: procedureId, job: jobId, units = 'both' }: SheetOptions,
 ): Promise<SheetRecord> {
   const drafts = seesDrafts(person.role);
   const vehicle = await findConfiguration(db, vehicleId);
-  const [candidate, [line], procedures, bayRows, vocabulary] = await Promise.all([
-    judged(db, vehicleId, partId, person.role),
-    partLines(db, { ids: [partId] }, drafts),
-    proceduresOfBay(db, vehicle.bayId, drafts),
-    figuresOfBay(db, vehicle.bayId),
-    loadVocabulary(db),
-  ]);
+  const job = jobId === undefined ? undefined : await jobHand(db, jobId);
+  if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
+  // An author's own draft never takes the place of what is released: drafts are shown only where nothing else is there.
+  const released = await partLines(db, { ids: [partId] }, false);
+  const [line] = released.length > 0 || !drafts ? released : await partLines(db, { ids: [partId] }, true);
   if (!line) throw notFound('That part');
-  const chosen = procedures.find(
-    (each) => each.partKind === candidate.kind && (procedureId === undefined || each.id === procedureId),
-  );
+  const reader: Person = released.length > 0 ? { ...person, role: 'installer' } : person;
+  const others = (job?.state.parts ?? []).map((part) => part.partId);
+  const visible = new Set((await partLines(db, { ids: others }, seesDrafts(reader.role))).map((row) => row.id));
+  const bench = await benchRecord(db, vehicleId, reader, {
+    parts: [...new Set([partId, ...others.filter((id) => visible.has(id))])].slice(0, 8),
+    jobId,
+  });
+  const choices = job?.choices ?? NO_CHOICES;
+  const together = judgeTogether(fitVehicleOf(bench, choices), membersFor(bench, partId, job), practiceOf(bench.practice));
+  const [procedures, vocabulary, listed] = await Promise.all([
+    proceduresOfBay(db, vehicle.bayId, drafts),
+    loadVocabulary(db),
+    claims(db, { partIds: [partId], modelId: vehicle.modelId }),
+  ]);
+  guard(together, partId, job, line.number);
+  const ways = procedures.filter((each) => each.partKind === line.kind);
+  const chosen = ways.find((each) => procedureId === undefined || each.id === procedureId);
   if (!chosen)
     throw new ProblemError('not-found', {
       detail: `No ${drafts ? '' : 'released '}procedure for this kind of part is on record for this vehicle yet.`,
     });
-
-  const head = await visibleHead(db, 'procedure', chosen.id, person);
-  const [document, about, inTheBox, partRows] = await Promise.all([
-    documentOf(db, head.id),
-    procedureHead(db, chosen.id, head.id),
-    boxOf(db, line.revisionId),
-    figuresOfRevisions(db, [line.revisionId]),
-  ]);
-  const bay = figureSet<'bay'>(bayRows);
-  const engine = vocabulary.engines.find((each) => each.id === vehicle.engineId);
-  const transmission = vocabulary.transmissions.find((each) => each.id === vehicle.transmissionId);
+  const head = (await headOf(db, 'procedure', chosen.id, false)) ?? (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
+  if (!head) throw notFound('That procedure');
+  const [document, about] = await Promise.all([documentOf(db, head.id), procedureHead(db, chosen.id, head.id)]);
+  const bay = bench.bay;
+  const engine = byId(vocabulary.engines, vehicle.engineId);
+  const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
+  const part = bench.parts.find((each) => each.id === partId)!;
+  const words = part.figures.words as Record<string, { word: string } | undefined>;
   const capacity = bay.quantities.coolantCapacity;
-  const mix = bay.quantities.coolantMix?.value ?? USUAL_MIX;
-  const part = figureSet<'radiator'>(partRows);
   // What goes in changes by the difference of the two radiators' insides, where both are on record.
-  const [holds, held] = [part.quantities.insideVolume, bay.quantities.radiatorVolume];
-  const insideChangeL = candidate.kind === 'radiator' && holds && held ? holds.value - held.value : 0;
-  const plug =
-    candidate.kind === 'fan'
-      ? [bay.words.fanConnector?.word ?? '', figureSet<'fan'>(partRows).words.fanConnector?.word ?? '']
-      : [];
+  const holds = (part.figures as unknown as FigureSet<'radiator'>).quantities.insideVolume;
+  const held = bay.quantities.radiatorVolume;
   const sheet = assembleSheet({
     procedure: document!,
     vehicle: {
@@ -69,31 +118,38 @@ export async function sheetRecord(
       selfShifting: transmission?.kind !== 'manual',
       highVoltage: engine?.fuel === 'hybrid' || engine?.fuel === 'electric',
     },
-    changes: candidate.verdict.changes,
+    context: { vehicle, vocabulary, part: Object.fromEntries(Object.entries(words).map(([key, figure]) => [key, figure?.word])) },
+    work: together.work,
+    units,
     coolant: capacity && {
       capacityL: capacity.value,
       drainYieldL: bay.quantities.drainYield?.value,
-      mix,
-      insideChangeL,
+      mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(bench.practice).usualMix,
+      insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
     },
   });
-  const { verdict: _verdict, ...partLine } = candidate;
+  const plug = line.kind === 'fan' ? [bay.words.fanConnector?.word ?? '', words.fanConnector?.word ?? ''] : [];
+  const allowed = job?.state.allowed[String(partId)];
+  const { id, number, maker, kind, description, revision, state } = line;
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
-    part: { ...partLine, inTheBox },
+    part: { id, number, maker, kind, description, revision, state, inTheBox: [...part.inTheBox] },
     procedure: {
       id: chosen.id,
       title: document!.title,
       way: document!.way,
       revision: head.revision,
       state: head.state,
-      released:
-        head.state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null,
+      released: head.state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null,
     },
-    verdictText: VERDICT_WORDS[candidate.verdict.verdict],
+    verdictText: VERDICT_WORDS[together.verdict],
+    allowed: together.verdict === 'not-proven' && allowed ? { reason: allowed.reason, by: allowed.by, at: allowed.at } : null,
+    notices: [...part.notices, ...listed.flatMap((claim) => (claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : []))],
+    job: job ? { id: job.id, label: job.label } : null,
+    ways: ways.map(({ id: way, title }) => ({ id: way, title })),
     sheet,
     coolantType: bay.words.coolantType?.word ?? '',
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),
-    released: head.state === 'released' && candidate.state === 'released',
+    released: head.state === 'released' && line.state === 'released',
   };
-}
+} // prettier-ignore

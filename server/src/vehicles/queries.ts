@@ -1,4 +1,4 @@
-import { and, asc, between, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, between, eq, inArray, sql, isNull } from 'drizzle-orm';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import type { Photo } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -12,6 +12,7 @@ import {
   photo,
   procedure,
   procedureRevision,
+  source,
   transmission,
 } from '../db/schema/index.ts';
 
@@ -151,7 +152,7 @@ export const configurationsOfBay = async (db: Db, bayId: number): Promise<Config
 
 export async function bayById(db: Db, id: number) {
   const [row] = await db
-    .select({ id: bay.id, name: bay.name, version: bay.version })
+    .select({ id: bay.id, name: bay.name, version: bay.version, sentBackFor: bay.sentBackFor })
     .from(bay)
     .where(eq(bay.id, id));
   return row;
@@ -161,11 +162,21 @@ export async function bayById(db: Db, id: number) {
 export async function advanceBay(db: Db, id: number, version: number): Promise<number | undefined> {
   const [row] = await db
     .update(bay)
-    .set({ version: sql`${bay.version} + 1` })
+    .set({ version: sql`${bay.version} + 1`, sentBackFor: null })
     .where(and(eq(bay.id, id), eq(bay.version, version)))
     .returning({ version: bay.version });
   return row?.version;
 }
+
+/** Keeps why a bay's proposed figures were sent back. */
+export const sendBackBay = async (db: Db, id: number, version: number, reason: string): Promise<boolean> =>
+  (
+    await db
+      .update(bay)
+      .set({ version: sql`${bay.version} + 1`, sentBackFor: reason })
+      .where(and(eq(bay.id, id), eq(bay.version, version)))
+      .returning({ id: bay.id })
+  ).length === 1;
 
 const photoColumns = {
   id: photo.id,
@@ -201,6 +212,16 @@ export async function proceduresOfBay(db: Db, bayId: number, drafts: boolean) {
     })
     .from(procedure)
     .innerJoin(procedureRevision, eq(procedureRevision.procedureId, procedure.id))
-    .where(and(eq(procedure.bayId, bayId), drafts ? undefined : eq(procedureRevision.state, 'released')))
+    .where(
+      and(
+        eq(procedure.bayId, bayId),
+        drafts
+          ? undefined
+          : and(eq(procedureRevision.state, 'released'), isNull(procedureRevision.withdrawnAt)),
+      ),
+    )
     .orderBy(procedure.id, sql`${procedureRevision.revision} desc`);
 }
+
+export const sourceByName = async (db: Db, name: string): Promise<number | undefined> =>
+  (await db.select({ id: source.id }).from(source).where(eq(source.name, name)))[0]?.id;

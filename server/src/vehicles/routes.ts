@@ -25,10 +25,11 @@ export const vehicle = async ({ db, id, person }: Context): Promise<Reply> => {
   return { body: record, etag: String(record.bay.version) };
 };
 
-export const bayFigures = async ({ db, id, ifMatch, body }: Context): Promise<Reply> => {
+export const bayFigures = async ({ db, id, ifMatch, body, person }: Context): Promise<Reply> => {
   const words = await loadVocabulary(db);
   const version = await advanceBay(db, id(), Number(ifMatch) || 0);
-  if (version === undefined) throw new ProblemError('stale', { current: await bayRecord(db, id(), words) });
-  await storeFigures(db, { kind: 'bay', id: id() }, (body as FiguresChange).figures);
-  return { body: await bayRecord(db, id(), words), etag: String(version) };
+  if (version === undefined)
+    throw new ProblemError('stale', { current: await bayRecord(db, id(), words, person.role) });
+  await storeFigures(db, { kind: 'bay', id: id() }, (body as FiguresChange).figures, 'figures', person.id);
+  return { body: await bayRecord(db, id(), words, person.role), etag: String(version) };
 };

@@ -55,11 +55,16 @@ export async function findConfiguration(db: Db, id: number): Promise<Configurati
   return row;
 }
 
-export async function bayRecord(db: Db, bayId: number, vocabulary: Vocabulary): Promise<BayRecord> {
+export async function bayRecord(
+  db: Db,
+  bayId: number,
+  vocabulary: Vocabulary,
+  role: Role,
+): Promise<BayRecord> {
   const bay = await bayById(db, bayId);
   if (!bay) throw notFound('That bay');
   const [figures, shared, photos] = await Promise.all([
-    figuresOfBay(db, bayId),
+    figuresOfBay(db, bayId, seesDrafts(role)),
     configurationsOfBay(db, bayId),
     photosOf(db, 'bayId', bayId),
   ]);
@@ -70,6 +75,8 @@ export async function bayRecord(db: Db, bayId: number, vocabulary: Vocabulary): 
   return {
     ...bay,
     figures: figures.map(figureRecord),
+    /** Of them, those that wait for a reviewer. */
+    waiting: figures.filter((row) => row.standing === 'draft').map((row) => row.id),
     sharedBy: shared.map((row) => {
       const { id, title, engine, transmission } = vehicleLine(row, vocabulary);
       return { id, title, engine, transmission };
@@ -82,7 +89,7 @@ export async function bayRecord(db: Db, bayId: number, vocabulary: Vocabulary): 
 export async function vehicleRecord(db: Db, id: number, role: Role): Promise<VehicleRecord> {
   const [row, vocabulary] = await Promise.all([findConfiguration(db, id), loadVocabulary(db)]);
   const [bay, procedures] = await Promise.all([
-    bayRecord(db, row.bayId, vocabulary),
+    bayRecord(db, row.bayId, vocabulary, role),
     proceduresOfBay(db, row.bayId, seesDrafts(role)),
   ]);
   return { ...vehicleLine(row, vocabulary), bay, procedures };

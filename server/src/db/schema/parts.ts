@@ -271,6 +271,8 @@ export const application = pgTable(
     fits: boolean().notNull(),
     /** The source says that the vehicle left the works with it. */
     original: boolean().notNull().default(false),
+    /** What the line says beside what fits: `small plug to 2012`. Reaches the sheet. */
+    note: text().notNull().default(''),
     sourceId: integer().notNull().references(() => source.id),
     exceptions: jsonb().$type<Scope[]>().notNull().default([]),
     ...stamps,

@@ -1,0 +1,1 @@
+ALTER TABLE "application" ADD COLUMN "note" text DEFAULT '' NOT NULL;

@@ -1,0 +1,81 @@
+import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/plan';
+import { practiceOf } from '@radiatrix/core/practice';
+import type { UnitSystem } from '@radiatrix/core/quantity';
+import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { benchRecord } from '../compare/service.ts';
+import { noticesOf } from '../parts/notices.ts';
+import { partLines } from '../parts/queries.ts';
+import { seesDrafts } from '@radiatrix/contract';
+import { loadVocabulary } from '../vehicles/queries.ts';
+import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
+import { choicesOf, foldedJob, storyOf, type FoldedJob } from './service.ts';
+
+const KINDS = ['radiator', 'fan', 'shroud'] as const;
+const LETTERS = { radiator: 'r', fan: 'f', shroud: 's' } as const;
+
+/** Old and new of a job by kind: what stays is on both sides. */
+export function sidesOf({ state }: Pick<FoldedJob, 'state'>) {
+  const idOf = (kind: (typeof KINDS)[number], roles: readonly string[]): number | undefined =>
+    state.parts.find((part) => part.kind === kind && roles.includes(part.role) && part.state !== 'sent back')?.partId;
+  const side = (...roles: string[]) => ({ radiator: idOf('radiator', roles), fan: idOf('fan', roles), shroud: idOf('shroud', roles) });
+  const fresh = { ...side('stays'), ...Object.fromEntries(Object.entries(side('goes in')).filter(([, id]) => id !== undefined)) };
+  return { old: side('comes off', 'stays'), fresh: fresh as ReturnType<typeof side> };
+} // prettier-ignore
+
+function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string {
+  const params = new URLSearchParams();
+  for (const kind of KINDS) {
+    params.set(`o${LETTERS[kind]}`, String(sides.old[kind] ?? 0));
+    params.set(`n${LETTERS[kind]}`, String(sides.fresh[kind] ?? 0));
+  }
+  for (const [key, value] of Object.entries(choices)) if (typeof value === 'number' || typeof value === 'string') params.set(key, String(value));
+  return `?${params.toString()}`;
+} // prettier-ignore
+
+/** The plan of a job, worked out here from its events; nothing where no part goes in that a plan knows. */
+export async function planOfJob(db: Db, folded: FoldedJob, person: Person, units: UnitSystem): Promise<JobPlan | null> {
+  const sides = sidesOf(folded);
+  const ids = [...new Set([...Object.values(sides.old), ...Object.values(sides.fresh)].filter((id): id is number => id !== undefined))];
+  if (Object.values(sides.fresh).every((id) => id === undefined)) return null;
+  const visible = await partLines(db, { ids }, seesDrafts(person.role));
+  const bench = await benchRecord(db, folded.row.configurationId, person, { parts: ids.filter((id) => visible.some((line) => line.id === id)), jobId: folded.row.id });
+  const choices = choicesOf(folded.state);
+  const plan = planOf(bench, sideOf(bench, sides.old), sideOf(bench, sides.fresh), { ...NO_CHOICES, ...choices }, practiceOf(bench.practice));
+  const findings = findingsOf(plan, units);
+  return {
+    verdict: plan.verdict,
+    // Stops and what is open come before the work; clear ones are for the view itself.
+    findings: (['stop', 'open', 'work'] as const).flatMap((word) => findings.filter((each) => each.word === word && each.about !== 'changes')),
+    work: plan.work,
+    materials: plan.materials,
+    address: addressOf(sides, choices),
+  };
+} // prettier-ignore
+
+export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
+  const folded = await foldedJob(db, id);
+  const { row, state, events } = folded;
+  const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
+    findConfiguration(db, row.configurationId),
+    loadVocabulary(db),
+    planOfJob(db, folded, person, units),
+    partLines(db, { ids: state.parts.map((part) => part.partId) }, seesDrafts(person.role)),
+    noticesOf(db, state.parts.map((part) => part.partId), seesDrafts(person.role)),
+  ]);
+  return {
+    id,
+    version: row.version,
+    stage: state.stage,
+    vehicle: vehicleLine(vehicle, vocabulary),
+    opened: { by: row.by, at: row.at },
+    state,
+    parts: state.parts.map(({ partId, kind, role, state: at }): JobPartLine => ({
+      partId, kind, role, state: at,
+      number: lines.find((line) => line.id === partId)?.number ?? 'not released',
+      notices: notices.get(partId) ?? [],
+    })),
+    plan,
+    story: storyOf(events, state),
+  };
+} // prettier-ignore
