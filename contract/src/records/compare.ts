@@ -10,6 +10,7 @@ import type { VehicleLine } from './vehicle.ts';
 export interface BenchPart extends PartLine, PlanPart {
   /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
   notices: string[];
+  revisionId: number;
   number: string;
   id: number;
   kind: PartLine['kind'];

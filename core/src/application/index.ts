@@ -32,3 +32,4 @@ export {
   type ConditionContext,
   type ConditionScope,
 } from './condition.ts';
+export { readCondition, type ConditionWords, type ReadCondition } from './condition-text.ts';

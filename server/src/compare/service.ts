@@ -55,6 +55,7 @@ export async function benchRecord(
       const evidence = claimEvidence(row, vehicle, held.filter((claim) => claim.partId === id), ground, vocabulary); // prettier-ignore
       return {
         ...line,
+        revisionId,
         figures: figuresOf(id),
         inTheBox: await boxOf(db, revisionId),
         evidence: forJob(evidence, job),

@@ -52,7 +52,11 @@ function guardToken(req: Request): void {
 }
 
 function validate(schema: NonNullable<Route['body']>, value: unknown): unknown {
-  const { error, value: clean } = schema.validate(value ?? {}, { abortEarly: false });
+  const { error, value: clean } = schema.validate(value ?? {}, {
+    abortEarly: false,
+    // The path says where; a message names the field, not the way to it.
+    errors: { label: 'key', wrap: { label: false } },
+  });
   if (error) throw error;
   return clean;
 }

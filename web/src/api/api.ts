@@ -5,8 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Bench, Comparison, ComparisonDocument,
-  AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobDocument, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, NewJob, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { Bench, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
@@ -103,6 +102,7 @@ const LIBRARY = [
   'Job',
   'Coverage',
   'Record',
+  'Practice',
 ] as const;
 
 /** What verdicts are judged by: a job whose own figures count first, and the chances asked for. */
@@ -163,17 +163,18 @@ export const api = createApi({
     kin: build.query<Kin, number>({ query: (id) => `/vehicles/${id}/kin`, providesTags: ['Match', 'Vehicle'] }),
     goesInto: build.query<GoesInto, number>({ query: (id) => `/parts/${id}/vehicles`, providesTags: ['Match', 'Part'] }),
     jobs: build.query<JobLine[], void>({ query: () => '/jobs', providesTags: ['Job'] }),
-    job: build.query<Tagged<JobRecord>, number>({ query: (id) => `/jobs/${id}`, transformResponse: tagged<JobRecord>, providesTags: ['Job'] }),
-    newJob: build.mutation<JobRecord, { body: NewJob; key: string }>({ query: (save) => saving('/jobs', 'POST', save), invalidatesTags: ['Job'] }),
-    saveJob: build.mutation<Tagged<JobRecord>, Save<JobDocument>>({
-      query: (save) => saving(`/jobs/${save.id}`, 'PUT', save),
-      transformResponse: tagged<JobRecord>,
-      invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match']),
+    job: build.query<Tagged<JobRecord>, { id: number; units: string }>({ query: ({ id, units }) => `/jobs/${id}?${queryOf({ units })}`, transformResponse: tagged<JobRecord>, providesTags: ['Job', 'Match'] }),
+    newJob: build.mutation<JobRecord, { body: JobEvents; key: string }>({ query: (save) => saving('/jobs', 'POST', save), invalidatesTags: ['Job'] }),
+    jobEvents: build.mutation<JobRecord, { id: number; body: JobEvents; key: string }>({
+      query: (save) => saving(`/jobs/${save.id}/events`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match', 'Sheet']),
+    }),
+    practice: build.query<ShopPractice[], void>({ query: () => '/practice', providesTags: ['Practice'] }),
+    setPractice: build.mutation<ShopPractice[], { body: PracticeChange; key: string }>({
+      query: (save) => saving('/practice', 'POST', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Practice', 'Match', 'Sheet', 'Job', 'Record']),
     }),
     bench: build.query<Bench, { id: number; part: number[]; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/bench?${queryOf(options)}`, providesTags: ['Match', 'Vehicle', 'Part', 'Connector'] }),
-    comparisons: build.query<Comparison[], number>({ query: (id) => `/jobs/${id}/comparisons`, providesTags: ['Job'] }),
-    newComparison: build.mutation<{ id: number }, { jobId: number; body: ComparisonDocument; key: string }>({ query: ({ jobId, ...save }) => saving(`/jobs/${jobId}/comparisons`, 'POST', save), invalidatesTags: ['Job'] }),
-    dropComparison: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/comparisons/${save.id}`, 'DELETE', save), invalidatesTags: ['Job'] }),
     search: build.query<SearchResult, string>({ query: (text) => `/search?${queryOf({ text })}`, keepUnusedDataFor: 20 }),
     records: build.query<LibraryLine[], { table: LibraryTable; text: string }>({ query: ({ table, text }) => `/records/${table}?${queryOf({ text })}`, providesTags: ['Record'] }),
     record: build.query<Tagged<LibraryRecord>, { table: LibraryTable; id: number }>({ query: ({ table, id }) => `/records/${table}/${id}`, transformResponse: tagged<LibraryRecord>, providesTags: ['Record'] }),
@@ -214,7 +215,10 @@ export const api = createApi({
     vinPatterns: build.query<VinPattern[], void>({ query: () => '/vin-patterns', providesTags: ['Vehicle'] }),
     newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
     dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),
-    sheet: build.query<SheetRecord, { vehicleId: number; partId: number }>({ query: ({ vehicleId, partId }) => `/vehicles/${vehicleId}/sheet/${partId}`, providesTags: ['Sheet'] }),
+    sheet: build.query<SheetRecord, { vehicleId: number; partId: number; job?: number; procedure?: number; units: string }>({
+      query: ({ vehicleId, partId, ...options }) => `/vehicles/${vehicleId}/sheet/${partId}?${queryOf(options)}`,
+      providesTags: ['Sheet'],
+    }),
     saveBay: build.mutation<Tagged<BayRecord>, Save<FiguresChange>>({
       query: (save) => saving(`/bays/${save.id}/figures`, 'PUT', save),
       transformResponse: tagged<BayRecord>,
@@ -269,6 +273,14 @@ export const api = createApi({
     reviewOne: build.query<Tagged<ReviewRecord>, { kind: ReviewKind; id: number }>({ query: ({ kind, id }) => `/review/${kind}/${id}`, transformResponse: tagged<ReviewRecord>, providesTags: ['Review'] }),
     judge: build.mutation<{ state: string }, { kind: ReviewKind; id: number; act: 'check' | 'release'; etag: string; key: string }>({
       query: (save) => saving(`/review/${save.kind}/${save.id}/${save.act}`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
+    }),
+    sendBack: build.mutation<{ state: string }, { kind: ReviewKind; id: number; body: { reason: string }; etag: string; key: string }>({
+      query: (save) => saving(`/review/${save.kind}/${save.id}/send-back`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
+    }),
+    withdraw: build.mutation<{ state: string }, { kind: ReviewKind; id: number; body: { reason: string }; key: string }>({
+      query: (save) => saving(`/review/${save.kind}/${save.id}/withdraw`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
     }),
     history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0, providesTags: ['Record'] }),

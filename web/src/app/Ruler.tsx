@@ -1,15 +1,17 @@
 import { Link, useLocation } from 'react-router';
+import { compareAddress, matchAddress, sheetAddress } from './addresses.ts';
 
 export interface Stage {
   key: string;
   name: string;
   /** Where it is for the vehicle on the bench; undefined while that stage is not built. */
-  to: ((vehicleId: number | null, partId: string | null) => string | undefined) | undefined;
+  to:
+    ((vehicleId: number | null, partId: string | null, job: string | null) => string | undefined) | undefined;
   active: (path: string, hash: string) => boolean;
 }
 
-const sheet = (section: string) => (vehicleId: number | null, partId: string | null) =>
-  vehicleId && partId ? `/v/${vehicleId}/sheet/${partId}#${section}` : undefined;
+const sheet = (section: string) => (vehicleId: number | null, partId: string | null, job: string | null) =>
+  vehicleId && partId ? sheetAddress(vehicleId, partId, job, section) : undefined;
 const onSheet =
   (section: string, first = false) =>
   (path: string, hash: string) =>
@@ -21,14 +23,13 @@ export const STAGES: readonly Stage[] = [
   {
     key: '3',
     name: 'Match',
-    to: (vehicleId) => (vehicleId ? `/v/${vehicleId}/match` : undefined),
+    to: (vehicleId, partId, job) => (vehicleId ? matchAddress(vehicleId, job, partId) : undefined),
     active: (path) => path.endsWith('/match'),
   },
   {
     key: '4',
     name: 'Compare',
-    to: (vehicleId, partId) =>
-      vehicleId ? `/v/${vehicleId}/compare${partId ? `?part=${partId}` : ''}` : undefined,
+    to: (vehicleId, partId, job) => (vehicleId ? compareAddress(vehicleId, job, partId) : undefined),
     active: (path) => path.endsWith('/compare'),
   },
   { key: '5', name: 'Prepare', to: sheet('prepare'), active: onSheet('prepare', true) },
@@ -39,14 +40,19 @@ export const STAGES: readonly Stage[] = [
   { key: '0', name: 'File', to: undefined, active: () => false },
 ];
 
+/** The job that is open: of the address, or the one whose page it is. */
+export const jobInHand = (path: string, search: string): string | null =>
+  /^\/jobs\/(\d+)/.exec(path)?.[1] ?? new URLSearchParams(search).get('job');
+
 /** The ten stages as a scale with a copper index. Digits go there. */
 export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId: string | null }) {
-  const { pathname, hash } = useLocation();
+  const { pathname, hash, search } = useLocation();
+  const job = jobInHand(pathname, search);
   return (
     <nav aria-label="Stages" className="no-print relative hidden md:block">
       <ol className="grid grid-cols-10">
         {STAGES.map((stage) => {
-          const to = stage.to?.(vehicleId, partId);
+          const to = stage.to?.(vehicleId, partId, job);
           const active = stage.active(pathname, hash);
           const text = (
             <>

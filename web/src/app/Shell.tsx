@@ -10,7 +10,7 @@ import { Failure, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
 import { Keys } from './Keys.tsx';
 import { Plate } from './Plate.tsx';
-import { Ruler, STAGES } from './Ruler.tsx';
+import { jobInHand, Ruler, STAGES } from './Ruler.tsx';
 import { putOnBench, setTheme, setUnits } from './settings.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { Wordmark } from './Wordmark.tsx';
@@ -65,7 +65,7 @@ function Frame({ person }: { person: Person }) {
       STAGES.map((stage) => [
         stage.key,
         () => {
-          const to = stage.to?.(vehicleId, partId);
+          const to = stage.to?.(vehicleId, partId, jobInHand(pathname, window.location.search));
           if (to) void navigate(to);
         },
       ]),

@@ -21,6 +21,7 @@ export const router = createBrowserRouter([
       { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../stages/sheet/SheetPage.tsx')).SheetPage }) },
       { path: 'coverage', lazy: async () => ({ Component: (await import('../library/coverage/CoveragePage.tsx')).CoveragePage }) },
       { path: 'library', lazy: async () => ({ Component: (await import('../library/shelves/LibraryPage.tsx')).LibraryPage }) },
+      { path: 'library/practice', lazy: async () => ({ Component: (await import('../library/practice/PracticePage.tsx')).PracticePage }) },
       { path: 'library/vins', lazy: async () => ({ Component: (await import('../library/record/VinPatternsPage.tsx')).VinPatternsPage }) },
       { path: 'library/:table/new', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).NewRecordPage }) },
       { path: 'library/:table/:id', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).RecordPage }) },

@@ -46,7 +46,9 @@ export function useDocumentForm<T extends FieldValues>({
   useEffect(() => {
     const problem = problemOf(saving.error);
     for (const field of problem?.fields ?? [])
-      if (field.path) form.setError(field.path as FieldPath<T>, { message: field.message });
+      // A new record is sent inside of an envelope; the form knows only its own fields.
+      if (field.path)
+        form.setError(field.path.replace(/^document\./, '') as FieldPath<T>, { message: field.message });
   }, [saving.error, form]);
 
   const store = async (values: T, tag: string): Promise<void> => {
@@ -80,7 +82,11 @@ export function useDocumentForm<T extends FieldValues>({
     dirty,
     saving,
     restoredAt: kept.restoredAt,
-    submit: form.handleSubmit((values) => store(values, kept.base)),
+    /** What the server refused last time is asked again: its word on it must not stand in the way of the next try. */
+    submit: (event?: React.BaseSyntheticEvent) => {
+      form.clearErrors();
+      return form.handleSubmit((values) => store(values, kept.base))(event);
+    },
     startOver: () => void startOver(),
     /** Absent where it is not known what the form was begun from. */
     takeBoth: refetch && kept.basis !== undefined ? () => void takeBoth() : undefined,

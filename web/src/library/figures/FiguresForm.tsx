@@ -1,5 +1,11 @@
 import { useEffect, useRef, type FormEvent } from 'react';
-import { attributesOf, readFigure, wordLabel, type Attribute, type SubjectKind } from '@radiatrix/core/figures';
+import {
+  attributesOf,
+  readFigure,
+  wordLabel,
+  type Attribute,
+  type SubjectKind,
+} from '@radiatrix/core/figures';
 import {
   exampleOf,
   formatQuantity,

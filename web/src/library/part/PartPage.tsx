@@ -4,6 +4,7 @@ import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revisio
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { Withdraw } from '../review/Withdraw.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
@@ -70,6 +71,7 @@ export function PartPage() {
         <Reading
           part={part}
           editable={editable}
+          reviewer={person.role === 'reviewer'}
           restore={async (then) => {
             const details = detailsBack(then);
             if (!details) throw new Error('It was not on record then.');
@@ -95,9 +97,11 @@ const EditLink = ({ to, children }: { to: string; children: string }) => (
 function Reading({
   part,
   editable,
+  reviewer,
   restore,
 }: {
   part: PartRecord;
+  reviewer: boolean;
   editable: boolean;
   restore: (then: Standing) => Promise<void>;
 }) {
@@ -171,6 +175,9 @@ function Reading({
             </li>
           ))}
         </ul>
+        {reviewer && part.state === 'released' && (
+          <Withdraw kind="part" id={part.id} revision={part.revision} />
+        )}
         <Photos photos={part.photos} subject="part" id={part.id} editable={editable} />
         {editable && <HistorySection kind="part" id={part.id} onRestore={restore} />}
       </aside>

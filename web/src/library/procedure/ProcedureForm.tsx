@@ -1,4 +1,5 @@
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
+import { conditionSentence, readCondition, type ConditionWords } from '@radiatrix/core/application';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
 import {
   CAUTIONS,
@@ -10,7 +11,7 @@ import {
   type ProcedureDocument,
   type Step,
 } from '@radiatrix/core/procedure';
-import { api, type Tagged } from '../../api/api.ts';
+import { api, problemOf, type Tagged } from '../../api/api.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useDocumentForm } from '../../ui/useDocumentForm.ts';
@@ -24,13 +25,16 @@ interface Props {
 }
 
 /** Lists are typed as one line each, parted by commas; fastener uses as "2 A, 4 C". */
-interface StepText extends Omit<Step, 'tools' | 'consumables' | 'uses' | 'cautions'> {
+interface StepText extends Omit<Step, 'tools' | 'consumables' | 'uses' | 'cautions' | 'when'> {
+  /** As the trade writes it: 2008–2012, QA5; not 2010. */
+  when: string;
   tools: string;
   consumables: string;
   uses: string;
   caution: string;
 }
-interface FastenerText extends Omit<Fastener, 'lengthMm' | 'torqueNm'> {
+interface FastenerText extends Omit<Fastener, 'lengthMm' | 'torqueNm' | 'when'> {
+  when: string;
   lengthMm: string;
   torqueNm: string;
 }
@@ -50,9 +54,11 @@ const toForm = (document: ProcedureDocument): FormValues => ({
     ...each,
     lengthMm: each.lengthMm === null ? '' : String(each.lengthMm),
     torqueNm: each.torqueNm === null ? '' : String(each.torqueNm),
+    when: each.when ? conditionSentence(each.when) : '',
   })),
-  steps: document.steps.map(({ cautions, tools, consumables, uses, ...each }) => ({
+  steps: document.steps.map(({ cautions, tools, consumables, uses, when, ...each }) => ({
     ...each,
+    when: when ? conditionSentence(when) : '',
     tools: tools.join(', '),
     consumables: consumables.join(', '),
     uses: uses.map((use) => `${use.count} ${use.tray}`).join(', '),
@@ -60,16 +66,23 @@ const toForm = (document: ProcedureDocument): FormValues => ({
   })),
 });
 
-const toDocument = (form: FormValues): ProcedureDocument => ({
+const conditionOf = (text: string, words: ConditionWords) => {
+  const read = readCondition(text, words);
+  return read.ok ? read.condition : null;
+};
+
+const toDocument = (form: FormValues, words: ConditionWords): ProcedureDocument => ({
   ...form,
   fasteners: form.fasteners.map((each) => ({
     ...each,
     expected: Number(each.expected),
     lengthMm: readNumber(each.lengthMm),
     torqueNm: readNumber(each.torqueNm),
+    when: conditionOf(each.when, words),
   })),
   steps: form.steps.map(({ caution, ...each }) => ({
     ...each,
+    when: conditionOf(each.when, words),
     minutes: Number(each.minutes),
     tools: splitList(each.tools),
     consumables: splitList(each.consumables),
@@ -84,15 +97,27 @@ const toDocument = (form: FormValues): ProcedureDocument => ({
 const nextTray = (used: readonly { tray: string }[]): string =>
   [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((letter) => !used.some((each) => each.tray === letter)) ?? 'Z';
 
+/** What a refused save says, each with the step or fastener it is about. */
+const problemsOf = (error: unknown): string[] =>
+  (problemOf(error)?.fields ?? []).map(({ path, message }) => {
+    const [, list, index] = /(steps|fasteners)\.(\d+)/.exec(path) ?? [];
+    return list ? `${list === 'steps' ? 'Step' : 'Fastener'} ${Number(index) + 1}: ${message}` : message;
+  });
+
 /** Fasteners first (the tray), then the steps that take them out and put them back; proofread as it is typed. */
 export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
   const { data: connectors } = api.useConnectorsQuery();
+  const { data: vocabulary } = api.useVocabularyQuery();
+  const words: ConditionWords = {
+    engines: vocabulary?.engines.map(({ code }) => code) ?? [],
+    transmissions: vocabulary?.transmissions.map(({ code }) => code) ?? [],
+  };
   const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
     useDocumentForm<FormValues>({
       name,
       initial: toForm(start.record),
       etag: start.etag,
-      send: (values, tag, key) => send(toDocument(values), tag, key),
+      send: (values, tag, key) => send(toDocument(values, words), tag, key),
       refetch:
         refetch &&
         (async () => {
@@ -103,7 +128,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
     });
   const fasteners = useFieldArray({ control: form.control, name: 'fasteners' });
   const steps = useFieldArray({ control: form.control, name: 'steps' });
-  const findings = proofread(toDocument(form.watch()));
+  const findings = proofread(toDocument(form.watch(), words));
   return (
     <form onSubmit={(event) => void submit(event)} aria-label="Procedure" className="mt-3">
       <div className="grid gap-3 md:grid-cols-[1fr_180px_1fr]">
@@ -131,6 +156,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
           form={form}
           index={index}
           message={message}
+          words={words}
           onRemove={() => fasteners.remove(index)}
         />
       ))}
@@ -149,6 +175,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
               torqueNm: '',
               torqueSource: '',
               policy: 'reuse',
+              when: '',
             },
             { focusName: `fasteners.${fasteners.fields.length}.name` },
           )
@@ -168,6 +195,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
           count={steps.fields.length}
           connectors={connectors ?? []}
           message={message}
+          words={words}
           onMove={(step) => steps.move(index, index + step)}
           onRemove={() => steps.remove(index)}
         />
@@ -178,6 +206,9 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
         onClick={() =>
           steps.append(
             {
+              id: '',
+              after: '',
+              when: '',
               phase: form.getValues('steps').at(-1)?.phase ?? 'prepare',
               text: '',
               detail: '',
@@ -211,6 +242,13 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
           </ul>
         </section>
       )}
+      {problemsOf(saving.error).length > 0 && (
+        <ul role="alert" aria-label="What was refused" className="text-no mt-3 list-disc pl-5">
+          {problemsOf(saving.error).map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      )}
       <SaveBar
         saving={saving}
         dirty={dirty}
@@ -222,7 +260,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
         merged={merged}
         difference={
           <Differences
-            mine={toDocument(form.getValues())}
+            mine={toDocument(form.getValues(), words)}
             theirs={saving.stale?.current as ProcedureDocument | undefined}
           />
         }
@@ -239,16 +277,18 @@ function FastenerRow({
   form,
   index,
   message,
+  words,
   onRemove,
 }: {
   form: Form;
   index: number;
+  words: ConditionWords;
   message: (path: string) => string | undefined;
   onRemove: () => void;
 }) {
   const at = `fasteners.${index}` as const;
   return (
-    <div className="border-rule mt-1 grid grid-cols-[52px_1.4fr_1.2fr_80px_1.2fr_70px_80px_1.2fr_110px_auto] items-start gap-2 border-b pb-1.5">
+    <div className="border-rule mt-1 grid grid-cols-[52px_1.3fr_1.1fr_70px_1.1fr_66px_76px_1.1fr_100px_1fr_auto] items-start gap-2 border-b pb-1.5">
       <Field bare={index > 0} label="Tray" problem={message(`${at}.tray`) ?? message(at)}>
         <input className="input figure" maxLength={1} {...form.register(`${at}.tray`, { required: true })} />
       </Field>
@@ -288,6 +328,7 @@ function FastenerRow({
           ))}
         </select>
       </Field>
+      <OnlyFor form={form} at={at} words={words} bare={index > 0} />
       <span className={index > 0 ? 'pt-1.5' : 'pt-7'}>
         <RowTools what={`fastener ${index + 1}`} first last onRemove={onRemove} />
       </span>
@@ -301,11 +342,12 @@ interface StepProps {
   count: number;
   connectors: { code: string; name: string }[];
   message: (path: string) => string | undefined;
+  words: ConditionWords;
   onMove: (step: -1 | 1) => void;
   onRemove: () => void;
 }
 
-function StepRow({ form, index, count, connectors, message, onMove, onRemove }: StepProps) {
+function StepRow({ form, index, count, connectors, message, words, onMove, onRemove }: StepProps) {
   const at = `steps.${index}` as const;
   return (
     <div className="border-rule mt-1.5 grid grid-cols-[30px_1fr_auto] gap-2 border-b pb-2">
@@ -355,6 +397,7 @@ function StepRow({ form, index, count, connectors, message, onMove, onRemove }: 
         <Field label="Minutes" problem={message(`${at}.minutes`)} className="col-span-1">
           <input className="input figure" inputMode="decimal" {...form.register(`${at}.minutes`)} />
         </Field>
+        <OnlyFor form={form} at={at} words={words} className="col-span-5" />
         <label className="col-span-1 self-end pb-1 text-[14px]">
           <input type="checkbox" className="checkbox mr-1.5" {...form.register(`${at}.waiting`)} />
           waiting
@@ -377,6 +420,38 @@ function StepRow({ form, index, count, connectors, message, onMove, onRemove }: 
         />
       </span>
     </div>
+  );
+}
+
+/** Which vehicles and parts a step or fastener concerns; nothing written means all. */
+function OnlyFor({
+  form,
+  at,
+  words,
+  bare = false,
+  className = '',
+}: {
+  form: Form;
+  at: `steps.${number}` | `fasteners.${number}`;
+  words: ConditionWords;
+  bare?: boolean;
+  className?: string;
+}) {
+  const text = form.watch(`${at}.when`) ?? '';
+  const read = readCondition(text, words);
+  return (
+    <Field bare={bare} label="Only for" problem={read.ok ? undefined : read.message} className={className}>
+      <input
+        className="input"
+        placeholder="all; or 2008–2012, QA5; not 2010"
+        {...form.register(`${at}.when`, {
+          validate: (value) => {
+            const now = readCondition(value, words);
+            return now.ok || now.message;
+          },
+        })}
+      />
+    </Field>
   );
 }
 

@@ -1,3 +1,4 @@
+import { conditionSentence } from '@radiatrix/core/application';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/procedure';
@@ -102,6 +103,11 @@ function Reading({
                 {steps.map((step, index) => (
                   <li key={index} className="border-rule border-b py-1">
                     <strong>{step.text}</strong> {step.detail}
+                    {step.when && (
+                      <span className="text-steel block text-[14px]">
+                        only for {conditionSentence(step.when)}
+                      </span>
+                    )}
                     <span className="text-muted block text-[14px]">
                       {[
                         ...step.uses.map((use) => `${use.count} of ${use.tray}`),
@@ -127,6 +133,11 @@ function Reading({
               <strong className="figure mr-2">{fastener.tray}</strong>
               {fastener.name}, {fastener.thread}{' '}
               <span className="text-muted">should be {fastener.expected}</span>
+              {fastener.when && (
+                <span className="text-steel block text-[14px]">
+                  only for {conditionSentence(fastener.when)}
+                </span>
+              )}
             </li>
           ))}
         </ul>

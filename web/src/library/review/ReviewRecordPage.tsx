@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import type { Person, ReviewKind } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
@@ -26,7 +27,12 @@ export function ReviewRecordPage() {
     if (!('error' in done)) void navigate(what === 'release' ? '/review' : '.');
     else void refetch();
   };
-  const away = kind === 'part' ? `/parts/${record.id}` : `/procedures/${record.id}`;
+  const away =
+    kind === 'part'
+      ? `/parts/${record.id}`
+      : kind === 'bay'
+        ? `/library/bay/${record.id}`
+        : `/procedures/${record.id}`;
   return (
     <div className="mt-4 max-w-5xl">
       <div className="border-ink flex flex-wrap items-baseline gap-x-5 border-b pb-2">
@@ -39,10 +45,13 @@ export function ReviewRecordPage() {
           </Link>
         </h1>
         <p className="text-muted">
-          revision {record.revision}, {record.state} · written by {record.author} · changes since{' '}
-          {record.since}
+          {kind === 'bay' ? 'proposed' : `revision ${record.revision}, ${record.state}`} · written by{' '}
+          {record.author} · changes since {record.since}
         </p>
       </div>
+      {record.sentBackFor && (
+        <p className="border-changes mt-3 border-l-[4px] pl-3">Sent back: {record.sentBackFor}</p>
+      )}
       <table className="mt-3 w-full border-collapse">
         <caption className="sr-only">Changes</caption>
         <thead>
@@ -112,10 +121,15 @@ export function ReviewRecordPage() {
                 disabled={isLoading || record.blocking.length > 0}
                 onClick={() => void act('release')}
               >
-                Release revision {record.revision} to installers
+                {kind === 'bay'
+                  ? 'Release these figures'
+                  : `Release revision ${record.revision} to installers`}
               </button>
             )}
-            {record.state === 'draft' && (
+            {person.role === 'reviewer' && (
+              <SendBack kind={kind} id={record.id} etag={etag} onDone={() => void navigate('/review')} />
+            )}
+            {record.state === 'draft' && kind !== 'bay' && (
               <button type="button" className="btn" disabled={isLoading} onClick={() => void act('check')}>
                 Mark as checked
               </button>
@@ -124,5 +138,47 @@ export function ReviewRecordPage() {
         )}
       </div>
     </div>
+  );
+}
+
+/** Gives a draft back to whoever wrote it, with the reason. */
+function SendBack({
+  kind,
+  id,
+  etag,
+  onDone,
+}: {
+  kind: ReviewKind;
+  id: number;
+  etag: string;
+  onDone: () => void;
+}) {
+  const [reason, setReason] = useState('');
+  const [send, { error, isLoading }] = api.useSendBackMutation();
+  return (
+    <form
+      className="flex flex-1 flex-wrap items-center gap-2"
+      aria-label="Send back"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send({ kind, id, body: { reason: reason.trim() }, etag, key: crypto.randomUUID() })
+          .unwrap()
+          .then(onDone)
+          .catch(() => {});
+      }}
+    >
+      <input
+        className="input max-w-[380px]"
+        aria-label="Why it goes back"
+        placeholder="what has to be looked at again"
+        value={reason}
+        maxLength={400}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <button type="submit" className="btn" disabled={isLoading || reason.trim().length < 5}>
+        Send back
+      </button>
+      {error !== undefined && <Failure error={error} />}
+    </form>
   );
 }

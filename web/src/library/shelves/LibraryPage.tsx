@@ -49,9 +49,10 @@ export function LibraryPage() {
             })
           }
         />
-        <Link to="/library/vins" className="ml-auto">
-          Identification numbers
-        </Link>
+        <span className="ml-auto flex gap-4">
+          <Link to="/library/practice">Practice</Link>
+          <Link to="/library/vins">Identification numbers</Link>
+        </span>
       </div>
       {everywhere.trim() !== '' ? (
         <Everywhere text={everywhere} />

@@ -6,6 +6,7 @@ import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { NextQuestion } from './NextQuestion.tsx';
+import { OpenJob } from './OpenJob.tsx';
 import { VinPanel } from './VinPanel.tsx';
 
 /** Waits until typing pauses, so that each key is not a question to the server. */
@@ -20,18 +21,6 @@ function useSettled<T>(value: T, ms: number): T {
 
 /** The word of a description that was read as an identification number. */
 const VIN_WORD = /[A-Za-z0-9*-]{15,24}/;
-
-/** One key opens a job for a vehicle and goes on with it. */
-function useOpenJob(): (vehicleId: number) => void {
-  const navigate = useNavigate();
-  const [open] = api.useNewJobMutation();
-  return (vehicleId) => {
-    void open({ body: { vehicleId }, key: crypto.randomUUID() })
-      .unwrap()
-      .then((job) => navigate(`/jobs/${job.id}`))
-      .catch(() => {});
-  };
-}
 
 /** Which vehicle is this, really? What was typed, how it was understood, and what is left to choose from. */
 export function AskPage() {
@@ -74,9 +63,7 @@ export function AskPage() {
     return () => window.removeEventListener('radiatrix:take-first', listen);
   }, [take]);
   useEffect(take, [take]);
-  const openJob = useOpenJob();
   useHotkeys({
-    j: () => data?.vehicles[0] && openJob(data.vehicles[0].id),
     m: () => data?.vehicles[0] && void navigate(`/v/${data.vehicles[0].id}/match`),
   });
   const answer = (value: string) => {
@@ -126,6 +113,9 @@ export function AskPage() {
           onUnknown={() => answer('')}
         />
       )}
+      <p className="mt-3">
+        <OpenJob data={data} />
+      </p>
       <Others data={data} />
       <Found data={data} onFix={setFix} />
     </div>
@@ -357,7 +347,7 @@ function ToldApart({
   return (
     <dl
       aria-label="What tells them apart"
-      className="border-rule grid grid-cols-[150px_1fr] gap-x-4 gap-y-1.5 border-b py-2.5"
+      className="border-rule grid gap-x-4 gap-y-1.5 border-b py-2.5 sm:grid-cols-[150px_1fr]"
     >
       {differences.map((difference) => (
         <div key={difference.field} className="contents">
@@ -402,7 +392,7 @@ function VehicleRow({
       <Link
         to={`/v/${vehicle.id}/match`}
         data-first-candidate={first ? '' : undefined}
-        className="text-ink hover:bg-raised focus:bg-raised grid grid-cols-[minmax(200px,1.2fr)_1fr_1fr_2fr] items-baseline gap-4 px-1 py-2 no-underline"
+        className="text-ink hover:bg-raised focus:bg-raised grid items-baseline gap-x-4 px-1 md:grid-cols-[minmax(200px,1.2fr)_1fr_1fr_2fr] py-2 no-underline"
       >
         <span className="font-label text-[19px] font-semibold">{vehicle.title}</span>
         <span className={differs('engine')}>{vehicle.engine}</span>

@@ -35,7 +35,8 @@ export function DeskPage() {
 
 function Jobs() {
   const { data } = api.useJobsQuery();
-  const open = data?.filter((job) => job.stage !== 'file') ?? [];
+  const open = data?.filter((job) => !job.closed) ?? [];
+  const late = data?.filter((job) => job.closed && job.late > 0) ?? [];
   return (
     <section aria-label="Open jobs">
       <h2 className="heading">
@@ -43,7 +44,7 @@ function Jobs() {
       </h2>
       {data && open.length === 0 && (
         <p className="text-muted mt-3">
-          None. Ask for a vehicle and press <kbd className="key">j</kbd> to open one.
+          None. Ask for a vehicle and open one there, or press <kbd className="key">j</kbd>.
         </p>
       )}
       <ul className="mt-1">
@@ -58,6 +59,22 @@ function Jobs() {
           </li>
         ))}
       </ul>
+      {late.length > 0 && (
+        <>
+          <h2 className="heading mt-5">Came after closing</h2>
+          <ul>
+            {late.map((job) => (
+              <li key={job.id} className="border-rule border-b py-1.5">
+                <Link to={`/jobs/${job.id}`}>{job.label || `Job ${job.id}`}</Link>
+                <span className="text-changes">
+                  {' '}
+                  · {job.late} {job.late === 1 ? 'entry' : 'entries'} nobody saw when it was closed
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

@@ -1,6 +1,5 @@
 import {
   AGREEMENT_RULES,
-  MARGINS,
   brokenSentence,
   fullyOpenOf,
   proposalSentence,
@@ -11,14 +10,14 @@ import type { FigureSet } from '@radiatrix/core/figures';
 import { useUnits } from '../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import type { Asked } from './address.ts';
-import type { Compared } from './compared.ts';
+import type { Plan } from '@radiatrix/core/plan';
 import { Altitude, Answer, Block, Knob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 const RANGE = [40, 140] as const;
 
 /** Settings as what is asked for, so that a proposal can be taken and given back. */
-export const askedOf = (settings: NonNullable<Compared['settings']>): Partial<Asked> => ({
+export const askedOf = (settings: NonNullable<Plan['settings']>): Partial<Asked> => ({
   opens: settings.thermostat.opensC,
   full: settings.thermostat.fullyOpenC,
   on: settings.stages[0]?.onC,
@@ -37,7 +36,7 @@ const AS_RECORDED: Partial<Asked> = {
 };
 
 /** Thermostat and fan on one ruler of temperatures. */
-export function AgreementTab({ bench, compared, asked, change }: TabProps) {
+export function AgreementTab({ bench, compared, found, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { settings, broken, proposal } = compared;
   const recorded = stagesOf(bench.bay, compared.fresh.assembly.fan as FigureSet<'fan'> | undefined);
@@ -53,7 +52,7 @@ export function AgreementTab({ bench, compared, asked, change }: TabProps) {
   };
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'agreement')}>
+      <Answer found={found.filter((each) => each.about === 'agreement')}>
         {!compared.boils.ok && (
           <p role="alert" className="text-no">
             {compared.boils.problem}
@@ -111,9 +110,9 @@ export function AgreementTab({ bench, compared, asked, change }: TabProps) {
             </Block>
           )}
           <p className="text-muted text-[14px]">
-            Margins (common practice): off {MARGINS.aboveOpening} K above the start of opening, on{' '}
-            {MARGINS.toBoiling} K below boiling and {MARGINS.toWarning} K below the lamp. A cooler thermostat
-            than the original can leave a closed-loop engine in warm-up.
+            Margins (common practice): off {practice.aboveOpening} K above the start of opening, on{' '}
+            {practice.toBoiling} K below boiling and {practice.toWarning} K below the lamp. A cooler
+            thermostat than the original can leave a closed-loop engine in warm-up.
           </p>
         </div>
         <Block

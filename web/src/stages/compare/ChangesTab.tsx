@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import {
   HEAD_SIZES,
-  PRACTICE,
   boltLimitNm,
   hazardSentence,
   kelvins,
@@ -20,7 +19,7 @@ import { CUTTING_CARE, TORQUE_CARE } from './words.ts';
 export function ChangesTab(props: TabProps) {
   return (
     <>
-      <Answer found={props.compared.findings.filter((each) => each.about === 'changes')} />
+      <Answer found={props.found.filter((each) => each.about === 'changes')} />
       <div className="grid gap-x-6 lg:grid-cols-[1fr_440px]">
         <div>
           <Screws {...props} />
@@ -201,7 +200,7 @@ function Heads() {
   );
 }
 
-function Edges({ bench, compared, asked, change }: TabProps) {
+function Edges({ bench, compared, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { support, edges } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
@@ -215,8 +214,8 @@ function Edges({ bench, compared, asked, change }: TabProps) {
             : support.kind === 'fits'
               ? `seats, ${mm(support.spareMm)} to spare beside the rubber`
               : support.kind === 'slot'
-                ? `slot the side brackets by ${mm(support.shiftMm)} (practice files up to ${mm(PRACTICE.slotMm)})`
-                : `trim ${mm(support.trimEachSideMm)} from each side of the support, and seal bare metal against rust`}
+                ? `slot the side brackets by ${mm(support.shiftMm)} (practice files up to ${mm(practice.bracketSlot)})`
+                : `${mm(support.byMm)} too wide, more than slotting makes good`}
         </dd>
         <dt className="text-muted">Gap round the core</dt>
         <dd>
@@ -277,7 +276,7 @@ function Gain({ compared }: Pick<TabProps, 'compared'>) {
   return <>{gains.length > 0 ? `top tank cooler by ${gains.join(', ')}.` : ''}</>;
 }
 
-function FanFeet({ compared, asked, change }: TabProps) {
+function FanFeet({ compared, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { foot, standoff, hub, comesNearerMm, lowered, fittedSpacer } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
@@ -322,7 +321,7 @@ function FanFeet({ compared, asked, change }: TabProps) {
         </div>
         <p className="mt-2">
           {hub === undefined
-            ? `Write both in to choose a hub spacer: practice wants ${mm(PRACTICE.drivenBladeToCoreMm)} from an engine-driven blade to the core.`
+            ? `Write both in to choose a hub spacer: practice wants ${mm(practice.drivenBladeToCore)} from an engine-driven blade to the core.`
             : !hub.ok
               ? hub.problem
               : hub.value.kind === 'chosen'

@@ -6,7 +6,7 @@ import { Answer, Block, Knob, NumberKnob } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 /** What a seller says, and what would have to be true. */
-export function ClaimsTab({ compared, asked, change }: TabProps) {
+export function ClaimsTab({ compared, found, asked, change }: TabProps) {
   const units = useUnits();
   const said = asked.claims;
   const write = (key: string) => (value: number | undefined) => {
@@ -31,7 +31,7 @@ export function ClaimsTab({ compared, asked, change }: TabProps) {
   };
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'claims')}>
+      <Answer found={found.filter((each) => each.about === 'claims')}>
         {compared.claims.length === 0 && (
           <p className="text-muted">Nothing is claimed on record. Write in what a listing says.</p>
         )}

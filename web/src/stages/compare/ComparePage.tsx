@@ -1,24 +1,33 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { TOPIC_NAMES, coolingFindings, type Found, type Topic } from '@radiatrix/core/plan';
+import {
+  TOPIC_NAMES,
+  coolingFindings,
+  findingsOf,
+  planOf,
+  sideOf,
+  type Found,
+  type Topic,
+} from '@radiatrix/core/plan';
+import { minutesOf, practiceOf } from '@radiatrix/core/practice';
+import { VERDICT_WORDS } from '@radiatrix/core/fit';
 import { CASE_NAMES } from '@radiatrix/core/cooling';
 import type { Bench, Candidate } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
 import { AgreementTab } from './AgreementTab.tsx';
 import { ChangesTab } from './ChangesTab.tsx';
 import { Choosers, NoParts, withDefaults } from './Choosers.tsx';
 import { ClaimsTab } from './ClaimsTab.tsx';
-import { compare } from './compared.ts';
-import { sideOf } from './side.ts';
 import { CoolingTab } from './CoolingTab.tsx';
 import { DepthTab } from './DepthTab.tsx';
 import { FaceTab } from './FaceTab.tsx';
 import { PaperSheet } from './PaperSheet.tsx';
 import { PortsTab } from './PortsTab.tsx';
-import { SaveComparison } from './SaveComparison.tsx';
+import { KeepInJob } from './KeepInJob.tsx';
 import type { TabProps } from './tab.ts';
 import { TopicTabs } from './TopicTabs.tsx';
 import { askedNow, useAsked } from './useAsked.ts';
@@ -45,10 +54,6 @@ export function ComparePage() {
     ),
   ];
   const bench = api.useBenchQuery({ id: vehicleId, part: ids, job: written.job }, { skip: !candidates });
-  const judged = api.useJudgedQuery(
-    { id: vehicleId, part: asked.nr ?? 0, job: written.job },
-    { skip: !candidates || !asked.nr },
-  );
   const error = match.error ?? bench.error;
   // While another part is fetched, what was laid out stays: an answer without its fan would be another answer.
   const [held, setHeld] = useState<{ bench: Bench; parts: Partial<Asked> } | null>(null);
@@ -77,7 +82,6 @@ export function ComparePage() {
         </Empty>
       </div>
     );
-  const ledger = judged.currentData?.id === asked.nr ? judged.currentData?.verdict.ledger : undefined;
   return (
     <Comparing
       vehicleId={vehicleId}
@@ -85,7 +89,6 @@ export function ComparePage() {
       candidates={candidates}
       asked={laidOut}
       chosen={asked}
-      ledger={ledger}
       change={change}
     />
   );
@@ -97,7 +100,6 @@ function Comparing({
   candidates,
   asked,
   chosen,
-  ledger,
   change,
 }: {
   vehicleId: number;
@@ -106,7 +108,6 @@ function Comparing({
   asked: Asked;
   /** The same with the parts chosen last, which may still be on their way. */
   chosen: Asked;
-  ledger: NonNullable<ReturnType<typeof api.useJudgedQuery>['data']>['verdict']['ledger'] | undefined;
   change: (patch: Partial<Asked>) => void;
 }) {
   const units = useUnits();
@@ -118,10 +119,12 @@ function Comparing({
     () => sideOf(bench, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns }),
     [bench, asked.nr, asked.nf, asked.ns],
   );
+  const practice = useMemo(() => practiceOf(bench.practice), [bench.practice]);
   const compared = useMemo(
-    () => compare(bench, old, fresh, asked, ledger ?? [], units),
-    [bench, old, fresh, asked, ledger, units],
+    () => planOf(bench, old, fresh, asked, practice),
+    [bench, old, fresh, asked, practice],
   );
+  const found = useMemo(() => findingsOf(compared, units), [compared, units]);
   const cases = CASE_NAMES.flatMap((name) => {
     const own = compared.inputsOf(compared.setUps.fresh, name);
     return own ? [{ name, old: compared.inputsOf(compared.setUps.old, name), fresh: own }] : [];
@@ -146,7 +149,7 @@ function Comparing({
         ? coolingFindings(cooling.result, units)
         : [];
   // What was found of other parts or settings is not found of these.
-  const findings = [...compared.findings, ...(cooling.running ? [] : coolingFound)];
+  const findings = [...found, ...(cooling.running ? [] : coolingFound)];
   const tab: Topic = asked.tab ?? 'face';
   const go = (to: Topic) => change({ tab: to === 'face' ? undefined : to });
   const step = (by: number) => {
@@ -158,7 +161,7 @@ function Comparing({
     '[': () => step(-1),
     p: () => change({ view: asked.view === 'paper' ? undefined : 'paper' }),
   });
-  const props: TabProps = { bench, compared, asked, change };
+  const props: TabProps = { bench, compared, found, practice, asked, change };
   const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
   const savedAddress = `?${writeAsked({ ...chosen, view: undefined, tab: undefined, job: undefined }).toString()}`;
 
@@ -184,16 +187,40 @@ function Comparing({
         </p>
       )}
       <Choosers asked={chosen} candidates={candidates} change={change} />
+      <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" role="status" aria-label="The plan">
+        <span
+          className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(compared.verdict)}`}
+        >
+          <VerdictShape verdict={compared.verdict} size={16} />
+          {VERDICT_WORDS[compared.verdict]}
+        </span>
+        {compared.work.length > 0 && (
+          <span className="text-muted">
+            {compared.work.length} {compared.work.length === 1 ? 'piece' : 'pieces'} of work,{' '}
+            <span className="figure text-[14px]">{minutesOf(compared.work)} min</span>
+            {compared.materials.length > 0 && `; lay out ${compared.materials.slice(0, 4).join(', ')}`}
+            {compared.materials.length > 4 && ' and more'}
+          </span>
+        )}
+        {Object.values(fresh.parts).flatMap((part) =>
+          (part?.notices ?? []).map((notice) => (
+            <span key={`${part!.id}${notice}`} className="text-changes">
+              {part!.number}: {notice}
+            </span>
+          )),
+        )}
+      </p>
       <div className="border-ink mt-3 flex flex-wrap items-end justify-between gap-x-4 border-b">
         <TopicTabs findings={findings} tab={tab} onGo={go} onStep={step} />
         <div className="mb-1 flex items-center gap-3">
-          <SaveComparison
+          <KeepInJob
             vehicleId={vehicleId}
             jobId={asked.job}
             title={title}
             address={savedAddress}
-            findings={findings}
-            waits={cooling.running}
+            asked={chosen}
+            old={old}
+            fresh={fresh}
             onJob={(id) => change({ job: id })}
           />
           <button type="button" className="btn btn-quiet" onClick={() => change({ view: 'paper' })}>
@@ -207,7 +234,7 @@ function Comparing({
         {tab === 'ports' && <PortsTab {...props} />}
         {tab === 'changes' && <ChangesTab {...props} />}
         {tab === 'wiring' && <WiringTab {...props} />}
-        {tab === 'cooling' && <CoolingTab {...props} cases={cooling} found={coolingFound} />}
+        {tab === 'cooling' && <CoolingTab {...props} found={coolingFound} cases={cooling} />}
         {tab === 'drive' && (
           <Suspense fallback={<Waiting what="Fetching the chart" />}>
             <DriveTab {...props} />

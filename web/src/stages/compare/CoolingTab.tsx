@@ -12,11 +12,7 @@ import type { CasesState, TabProps } from './tab.ts';
 import { MODEL_CARE } from './words.ts';
 
 /** Whether it will cool: four cases, old beside new, with what each answer may be off by. */
-export function CoolingTab({
-  cases,
-  found,
-  ...props
-}: TabProps & { cases: CasesState; found: readonly Found[] }) {
+export function CoolingTab({ cases, found, ...props }: TabProps & { cases: CasesState }) {
   const { compared } = props;
   const [open, setOpen] = useState(0);
   const { old, fresh } = compared.setUps;

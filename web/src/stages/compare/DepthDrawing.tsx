@@ -1,10 +1,11 @@
-import { engineRock, type Cleared, type LayerId, type Stack } from '@radiatrix/core/plan';
+import { engineRock, type Cleared } from '@radiatrix/core/fit';
+import { type LayerId, type Stack } from '@radiatrix/core/plan';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale } from '../../drawing/Drawing.tsx';
-import type { Compared } from './compared.ts';
-import type { Side } from './side.ts';
+import type { Plan } from '@radiatrix/core/plan';
+import type { Side } from '@radiatrix/core/plan';
 
 /** What a clearance lies between. */
 export const BETWEEN: Record<string, readonly LayerId[]> = {
@@ -35,7 +36,7 @@ export function DepthDrawing({
   lit,
   onLit,
 }: {
-  compared: Compared;
+  compared: Plan;
   bay: FigureSet<'bay'>;
   lit: readonly LayerId[];
   onLit: (layers: readonly LayerId[]) => void;

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { PRACTICE, type Cleared, type Drawn, type LayerId } from '@radiatrix/core/plan';
+import type { Cleared } from '@radiatrix/core/fit';
+import type { Drawn, LayerId } from '@radiatrix/core/plan';
+import { FOOT_SPACERS_MM } from '@radiatrix/core/practice';
 import { formatQuantity, preferredUnit } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';
@@ -12,7 +14,7 @@ const RUNS = 200_000;
 const SEED = 20_261;
 
 /** Condenser to engine, one thing behind the other, and what is left between. */
-export function DepthTab({ bench, compared, asked, change }: TabProps) {
+export function DepthTab({ bench, compared, found, asked, change }: TabProps) {
   const units = useUnits();
   const [lit, setLit] = useState<readonly LayerId[]>([]);
   const { depth, choice, fittedSpacer } = compared;
@@ -24,11 +26,11 @@ export function DepthTab({ bench, compared, asked, change }: TabProps) {
   );
   const mm = (value: number) => formatQuantity(value, 'length', units);
   const stock = [
-    ...new Set([...PRACTICE.footSpacersMm, ...(fittedSpacer === undefined ? [] : [fittedSpacer])]),
+    ...new Set([...FOOT_SPACERS_MM, ...(fittedSpacer === undefined ? [] : [fittedSpacer])]),
   ].sort((a, b) => a - b);
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'depth')} />
+      <Answer found={found.filter((each) => each.about === 'depth')} />
       {compared.depthProblem && (
         <p role="alert" className="text-no">
           {compared.depthProblem}

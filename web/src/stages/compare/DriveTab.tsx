@@ -5,7 +5,8 @@ import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import type { Asked } from './address.ts';
 import { DriveChart } from './DriveChart.tsx';
-import { USUAL_AMBIENT_C, drivesOf } from './drives.ts';
+import { drivesOf } from '@radiatrix/core/plan';
+import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { DriveTable, driveSays } from './driveSays.tsx';
 import { Answer, Block, Pick, Wanting, WorkerState } from './parts.tsx';
 import type { TabProps } from './tab.ts';
@@ -187,7 +188,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
                 label="Ambient"
                 min={-20}
                 max={50}
-                value={now.ambient ?? USUAL_AMBIENT_C}
+                value={now.ambient ?? USUAL_PRACTICE.usualAmbient}
                 show={t}
                 onChange={(ambient) => slide({ ambient })}
               />

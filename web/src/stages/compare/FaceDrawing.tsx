@@ -2,8 +2,8 @@ import type { FaceId, FaceShape } from '@radiatrix/core/plan';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale, type Point } from '../../drawing/Drawing.tsx';
-import type { Compared } from './compared.ts';
-import { goesOn } from './goesOn.ts';
+import type { Plan } from '@radiatrix/core/plan';
+import { portLabel } from '@radiatrix/core/plan';
 
 type Whose = 'bay' | 'old' | 'new';
 /** Line types of ISO 128: outline thick, the old thin and dashed, neighbouring parts thin with two dots. */
@@ -22,7 +22,7 @@ export function FaceDrawing({
   ports = false,
   height,
 }: {
-  compared: Compared;
+  compared: Plan;
   lit: FaceId | null;
   onLit: (id: FaceId | null) => void;
   /** Only what hoses and lines meet, with their names. */
@@ -90,7 +90,7 @@ export function FaceDrawing({
               onLit={onLit}
               named={ports}
               words={wordsOf(shape, mm)}
-              name={goesOn(shape, compared, units)}
+              name={portLabel(shape, compared, units)}
             />
           ))}
         </g>

@@ -2,19 +2,19 @@ import { useState } from 'react';
 import type { FaceId } from '@radiatrix/core/plan';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
-import { onFace } from './compared.ts';
+import { onFace } from '@radiatrix/core/plan';
 import { FaceDrawing } from './FaceDrawing.tsx';
 import { LedgerRows } from './LedgerRows.tsx';
 import { Answer, Block, Table } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 /** Old and new radiator over each other in the opening. */
-export function FaceTab({ compared }: TabProps) {
+export function FaceTab({ compared, found }: TabProps) {
   const [lit, setLit] = useState<FaceId | null>(null);
   const rows = compared.ledger.filter(onFace);
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'face')} />
+      <Answer found={found.filter((each) => each.about === 'face')} />
       <div className="grid gap-x-6 lg:grid-cols-[1fr_430px]">
         <div>
           <FaceDrawing compared={compared} lit={lit} onLit={setLit} />

@@ -9,7 +9,7 @@ import {
 } from '@radiatrix/core/plan';
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { useOutletContext } from 'react-router';
-import type { Person } from '@radiatrix/contract';
+import type { BenchPart, Person } from '@radiatrix/contract';
 import { useUnits } from '../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import { ClaimList } from './ClaimsTab.tsx';
@@ -17,7 +17,7 @@ import { CasesTable } from './CasesTable.tsx';
 import { ShopSumsBlock, TwoWide } from './ShopSums.tsx';
 import { DepthDrawing } from './DepthDrawing.tsx';
 import { ClearanceTable } from './DepthTab.tsx';
-import { drivesOf } from './drives.ts';
+import { drivesOf } from '@radiatrix/core/plan';
 import { DriveTable, driveSays } from './driveSays.tsx';
 import { FaceDrawing } from './FaceDrawing.tsx';
 import { DifferencesTable } from './FaceTab.tsx';
@@ -44,7 +44,7 @@ export function PaperSheet({
   const drives = drivesOf(bench, compared, asked);
   const { old, fresh } = useDrives(drives);
   const names = (side: typeof compared.old) =>
-    Object.values(side.parts).map((part) => `${part.number}, ${part.description}`);
+    Object.values(side.parts).map((part) => `${part.number}, ${(part as BenchPart).description}`);
   return (
     <article className="print-sheet max-w-[1020px] pt-3" aria-label="Comparison on paper">
       <p className="no-print mb-3 flex gap-3">

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { PORT_CHECKS, type FaceId } from '@radiatrix/core/plan';
+import { topicOf, type FaceId } from '@radiatrix/core/plan';
 import { COOLANT_CARE } from './words.ts';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
@@ -10,17 +10,15 @@ import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';
 
 /** Where each hose, line and plug goes. */
-export function PortsTab({ bench, compared, asked, change }: TabProps) {
+export function PortsTab({ bench, compared, found, asked, change }: TabProps) {
   const units = useUnits();
   const [lit, setLit] = useState<FaceId | null>(null);
-  const rows = compared.ledger.filter(
-    (row) => PORT_CHECKS.includes(row.check) && row.outcome !== 'not-asked',
-  );
+  const rows = compared.ledger.filter((row) => topicOf(row.check) === 'ports' && row.outcome !== 'not-asked');
   const mm = (value: number | undefined) =>
     value === undefined ? 'not on record' : formatQuantity(value, 'length', units);
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'ports')} />
+      <Answer found={found.filter((each) => each.about === 'ports')} />
       <div className="grid gap-x-6 lg:grid-cols-[1fr_480px]">
         <div>
           <FaceDrawing compared={compared} lit={lit} onLit={setLit} ports />

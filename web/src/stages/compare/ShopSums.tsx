@@ -7,7 +7,7 @@ import {
   type ShopSums,
 } from '@radiatrix/core/cooling';
 import { useUnits } from '../../app/store.ts';
-import { attempt } from './attempt.ts';
+import { attempt } from '@radiatrix/core/plan';
 import { Block, Table } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 

@@ -19,7 +19,7 @@ import {
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { curveAsWritten } from './as-written.ts';
-import { attempt } from './attempt.ts';
+import { attempt } from '@radiatrix/core/plan';
 import { Altitude, Block, Knob, NumberKnob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 

@@ -2,19 +2,18 @@ import { SAFE_SCHOOL, TERMINATION_SCHOOLS, benchTest, type WireFlag } from '@rad
 import { circuitFaultSentence, planFaultSentence } from '@radiatrix/core/plan';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
-import { attempt } from './attempt.ts';
+import { attempt } from '@radiatrix/core/plan';
 import { Answer, Block, Knob, NumberKnob, Table } from './parts.tsx';
 import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';
 import { ELECTRIC_CARE } from './words.ts';
-import { USUAL_LOOM_MM } from './work-wiring.ts';
 
 /** Connector to connector by what each wire does, and whether the circuit carries it. */
 export function WiringTab(props: TabProps) {
-  const { compared } = props;
+  const { compared, found } = props;
   return (
     <>
-      <Answer found={compared.findings.filter((each) => each.about === 'wiring')} />
+      <Answer found={found.filter((each) => each.about === 'wiring')} />
       <div className="grid gap-x-6 lg:grid-cols-[1fr_440px]">
         <div>
           <Block title="Joined by function">
@@ -117,7 +116,7 @@ function Schools({ compared, asked, change }: TabProps) {
   );
 }
 
-function CircuitBlock({ bench, compared, asked, change }: TabProps) {
+function CircuitBlock({ bench, compared, practice, asked, change }: TabProps) {
   const { circuit, circuitInput, wire, chargingV } = compared;
   const { fanFuse, fanFeedLength, fanGroundLength } = bench.bay.quantities;
   const answer = circuit?.ok ? circuit.value : undefined;
@@ -154,7 +153,7 @@ function CircuitBlock({ bench, compared, asked, change }: TabProps) {
           dimension="length"
           range={[50, 20000]}
           value={asked.feed}
-          usual={fanFeedLength?.value ?? USUAL_LOOM_MM.feed}
+          usual={fanFeedLength?.value ?? practice.loomFeed}
           onChange={(feed) => change({ feed })}
         />
         <Knob
@@ -162,7 +161,7 @@ function CircuitBlock({ bench, compared, asked, change }: TabProps) {
           dimension="length"
           range={[0, 20000]}
           value={asked.ground}
-          usual={fanGroundLength?.value ?? USUAL_LOOM_MM.ground}
+          usual={fanGroundLength?.value ?? practice.loomGround}
           onChange={(ground) => change({ ground })}
         />
         <p className="pt-[22px]">
@@ -233,6 +232,11 @@ const BENCH_WORDS = {
     'text-no',
     'open winding, worn brushes or a bad joint: it does not go in.',
   ],
+  'draws-nothing': [
+    'Draws nothing',
+    'text-no',
+    'dead motor, open winding, or no feed at the plug: it does not go in.',
+  ],
 } as const;
 
 function BenchTest({ compared, asked, change }: TabProps) {
@@ -259,7 +263,7 @@ function BenchTest({ compared, asked, change }: TabProps) {
           label="Measured"
           blank="?"
           unit="A"
-          range={[0.05, 120]}
+          range={[0, 120]}
           value={asked.testA}
           onChange={(testA) => change({ testA })}
         />

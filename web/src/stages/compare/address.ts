@@ -1,4 +1,4 @@
-import { TOPIC_NAMES, type Topic } from '@radiatrix/core/plan';
+import { CHOICE_FIGURES, TOPIC_NAMES, type Choices, type Topic } from '@radiatrix/core/plan';
 import {
   CORE_CLASS_NAMES,
   VEHICLE_CLASSES,
@@ -12,12 +12,8 @@ import { COOLANTS, type CoolantBase } from '@radiatrix/core/fluid';
 /** Whole numbers: parts by id (0 for none; `part` is the one in hand in Match), the job. */
 const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'job', 'way'] as const;
 /** Figures in record units, and what they may be at all: what lies outside is said where it is used. */
-const FIGURES = [
-  'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',
-  'drag', 'pumpIdle', 'pumpWork', 'idleHeat', 'condenser', 'fuse', 'relay', 'feed', 'ground', 'amps', 'testV', 'testA',
-  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'coolantMass', 'metalMass', 'start', 'humidity',
-] as const; // prettier-ignore
-type Choices = {
+const FIGURES = CHOICE_FIGURES;
+type Words = {
   tab: Topic;
   load: VehicleClass;
   coreOld: CoreClassName;
@@ -29,7 +25,7 @@ type Choices = {
   view: 'paper';
   drive: 'staged' | 'modulated';
 };
-const WORDS: { [K in keyof Choices]: readonly string[] } = {
+const WORDS: { [K in keyof Words]: readonly string[] } = {
   tab: TOPIC_NAMES,
   load: Object.keys(VEHICLE_CLASSES),
   coreOld: CORE_CLASS_NAMES,
@@ -42,17 +38,8 @@ const WORDS: { [K in keyof Choices]: readonly string[] } = {
   drive: ['staged', 'modulated'],
 };
 
-/** Free space behind screws, written in: tray to what it clamps and what lies behind, mm. */
-export type Room = Readonly<Record<string, { stackMm?: number; freeMm?: number }>>;
-
 /** Everything a comparison is made of; the address holds all of it, so that it can be sent, saved and shown again. */
-export type Asked = { [K in (typeof IDS)[number] | (typeof FIGURES)[number]]?: number } & Partial<Choices> & {
-    room: Room;
-    /** The new fan's measured curve: m³/h and Pa. */
-    curve: readonly (readonly [number, number])[];
-    /** A seller's figures, as key to number. */
-    claims: Readonly<Record<string, number>>;
-  };
+export type Asked = Choices & { [K in (typeof IDS)[number]]?: number } & Partial<Words>;
 
 const number = (text: string | null): number | undefined => {
   if (text === null || text.trim() === '') return undefined;
@@ -110,4 +97,14 @@ export function writeAsked({ room, curve, claims, ...asked }: Asked): URLSearchP
   for (const [flow, pressure] of curve) params.append('curve', `${flow}~${pressure}`);
   for (const [key, value] of Object.entries(claims)) params.append('claim', `${key}~${value}`);
   return params;
+}
+
+/** What of a comparison is a choice that a job keeps: figures and words, without the parts and the view. */
+export function scalarChoices(asked: Asked): Record<string, number | string> {
+  const kept: Record<string, number | string> = {};
+  for (const key of [...FIGURES, 'load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const) {
+    const value = asked[key];
+    if (value !== undefined) kept[key] = value;
+  }
+  return kept;
 }

@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
-import { drawClearances, type Clearance, type Drawn } from '@radiatrix/core/plan';
+import type { Clearance } from '@radiatrix/core/fit';
+import { drawClearances, type Drawn } from '@radiatrix/core/plan';
 import { coolerBy, likely, type CaseName, type CoolingInputs, type Likely } from '@radiatrix/core/cooling';
 import { simulate, type Drive, type Driven } from '@radiatrix/core/drive';
 

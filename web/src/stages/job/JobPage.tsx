@@ -1,27 +1,36 @@
-import { useEffect } from 'react';
-import { useFieldArray } from 'react-hook-form';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { attributeOf, attributesOf, readFigure } from '@radiatrix/core/figures';
-import { formatQuantity, METHOD_RULES, METHODS } from '@radiatrix/core/quantity';
-import { STAGES, type JobDocument, type JobRecord } from '@radiatrix/contract';
-import { api, type Tagged } from '../../api/api.ts';
+import type { JobRecord } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { compareAddress, matchAddress } from '../../app/addresses.ts';
 import { putOnBench } from '../../app/settings.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { Comparisons } from './Comparisons.tsx';
-import { Field, RowTools } from '../../ui/fields.tsx';
+import { useAppDispatch, useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
-import { SaveBar } from '../../ui/SaveBar.tsx';
-import { useDocumentForm } from '../../ui/useDocumentForm.ts';
+import { Closing } from './Closing.tsx';
+import { Described } from './Described.tsx';
+import { sawEvents } from './device.ts';
+import { OwnFigures } from './OwnFigures.tsx';
+import { Parts } from './Parts.tsx';
+import { PlanSummary } from './PlanSummary.tsx';
+import { Story } from './Story.tsx';
+import { useHappened } from './useHappened.ts';
 
-/** One real vehicle with one real complaint. */
+/** One real vehicle with one real complaint: what is planned, what was measured, and everything that happened. */
 export function JobPage() {
   const id = Number(useParams().id);
-  const { data, error, refetch } = api.useJobQuery(id);
+  const units = useUnits();
+  const { data, error, refetch } = api.useJobQuery({ id, units });
   const dispatch = useAppDispatch();
   const vehicleId = data?.record.vehicle.id;
   useEffect(() => {
     if (vehicleId) dispatch(putOnBench(vehicleId));
   }, [vehicleId, dispatch]);
+  useEffect(() => {
+    if (!data) return;
+    // What is done here from now on is ordered after everything this page has shown.
+    const newest = Math.max(0, ...data.record.story.map((event) => Date.parse(event.at) || 0));
+    sawEvents([{ clock: { ms: newest, n: 0 } }]);
+  }, [data]);
   if (error && !data)
     return (
       <div className="mt-4">
@@ -29,171 +38,107 @@ export function JobPage() {
       </div>
     );
   if (!data) return <Waiting what="Opening the job" />;
-  return <Form key={id} job={data.record} etag={data.etag} refetch={() => refetch().unwrap()} />;
+  return <Job key={id} job={data.record} />;
 }
 
-/** Alterations are typed one a line; the form holds them as one text. */
-type Typed = Omit<JobDocument, 'alterations'> & { alterations: string };
-const typedOf = ({ label, complaint, alterations, stage, figures }: JobRecord): Typed => ({ label, complaint, alterations: alterations.join('\n'), stage, figures }); // prettier-ignore
+const STAGE_WORDS: Record<string, string> = { file: 'filed' };
 
-function Form({
-  job,
-  etag,
-  refetch,
-}: {
-  job: JobRecord;
-  etag: string;
-  refetch: () => Promise<Tagged<JobRecord>>;
-}) {
-  const [save] = api.useSaveJobMutation();
-  const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
-    useDocumentForm<Typed>({
-      name: `job:${job.id}`,
-      initial: typedOf(job),
-      etag,
-      send: (body, tag, key) =>
-      save({
-        id: job.id,
-        body: { ...body, alterations: body.alterations.split('\n').map((each) => each.trim()).filter(Boolean) },
-        etag: tag,
-        key,
-      }).unwrap(), // prettier-ignore
-      refetch: async () => {
-        const now = await refetch();
-        return { record: typedOf(now.record), etag: now.etag };
-      },
-      onDone: () => {},
-    });
-  const figures = useFieldArray({ control: form.control, name: 'figures' });
-  const rows = form.watch('figures');
+function Job({ job }: { job: JobRecord }) {
+  const { state, vehicle } = job;
+  const { say, busy, error } = useHappened(job.id);
   return (
-    <form onSubmit={(event) => void submit(event)} aria-label="Job" className="mt-5 max-w-[1080px]">
-      <div className="flex flex-wrap items-baseline gap-x-5">
+    <div className="mt-5">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-[25px]">
           Job <span className="figure">{job.id}</span>
+          {state.label && `, ${state.label}`}
         </h1>
+        <p className="font-label text-copper text-[18px] font-semibold">
+          {STAGE_WORDS[job.stage] ?? `at ${job.stage}`}
+        </p>
         <p className="text-muted">
           opened by {job.opened.by} {job.opened.at.slice(0, 10)}
+          {state.odometerKm !== null && ` · ${state.odometerKm.toLocaleString('en').replaceAll(',', ' ')} km`}
         </p>
-        <Link
-          to={`/v/${job.vehicle.id}/match?job=${job.id}`}
-          className="btn btn-primary ml-auto no-underline"
-        >
-          Match parts to it
-        </Link>
-        <Link to={`/v/${job.vehicle.id}/compare?job=${job.id}`} className="btn btn-quiet no-underline">
-          Compare
-        </Link>
-      </div>
-      <div className="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-2">
-        <Field label="Called in the shop" problem={message('label')}>
-          <input
-            className="input"
-            autoFocus
-            maxLength={80}
-            placeholder="a plate, a name, a lift"
-            {...form.register('label')}
-          />
-        </Field>
-        <Field label="Stage">
-          <select className="select" {...form.register('stage')}>
-            {STAGES.map((stage) => (
-              <option key={stage} value={stage}>
-                {stage}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field label="Complaint, as it was told" problem={message('complaint')}>
-          <textarea className="textarea" rows={4} maxLength={2000} {...form.register('complaint')} />
-        </Field>
-        <Field label="Changed on it already, one a line" problem={message('alterations')}>
-          <textarea
-            className="textarea"
-            rows={4}
-            placeholder={'second transmission cooler\nradiator that is not the original'}
-            {...form.register('alterations')}
-          />
-          <span className="text-muted block text-[14px]">
-            What was proved on unaltered vehicles then proves nothing about this one.
-          </span>
-        </Field>
-      </div>
-      <Comparisons job={job} />
-      <h2 className="heading mt-6">
-        Measured on this vehicle
-        <span className="font-sans text-[14px] font-normal tracking-normal normal-case">
-          counts before the figures of its type
-        </span>
-      </h2>
-      {figures.fields.length === 0 && (
-        <p className="text-muted mt-2">Nothing yet: its type’s figures are taken.</p>
-      )}
-      {figures.fields.map((row, index) => {
-        const current = rows[index] ?? row;
-        const attribute = attributeOf('bay', current.key);
-        const read = current.text ? readFigure('bay', current.key, current.text, current.method) : undefined;
-        const says = message(`figures.${index}.text`) ?? (read && !read.ok ? read.message : undefined);
-        return (
-          <div
-            key={row.id}
-            className="border-rule grid grid-cols-[220px_180px_160px_1fr_auto] items-center gap-3 border-b py-1"
+        <span className="ml-auto flex flex-wrap gap-2">
+          <Link to={matchAddress(vehicle.id, job.id)} className="btn btn-primary no-underline">
+            Match parts to it
+          </Link>
+          <Link
+            to={
+              job.plan
+                ? `/v/${vehicle.id}/compare${job.plan.address}&job=${job.id}`
+                : compareAddress(vehicle.id, job.id)
+            }
+            className="btn btn-quiet no-underline"
           >
-            <select className="select" aria-label="Figure" {...form.register(`figures.${index}.key`)}>
-              {attributesOf('bay').map(([key, each]) => (
-                <option key={key} value={key}>
-                  {each.label}
-                </option>
-              ))}
-            </select>
-            {attribute?.type === 'choice' ? (
-              <select className="select" aria-label="Value" {...form.register(`figures.${index}.text`)}>
-                {Object.entries(attribute.choices).map(([value, label]) => (
-                  <option key={value} value={value}>
-                    {label}
-                  </option>
-                ))}
-              </select>
-            ) : (
-              <input
-                className="input figure"
-                aria-label="Value"
-                {...form.register(`figures.${index}.text`, { required: true })}
-              />
-            )}
-            <select className="select" aria-label="Method" {...form.register(`figures.${index}.method`)}>
-              {METHODS.filter((method) => method !== 'worked').map((method) => (
-                <option key={method} value={method}>
-                  {METHOD_RULES[method].label}
-                </option>
-              ))}
-            </select>
-            <span className={`text-[14px] ${says ? 'text-no' : 'text-muted'}`}>
-              {says ??
-                (read?.ok && read.type === 'quantity' && attribute?.type === 'quantity'
-                  ? `= ${formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })}`
-                  : attribute?.where)}
-            </span>
-            <RowTools what="the figure" first last onRemove={() => figures.remove(index)} />
-          </div>
-        );
-      })}
-      <button
-        type="button"
-        className="btn btn-quiet mt-2"
-        onClick={() => figures.append({ key: 'bayDepth', text: '', method: 'caliper' })}
-      >
-        Add a figure of this vehicle
+            Compare
+          </Link>
+        </span>
+      </div>
+      <p className="mt-0.5">
+        <Link to={`/v/${vehicle.id}`} className="font-semibold">
+          {vehicle.title}
+        </Link>
+        , {[vehicle.engine, vehicle.transmission, ...vehicle.options].join(', ')} <PutRight job={job} />
+      </p>
+      {state.complaint && <p className="mt-1 max-w-[90ch] text-[17px]">“{state.complaint}”</p>}
+      {state.alterations.length > 0 && (
+        <p className="text-changes">Altered: {state.alterations.join(', ')}.</p>
+      )}
+      {error !== undefined && (
+        <div className="mt-2">
+          <Failure error={error} />
+        </div>
+      )}
+      <div className="mt-3 grid gap-x-8 lg:grid-cols-[1fr_430px]">
+        <div>
+          <PlanSummary job={job} />
+          <Parts job={job} say={say} busy={busy} />
+          <OwnFigures job={job} say={say} busy={busy} />
+        </div>
+        <div>
+          <Described job={job} say={say} busy={busy} />
+          <Closing job={job} say={say} busy={busy} />
+          <Story job={job} say={say} busy={busy} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** The vehicle turned out to be another one: chosen from those of its model. */
+function PutRight({ job }: { job: JobRecord }) {
+  const [open, setOpen] = useState(false);
+  const { data } = api.useVehiclesQuery(undefined, { skip: !open });
+  const { say, busy } = useHappened(job.id);
+  const own = (data ?? []).filter(
+    (each) => each.configuration.modelId === job.vehicle.configuration.modelId && each.id !== job.vehicle.id,
+  );
+  if (!open)
+    return (
+      <button type="button" className="text-steel text-[14px] underline" onClick={() => setOpen(true)}>
+        another vehicle?
       </button>
-      <SaveBar
-        saving={saving}
-        dirty={dirty}
-        restoredAt={restoredAt}
-        onDiscard={startOver}
-        onKeepMine={keepMine}
-        onTakeBoth={takeBoth}
-        merged={merged}
-      />
-    </form>
+    );
+  return (
+    <select
+      className="select !h-[30px] !min-h-[30px] !w-auto max-w-full"
+      aria-label="The vehicle that really stands there"
+      disabled={busy}
+      value=""
+      onChange={(event) =>
+        void say('vehicle put right', { vehicleId: Number(event.target.value), why: '' })
+          .then(() => setOpen(false))
+          .catch(() => {})
+      }
+    >
+      <option value="">which one is it?</option>
+      {own.map((each) => (
+        <option key={each.id} value={each.id}>
+          {each.title}, {each.engine}, {each.transmission}, {each.options.join(', ')}
+        </option>
+      ))}
+    </select>
   );
 }

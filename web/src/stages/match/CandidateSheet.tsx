@@ -1,12 +1,15 @@
 import { Link } from 'react-router';
 import { decidingSentence, measureText, VERDICT_WORDS } from '@radiatrix/core/fit';
+import { needed, workKey, workSentence } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
+import { compareAddress, sheetAddress } from '../../app/addresses.ts';
 import { api, type MatchOptions } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
 import { EvidenceLine } from './EvidenceLine.tsx';
 import { Ledger } from './Ledger.tsx';
+import { useHappened } from '../job/useHappened.ts';
 import { MeasureNext } from './MeasureNext.tsx';
 
 const GRADES = [
@@ -38,7 +41,7 @@ export function CandidateSheet({
   const vehicleId = asked.id;
   const { verdict } = candidate;
   const next = verdict.measureFirst;
-  const effort = judged?.verdict.changes.at(-1)?.effort;
+  const effort = judged && needed(judged.verdict.work).at(-1)?.effort;
   return (
     <section aria-label={`${candidate.number} in this vehicle`} className="flex flex-col pt-3 md:pl-5">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -54,7 +57,7 @@ export function CandidateSheet({
           <VerdictShape verdict={verdict.verdict} size={16} />
           {VERDICT_WORDS[verdict.verdict]}
           {verdict.verdict === 'changes' && judged && effort
-            ? `: ${effort}, ${judged.verdict.changeMinutes} min`
+            ? `: ${effort}, ${judged.verdict.workMinutes} min`
             : ''}
         </p>
         <p className="text-muted ml-auto text-[14px]">
@@ -90,16 +93,50 @@ export function CandidateSheet({
         {['radiator', 'fan', 'shroud'].includes(candidate.kind) && (
           <Link
             className="btn btn-quiet no-underline"
-            to={`/v/${vehicleId}/compare?part=${candidate.id}${asked.job ? `&job=${asked.job}` : ''}`}
+            to={compareAddress(vehicleId, asked.job, candidate.id)}
           >
             Compare
           </Link>
         )}
-        <Link className="btn btn-primary no-underline" to={`/v/${vehicleId}/sheet/${candidate.id}`}>
-          Install sheet
-        </Link>
+        {asked.job && verdict.verdict !== 'no' && <TakeIntoJob candidate={candidate} jobId={asked.job} />}
+        {verdict.verdict === 'no' ? (
+          <span className="text-no font-semibold">No install sheet: it does not go in.</span>
+        ) : (
+          <Link
+            className="btn btn-primary no-underline"
+            to={sheetAddress(vehicleId, candidate.id, asked.job)}
+          >
+            Install sheet
+          </Link>
+        )}
       </div>
     </section>
+  );
+}
+
+/** The part in hand goes in on the job that is open. */
+function TakeIntoJob({ candidate, jobId }: { candidate: Candidate; jobId: number }) {
+  const { data: job } = api.useJobQuery({ id: jobId, units: useUnits() });
+  const { data: part } = api.usePartQuery(candidate.id);
+  const { say, busy } = useHappened(jobId);
+  const taken = job?.record.parts.some((each) => each.partId === candidate.id && each.role === 'goes in');
+  if (taken) return <span className="text-straight-in font-semibold">goes in on job {jobId}</span>;
+  return (
+    <button
+      type="button"
+      className="btn"
+      disabled={busy || !part}
+      onClick={() =>
+        void say('part chosen', {
+          partId: candidate.id,
+          revisionId: part!.record.revisionId,
+          kind: candidate.kind,
+          role: 'goes in',
+        }).catch(() => {})
+      }
+    >
+      Take it into job {jobId}
+    </button>
   );
 }
 
@@ -116,19 +153,30 @@ function Reasons({
   editable: boolean;
 }) {
   const { verdict } = judged;
+  const units = useUnits();
   return (
     <>
-      {verdict.changes.length > 0 && verdict.verdict === 'changes' && (
-        <ul className="mt-2">
-          {verdict.changes.map((change) => (
-            <li key={change.what} className="flex gap-2">
-              <span className="font-label text-changes w-20 shrink-0 text-[16px] font-semibold">
-                {change.effort}
+      {judged.notices.length > 0 && (
+        <ul aria-label="Known of this part" className="border-changes mt-2 border-l-[3px] pl-3">
+          {judged.notices.map((notice) => (
+            <li key={notice}>{notice}</li>
+          ))}
+        </ul>
+      )}
+      {verdict.work.length > 0 && verdict.verdict !== 'no' && (
+        <ul className="mt-2" aria-label="Work">
+          {verdict.work.map((each) => (
+            <li key={workKey(each)} className="flex gap-2">
+              <span
+                className={`font-label w-24 shrink-0 text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
+              >
+                {each.optional ? 'worth doing' : each.effort}
               </span>
               <span>
-                {change.what} <span className="figure text-muted text-[13px]">{change.minutes} min</span>
-                {change.takes.length > 0 && (
-                  <span className="text-muted block text-[14px]">Takes {change.takes.join(', ')}.</span>
+                {workSentence(each, units)}{' '}
+                <span className="figure text-muted text-[13px]">{each.minutes} min</span>
+                {each.materials.length > 0 && (
+                  <span className="text-muted block text-[14px]">Takes {each.materials.join(', ')}.</span>
                 )}
               </span>
             </li>

@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import { rowSentence, RULES, type LedgerRow, type Outcome, type Shown, type Verdict } from '@radiatrix/core/fit';
+import {
+  rowSentence,
+  RULES,
+  type LedgerRow,
+  type Outcome,
+  type Shown,
+  type Verdict,
+} from '@radiatrix/core/fit';
 import { formatQuantity, METHOD_RULES, preferredUnit, type UnitSystem } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';

@@ -124,7 +124,7 @@ function Basis({
   onChange: (entries: Record<string, string | null>) => void;
   together: boolean;
 }) {
-  const { job, thresholds } = data;
+  const { job, practice } = data;
   return (
     <div className="mb-3 text-[14px]">
       {job && (
@@ -145,7 +145,7 @@ function Basis({
           passes at
           <select
             className="select !h-[26px] !min-h-[26px] !w-[74px] !px-1.5"
-            value={String(thresholds.passAt)}
+            value={String(practice.passAt)}
             onChange={(event) =>
               onChange({
                 pass: event.target.value,
@@ -153,7 +153,7 @@ function Basis({
               })
             }
           >
-            {[...new Set([0.8, 0.9, 0.95, 0.99, thresholds.passAt])].sort().map((each) => (
+            {[...new Set([0.8, 0.9, 0.95, 0.99, practice.passAt])].sort().map((each) => (
               <option key={each} value={String(each)}>
                 {Math.round(each * 1000) / 10} %
               </option>

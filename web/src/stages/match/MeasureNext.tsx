@@ -2,10 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import { RULES, type ToMeasure } from '@radiatrix/core/fit';
 import { attributeOf, readFigure, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
 import { exampleOf, formatQuantity, METHOD_RULES, METHODS, type Method } from '@radiatrix/core/quantity';
-import type { JobDocument, JudgedPart } from '@radiatrix/contract';
+import type { JudgedPart } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { useHappened } from '../job/useHappened.ts';
 
 const SHOWN = 6;
 const AT_THE_BENCH: readonly Method[] = METHODS.filter((method) => method !== 'bench' && method !== 'worked');
@@ -209,10 +210,9 @@ function useRecord(
 ) {
   const [loadVehicle] = api.useLazyVehicleQuery();
   const [loadPart] = api.useLazyPartQuery();
-  const [loadJob] = api.useLazyJobQuery();
   const [saveBay] = api.useSaveBayMutation();
   const [savePart] = api.useSavePartFiguresMutation();
-  const [saveJob] = api.useSaveJobMutation();
+  const { say } = useHappened(jobId);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
   const record = async (figure: NewFigure): Promise<void> => {
@@ -223,14 +223,7 @@ function useRecord(
     const body = { figures: [figure] };
     try {
       if (subject === 'bay' && jobId) {
-        const { record: job, etag } = await loadJob(jobId).unwrap();
-        const { label, complaint, alterations, stage } = job;
-        const own = job.figures.filter((each) => each.key !== figure.key);
-        const document: JobDocument = {
-          label, complaint, alterations, stage,
-          figures: [...own, { key: figure.key, text: figure.text, method: figure.method }],
-        }; // prettier-ignore
-        await saveJob({ id: jobId, body: document, etag, key }).unwrap();
+        await say('figure taken', figure);
       } else if (subject === 'bay') {
         const { record: vehicle } = await loadVehicle(vehicleId).unwrap();
         await saveBay({ id: vehicle.bay.id, body, etag: String(vehicle.bay.version), key }).unwrap();

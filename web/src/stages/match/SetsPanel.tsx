@@ -1,10 +1,12 @@
 import { useState } from 'react';
-import { RELATIONS } from '@radiatrix/core/fit';
+import { VERDICT_WORDS } from '@radiatrix/core/fit';
+import { workKey, workSentence } from '@radiatrix/core/practice';
 import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
 import type { Candidate, SetPartLine, SetsResult } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
-import { VerdictShape } from '../../ui/Verdict.tsx';
+import { useUnits } from '../../app/store.ts';
+import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
 
 const USUAL: readonly PartKind[] = ['radiator', 'fan', 'shroud'];
 
@@ -93,6 +95,7 @@ export function SetsPanel({
 }
 
 function Found({ data }: { data: SetsResult }) {
+  const units = useUnits();
   if (data.without.length > 0)
     return (
       <Empty title="No set can be made">
@@ -108,18 +111,20 @@ function Found({ data }: { data: SetsResult }) {
           <li key={index} className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr_80px]">
             <Parts parts={set.parts} />
             <div className="text-[15px]">
-              {set.changes.length === 0 && set.unknown.length === 0 && (
-                <p className="text-straight-in font-semibold">Nothing to change.</p>
-              )}
-              {set.changes.map((change) => (
-                <p key={change.what}>
-                  <span className="font-label text-changes text-[16px] font-semibold">{change.effort}</span>{' '}
-                  {change.what}
+              <p className={`font-semibold ${verdictColour(set.verdict)}`}>{VERDICT_WORDS[set.verdict]}</p>
+              {set.work.map((each) => (
+                <p key={workKey(each)}>
+                  <span
+                    className={`font-label text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
+                  >
+                    {each.optional ? 'worth doing' : each.effort}
+                  </span>{' '}
+                  {workSentence(each, units)}
                 </p>
               ))}
-              {set.takes.length > 0 && (
+              {set.materials.length > 0 && (
                 <p className="text-[14px]">
-                  <span className="label-text inline">Adapters and hardware:</span> {set.takes.join(', ')}
+                  <span className="label-text inline">Adapters and hardware:</span> {set.materials.join(', ')}
                 </p>
               )}
               {set.inTheBoxes.length > 0 && (
@@ -127,9 +132,9 @@ function Found({ data }: { data: SetsResult }) {
                   In the boxes: {set.inTheBoxes.map((item) => `${item.quantity} × ${item.name}`).join(', ')}
                 </p>
               )}
-              {set.unknown.map(({ id, parts }) => (
-                <p key={`${id}${parts.join()}`} className="text-not-proven">
-                  Not known: {RELATIONS[id].label.toLowerCase()} ({parts.join(' and ')}).
+              {set.unknown.map(({ label, parts }) => (
+                <p key={`${label}${parts.join()}`} className="text-not-proven">
+                  Not known: {label.toLowerCase()} ({parts.join(' and ')}).
                 </p>
               ))}
             </div>

@@ -1,9 +1,11 @@
 import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
-import { Link, useLocation, useOutletContext, useParams } from 'react-router';
+import { Link, useLocation, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, type Person, type SheetRecord } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
+import { matchAddress } from '../../app/addresses.ts';
+import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { CavityTable } from '../../library/connector/CavityTable.tsx';
@@ -20,7 +22,17 @@ export function SheetPage() {
   const [vehicleId, partId] = [Number(params.vehicleId), Number(params.partId)];
   const person = useOutletContext<Person>();
   const { hash } = useLocation();
-  const { data, error, refetch } = api.useSheetQuery({ vehicleId, partId });
+  const [search, setSearch] = useSearchParams();
+  const job = Number(search.get('job')) || undefined;
+  const procedure = Number(search.get('procedure')) || undefined;
+  const units = useUnits();
+  const { data, error, refetch } = api.useSheetQuery({
+    vehicleId,
+    partId,
+    units,
+    ...(job ? { job } : {}),
+    ...(procedure ? { procedure } : {}),
+  });
   useHotkeys({ p: () => window.print() });
   useEffect(() => {
     if (hash && data) document.getElementById(hash.slice(1))?.scrollIntoView();
@@ -29,7 +41,18 @@ export function SheetPage() {
     const problem = problemOf(error);
     return (
       <div className="mt-4">
-        {problem?.code === 'not-found' ? (
+        {problem?.code === 'not-ready' ? (
+          <Empty title="No install sheet">
+            {problem.detail} <Link to={matchAddress(vehicleId, job, partId)}>Back to Match</Link>
+            {job !== undefined && (
+              <>
+                {' '}
+                or <Link to={`/jobs/${job}`}>the job</Link>
+              </>
+            )}
+            .
+          </Empty>
+        ) : problem?.code === 'not-found' ? (
           <Empty title="No install sheet yet">
             {problem.detail}{' '}
             {canEdit(person.role) && (
@@ -43,7 +66,16 @@ export function SheetPage() {
     );
   }
   if (!data) return <Waiting what="Putting the sheet together" />;
-  return <Paper record={data} />;
+  return (
+    <Paper
+      record={data}
+      onWay={(id) => {
+        const next = new URLSearchParams(search);
+        next.set('procedure', String(id));
+        setSearch(next, { replace: true });
+      }}
+    />
+  );
 }
 
 const hours = (minutes: number): string =>
@@ -51,10 +83,11 @@ const hours = (minutes: number): string =>
     ? `${minutes} min`
     : `${Math.floor(minutes / 60)} h ${minutes % 60 ? `${minutes % 60} min` : ''}`.trim();
 
-function Paper({ record }: { record: SheetRecord }) {
+function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => void }) {
   const { vehicle, part, procedure, sheet } = record;
-  const ticks = useTicks(`${vehicle.id}:${part.id}:${procedure.id}.${procedure.revision}`);
-  const total = sheet.sections.reduce((sum, section) => sum + section.steps.length, 0);
+  const ticks = useTicks(`${vehicle.id}:${part.id}:${procedure.id}`, record.job?.id, part.id);
+  const steps = sheet.sections.flatMap((section) => section.steps);
+  const done = steps.filter(ticks.has).length;
   const showCoolant =
     sheet.coolant && (part.kind === 'radiator' || sheet.sections.some((section) => section.phase === 'fill'));
   return (
@@ -73,6 +106,16 @@ function Paper({ record }: { record: SheetRecord }) {
             {procedure.title}: {procedure.way}. Procedure revision {procedure.revision}, part revision{' '}
             {part.revision}. {record.verdictText}.
           </p>
+          {record.job && (
+            <p>
+              For{' '}
+              <Link to={`/jobs/${record.job.id}`}>
+                job {record.job.id}
+                {record.job.label && `, ${record.job.label}`}
+              </Link>
+              : its own figures and choices.
+            </p>
+          )}
           {!record.released && (
             <p className="border-changes text-changes mt-2 inline-block border-2 px-2 font-semibold">
               Draft: not released. Do not hand out.
@@ -86,17 +129,60 @@ function Paper({ record }: { record: SheetRecord }) {
           <Printer size={17} aria-hidden="true" /> Print
         </button>
         <span className="figure text-muted text-[14px]" role="status">
-          {ticks.count} of {total} ticked
+          {done} of {steps.length} ticked{record.job && ` on job ${record.job.id}`}
         </span>
-        {ticks.count > 0 && (
+        {ticks.clear && (
           <button type="button" className="text-steel underline" onClick={ticks.clear}>
             clear ticks
           </button>
         )}
       </p>
 
+      {record.allowed && (
+        <p className="border-no text-no mt-3 border-2 px-3 py-1.5 text-[17px] font-semibold">
+          Not proven. Let out by {record.allowed.by}, {record.allowed.at.slice(0, 10)}:{' '}
+          {record.allowed.reason}
+        </p>
+      )}
+      {record.notices.length > 0 && (
+        <ul aria-label="Known of this part" className="border-changes mt-3 border-l-[4px] pl-3">
+          {record.notices.map((notice) => (
+            <li key={notice}>{notice}</li>
+          ))}
+        </ul>
+      )}
+      {record.ways.length > 1 && (
+        <label className="no-print mt-3 block max-w-md">
+          <span className="label-text">Way in</span>
+          <select
+            className="select"
+            value={procedure.id}
+            onChange={(event) => onWay(Number(event.target.value))}
+          >
+            {record.ways.map((way) => (
+              <option key={way.id} value={way.id}>
+                {way.title}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {ticks.problem !== undefined && <Failure error={ticks.problem} />}
+
       <section aria-label="Cautions" className="print-keep mt-4">
-        <ul className="caution grid gap-x-6 px-4 py-2.5 text-[15px] md:grid-cols-2">
+        <details className="no-print md:hidden">
+          <summary className="caution px-4 py-2.5 text-[17px] font-semibold">
+            {sheet.cautions.length} cautions: read them before the first step
+          </summary>
+          <ul className="caution px-4 py-2.5 text-[16px]">
+            {sheet.cautions.map((caution) => (
+              <li key={caution.code} className="py-1">
+                {caution.text}
+              </li>
+            ))}
+          </ul>
+        </details>
+        <ul className="caution hidden gap-x-6 px-4 py-2.5 text-[15px] md:grid md:grid-cols-2 print:grid">
           {sheet.cautions.map((caution) => (
             <li key={caution.code} className="py-0.5">
               <strong aria-hidden="true">! </strong>
@@ -106,28 +192,22 @@ function Paper({ record }: { record: SheetRecord }) {
         </ul>
       </section>
 
-      <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
-        <List title="Tools" items={sheet.tools} />
-        <List title="Consumables" items={sheet.consumables} />
-        <div>
-          <List
-            title="In the box"
-            items={part.inTheBox.map((item) => `${item.quantity} × ${item.name}`)}
-            none="The part alone"
-          />
-          <h2 className="heading mt-4">Time</h2>
-          <p className="mt-1">
-            Work <span className="figure">{hours(sheet.workMinutes)}</span>, waiting{' '}
-            <span className="figure">{hours(sheet.waitingMinutes)}</span>
-          </p>
-        </div>
-      </section>
-
-      <Hardware hardware={sheet.hardware} />
-      {sheet.sections.map((section) => (
+      <details className="no-print mt-3 md:hidden">
+        <summary className="border-strong border px-4 py-2.5 text-[17px] font-semibold">
+          Lay out: tools, consumables, hardware
+        </summary>
+        <LayOut record={record} />
+        <Hardware hardware={sheet.hardware} />
+      </details>
+      <div className="hidden md:block print:block">
+        <LayOut record={record} />
+        <Hardware hardware={sheet.hardware} />
+      </div>
+      {sheet.sections.map((section, at) => (
         <StepList
-          key={section.phase}
+          key={`${section.phase}${at}`}
           section={section}
+          first={sheet.sections.findIndex((each) => each.phase === section.phase) === at}
           ticks={ticks}
           hardware={sheet.hardware}
           hours={hours}
@@ -135,7 +215,9 @@ function Paper({ record }: { record: SheetRecord }) {
       ))}
       {showCoolant && <Coolant plan={sheet.coolant!} type={record.coolantType} />}
 
-      {part.kind === 'radiator' && <WhereItGoes vehicleId={vehicle.id} partId={part.id} />}
+      {part.kind === 'radiator' && (
+        <WhereItGoes vehicleId={vehicle.id} partId={part.id} job={record.job?.id} />
+      )}
       {record.connectors.length > 0 && (
         <section aria-label="Connectors" className="mt-6">
           <h2 className="heading">Connectors, by function</h2>
@@ -159,6 +241,28 @@ function Paper({ record }: { record: SheetRecord }) {
         Guidance only: the vehicle maker’s service information, local codes and licensed practice come first.
       </footer>
     </article>
+  );
+}
+
+/** Tools, consumables, what is in the box, and the time it takes. */
+function LayOut({ record: { sheet, part } }: { record: SheetRecord }) {
+  return (
+    <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
+      <List title="Tools" items={sheet.tools} />
+      <List title="Consumables" items={sheet.consumables} />
+      <div>
+        <List
+          title="In the box"
+          items={part.inTheBox.map((item) => `${item.quantity} × ${item.name}`)}
+          none="The part alone"
+        />
+        <h2 className="heading mt-4">Time</h2>
+        <p className="mt-1">
+          Work <span className="figure">{hours(sheet.workMinutes)}</span>, waiting{' '}
+          <span className="figure">{hours(sheet.waitingMinutes)}</span>
+        </p>
+      </div>
+    </section>
   );
 }
 

@@ -1,17 +1,24 @@
 import { PHASE_LABELS, type Sheet, type SheetStep } from '@radiatrix/core/procedure';
-import type { useTicks } from './useTicks.ts';
+import { formatQuantity } from '@radiatrix/core/quantity';
+import type { Ticks } from './useTicks.ts';
 
 interface Props {
   section: Sheet['sections'][number];
-  ticks: ReturnType<typeof useTicks>;
+  /** The first of its phase: where the stage’s link leads. */
+  first: boolean;
+  ticks: Ticks;
   hardware: Sheet['hardware'];
   hours: (minutes: number) => string;
 }
 
 /** One phase of the work, each step with its box to tick. */
-export function StepList({ section, ticks, hardware, hours }: Props) {
+export function StepList({ section, first, ticks, hardware, hours }: Props) {
   return (
-    <section id={section.phase} aria-label={PHASE_LABELS[section.phase]} className="mt-6 scroll-mt-3">
+    <section
+      id={first ? section.phase : undefined}
+      aria-label={PHASE_LABELS[section.phase]}
+      className="mt-6 scroll-mt-3"
+    >
       <h2 className="heading">
         {PHASE_LABELS[section.phase]}
         <span className="font-sans text-[14px] font-normal tracking-normal normal-case">
@@ -21,7 +28,7 @@ export function StepList({ section, ticks, hardware, hours }: Props) {
       </h2>
       <ol>
         {section.steps.map((step) => (
-          <StepItem key={step.number} step={step} ticks={ticks} hardware={hardware} />
+          <StepItem key={step.id || step.number} step={step} ticks={ticks} hardware={hardware} />
         ))}
       </ol>
     </section>
@@ -37,7 +44,7 @@ function StepItem({
   ticks: Props['ticks'];
   hardware: Props['hardware'];
 }) {
-  const done = ticks.has(step.number);
+  const done = ticks.has(step);
   return (
     <li className="border-rule print-keep border-b">
       <label className="grid min-h-12 cursor-pointer grid-cols-[34px_30px_1fr] gap-1 py-2">
@@ -46,7 +53,7 @@ function StepItem({
           className="checkbox print:border-black"
           style={{ width: 26, height: 26 }}
           checked={done}
-          onChange={() => ticks.toggle(step.number)}
+          onChange={() => ticks.toggle(step)}
           aria-label={`Step ${step.number} done`}
         />
         <span className="figure text-muted pt-0.5">{step.number}</span>
@@ -65,6 +72,12 @@ function StepItem({
                 </span>
               );
             })}
+            {step.torques.map(({ tray, torqueNm, source }) => (
+              <span key={`torque ${tray}`} className="text-ink font-semibold">
+                {tray}: {formatQuantity(torqueNm, 'torque', 'both')}{' '}
+                <span className="text-muted font-normal">({source})</span>
+              </span>
+            ))}
             {step.tools.length > 0 && <span>{step.tools.join(', ')}</span>}
             {step.consumables.length > 0 && <span>{step.consumables.join(', ')}</span>}
             {step.connector && (

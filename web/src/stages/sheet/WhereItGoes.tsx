@@ -1,27 +1,30 @@
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
-import { readAsked } from '../compare/address.ts';
-import { compare } from '../compare/compared.ts';
-import { sideOf } from '../compare/side.ts';
+import { NO_CHOICES, planOf, portLabel, sideOf } from '@radiatrix/core/plan';
 import { FaceDrawing } from '../compare/FaceDrawing.tsx';
-import { goesOn } from '../compare/goesOn.ts';
-
-const NOTHING_ASKED = readAsked(new URLSearchParams());
 
 /** The radiator to scale in its opening, and what goes on each of its ports: for the installer's eye before his hand. */
-export function WhereItGoes({ vehicleId, partId }: { vehicleId: number; partId: number }) {
+export function WhereItGoes({
+  vehicleId,
+  partId,
+  job,
+}: {
+  vehicleId: number;
+  partId: number;
+  job: number | undefined;
+}) {
   const units = useUnits();
-  const { data } = api.useBenchQuery({ id: vehicleId, part: [partId] });
+  const { data } = api.useBenchQuery({ id: vehicleId, part: [partId], ...(job ? { job } : {}) });
   if (!data) return null;
   const side = sideOf(data, { radiator: partId, fan: undefined, shroud: undefined });
-  const compared = compare(data, side, side, NOTHING_ASKED, [], units);
+  const compared = planOf(data, side, side, NO_CHOICES);
   const ports = compared.face.fresh.filter(
     (shape) => shape.kind === 'circle' && shape.id !== 'pins' && shape.id !== 'blades',
   );
   if (ports.length === 0) return null;
   const said = new Map<string, number>();
   for (const shape of ports) {
-    const words = `${shape.label}: ${goesOn(shape, compared, units)}`;
+    const words = `${shape.label}: ${portLabel(shape, compared, units)}`;
     said.set(words, (said.get(words) ?? 0) + 1);
   }
   return (

@@ -1,29 +1,53 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Found } from '@radiatrix/core/plan';
-import type { ComparisonDocument } from '@radiatrix/contract';
+import type { Side } from '@radiatrix/core/plan';
+import type { BenchPart, JobEventDraft } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Failure } from '../../ui/notices.tsx';
-import { useSaving } from '../../ui/useSaving.ts';
+import { happened } from '../job/device.ts';
+import { useHappened, useOpenJob } from '../job/useHappened.ts';
+import { scalarChoices, type Asked } from './address.ts';
 
-/** Saves a comparison to a job of this vehicle, or to a new one. */
-export function SaveComparison({
+const KINDS = ['radiator', 'fan', 'shroud'] as const;
+
+/** What a job is told of a comparison: which parts go in, stay and come off, what was chosen, and the way back to the view. */
+function told(title: string, address: string, asked: Asked, old: Side, fresh: Side): JobEventDraft[] {
+  const events: JobEventDraft[] = [];
+  const choose = (part: BenchPart, role: 'goes in' | 'stays' | 'comes off') =>
+    events.push(happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }));
+  for (const kind of KINDS) {
+    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [BenchPart | undefined, BenchPart | undefined];
+    if (before && before.id === after?.id) choose(before, 'stays');
+    else {
+      if (before) choose(before, 'comes off');
+      if (after) choose(after, 'goes in');
+    }
+  }
+  const choices = scalarChoices(asked);
+  if (Object.keys(choices).length > 0) events.push(happened('choices made', { choices }));
+  events.push(happened('compared', { title, address }));
+  return events;
+} // prettier-ignore
+
+/** Keeps a comparison with a job of this vehicle, or with a new one: the job’s plan is then worked out from it. */
+export function KeepInJob({
   vehicleId,
   jobId,
   title,
   address,
-  findings,
-  waits,
+  asked,
+  old,
+  fresh,
   onJob,
 }: {
   vehicleId: number;
   jobId: number | undefined;
   title: string;
   address: string;
-  findings: readonly Found[];
-  /** A sum that is still at work would be missing from what is saved. */
-  waits: boolean;
+  asked: Asked;
+  old: Side;
+  fresh: Side;
   onJob: (id: number) => void;
 }) {
   const [open, setOpen] = useState(false);
@@ -32,45 +56,28 @@ export function SaveComparison({
   const [label, setLabel] = useState('');
   const [savedTo, setSavedTo] = useState<number | null>(null);
   const { data: jobs } = api.useJobsQuery(undefined, { skip: !open });
-  const [add] = api.useNewComparisonMutation();
-  const [openJob] = api.useNewJobMutation();
-  const newJobKey = useRef(crypto.randomUUID());
-  const saving = useSaving<ComparisonDocument & { jobId: number }>(({ jobId: to, ...body }, _etag, key) =>
-    add({ jobId: to, body, key }).unwrap(),
-  );
-  const [failed, setFailed] = useState<unknown>(undefined);
-  const own = (jobs ?? []).filter((job) => job.vehicleId === vehicleId);
+  const own = (jobs ?? []).filter((job) => job.vehicleId === vehicleId && !job.closed);
   const chosen = into ?? (jobId && own.some((job) => job.id === jobId) ? jobId : (own[0]?.id ?? 'new'));
+  const { begin, ...opening } = useOpenJob();
+  const { tell, ...telling } = useHappened(chosen === 'new' ? undefined : chosen);
+  const busy = opening.busy || telling.busy;
   const save = async () => {
-    setFailed(undefined);
-    try {
-      const id =
-        chosen === 'new'
-          ? (await openJob({ body: { vehicleId, label, stage: 'compare' }, key: newJobKey.current }).unwrap())
-              .id
-          : chosen;
-      if (chosen === 'new') newJobKey.current = crypto.randomUUID();
-      setInto(id);
-      const document = {
-        jobId: id,
-        title: name.trim() || title,
-        address,
-        findings: findings.slice(0, 100).map((each) => ({ ...each, sentence: each.sentence.slice(0, 1000) })),
-      };
-      if (await saving.save(document, '')) {
-        setSavedTo(id);
-        setOpen(false);
-        onJob(id);
-      }
-    } catch (error) {
-      setFailed(error);
-    }
+    const events = told(name.trim() || title, address, asked, old, fresh);
+    const job = await (chosen === 'new' ? begin(vehicleId, events, label.trim()) : tell(events)).catch(
+      () => undefined,
+    );
+    if (!job) return;
+    setInto(job.id);
+    setSavedTo(job.id);
+    setOpen(false);
+    onJob(job.id);
   };
+  const failed = opening.error ?? telling.error;
   return (
     <>
       {savedTo !== null && !open && (
         <span role="status" className="text-[14px]">
-          Saved to <Link to={`/jobs/${savedTo}`}>job {savedTo}</Link>.
+          Kept in <Link to={`/jobs/${savedTo}`}>job {savedTo}</Link>.
         </span>
       )}
       <button
@@ -81,10 +88,10 @@ export function SaveComparison({
           setOpen(true);
         }}
       >
-        Save to a job
+        Keep in a job
       </button>
       {open && (
-        <Dialog title="Save this comparison" onClose={() => setOpen(false)}>
+        <Dialog title="Keep this in a job" onClose={() => setOpen(false)}>
           <form
             onSubmit={(event) => {
               event.preventDefault();
@@ -131,23 +138,14 @@ export function SaveComparison({
                 />
               </label>
             )}
-            {waits && (
-              <p className="text-muted mt-3">
-                The cooling cases are still being worked out; they come along if you wait a moment.
-              </p>
-            )}
-            {(failed !== undefined || saving.error !== undefined) && (
+            {failed !== undefined && (
               <div className="mt-3">
-                <Failure error={failed ?? saving.error} />
+                <Failure error={failed} />
               </div>
             )}
             <p className="mt-4 flex gap-3">
-              <button
-                type="submit"
-                className="btn btn-primary"
-                disabled={saving.busy || findings.length === 0}
-              >
-                {saving.busy ? 'Saving…' : 'Save it'}
+              <button type="submit" className="btn btn-primary" disabled={busy}>
+                {busy ? 'Keeping…' : 'Keep it'}
               </button>
               <button type="button" className="btn btn-quiet" onClick={() => setOpen(false)}>
                 Not now

@@ -1,0 +1,16 @@
+/** Addresses of the stages for a vehicle; a job that is open goes along through every link. */
+const query = (entries: Record<string, string | number | null | undefined>): string => {
+  const params = new URLSearchParams();
+  for (const [key, value] of Object.entries(entries))
+    if (value !== null && value !== undefined && value !== '') params.set(key, String(value));
+  const text = params.toString();
+  return text === '' ? '' : `?${text}`;
+};
+
+type Job = number | string | null | undefined;
+export const matchAddress = (vehicleId: number, job?: Job, part?: Job): string =>
+  `/v/${vehicleId}/match${query({ part, job })}`;
+export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string =>
+  `/v/${vehicleId}/compare${query({ part, job })}`;
+export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
+  `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;

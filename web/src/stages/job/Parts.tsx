@@ -1,0 +1,65 @@
+import { Link } from 'react-router';
+import { PART_STATES, type PartState } from '@radiatrix/core/job';
+import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import type { JobProps } from './props.ts';
+
+/** What goes in, what stays and what comes off, and how far each has come. */
+export function Parts({ job, say, busy }: JobProps) {
+  if (job.parts.length === 0) return null;
+  return (
+    <section aria-label="Parts of this job">
+      <h2 className="heading mt-5">Parts</h2>
+      <ul>
+        {job.parts.map((part) => (
+          <li
+            key={`${part.partId}${part.role}`}
+            className="border-rule grid grid-cols-[90px_1fr_auto_auto] items-baseline gap-x-3 border-b py-1"
+          >
+            <span className="font-label text-muted text-[16px]">{part.role}</span>
+            <span>
+              <Link to={`/parts/${part.partId}`} className="figure">
+                {part.number}
+              </Link>{' '}
+              <span className="text-muted">{PART_KIND_LABELS[part.kind].one}</span>
+              {part.notices.map((notice) => (
+                <span key={notice} className="text-changes block text-[14px]">
+                  {notice}
+                </span>
+              ))}
+            </span>
+            {part.role === 'goes in' ? (
+              <select
+                className="select !h-[30px] !min-h-[30px] !w-[120px]"
+                aria-label={`${part.number} is`}
+                value={part.state}
+                disabled={busy}
+                onChange={(event) =>
+                  void say('part moved', {
+                    partId: part.partId,
+                    state: event.target.value as PartState,
+                  }).catch(() => {})
+                }
+              >
+                {PART_STATES.map((state) => (
+                  <option key={state} value={state}>
+                    {state}
+                  </option>
+                ))}
+              </select>
+            ) : (
+              <span />
+            )}
+            <button
+              type="button"
+              className="text-no text-[14px] underline"
+              disabled={busy}
+              onClick={() => void say('part dropped', { partId: part.partId }).catch(() => {})}
+            >
+              Take out
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
