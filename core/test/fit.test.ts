@@ -11,95 +11,18 @@ import {
   type FitPart,
   type FitVehicle,
 } from '../src/fit/index.ts';
-import {
-  best,
-  chanceClear,
-  chanceWithin,
-  normalCdf,
-  type FigureSet,
-  type QuantityFigure,
-  type WordFigure,
-} from '../src/figures/index.ts';
-import type { Grade } from '../src/quantity/index.ts';
+import { best, chanceClear, chanceWithin, normalCdf } from '../src/figures/index.ts';
+import { practiceOf } from '../src/practice/index.ts';
+import { VEHICLE, soundPart, trace, value, vehicleWith, word } from './sound.ts';
 
-const trace = (grade: Grade = 2) =>
-  ({
-    figureId: 1,
-    method: 'caliper',
-    grade,
-    source: 'bench',
-    text: '',
-    by: 'Ada',
-    at: '2026-01-01',
-  }) as const;
-const mm = (value: number, u = 0.4, grade: Grade = 2): QuantityFigure => ({ value, u, trace: trace(grade) });
-const is = (word: string): WordFigure => ({ word, trace: trace() });
-
-const bay: FigureSet<'bay'> = {
-  quantities: {
-    openingWidth: mm(712, 2),
-    openingHeight: mm(468, 2),
-    bayDepth: mm(190, 3),
-    radiatorDepth: mm(48),
-    fanDepth: mm(95),
-    pinSpacing: mm(610),
-    pinDiameter: mm(12),
-    topMountSpacing: mm(600),
-    inletDiameter: mm(38),
-    outletDiameter: mm(38),
-    capPressure: mm(110),
-    fanMountWidth: mm(560),
-    fanMountHeight: mm(380),
-    fanFuse: mm(30, 0),
-  },
-  words: {
-    topMount: is('pins'),
-    inletSide: is('left'),
-    outletSide: is('right'),
-    oilCooling: is('radiator'),
-    oilCoolerFitting: is('m18x1.5'),
-    bottle: is('recovery'),
-    condenserMount: is('radiator'),
-    fanConnector: is('C-2A'),
-  },
-};
-const auto: FitVehicle = { figures: bay, selfShifting: true, airConditioning: true, steering: 'right' };
+const mm = value;
+const is = word;
+const auto = VEHICLE;
 const manual: FitVehicle = { ...auto, selfShifting: false };
-
-const radiatorFigures: FigureSet<'radiator'> = {
-  quantities: {
-    overallWidth: mm(698),
-    overallHeight: mm(455),
-    thickness: mm(48),
-    pinSpacing: mm(611),
-    pinDiameter: mm(12),
-    topMountSpacing: mm(600),
-    inletDiameter: mm(38),
-    outletDiameter: mm(38),
-    capPressure: mm(110),
-    fanMountWidth: mm(560),
-    fanMountHeight: mm(380),
-  },
-  words: {
-    topMount: is('pins'),
-    inletSide: is('left'),
-    outletSide: is('right'),
-    oilCooler: is('transmission'),
-    oilCoolerFitting: is('m18x1.5'),
-    fillerNeck: is('neck'),
-    condenserTabs: is('yes'),
-  },
-};
 const radiator = (
-  quantities: FigureSet<'radiator'>['quantities'] = {},
-  words: FigureSet<'radiator'>['words'] = {},
-): FitPart => ({
-  kind: 'radiator',
-  figures: {
-    quantities: { ...radiatorFigures.quantities, ...quantities },
-    words: { ...radiatorFigures.words, ...words },
-  },
-});
+  quantities: Parameters<typeof soundPart>[1] = {},
+  words: Parameters<typeof soundPart>[2] = {},
+): FitPart => soundPart('radiator', quantities, words);
 const row = (vehicle: FitVehicle, part: FitPart, check: CheckId) =>
   judgeFit(vehicle, part).ledger.find((candidate) => candidate.check === check)!;
 const evidence = (change: Partial<Evidence>): Evidence => ({
@@ -166,18 +89,23 @@ describe('chance', () => {
 describe('a radiator in a vehicle', () => {
   test('that meets every check goes straight in, and the tightest margin is named', () => {
     const verdict = judgeFit(auto, radiator());
-    expect(verdict).toMatchObject({ verdict: 'straight-in', grade: 2, changes: [], measure: [] });
+    expect(verdict).toMatchObject({
+      verdict: 'straight-in',
+      grade: 2,
+      work: [{ code: 'close-gap', optional: true }],
+      measure: [],
+    });
     expect(decidingSentence(verdict, 'metric')).toBe(
-      'All 17 deciding checks pass; least to spare: upper hose on neck, 1.2 mm.',
+      'All 29 deciding checks pass; least to spare: upper hose on neck, 1.2 mm.',
     );
   });
 
   test('says how much is spare, with both figures, in the units asked for', () => {
-    expect(rowSentence(row(auto, radiator(), 'pinSpacing'), 'metric')).toBe(
+    expect(rowSentence(row(auto, radiator({ pinSpacing: mm(611) }), 'pinSpacing'), 'metric')).toBe(
       'Bottom pins apart 611 ± 0.4 mm, this vehicle 610 ± 0.4 mm: 2 mm to spare: seats.',
     );
     expect(rowSentence(row(auto, radiator({ overallWidth: mm(730) }), 'width'), 'us')).toBe(
-      'Overall width 28.74 ± 0.02 in, opening 28.03 ± 0.08 in: 0.87 in too wide.',
+      'Overall width 28.74 ± 0.02 in, opening 27.95 ± 0.04 in: 0.94 in too wide.',
     );
   });
 
@@ -189,10 +117,7 @@ describe('a radiator in a vehicle', () => {
     expect(rowSentence(row(manual, radiator(), 'oilCooler'), 'metric')).toContain(
       'spare cooler stays capped',
     );
-    expect(
-      judgeFit({ ...auto, figures: { ...bay, words: { ...bay.words, oilCooling: is('separate') } } }, without)
-        .verdict,
-    ).toBe('straight-in');
+    expect(judgeFit(vehicleWith({}, { oilCooling: is('separate') }), without).verdict).toBe('straight-in');
   });
 
   test.each([
@@ -233,7 +158,12 @@ describe('a radiator in a vehicle', () => {
     expect(judgeFit(auto, radiator({ pinSpacing: mm(612.5, 4) })).measure).toMatchObject([
       { subject: 'radiator', key: 'pinSpacing' },
     ]);
-    expect(judgeFit(auto, { kind: 'radiator', figures: { quantities: {}, words: {} } })).toMatchObject({
+    expect(
+      judgeFit(vehicleWith({ fanBladeGap: undefined }), {
+        kind: 'radiator',
+        figures: { quantities: {}, words: {} },
+      }),
+    ).toMatchObject({
       verdict: 'not-proven',
       deciding: { by: 'nothing-known' },
     });
@@ -337,9 +267,7 @@ test('the fast judge and the full ledger always agree, and no sentence shows a h
     }),
     { seed: 9, numRuns: 400 },
   );
-  expect(() => judgeFit(auto, radiator(), undefined, { passAt: 0.5, failAt: Number.NaN })).toThrow(
-    RangeError,
-  );
+  expect(() => practiceOf({ passAt: Number.NaN })).toThrow(RangeError);
 });
 
 describe('claims', () => {

@@ -1,16 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import {
   agreementFindings,
-  clear,
   coolingFindings,
   depthFindings,
   differencesOf,
   disagreements,
-  edgeGaps,
   faceOf,
   faceOfBay,
-  frameSpacer,
-  impossibleFigures,
   nearestAgreement,
   setUpOf,
   settingsOf,
@@ -20,8 +16,9 @@ import {
   type Found,
 } from '../src/plan/index.ts';
 import { AS_SAID, CASES, VEHICLE_CLASSES, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
-import { checkCircuit, wireOf, wiringPlan } from '../src/electrical/index.ts';
-import type { FigureSet, Trace } from '../src/figures/index.ts';
+import { wiringPlan } from '../src/electrical/index.ts';
+import { incoherences, type FigureSet, type Trace } from '../src/figures/index.ts';
+import { clear, edgeGaps, judgeFit, spacerFor, type FitPart } from '../src/fit/index.ts';
 
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
 /** Figures as `[value, u]`, words as text. */
@@ -130,19 +127,23 @@ describe('the stack of real parts', () => {
     expect(layers.find((layer) => layer.id === 'shroud')).toMatchObject({ fromMm: 71, toMm: 136 });
     expect(clear(clearances.find((each) => each.key === 'shroud')!).nominalMm).toBeCloseTo(176 - 66 - 70, 9);
   });
-  test('it does not clear, a spacer is named, and on it it clears', () => {
-    const supplied = stack.clearances.map(clear);
-    const choice = frameSpacer({ motorToEngineMm: 14, bladeToCoreMm: 36, fittedMm: 12 });
-    const say = (taken: number | undefined, cleared = supplied): Found[] =>
-      depthFindings(stack, cleared, { choice, taken, supplied: 12 }, 'metric');
-    expect(worstOf(say(undefined), 'depth')).toMatchObject({
-      word: 'stop',
-      sentence: expect.stringMatching(
-        /14 mm, 20 mm wanted: it does not clear, 6 mm short\. A 6 mm spacer .* leaves 20 mm/,
-      ) as string,
-    });
-    const now = stackOf(bay, { radiator: thick, fan: twin }, 3).clearances.map(clear);
-    expect(worstOf(say(3, now), 'depth')).toMatchObject({ word: 'work' });
+  test('as supplied it is short and the spacer that helps is named; on it, it clears', () => {
+    const choice = spacerFor(bay, { radiator: thick, fan: twin });
+    const say = (taken: number | undefined): Found[] => {
+      const now = stackOf(bay, { radiator: thick, fan: twin }, taken);
+      const { ledger } = judgeFit(
+        { figures: bay, selfShifting: true, airConditioning: true, steering: 'left', beside: { radiator: thick }, choices: { spacerMm: taken } },
+        { kind: 'fan', figures: twin } as FitPart,
+      );
+      return depthFindings(now, now.clearances.map(clear), ledger, { choice, taken, supplied: 12 }, 'metric');
+    }; // prettier-ignore
+    const motor = (found: Found[]) => found.find((each) => each.sentence.startsWith('Fan motor'));
+    expect(motor(say(undefined))).toMatchObject({
+      word: 'work',
+      sentence: expect.stringMatching(/14 mm, 20 mm wanted: 6 mm short as supplied\. A 4 mm spacer .* leaves 22 mm/) as string,
+    }); // prettier-ignore
+    expect(motor(say(4))).toMatchObject({ word: 'work', sentence: expect.stringContaining('on 4 mm spacers') as string }); // prettier-ignore
+    expect(motor(say(10))).toMatchObject({ word: 'stop' });
   });
 });
 
@@ -168,11 +169,9 @@ describe('the face', () => {
     });
     // Two sides of 6 mm by 461 and a top of 9 mm by 694.
     expect(edgeGaps(bay, thick)!.areaMm2).toBeCloseTo(2 * 6 * 461 + 9 * 694, 6);
-    expect(impossibleFigures(thick)).toEqual([]);
+    expect(incoherences('radiator', thick)).toEqual([]);
     const wide = set<'radiator'>({ ...core, coreWidth: [800], overallWidth: [694] });
-    expect(impossibleFigures(wide)).toEqual([
-      expect.stringContaining('wider than the radiator: 800 against 694'),
-    ]);
+    expect(incoherences('radiator', wide)).toMatchObject([{ keys: ['coreWidth', 'overallWidth'] }]);
   });
 });
 
@@ -200,7 +199,7 @@ describe('thermostat and fan from the record', () => {
       'metric',
     );
     expect(found).toMatchObject({
-      word: 'stop',
+      word: 'work',
       sentence: expect.stringMatching(
         /off at 74 °C.*opens? at 82.*may never stop\. Nearest that agrees: fan on 95 °C, off 83 °C/s,
       ) as string,
@@ -249,7 +248,7 @@ describe('cooling from the record', () => {
   });
 });
 
-test('wiring: the trap is said first, then what it takes; a circuit that does not carry the fan stops it', () => {
+test('wiring: the trap is said first, then what it takes', () => {
   const pin = (position: string, does: string, colour: string) => ({
     position,
     function: does,
@@ -258,19 +257,10 @@ test('wiring: the trap is said first, then what it takes; a circuit that does no
   });
   const loom = { code: 'A', pins: [pin('1', 'fan feed', 'blue'), pin('2', 'ground', 'black')] };
   const fan = { code: 'B', pins: [pin('1', 'fan feed', 'black'), pin('2', 'ground', 'red')] };
-  const circuit = checkCircuit({
-    currentA: 24.3,
-    systemV: 14,
-    feedM: 1.45,
-    groundM: 0.4,
-    wire: wireOf('4')!,
-    fuseA: 30,
-    relayA: undefined,
-  });
-  const found = wiringFindings(wiringPlan(loom, fan), circuit);
+  const found = wiringFindings(wiringPlan(loom, fan));
   expect(found[0]!.sentence).toMatch(
     /^Colour trap: black is fan feed on one side|^Colour trap: black is ground on one side/,
   );
-  expect(found.map((each) => each.word)).toEqual(['work', 'work', 'stop']);
-  expect(wiringFindings(undefined, undefined)).toMatchObject([{ word: 'open' }]);
+  expect(found.map((each) => each.word)).toEqual(['work', 'work']);
+  expect(wiringFindings(undefined)).toMatchObject([{ word: 'open' }]);
 });

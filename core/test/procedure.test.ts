@@ -1,13 +1,19 @@
 import fc from 'fast-check';
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
+import { conditionSentence, readCondition, type ConditionContext } from '../src/application/index.ts';
 import { fillPlan, refill } from '../src/coolant/index.ts';
+import { workOf, type Work } from '../src/practice/index.ts';
 import {
   assembleSheet,
   proofread,
+  threadOf,
+  withIdentity,
   type Fastener,
   type ProcedureDocument,
   type Step,
 } from '../src/procedure/index.ts';
+import type { Configuration } from '../src/vehicle/index.ts';
+import { configuration, emptyVocabulary } from './random.ts';
 
 test('refill after a water flush: 8.0 L, 3.0 L of water left, 50 % wanted, takes 4.0 L concentrate and 1.0 L water (common practice)', () => {
   expect(refill(8, 3, 0, 50)).toMatchObject({
@@ -68,9 +74,13 @@ const fastener = (tray: string, change: Partial<Fastener>): Fastener => ({
   torqueNm: null,
   torqueSource: '',
   policy: 'reuse',
+  when: null,
   ...change,
 });
 const step = (phase: Step['phase'], text: string, change: Partial<Step> = {}): Step => ({
+  id: '',
+  after: '',
+  when: null,
   phase,
   text,
   detail: '',
@@ -118,15 +128,15 @@ test('everything that comes out must go back, and lengths of one thread are flag
   ).toEqual(['fasteners.A', 'fasteners.B', 'steps.3']);
 });
 
-test('a sheet lays out tools by size, numbers its steps in working order and keeps waiting apart from work', () => {
+test('a sheet lays out tools by size, numbers its steps in written order and keeps waiting apart from work', () => {
   const sheet = assembleSheet({
     procedure,
     vehicle: { airConditioning: true, selfShifting: false, highVoltage: false },
-    changes: [{ effort: 'modify', what: 'Slot the bracket', takes: [], minutes: 40 }],
+    work: [workOf('slot-side-bracket', 'radiator', { by: 3 })],
     coolant: { capacityL: 7.2, drainYieldL: 4.2, mix: 50, insideChangeL: 0 },
   });
   expect(sheet.tools).toEqual(['8 mm socket', '10 mm socket', 'pick']);
-  expect(sheet.sections.map((section) => section.phase)).toEqual(['prepare', 'remove', 'install']);
+  expect(sheet.sections.map((section) => section.phase)).toEqual(['remove', 'prepare', 'install']);
   expect(sheet.sections.flatMap((section) => section.steps.map((each) => each.number))).toEqual([
     1, 2, 3, 4, 5,
   ]);
@@ -138,3 +148,73 @@ test('a sheet lays out tools by size, numbers its steps in working order and kee
   expect(codes).not.toContain('transmission-fluid');
   expect(sheet.hardware[1]!.warning).toContain('9 mm longer than A');
 });
+
+describe('the order of a sheet, and what of it concerns this vehicle and this part', () => {
+  const sheetOf = (steps: Step[], work: Work[] = [], context?: ConditionContext) =>
+    assembleSheet({
+      procedure: { ...procedure, fasteners: [fastener('A', { when: { airConditioning: true } })], steps },
+      vehicle: { airConditioning: true, selfShifting: true, highVoltage: false },
+      ...(context ? { context } : {}),
+      work,
+      coolant: undefined,
+    });
+  const texts = (sheet: ReturnType<typeof assembleSheet>) => sheet.sections.flatMap((section) => section.steps.map((each) => each.text)); // prettier-ignore
+  const order = [
+    step('remove', 'Fan out', { id: 'a' }), step('install', 'Fan in', { id: 'b' }), step('fill', 'Fill', { id: 'c' }), step('prove', 'Run it', { id: 'd' }),
+    step('install', 'Undertray up once it is dry', { id: 'e' }), step('remove', 'Clip off, behind the fan', { id: 'f', after: 'a' }),
+  ]; // prettier-ignore
+
+  test('written order is kept, a step written after Prove stays there, and one that names its forerunner follows it', () => {
+    expect(texts(sheetOf(order))).toEqual(['Fan out', 'Clip off, behind the fan', 'Fan in', 'Fill', 'Run it', 'Undertray up once it is dry']); // prettier-ignore
+    // Two that wait for each other are not lost.
+    expect(texts(sheetOf([step('remove', 'x', { id: 'x', after: 'y' }), step('remove', 'y', { id: 'y', after: 'x' })])).sort()).toEqual(['x', 'y']); // prettier-ignore
+  });
+  test('work on the vehicle stands after what comes off for it, work on the new part before', () => {
+    const said = texts(
+      sheetOf(order, [workOf('fit-spacer', 'fan', { to: 8 }), workOf('own-cap', 'radiator')]),
+    );
+    expect(said.findIndex((text) => text.includes('spacers'))).toBe(said.indexOf('Fan in') - 1);
+    expect(said[0]).toContain('cap of the vehicle');
+  });
+  test('a condition takes a step and a fastener off the sheet of a vehicle or part it does not concern', () => {
+    const context = (change: Partial<Configuration>, words = {}): ConditionContext => ({
+      vehicle: configuration(1, change), vocabulary: emptyVocabulary, part: words,
+    }); // prettier-ignore
+    const steps = [
+      step('remove', 'Condenser off', { when: { airConditioning: true, except: [{ years: [2012, 2012] }] } }),
+      step('remove', 'Left-hand bracket', { when: { steering: 'left' } }),
+      step('install', 'Large plug', { when: { part: { sensorPort: ['m14x1.5'] } } }),
+      step('install', 'For engine two', { when: { engines: ['E2'] } }),
+    ];
+    expect(texts(sheetOf(steps, [], context({ airConditioning: true })))).toEqual(['Condenser off', 'Left-hand bracket', 'Large plug']); // prettier-ignore
+    const bare = sheetOf(steps, [], context({ airConditioning: false, steering: 'right', engineId: 2 }, { sensorPort: 'none' })); // prettier-ignore
+    expect(texts(bare)).toEqual(['For engine two']);
+    expect(bare.hardware).toEqual([]);
+    expect(texts(sheetOf(steps, [], context({ year: 2012, airConditioning: true })))[0]).toBe(
+      'Left-hand bracket',
+    );
+  });
+  test('a condition reads back as it was written, and what it does not know it names', () => {
+    const words = { engines: ['QD22', 'QP25'], transmissions: ['QA5'] };
+    for (const text of ['2008–2012, QD22 or QP25, QA5; not 2010', 'with air conditioning, left-hand drive', 'built 2010-03 to 2011-02, heavy-duty', 'part with sensorPort none or m14x1.5', 'not 2010']) {
+      const read = readCondition(text, words);
+      expect(read.ok && read.condition && readCondition(conditionSentence(read.condition), words)).toEqual(read);
+    }
+    expect(readCondition('  ', words)).toEqual({ ok: true, condition: null });
+    expect(readCondition('2008, XY99', words)).toMatchObject({ ok: false, message: expect.stringContaining('XY99') as string });
+    expect(readCondition('2012–2008', words)).toMatchObject({ ok: false });
+  }); // prettier-ignore
+  test('steps keep their identity through an edit: reordered, reworded, one new', () => {
+    let made = 0;
+    const newId = () => `n${(made += 1)}`;
+    const held = withIdentity([step('remove', 'one'), step('remove', 'two')], [], newId);
+    expect(held.map((each) => each.id)).toEqual(['n1', 'n2']);
+    const edited = withIdentity([{ ...held[1]!, text: 'two, reworded' }, step('remove', 'new'), { ...held[0]!, id: '' }], held, newId); // prettier-ignore
+    expect(edited.map((each) => each.id)).toEqual(['n2', 'n3', 'n1']);
+  });
+});
+
+test('threads of one size are one thread however they are written; a fine one is another', () => {
+  expect(['M6 × 1.0 × 16', 'M6 x 45', 'm6', 'M6 bolt'].map(threadOf)).toEqual(['M6', 'M6', 'M6', 'M6']);
+  expect(['M8 × 1.25 × 20', 'M8 x 1 x 20', 'M14 × 1.5', 'M14'].map(threadOf)).toEqual(['M8', 'M8 × 1', 'M14 × 1.5', 'M14']);
+}); // prettier-ignore

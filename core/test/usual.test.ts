@@ -9,8 +9,9 @@ describe('threads as they are written', () => {
     ['M6 × 16', 'M6'],
     ['m6x20', 'M6'],
     ['M 8 x 25', 'M8'],
-    ['M8 × 1.25 × 20', 'M8 × 1.25'],
+    ['M8 × 1.25 × 20', 'M8'],
     ['M10x1,25x30', 'M10 × 1.25'],
+    ['M10 x 1.5 x 30', 'M10'],
     ['spacer bolts M6 × 20', 'M6'],
     ['1/4 in', '1/4'],
     ['push clip 8 mm', ''],
@@ -29,7 +30,7 @@ describe('threads as they are written', () => {
   });
   test('a screw in the list of a box has its thread and the last figure as its length', () => {
     expect(boxScrew('M6 × 25 screws')).toMatchObject({ thread: 'M6', lengthMm: 25 });
-    expect(boxScrew('bolts M8 × 1.25 × 30')).toMatchObject({ thread: 'M8 × 1.25', lengthMm: 30 });
+    expect(boxScrew('bolts M8 × 1.25 × 30')).toMatchObject({ thread: 'M8', lengthMm: 30 });
     expect(boxScrew('12 mm spacers')).toBeUndefined();
   });
 });

@@ -85,5 +85,11 @@ export function incoherences<K extends SubjectKind>(subject: K, figures: FigureS
         sentence: `${words}: ${count > 1 ? `${count} × ` : ''}${a.trace.text} against ${b.trace.text}. One of the two is wrong.`,
       });
   }
+  const stands = (figures.words as Record<string, { word: string } | undefined>).standsOn;
+  if (subject === 'fan' && stands?.word === 'feet' && held.spacer)
+    found.push({
+      keys: ['standsOn', 'spacer'],
+      sentence: `It is said to stand on its own feet, and on spacers of ${held.spacer.trace.text}. One of the two is wrong.`,
+    });
   return found;
 }

@@ -411,11 +411,5 @@ export const workedOut = (
   trace: { ...WORKED_OUT, text, source },
 });
 
-/** What a keep or a most of practice was, for a row to say that the shop set it. */
-export const practiceUsed = (rule: Rule): PracticeName[] =>
-  [rule.keep, rule.most, rule.work?.reach, rule.smallWork?.reach].filter(
-    (name): name is PracticeName => name !== undefined,
-  );
-
 export const minutesToMeasure = ({ subject, key }: Missing): number =>
   attributeOf(subject, key)?.minutes ?? 1;

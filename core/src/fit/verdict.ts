@@ -5,7 +5,7 @@ import {
 } from '../practice/index.ts'; // prettier-ignore
 import type { Grade } from '../quantity/index.ts';
 import {
-  blankFinding, practiceUsed,
+  blankFinding,
   type Check, type Finding, type Missing, type Outcome, type Shown, type ShownDimension,
 } from './check.ts'; // prettier-ignore
 import { CHECKS } from './checks.ts';
@@ -239,17 +239,23 @@ function rowsOf(
 ): LedgerRow[] {
   const finding = blankFinding();
   const shops = ownOf(practice);
+  const used = new Set<PracticeName>();
+  // Which lines a check hangs on is seen by what it reads; only a shop with lines of its own has to know.
+  const read = shops.length === 0 ? practice : new Proxy(practice, {
+    get: (lines, name: PracticeName) => { used.add(name); return lines[name]; },
+  }); // prettier-ignore
   const rows: LedgerRow[] = [];
   for (const check of CHECKS[part.kind]) {
     if (leftTo(check, vehicle)) continue;
-    check.judge(vehicle, part as never, finding, practice);
+    used.clear();
+    check.judge(vehicle, part as never, finding, read);
     seen(check, finding);
     if (finding.outcome === 'not-asked') continue;
-    const { need, have, traces, missing } = check.show(vehicle, part, practice);
-    const work = check.work?.(vehicle, part, finding, practice);
+    const { need, have, traces, missing } = check.show(vehicle, part, read);
+    const work = check.work?.(vehicle, part, finding, read);
     const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
     const known = finding.outcome !== 'unknown';
-    const own = shops.length === 0 ? [] : practiceUsed(check.rule).filter((name) => shops.includes(name));
+    const own = shops.filter((name) => used.has(name));
     rows.push({
       check: check.id,
       decisive: check.rule.decisive,
