@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { ATTRIBUTES, type Attribute, type FigureSet, type PartKind } from '../src/figures/index.ts';
+import { findSets, judgeFit, type FitPart, type Slot } from '../src/fit/index.ts';
+import {
+  NO_CHOICES,
+  fitVehicleOf,
+  planOf,
+  sideOf,
+  type PlanPart,
+  type PlanRecord,
+} from '../src/plan/index.ts';
+import { USUAL_PRACTICE, needed, practiceOf, workKey, type Work } from '../src/practice/index.ts';
+import { assembleSheet, type ProcedureDocument } from '../src/procedure/index.ts';
+import { BAY, PLUGS, SOUND, value, word } from './sound.ts';
+
+/**
+ * Random vehicles, parts, spacers, fuses and shops' own numbers: Match (one part), Sets (the cheapest of many), Compare
+ * (the plan) and the sheet give the same answer and the same list of work.
+ */
+const KINDS = ['radiator', 'shroud', 'fan'] as const;
+
+/** What a figure of a sound record becomes: as it is, a little or far off, coarse, another word, or nobody looked. */
+const move = fc.constantFrom(
+  'as is',
+  'as is',
+  'as is',
+  'as is',
+  'as is',
+  'as is',
+  'as is',
+  'more',
+  'less',
+  'far more',
+  'coarse',
+  'other',
+  'gone',
+);
+const movedFigures = (subject: 'bay' | PartKind, sound: FigureSet<never>): fc.Arbitrary<FigureSet<never>> => {
+  const keys = [...Object.keys(sound.quantities), ...Object.keys(sound.words)];
+  return fc.array(move, { minLength: keys.length, maxLength: keys.length }).map((moves) => {
+    const quantities: Record<string, unknown> = {};
+    const words: Record<string, unknown> = {};
+    keys.forEach((key, i) => {
+      const how = moves[i]!;
+      const attribute = (ATTRIBUTES[subject] as Record<string, Attribute>)[key]!;
+      if (how === 'gone') return;
+      if (attribute.type === 'quantity') {
+        const held = (sound.quantities as Record<string, ReturnType<typeof value>>)[key]!;
+        const factor = how === 'more' ? 1.03 : how === 'less' ? 0.97 : how === 'far more' ? 1.5 : 1;
+        quantities[key] = value(Math.min(attribute.hi, held.value * factor), how === 'coarse' ? held.u + 6 : held.u);
+      } else {
+        const held = (sound.words as Record<string, ReturnType<typeof word>>)[key]!;
+        const others = attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-2B', 'FAN-4M'];
+        words[key] = how === 'other' ? word(others.find((each) => each !== held.word)!) : held;
+      }
+    });
+    return { quantities, words } as FigureSet<never>;
+  });
+}; // prettier-ignore
+
+const parts = fc
+  .tuple(...KINDS.flatMap((kind) => [movedFigures(kind, SOUND[kind] as never), movedFigures(kind, SOUND[kind] as never)]))
+  .map((figures) => figures.map((own, i): PlanPart => ({ id: i + 1, number: `P ${i + 1}`, kind: KINDS[Math.floor(i / 2)]!, figures: i % 3 === 0 ? (SOUND[KINDS[Math.floor(i / 2)]!] as never) : own, inTheBox: [] }))); // prettier-ignore
+const records = fc.record({
+  bay: fc.oneof(fc.constant(BAY as never), movedFigures('bay', BAY as never)),
+  parts,
+  selfShifting: fc.boolean(),
+  airConditioning: fc.boolean(),
+}).map(({ bay, parts: own, selfShifting, airConditioning }): PlanRecord => ({
+  vehicle: { configuration: { body: 'van', package: 'standard', airConditioning, steering: 'right' } },
+  bay, selfShifting, parts: own,
+  connectors: [...PLUGS.values()].map(({ code, pins }) => ({ code, cavities: pins.map(({ position, function: does, colour, gauge }) => ({ position, function: does, colour, gauge })) })),
+  adapters: [], thermostats: [], fasteners: [],
+})); // prettier-ignore
+const choices = fc
+  .record({ spacer: fc.constantFrom(undefined, undefined, 4, 6, 10, 16), fuse: fc.constantFrom(undefined, undefined, 20, 40) })
+  .map((own) => ({ ...NO_CHOICES, ...own })); // prettier-ignore
+const practices = fc.constantFrom(
+  USUAL_PRACTICE, USUAL_PRACTICE, practiceOf({ motorToEngine: 30, fuseShare: 0.6 }), practiceOf({ passAt: 0.99, bracketSlot: 3 }),
+); // prettier-ignore
+const NONE = { radiator: undefined, fan: undefined, shroud: undefined };
+const fitPart = ({ kind, figures }: PlanPart): FitPart => ({ kind, figures }) as unknown as FitPart;
+const said = (work: readonly Work[]) => work.map((each) => `${workKey(each)} ${each.by?.toFixed(6) ?? ''} ${each.to ?? ''} ${each.optional ?? ''}`).sort(); // prettier-ignore
+
+const EMPTY: ProcedureDocument = { title: 'In', partKind: 'radiator', way: '', fasteners: [], steps: [] };
+const onSheet = (work: readonly Work[]) =>
+  assembleSheet({ procedure: EMPTY, vehicle: { airConditioning: false, selfShifting: false, highVoltage: false }, work, coolant: undefined })
+    .sections.flatMap(({ steps }) => steps.flatMap((step) => step.work ?? [])); // prettier-ignore
+
+describe('one truth', () => {
+  test('one part: Match, the plan and the sheet', () => {
+    const verdicts: Record<string, number> = {};
+    fc.assert(
+      fc.property(
+        records,
+        choices,
+        practices,
+        fc.integer({ min: 1, max: 6 }),
+        (record, chosen, practice, id) => {
+          const part = record.parts.find((each) => each.id === id)!;
+          const match = judgeFit(fitVehicleOf(record, chosen), fitPart(part), undefined, practice);
+          const plan = planOf(
+            record,
+            sideOf(record, NONE),
+            sideOf(record, { ...NONE, [part.kind]: id }),
+            chosen,
+            practice,
+          );
+          expect(plan.verdict).toBe(match.verdict);
+          expect(plan.ledger).toEqual(match.ledger);
+          if (match.verdict === 'no') expect(plan.work).toEqual([]);
+          else {
+            expect(said(plan.work.filter(({ code }) => code !== 'hub-spacer'))).toEqual(said(match.work));
+            expect(said(onSheet(plan.work))).toEqual(said(plan.work));
+          }
+          // A verdict of changes has work, and straight in has none that is needed.
+          if (match.verdict === 'changes') expect(needed(plan.work).length).toBeGreaterThan(0);
+          if (match.verdict === 'straight-in') expect(needed(plan.work)).toEqual([]);
+          verdicts[match.verdict] = (verdicts[match.verdict] ?? 0) + 1;
+        },
+      ),
+      { seed: 21, numRuns: 600 },
+    );
+    // The instances reach every answer.
+    expect(Object.keys(verdicts).sort()).toEqual(['changes', 'no', 'not-proven', 'straight-in']);
+  });
+
+  test.each([[[]], [['radiator']], [['fan']]] as const)(
+    'many parts, %j staying: every set that Sets offers is judged alike by the plan, and none that works is left out',
+    (stay) => {
+      let offered = 0;
+      fc.assert(
+        fc.property(records, choices, practices, (record, chosen, practice) => {
+          const stays = (kind: string) => (stay as readonly string[]).includes(kind);
+          const slots: Slot[] = KINDS.map((kind) => {
+            const own = record.parts.filter((each) => each.kind === kind);
+            return { kind, kept: stays(kind), choices: (stays(kind) ? own.slice(0, 1) : own).map((each) => ({ id: each.id, part: fitPart(each) })) };
+          });
+          const vehicle = fitVehicleOf(record, chosen);
+          const { sets } = findSets(slots, vehicle, 50, practice);
+          const planFor = (ids: readonly number[]) => {
+            const named = (kind: string) => ids.find((id) => record.parts.find((part) => part.id === id)!.kind === kind);
+            const fresh = sideOf(record, { radiator: named('radiator'), fan: named('fan'), shroud: named('shroud') });
+            const old = sideOf(record, { ...NONE, ...Object.fromEntries(stay.map((kind) => [kind, named(kind)])) });
+            return planOf(record, old, fresh, chosen, practice);
+          };
+          const [first, second, third] = slots.map((slot) => slot.choices.map(({ id }) => id));
+          const works = first!.flatMap((a) => second!.flatMap((b) => third!.map((c) => [a, b, c]))).filter((ids) => planFor(ids).verdict !== 'no');
+          expect(sets.map((set) => set.parts.map(({ id }) => id).join()).sort()).toEqual(works.map((ids) => ids.join()).sort());
+          for (const set of sets) {
+            offered += 1;
+            const plan = planFor(set.parts.map(({ id }) => id));
+            expect([plan.verdict, said(plan.work.filter(({ code }) => code !== 'hub-spacer'))]).toEqual([set.together.verdict, said(set.together.work)]);
+          }
+          // Asked for fewer, the cheapest; what is not known comes after what is.
+          expect(sets.map(({ cost }) => cost)).toEqual(sets.map(({ cost }) => cost).sort((a, b) => a - b));
+          expect(findSets(slots, vehicle, 2, practice).sets.map(({ cost }) => cost)).toEqual(sets.slice(0, 2).map(({ cost }) => cost));
+          const ranks = sets.map(({ together }) => (together.verdict === 'not-proven' ? 1 : 0));
+          expect(ranks).toEqual([...ranks].sort());
+        }),
+        { seed: 22, numRuns: 120 },
+      );
+      expect(offered).toBeGreaterThan(60);
+    },
+  ); // prettier-ignore
+});
