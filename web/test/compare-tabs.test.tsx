@@ -5,6 +5,8 @@ import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { coolerBy, likely } from '@radiatrix/core/cooling';
 import { simulate } from '@radiatrix/core/drive';
+import { drivesOf, findingsOf, portLabel } from '@radiatrix/core/plan';
+import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { setUnits } from '../src/app/settings.ts';
 import { store } from '../src/app/store.ts';
 import { AgreementTab } from '../src/stages/compare/AgreementTab.tsx';
@@ -14,10 +16,8 @@ import { CasesTable } from '../src/stages/compare/CasesTable.tsx';
 import { ShopSumsBlock, TwoWide } from '../src/stages/compare/ShopSums.tsx';
 import { DepthDrawing } from '../src/stages/compare/DepthDrawing.tsx';
 import { ClearanceTable } from '../src/stages/compare/DepthTab.tsx';
-import { drivesOf } from '../src/stages/compare/drives.ts';
 import { DriveTable, driveSays } from '../src/stages/compare/driveSays.tsx';
 import { FaceTab } from '../src/stages/compare/FaceTab.tsx';
-import { goesOn } from '../src/stages/compare/goesOn.ts';
 import { PortsTab } from '../src/stages/compare/PortsTab.tsx';
 import { WiringTab } from '../src/stages/compare/WiringTab.tsx';
 import { asked, bench, figures, look, part, parts } from './side-by-side.ts';
@@ -40,12 +40,17 @@ const plain = (text: string): string =>
     .replaceAll('&lt;', '<')
     .replaceAll('&gt;', '>')
     .replace(/\s+/g, ' ');
-const props = (query = '', own = parts) => ({
-  bench: bench(own),
-  compared: look(query, own),
-  asked: asked(query),
-  change: () => {},
-});
+const props = (query = '', own = parts) => {
+  const compared = look(query, own);
+  return {
+    bench: bench(own),
+    compared,
+    found: findingsOf(compared, store.getState().settings.units),
+    practice: USUAL_PRACTICE,
+    asked: asked(query),
+    change: () => {},
+  };
+};
 afterEach(() => void store.dispatch(setUnits('metric')));
 
 describe('depth', () => {
@@ -124,7 +129,7 @@ test('what goes on each port, in the reader’s units, what is not on record ask
   );
   const { face, ...compared } = look('', [part(2, 'radiator', radiator)]);
   const says = (units: 'metric' | 'us') =>
-    face.fresh.filter((shape) => shape.kind === 'circle').map((shape) => goesOn(shape, compared, units));
+    face.fresh.filter((shape) => shape.kind === 'circle').map((shape) => portLabel(shape, compared, units));
   expect(says('metric')).toEqual([
     'upper hose ø38 mm',
     'lower hose ø?, height?',

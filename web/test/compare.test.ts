@@ -3,9 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
 import { readAsked, writeAsked, type Asked } from '../src/stages/compare/address.ts';
-import { attempt } from '../src/stages/compare/attempt.ts';
-import { screwsInBox } from '../src/stages/compare/work-screws.ts';
-import { drivesOf } from '../src/stages/compare/drives.ts';
+import { attempt, drivesOf, screwsInBox } from '@radiatrix/core/plan';
 import { SIZES, asked, bench, figures, look, part, parts } from './side-by-side.ts';
 
 describe('the address of a comparison', () => {

@@ -1,8 +1,7 @@
 import type { FigureSet, Trace } from '@radiatrix/core/figures';
 import type { Bench, BenchPart } from '@radiatrix/contract';
 import { readAsked, type Asked } from '../src/stages/compare/address.ts';
-import { compare } from '../src/stages/compare/compared.ts';
-import { sideOf } from '../src/stages/compare/side.ts';
+import { findingsOf, planOf, sideOf } from '@radiatrix/core/plan';
 
 /** An old and a new radiator, a fan for the new, and a bay in which it does not clear: for tests of the comparison. */
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
@@ -40,7 +39,7 @@ export const SIZES = {
 };
 export const bench = (parts: BenchPart[]): Bench =>
   ({
-    vehicle: { id: 1, configuration: { body: 'pickup', package: 'standard' }, options: [] },
+    vehicle: { id: 1, configuration: { body: 'pickup', package: 'standard', airConditioning: true, steering: 'right' }, options: [] },
     bay: figures(
       {
         bayDepth: 176,
@@ -59,6 +58,8 @@ export const bench = (parts: BenchPart[]): Bench =>
       { fanConnector: 'L', fanWire: '4' },
     ),
     job: null,
+    selfShifting: false,
+    practice: {},
     parts,
     connectors: [
       {
@@ -129,12 +130,11 @@ export const asked = (query = ''): Asked => readAsked(new URLSearchParams(`or=1&
 export const look = (query = '', own = parts) => {
   const on = bench(own);
   const what = asked(query);
-  return compare(
+  const plan = planOf(
     on,
     sideOf(on, { radiator: what.or, fan: what.of, shroud: what.os }),
     sideOf(on, { radiator: what.nr, fan: what.nf, shroud: what.ns }),
     what,
-    [],
-    'metric',
   );
+  return { ...plan, findings: findingsOf(plan, 'metric') };
 };

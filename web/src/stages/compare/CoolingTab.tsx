@@ -12,8 +12,8 @@ import type { CasesState, TabProps } from './tab.ts';
 import { MODEL_CARE } from './words.ts';
 
 /** Whether it will cool: four cases, old beside new, with what each answer may be off by. */
-export function CoolingTab({ cases, found, ...props }: TabProps & { cases: CasesState }) {
-  const { compared } = props;
+export function CoolingTab({ cases, ...props }: TabProps & { cases: CasesState }) {
+  const { compared, found } = props;
   const [open, setOpen] = useState(0);
   const { old, fresh } = compared.setUps;
   const shown = cases.result?.[Math.min(open, (cases.result?.length ?? 1) - 1)];
