@@ -86,6 +86,7 @@ describe('rows of applications', () => {
       fits: 'yes',
       original: 'x',
       exceptions: 'not 2011; not T2',
+      note: ' small plug ',
       source: 'List',
     });
     expect(problems).toEqual([]);
@@ -120,9 +121,17 @@ describe('rows of applications', () => {
       ],
       fits: true,
       original: true,
+      note: 'small plug',
       source: 'List',
     });
   });
+  test('engine and transmission in the words that Ask reads', () => {
+    const scope = (cells: object) => reader.read({ ...base, ...cells }).row?.scope;
+    expect(scope({ engine: '2.0 diesel' })?.engineIds).toEqual([1, 2, 3, 4]);
+    expect(scope({ engine: 'E2 or 2.0', transmission: 'manual' })).toMatchObject({ engineIds: [1, 2, 3, 4], transmissionIds: [1, 2, 3] });
+    // None such on record, a cell about something else, words of no meaning.
+    for (const cells of [{ transmission: 'auto' }, { engine: 'manual' }, { engine: '2.0 of sorts' }]) expect(scope(cells)).toBeUndefined();
+  }); // prettier-ignore
   test('years as a span, as two columns, as one year, or left to the life of the model', () => {
     const years = (cells: object) =>
       reader.read({ part: 'X 1', model: 'Pellworth Haulden', ...cells }).row?.scope.years;

@@ -82,78 +82,12 @@ describe('the next question', () => {
   });
 });
 
-describe('a job', () => {
-  test('its own figures count before its type’s; what was proved on unaltered vehicles does not count once it is altered', async () => {
-    const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
-    const opened = (
-      await cleo
-        .write('post', '/api/jobs', { vehicleId: vehicle, complaint: 'overheats in town' })
-        .expect(201)
-    ).body as JobRecord;
-    const verdict = async (number: string, job?: number) => {
-      const { body } = await cleo
-        .get(`/api/vehicles/${vehicle}/match${job ? `?job=${job}` : ''}`)
-        .expect(200);
-      return (body as MatchResult).candidates.find((each) => each.number === number)!.verdict;
-    };
-    expect((await verdict('NT-R 4402', opened.id)).verdict).toBe('straight-in');
-    const { label, complaint, stage } = opened;
-    const figures = [{ key: 'bayDepth', text: '130 mm', method: 'tape' }];
-    const { headers } = await cleo.get(`/api/jobs/${opened.id}`);
-    await cleo
-      .write(
-        'put',
-        `/api/jobs/${opened.id}`,
-        {
-          label,
-          complaint,
-          stage,
-          alterations: [],
-          figures: [{ key: 'bayDepth', text: 'deep', method: 'tape' }],
-        },
-        { etag: headers.etag },
-      )
-      .expect(422);
-    await cleo
-      .write(
-        'put',
-        `/api/jobs/${opened.id}`,
-        { label, complaint, stage, alterations: ['second cooler'], figures },
-        { etag: headers.etag },
-      )
-      .expect(200);
-    await cleo
-      .write(
-        'put',
-        `/api/jobs/${opened.id}`,
-        { label, complaint, stage, alterations: [], figures },
-        { etag: headers.etag },
-      )
-      .expect(412);
-    expect(await verdict('NT-R 4402', opened.id)).toMatchObject({
-      verdict: 'no',
-      deciding: { by: 'check', check: 'depthWithFan' },
-    });
-    const part = (await cleo.get(`/api/parts?text=NT-R%204402`)).body as { id: number }[];
-    const whole = async (query: string) =>
-      (
-        (await cleo.get(`/api/vehicles/${vehicle}/match/${part[0]!.id}${query}`).expect(200))
-          .body as JudgedPart
-      ).verdict;
-    expect(await whole(`?job=${opened.id}`)).toMatchObject({ verdict: 'no', tried: 0 });
-    expect((await whole('')).tried).toBeGreaterThan(0);
-    expect((await verdict('NT-R 4402')).verdict).toBe('straight-in');
-    const other = await idOf('2010 merlet manual aircon');
-    await cleo.get(`/api/vehicles/${other}/match?job=${opened.id}`).expect(404);
-  });
-});
-
 describe('matching', () => {
   test('the chance asked for is adjustable, and the two bounds must be in order', async () => {
     const vehicle = await idOf('09 tussock diesel auto aircon standard cooling');
     const loose = (await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.5&failAt=0.4`).expect(200))
       .body as MatchResult;
-    expect(loose.thresholds).toEqual({ passAt: 0.5, failAt: 0.4 });
+    expect(loose.practice).toMatchObject({ passAt: 0.5, failAt: 0.4 });
     await cleo.get(`/api/vehicles/${vehicle}/match?passAt=0.1&failAt=0.4`).expect(422);
   });
   test('sets: cheapest first, each part of its kind once, and a near miss says what breaks it', async () => {
@@ -168,11 +102,11 @@ describe('matching', () => {
     // The fan of the other plug comes with the lead between and spacers under its feet, and nothing is cut.
     const between = sets.find((set) => set.parts.some((part) => part.number === 'SH 900-2'))!;
     expect(between.parts.map((part) => part.number)).toEqual(expect.arrayContaining(['MV-L 22', 'NT-S 10']));
-    expect(between.changes.map((change) => change.effort)).not.toContain('modify');
+    expect(between.work.map((work) => work.effort)).not.toContain('modify');
     expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
-    // What a set takes is what its changes take, each once; what is in the boxes of its parts is said beside it.
+    // What a set takes is what its work takes, each once; what is in the boxes of its parts is said beside it.
     for (const set of sets)
-      expect(set.takes).toEqual([...new Set(set.changes.flatMap((change) => change.takes))]);
+      expect(set.materials).toEqual([...new Set(set.work.filter((work) => !work.optional).flatMap((work) => work.materials))]);
     expect(sets.some((set) => set.inTheBoxes.length > 0)).toBe(true);
     const thick = (await cleo.get('/api/parts?text=NT-F%202230').expect(200)).body as { id: number }[];
     const kept = (

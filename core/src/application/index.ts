@@ -24,7 +24,7 @@ export {
   type Region,
   type Space,
 } from './region.ts';
-export { readLine, type LineRead } from './line.ts';
+export { readLine, spokenIds, type LineRead } from './line.ts';
 export {
   concerns,
   conditionSentence,

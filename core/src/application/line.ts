@@ -94,6 +94,18 @@ function clip(
   return clipped[0] <= clipped[1] ? clipped : undefined;
 }
 
+/**
+ * Engines or transmissions that a few words mean ("2.2 diesel", "auto"); none where the words say nothing, or speak of
+ * something else too.
+ */
+export function spokenIds(key: 'engineId' | 'transmissionId', words: string, vocabulary: Vocabulary): number[] {
+  const { chips, leftover } = describeVehicle(words, vocabulary, 2100);
+  const fields = key === 'engineId' ? ENGINE_FIELDS : TRANSMISSION_FIELDS;
+  if (chips.length === 0 || leftover.length > 0 || !chips.every(({ field }) => fields.includes(field))) return [];
+  const known = key === 'engineId' ? vocabulary.engines : vocabulary.transmissions;
+  return known.map(({ id }) => id).filter((id) => suits({ [key]: id } as unknown as Configuration, chips, vocabulary));
+} // prettier-ignore
+
 function scopeOf(chips: readonly Chip[], vocabulary: Vocabulary, own: readonly Configuration[]): Scope {
   const of = (fields: readonly Field[]): Chip[] => chips.filter((chip) => fields.includes(chip.field));
   const ids = (stated: Chip[], key: 'engineId' | 'transmissionId'): number[] | null => {

@@ -52,6 +52,7 @@ const APPLICATIONS: readonly Column[] = [
   column('fits', 'Fits', 'yes', 'fits fit fitment'),
   column('original', 'Original fit', 'no', 'originalfit original oe oem'),
   column('exceptions', 'Exceptions', 'not 2010; not heavy-duty', 'exceptions except not excludes notes'),
+  column('note', 'Note', 'small plug to 2012', 'note remark remarks'),
   column('source', 'Source', 'Harbour list', 'source catalogue catalog saidby'),
 ];
 

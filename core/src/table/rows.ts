@@ -1,4 +1,4 @@
-import { readLine, type Scope } from '../application/index.ts';
+import { readLine, spokenIds, type Scope } from '../application/index.ts';
 import { PACKAGES, type CoolingPackage, type Vocabulary } from '../vehicle/index.ts';
 
 /** What is wrong with a cell, and how it is put right. */
@@ -17,6 +17,7 @@ export interface ApplicationRow {
   exceptions: Scope[];
   fits: boolean;
   original: boolean;
+  note: string;
   /** Empty where the file leaves it to the importer. */
   source: string;
 }
@@ -62,8 +63,8 @@ export class ApplicationReader {
     const scope = {
       years,
       built: this.built(of('built'), wrong),
-      engineIds: ids('engine', of('engine'), this.engines, wrong),
-      transmissionIds: ids('transmission', of('transmission'), this.transmissions, wrong),
+      engineIds: this.ids('engine', of('engine'), wrong),
+      transmissionIds: this.ids('transmission', of('transmission'), wrong),
       airConditioning: ANY.has(of('airConditioning').toLowerCase()) ? null : yesNo('airConditioning', of('airConditioning'), true, wrong),
       packages: this.packages(of('package'), wrong),
     }; // prettier-ignore
@@ -72,7 +73,7 @@ export class ApplicationReader {
     if (original && !fits) wrong('original', 'original fit of a part that does not fit', 'leave one of the two out');
     const exceptions = modelId === undefined ? [] : this.exceptions(of('exceptions'), modelId, wrong);
     if (problems.length > 0 || modelId === undefined) return { problems };
-    return { row: { part: of('part'), modelId, scope, exceptions, fits, original, source: of('source') }, problems };
+    return { row: { part: of('part'), modelId, scope, exceptions, fits, original, note: of('note'), source: of('source') }, problems };
   } // prettier-ignore
 
   private model(make: string, name: string, wrong: Wrong): number | undefined {
@@ -122,6 +123,27 @@ export class ApplicationReader {
     return null;
   }
 
+  /** By code, or in the words that Ask reads: "2.2 diesel", "auto". */
+  private ids(field: 'engine' | 'transmission', text: string, wrong: Wrong): number[] | null {
+    if (ANY.has(text.toLowerCase())) return null;
+    const found = new Set<number>();
+    for (const said of text.split(LISTED)) {
+      const id = (field === 'engine' ? this.engines : this.transmissions).get(said.toLowerCase());
+      const meant = id !== undefined ? [id] : this.spoken(field, said);
+      if (meant.length === 0) wrong(field, `no ${field} “${said}” is on record`, 'correct the code, or bring it in first');
+      for (const each of meant) found.add(each);
+    }
+    return [...found].sort((a, b) => a - b);
+  } // prettier-ignore
+
+  private readonly heard = new Map<string, readonly number[]>();
+  private spoken(field: 'engine' | 'transmission', said: string): readonly number[] {
+    const key = `${field} ${said.toLowerCase()}`;
+    const meant = this.heard.get(key) ?? spokenIds(`${field}Id`, said, this.vocabulary);
+    this.heard.set(key, meant);
+    return meant;
+  }
+
   private packages(text: string, wrong: Wrong): CoolingPackage[] | null {
     if (ANY.has(text.toLowerCase())) return null;
     const names = text.toLowerCase().split(LISTED).map((each) => each.replace(' ', '-')); // prettier-ignore
@@ -160,16 +182,4 @@ function yesNo(field: string, text: string, fallback: boolean, wrong: Wrong): bo
   if (YES.has(word)) return true;
   if (!NO.has(word)) wrong(field, `“${text}” is neither yes nor no`, 'write yes or no');
   return false;
-}
-
-function ids(field: string, text: string, known: Map<string, number>, wrong: Wrong): number[] | null {
-  if (ANY.has(text.toLowerCase())) return null;
-  const found: number[] = [];
-  for (const code of text.split(LISTED)) {
-    const id = known.get(code.toLowerCase());
-    if (id === undefined)
-      wrong(field, `no ${field} “${code}” is on record`, 'correct the code, or bring it in first');
-    else if (!found.includes(id)) found.push(id);
-  }
-  return found.sort((a, b) => a - b);
 }

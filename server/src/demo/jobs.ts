@@ -33,7 +33,7 @@ interface DemoJob {
 const DAY_MS = 86_400_000;
 
 /** Writes a job's events as one device would have, some minutes apart. */
-function device(name: string, startMs: number) {
+export function device(name: string, startMs: number) {
   let [clock, seq, now] = [CLOCK_START, 0, startMs];
   return {
     heads: () => ({ [name]: seq }),

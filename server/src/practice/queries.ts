@@ -15,6 +15,8 @@ export async function practiceRows(db: Db): Promise<ShopPractice[]> {
 
 export async function writePractice(db: Db, { name, value, reason }: PracticeChange, personId: number): Promise<void> {
   if (value === null) {
+    // The history keeps what stood last: with the reason it was taken back for.
+    await db.update(shopPractice).set({ reason, by: personId, at: new Date().toISOString() }).where(eq(shopPractice.name, name));
     await db.delete(shopPractice).where(eq(shopPractice.name, name));
     return;
   }

@@ -62,6 +62,7 @@ interface ApplicationRecord extends Scope {
   modelId: number;
   fits: boolean;
   original: boolean;
+  note: string;
   exceptions: Scope[];
   source: string;
 }
@@ -72,7 +73,7 @@ async function* applicationRows(db: Db): AsyncGenerator<ApplicationRecord> {
   for (let after = 0; ; ) {
     const { rows } = await db.execute<Record<string, unknown>>(sql`
       select a.id, p.number, a.model_id, lower(a.years) as from_year, upper(a.years) - 1 as to_year, a.built::text as built, a.engine_ids::text as engines, a.transmission_ids::text as transmissions,
-        a.air_conditioning, a.packages::text as packages, a.fits, a.original, a.exceptions, s.name as source
+        a.air_conditioning, a.packages::text as packages, a.fits, a.original, a.note, a.exceptions, s.name as source
       from application a join part p on p.id = a.part_id join source s on s.id = a.source_id where a.id > ${after} order by a.id limit ${AT_ONCE}`);
     for (const row of rows)
       yield {
@@ -86,6 +87,7 @@ async function* applicationRows(db: Db): AsyncGenerator<ApplicationRecord> {
         packages: ids(row.packages)?.map((at) => PACKAGES[at]!) ?? null,
         fits: row.fits as boolean,
         original: row.original as boolean,
+        note: row.note as string,
         exceptions: row.exceptions as Scope[],
         source: row.source as string,
       };
@@ -110,6 +112,7 @@ async function* applications(db: Db): AsyncGenerator<Cells> {
       built: row.built ? row.built.join(' to ') : '',
       fits: yes(row.fits),
       original: yes(row.original),
+      note: row.note,
       exceptions: names.exceptions(row.exceptions),
       source: row.source,
     };
@@ -185,8 +188,8 @@ async function* bundleClaims(db: Db): AsyncGenerator<unknown> {
       engines: codes(names.engine(engineIds)),
       transmissions: codes(names.transmission(transmissionIds)),
     });
-    const { modelId, number, source, fits, original, exceptions, ...own } = row;
-    yield { part: number, model: names.models.get(modelId)!.name, ...scope(own), fits, original, source, exceptions: exceptions.map(scope) };
+    const { modelId, number, source, fits, original, note, exceptions, ...own } = row;
+    yield { part: number, model: names.models.get(modelId)!.name, ...scope(own), fits, original, note, source, exceptions: exceptions.map(scope) };
   }
 } // prettier-ignore
 

@@ -50,7 +50,7 @@ export async function stage(connection: Connection, input: StageInput): Promise<
   try {
     await client.query('delete from import_line where upload = $1', [upload]);
     const copy = client.query(
-      copyFrom('copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, exceptions) from stdin'),
+      copyFrom('copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions) from stdin'),
     );
     copy.on('error', () => {});
     for await (const { row, cells } of input.rows) {
@@ -69,10 +69,10 @@ export async function stage(connection: Connection, input: StageInput): Promise<
       if (partId === undefined) wrong.push({ row, heading: headingOf('part'), reason: `no part “${read.part}” is on record`, fix: 'correct the number, or bring the part in first' });
       if (from === undefined || from === null) wrong.push({ row, heading: headingOf('source'), reason: read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`, fix: 'choose a source for the rows that name none, or correct the name' });
       if (partId === undefined || from === undefined || from === null) continue;
-      const { scope, exceptions, fits, original, modelId } = read;
+      const { scope, exceptions, fits, original, note, modelId } = read;
       const line = [
         upload, row, partId, modelId, from, WRITTEN.years.write(scope.years), WRITTEN.months.write(orAny(scope.built)), WRITTEN.ids.write(orAny(scope.engineIds)), WRITTEN.ids.write(orAny(scope.transmissionIds)),
-        scope.airConditioning === null ? '\\N' : String(scope.airConditioning), WRITTEN.ids.write(orAny(scope.packages?.map((name) => PACKAGES.indexOf(name)) ?? null)), fits, original, escaped(JSON.stringify(exceptions)),
+        scope.airConditioning === null ? '\\N' : String(scope.airConditioning), WRITTEN.ids.write(orAny(scope.packages?.map((name) => PACKAGES.indexOf(name)) ?? null)), fits, original, escaped(note.slice(0, 200)), escaped(JSON.stringify(exceptions)),
       ].join('\t');
       if (!copy.write(`${line}\n`)) await once(copy, 'drain');
     }
@@ -96,7 +96,7 @@ const OVERLAPS = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.m
 export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
   await db.execute(sql`update import_line set verdict = 'new', application_id = null where upload = ${upload}`);
   await db.execute(sql`
-    update import_line l set verdict = case when a.fits = l.fits and a.original = l.original then 'same' else 'changed' end, application_id = a.id
+    update import_line l set verdict = case when a.fits = l.fits and a.original = l.original and l.note in ('', a.note) then 'same' else 'changed' end, application_id = a.id
     from application a where l.upload = ${upload} and ${SAME_SCOPE}`);
   const wrong: WrongCell[] = [];
   const { rows: twice } = await db.execute<{ row: number; first: number }>(sql`
@@ -159,12 +159,12 @@ const BATCH = 10_000;
 /** Brings the staged lines in, in the transaction it is given; throws to undo all of it. */
 export async function bringIn(db: Db, upload: string, rows: number, progress: (done: number) => void): Promise<void> {
   await db.execute(sql`
-    update application a set fits = l.fits, original = l.original, "by" = nullif(current_setting('radiatrix.person', true), '')::integer, at = now()
+    update application a set fits = l.fits, original = l.original, note = coalesce(nullif(l.note, ''), a.note), "by" = nullif(current_setting('radiatrix.person', true), '')::integer, at = now()
     from import_line l where l.upload = ${upload} and l.verdict = 'changed' and a.id = l.application_id`);
   for (let from = 0; from <= rows + 1; from += BATCH) {
     await db.execute(sql`
-      insert into application (part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, exceptions)
-      select part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, exceptions
+      insert into application (part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions)
+      select part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions
       from import_line where upload = ${upload} and verdict = 'new' and row > ${from} and row <= ${from + BATCH} order by row`);
     progress(Math.min(rows, from + BATCH));
   }
