@@ -1,5 +1,6 @@
 // Cooling: steady answers, drives beside odex at the same error, depth stacks beside a bare loop over the same draws.
-import { Draws, drawClearances, type Clearance } from '@radiatrix/core/plan';
+import type { Clearance } from '@radiatrix/core/fit';
+import { Draws, drawClearances } from '@radiatrix/core/plan';
 import { AS_SAID, CASES, CASE_NAMES, VEHICLE_CLASSES, steady, type SetUp } from '@radiatrix/core/cooling';
 import { COLUMNS, Curve, KNOTS, USUAL_MASSES, simulate, type Drive } from '@radiatrix/core/drive';
 import { driveByOdex } from '../core/test/drive-by-odex.ts';
@@ -133,7 +134,7 @@ export function measureDrive(): { ours: Raced; theirs: Raced; ratio: number } {
 /** 100,000 stacks of three clearances over seven figures, beside a loop that only draws the same numbers and adds them. */
 export function measureDraws(): { ms: number; bareMs: number; ratio: number } {
   const figures = [176, 66, 104, 12, 38, 9, 14].map((value, i) => ({ value, u: 0.4 + 0.2 * i }));
-  const clearance = (key: string, signs: readonly (1 | -1 | 0)[], wantedMm: number): Clearance => ({
+  const clearance = (key: Clearance['key'], signs: readonly (1 | -1 | 0)[], wantedMm: number): Clearance => ({
     key,
     label: key,
     wantedMm,
@@ -142,7 +143,7 @@ export function measureDraws(): { ms: number; bareMs: number; ratio: number } {
   });
   const clearances = [
     clearance('motor', [1, -1, -1, 0, 0, 0, 0], 20),
-    clearance('blade', [0, 0, 0, 1, 1, -1, 0], 25),
+    clearance('blades', [0, 0, 0, 1, 1, -1, 0], 25),
     clearance('bare', [1, -1, 0, 0, 0, -1, -1], 25),
   ];
   const runs = 100_000;

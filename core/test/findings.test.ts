@@ -60,7 +60,8 @@ describe('a clearance as a sentence', () => {
       parts: [{ label: 'room', figure: { value: leftMm, u }, sign: 1 }],
     };
     const cleared = clear(clearance);
-    const outcome = cleared.chance >= PRACTICE.passAt ? 'pass' : cleared.chance <= PRACTICE.failAt ? 'fail' : 'open';
+    const outcome =
+      cleared.chance >= PRACTICE.passAt ? 'pass' : cleared.chance <= PRACTICE.failAt ? 'fail' : 'open';
     const row = { check: 'fanDepth', decisive: true, outcome, missing: [], traces: [] } as LedgerRow;
     const found = depthFindings(
       { layers: [], clearances: [clearance], missing: [] },
@@ -300,7 +301,11 @@ describe('wires and screws as sentences', () => {
   test('a screw that touches stops it; one that would if swapped is work', () => {
     const short = { tray: 'A', name: 'feet', thread: 'M6', lengthMm: 16, stackMm: 6, freeMm: 12 };
     const long = { tray: 'B', name: 'box', thread: 'M6 × 25', lengthMm: 25, stackMm: 15, freeMm: 12 };
-    const found = boltFindings([short, long].map((screw) => reach(screw)), swapHazards([short, long]), 'metric');
+    const found = boltFindings(
+      [short, long].map((screw) => reach(screw)),
+      swapHazards([short, long]),
+      'metric',
+    );
     expect(found).toMatchObject([
       {
         word: 'work',
@@ -341,7 +346,9 @@ describe('work as orders', () => {
       'Put the fan on 8 mm spacers in place of the 12 mm ones (bolt-on, 15 min).',
       'On the lower spacers the M6 × 25 screws of the box go 4 mm deeper: use screws of 21 mm or less.',
     ]);
-    expect(workFindings([spacer], box, 'us')[0]!.sentence).toContain('0.31 in spacers in place of the 0.47 in');
+    expect(workFindings([spacer], box, 'us')[0]!.sentence).toContain(
+      '0.31 in spacers in place of the 0.47 in',
+    );
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { decidingSentence, judgeFit, measureNext, type FitPart, type Verdict } from '../src/fit/index.ts';
-import { readFigure, type FigureSet, type PartKind } from '../src/figures/index.ts';
+import { decidingSentence, judgeFit, measureNext, type Verdict } from '../src/fit/index.ts';
+import { readFigure, type PartKind } from '../src/figures/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 

@@ -12,7 +12,6 @@ import {
   settingsOf,
   stackOf,
   wiringFindings,
-  worstOf,
   type Found,
 } from '../src/plan/index.ts';
 import { AS_SAID, CASES, VEHICLE_CLASSES, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';

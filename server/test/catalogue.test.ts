@@ -3,8 +3,6 @@ import type {
   AuditState,
   FindResult,
   GoesInto,
-  JobRecord,
-  JudgedPart,
   Kin,
   MakeCoverage,
   MatchResult,
@@ -106,7 +104,7 @@ describe('matching', () => {
     expect(nearMisses.every((miss) => miss.breaks.length > 20)).toBe(true);
     // What a set takes is what its work takes, each once; what is in the boxes of its parts is said beside it.
     for (const set of sets)
-      expect(set.materials).toEqual([...new Set(set.work.filter((work) => !work.optional).flatMap((work) => work.materials))]);
+      expect(set.materials).toEqual([...new Set(set.work.flatMap((work) => work.materials))]);
     expect(sets.some((set) => set.inTheBoxes.length > 0)).toBe(true);
     const thick = (await cleo.get('/api/parts?text=NT-F%202230').expect(200)).body as { id: number }[];
     const kept = (

@@ -3,7 +3,15 @@ import { judgeFit } from '@radiatrix/core/fit';
 import type { EventKind, EventPayloads } from '@radiatrix/core/job';
 import { NO_CHOICES, fitPartOf, fitVehicleOf, planOf, sideOf } from '@radiatrix/core/plan';
 import { needed, practiceOf, workKey } from '@radiatrix/core/practice';
-import type { Bench, JobLine, JobRecord, JudgedPart, MatchResult, Problem, SheetRecord } from '@radiatrix/contract';
+import type {
+  Bench,
+  JobLine,
+  JobRecord,
+  JudgedPart,
+  MatchResult,
+  Problem,
+  SheetRecord,
+} from '@radiatrix/contract';
 import { device } from '../src/demo/jobs.ts';
 import { Actor, demoServer } from './harness.ts';
 
@@ -41,7 +49,8 @@ async function openJob(by: Actor, more: Partial<typeof opening> = {}) {
 const figure = (key: string, text: string) => ({ key, text, method: 'tape' as const, sourceId: source });
 const goesIn = (number: string, kind: 'radiator' | 'fan') => ({ partId: ids[number]!, revisionId: 1, kind, role: 'goes in' as const }); // prettier-ignore
 const matchOf = async (number: string, query = '') =>
-  ((await cleo.get(`/api/vehicles/${tussock}/match/${ids[number]}${query}`).expect(200)).body as JudgedPart).verdict;
+  ((await cleo.get(`/api/vehicles/${tussock}/match/${ids[number]}${query}`).expect(200)).body as JudgedPart)
+    .verdict;
 
 describe('events of a job', () => {
   test('open it, once however often they are sent; the list tells it with vehicle and stage', async () => {
@@ -87,7 +96,10 @@ describe('events of a job', () => {
     await job.say('closed', { outcome: 'done', note: 'proved on the road', heads });
     await job.send(idris, bay.event('noted', { text: 'left tray B short of one bolt' })).expect(200);
     const record = await job.read();
-    expect(record).toMatchObject({ stage: 'file', state: { closed: { outcome: 'done' }, late: [expect.any(String)] } });
+    expect(record).toMatchObject({
+      stage: 'file',
+      state: { closed: { outcome: 'done' }, late: [expect.any(String)] },
+    });
     const line = ((await cleo.get('/api/jobs')).body as JobLine[]).find((each) => each.id === job.id);
     expect(line).toMatchObject({ closed: true, late: 1 });
     expect((await job.say('opened again', { note: '' })).state.closed).toBeNull();

@@ -212,24 +212,18 @@ describe('recording, reviewing, releasing', () => {
     });
   });
 
-  test('a bay’s figure and a coolant capacity reach the answer and the sheet', async () => {
-    const { body, headers } = await mara.get(`/api/vehicles/${tussock}`);
-    const bayId = (body as { bay: { id: number } }).bay.id;
-    const figures = [
-      { key: 'coolantCapacity', text: '2 1/2 gal', method: 'jug', sourceId: await sourceId() },
-    ];
-    await mara.write('put', `/api/bays/${bayId}/figures`, { figures }, { etag: headers.etag! }).expect(200);
+  test('a radiator that holds more is counted in on the sheet, and its work stands among the steps', async () => {
     const { id } = await partByNumber(mara, 'NT-R 4410');
     const sheet = (await idris.get(`/api/vehicles/${tussock}/sheet/${id}`).expect(200)).body as SheetRecord;
     expect(sheet.sheet.coolant).toMatchObject({
       // The new radiator holds 2.8 L, the one that belongs there 2.5 L.
-      capacityL: expect.closeTo(9.4635 + 0.3, 3),
+      capacityL: expect.closeTo(8.6 + 0.3, 3),
       afterDrain: { ok: true },
       notes: expect.arrayContaining([expect.stringContaining('0.3 L more')]),
     });
     expect(sheet).toMatchObject({ released: true, verdictText: 'Goes in with changes' });
-    expect(sheet.sheet.sections[0]!.steps.map((step) => step.text)).toContain(
-      'Move the fan back to the low-profile spacers',
+    expect(sheet.sheet.sections.flatMap((section) => section.steps.map((step) => step.work?.code))).toContain(
+      'fit-spacer',
     );
   });
 

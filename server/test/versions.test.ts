@@ -12,8 +12,6 @@ import type {
   ConnectorRecord,
   FigureRecord,
   HistoryEntry,
-  JobLine,
-  JobRecord,
   PartRecord,
   ProcedureRecord,
   VehicleRecord,

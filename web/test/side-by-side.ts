@@ -39,7 +39,11 @@ export const SIZES = {
 };
 export const bench = (parts: BenchPart[]): Bench =>
   ({
-    vehicle: { id: 1, configuration: { body: 'pickup', package: 'standard', airConditioning: true, steering: 'right' }, options: [] },
+    vehicle: {
+      id: 1,
+      configuration: { body: 'pickup', package: 'standard', airConditioning: true, steering: 'right' },
+      options: [],
+    },
     bay: figures(
       {
         bayDepth: 176,

@@ -2,14 +2,7 @@ import {
   ATTRIBUTES, attributeOf, chanceClear, chanceWithin, combined, wordLabel,
   type FigureSet, type PartKind, type QuantityFigure, type QuantityKey, type SubjectKind, type Trace, type WordFigure, type WordKey,
 } from '../figures/index.ts'; // prettier-ignore
-import {
-  SAME_SIZE_MM,
-  sizesOf,
-  workOf,
-  type Practice,
-  type PracticeName,
-  type Work,
-} from '../practice/index.ts';
+import { SAME_SIZE_MM, sizesOf, workOf, type Practice, type Work } from '../practice/index.ts';
 import { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 

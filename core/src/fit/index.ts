@@ -7,13 +7,14 @@ export {
   type Choice, type Cleared, type Clearance, type Figure, type StackFigures,
 } from './depth.ts'; // prettier-ignore
 export { edgeGaps, leakage, type EdgeGaps } from './edges.ts';
+export type { LedgerRow } from './ledger.ts';
 export { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
 export { fuseOf, runningA } from './current.ts';
 export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
 export { VERDICT_WORDS, decidingSentence, measureText, rowSentence, workText } from './sentence.ts';
 export {
   VERDICTS, createJudge, judgeFit, verdictLine,
-  type Deciding, type Judge, type LedgerRow, type SaidRow, type Verdict, type VerdictLine, type VerdictWord,
+  type Deciding, type Judge, type SaidRow, type Verdict, type VerdictLine, type VerdictWord,
 } from './verdict.ts'; // prettier-ignore
 export type { Assembly, Beside, FitChoices, FitPart, FitVehicle } from './vehicle.ts';
 export {

@@ -5,7 +5,7 @@ import { CHECKS } from './checks.ts';
 import type { Evidence } from './evidence.ts';
 import type { CheckId } from './rules.ts';
 import type { FitPart } from './vehicle.ts';
-import type { LedgerRow, Verdict } from './verdict.ts';
+import type { LedgerRow } from './ledger.ts';
 
 /**
  * What to measure next to turn *not proven* into an answer: ranked by how much it is expected to decide for each
@@ -104,7 +104,7 @@ export interface MeasureNext extends Missing {
  * The same over several parts at once: one figure of the vehicle often settles many of them.
  * @param verdicts of the parts under consideration, in one vehicle
  */
-export function measureNext(verdicts: readonly Pick<Verdict, 'measure'>[]): MeasureNext[] {
+export function measureNext(verdicts: readonly { measure: readonly ToMeasure[] }[]): MeasureNext[] {
   const wanted = new Map<string, MeasureNext>();
   verdicts.forEach(({ measure }, at) => {
     for (const { subject, key, label, where, minutes, bits } of measure) {

@@ -1,7 +1,8 @@
 import { USUAL_PRACTICE, mergeWork, workKey, type Practice, type Work } from '../practice/index.ts';
 import { NO_EVIDENCE, type Evidence } from './evidence.ts';
 import { relate, type Relation } from './relations.ts';
-import { judgeFit, type LedgerRow, type Verdict, type VerdictWord } from './verdict.ts';
+import type { LedgerRow } from './ledger.ts';
+import { judgeFit, type Verdict, type VerdictWord } from './verdict.ts';
 import { CHECKS } from './checks.ts';
 import type { Beside, FitPart, FitVehicle } from './vehicle.ts';
 

@@ -1,4 +1,3 @@
-import type { Trace } from '../figures/index.ts';
 import {
   EFFORTS, USUAL_PRACTICE, WORK_TABLE, mergeWork, minutesOf, needed, ownOf,
   type Practice, type PracticeName, type Work,
@@ -6,40 +5,17 @@ import {
 import type { Grade } from '../quantity/index.ts';
 import {
   blankFinding,
-  type Check, type Finding, type Missing, type Outcome, type Shown, type ShownDimension,
+  type Check, type Finding, type Outcome,
 } from './check.ts'; // prettier-ignore
 import { CHECKS } from './checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
+import type { LedgerRow } from './ledger.ts';
 import { toMeasure, type ToMeasure } from './measure.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
 export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;
 export type VerdictWord = (typeof VERDICTS)[number];
-
-export interface LedgerRow {
-  check: CheckId;
-  decisive: boolean;
-  outcome: Outcome;
-  need?: Shown;
-  have?: Shown;
-  /** Spare (positive) or short (negative) beyond what the rule wants; absent where there is nothing to subtract. */
-  margin?: { value: number; u: number; dimension: ShownDimension; tolerance: number };
-  /** Chance that the check is met, 0 to 1; absent for an unknown. */
-  chance?: number;
-  /** The same once the change is made, where there is one. */
-  chanceWithChange?: number;
-  /** Too small, low or short, not too large. */
-  small?: true;
-  /** What has to be done, or, where it is optional, is worth doing. */
-  work?: Work;
-  /** Lines of practice that it hangs on and that are the shop's own. */
-  own?: PracticeName[];
-  missing: Missing[];
-  traces: { side: 'vehicle' | 'part'; trace: Trace }[];
-  /** For the listing row, which has words instead of figures. */
-  listing?: { for: string[]; against: string[]; elsewhere: string[] };
-}
 
 export type Deciding =
   | { by: 'check'; check: CheckId }

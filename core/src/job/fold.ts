@@ -1,60 +1,7 @@
-import type { PartKind } from '../figures/index.ts';
-import type { Method } from '../quantity/index.ts';
-import type { Phase } from '../procedure/index.ts';
 import { compareClocks } from './clock.ts';
-import type { EventKind, JobEvent, PartRole, PartState } from './events.ts';
-import { stageOf, type JobStage } from './stage.ts';
-
-export interface Said {
-  by: string;
-  at: string;
-  event: string;
-}
-export interface JobPart extends Said {
-  partId: number;
-  revisionId: number;
-  kind: PartKind;
-  role: PartRole;
-  state: PartState;
-}
-export interface StepState extends Said {
-  phase: Phase;
-  partId: number;
-  done: boolean;
-}
-export interface Span {
-  what: 'work' | 'waiting';
-  step: string;
-  ms: number;
-}
-
-/** What a job has come to: a pure fold of its events, the same in whatever order they arrived. */
-export interface JobState {
-  vehicleId: number | undefined;
-  label: string;
-  complaint: string;
-  odometerKm: number | null;
-  alterations: string[];
-  figures: Record<string, Said & { text: string; method: Method; sourceId: number }>;
-  parts: JobPart[];
-  choices: Record<string, number | string>;
-  comparisons: (Said & { title: string; address: string })[];
-  /** Parts whose sheet a specialist allowed before it was proven, and why. */
-  allowed: Record<string, Said & { reason: string }>;
-  steps: Record<string, StepState>;
-  stepNotes: (Said & { step: string; text: string })[];
-  /** Fasteners found, by part and tray. */
-  counted: Record<string, Said & { found: number }>;
-  spans: Span[];
-  notes: (Said & { text: string })[];
-  closed: (Said & { outcome: 'done' | 'given up'; note: string }) | null;
-  /** Events that whoever closed the job had not seen: for a specialist's eyes. */
-  late: string[];
-  opened: Said | undefined;
-  stage: JobStage;
-  /** How many of each device's events are known, for whoever closes it next. */
-  heads: Record<string, number>;
-}
+import type { EventKind, JobEvent } from './events.ts';
+import { stageOf } from './stage.ts';
+import type { JobState, Said, Span } from './state.ts';
 
 const order = (a: JobEvent, b: JobEvent): number =>
   compareClocks(a.clock, b.clock) ||

@@ -3,14 +3,14 @@ export {
   EVENTS, EVENT_KINDS, PART_ROLES, PART_STATES,
   type EventKind, type EventLine, type EventPayloads, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
+export { foldJob, inOrder, undone } from './fold.ts';
+export { stageOf } from './stage.ts';
 export {
-  foldJob,
-  inOrder,
-  undone,
+  JOB_STAGES,
   type JobPart,
+  type JobStage,
   type JobState,
   type Said,
   type Span,
   type StepState,
-} from './fold.ts';
-export { JOB_STAGES, stageOf, type JobStage } from './stage.ts';
+} from './state.ts';

@@ -1,10 +1,4 @@
-import type { JobState } from './fold.ts';
-
-/** The order of the work; a job stands where its events have brought it. */
-export const JOB_STAGES = [
-  'ask', 'diagnose', 'match', 'compare', 'prepare', 'remove', 'install', 'fill', 'prove', 'file',
-] as const; // prettier-ignore
-export type JobStage = (typeof JOB_STAGES)[number];
+import type { JobStage, JobState } from './state.ts';
 
 /**
  * Where a job stands, from what has happened on it: never chosen. The furthest thing that was done counts, and what is

@@ -6,7 +6,7 @@ import { notFound } from '../http/problem.ts';
 import { jobHand } from '../jobs/service.ts';
 import { isSelfShifting, loadGround } from '../match/ground.ts';
 import { claimEvidence, forJob } from '../match/evidence.ts';
-import { noticesOf } from '../parts/notices.ts';
+import { noticesOf } from '../parts/notices-queries.ts';
 import { boxOf, claims } from '../parts/queries.ts';
 import { ownPractice, shopPractices } from '../practice/service.ts';
 import { documentOf } from '../procedures/queries.ts';

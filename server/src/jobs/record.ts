@@ -4,7 +4,7 @@ import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { benchRecord } from '../compare/service.ts';
-import { noticesOf } from '../parts/notices.ts';
+import { noticesOf } from '../parts/notices-queries.ts';
 import { partLines } from '../parts/queries.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';

@@ -22,7 +22,7 @@ import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { noticesOf } from '../parts/notices.ts';
+import { noticesOf } from '../parts/notices-queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
 import { boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';

@@ -10,6 +10,9 @@ export const writer = () =>
     .notNull()
     .default(sql`nullif(current_setting('radiatrix.person', true), '')::integer`);
 export const moment = () => timestamp({ withTimezone: true, mode: 'string' }).notNull().defaultNow();
+export const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
+/** Who wrote a row, and when. */
+export const stamps = { by: writer(), at: moment() };
 
 const bounds = (text: string): [string, string] | null => {
   const match = /^([[(])"?([^,"]*)"?,"?([^,"]*)"?([\])])$/.exec(text);

@@ -4,3 +4,4 @@ export * from './parts.ts';
 export * from './procedures.ts';
 export * from './history.ts';
 export * from './jobs.ts';
+export * from './marks.ts';

@@ -15,13 +15,10 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import { STAGES } from '@radiatrix/contract';
-import { moment, writer } from './columns.ts';
-import { part } from './parts.ts';
+import { id, stamps } from './columns.ts';
 import { configuration } from './vehicles.ts';
 
 export const stageEnum = pgEnum('stage', STAGES);
-const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
-const stamps = { by: writer(), at: moment() };
 
 /**
  * One real vehicle with one real complaint. What happened is in its events; this row is what they come to, kept so that
@@ -86,20 +83,3 @@ export const shopPractice = pgTable('shop_practice', {
   reason: text().notNull(),
   ...stamps,
 });
-
-/** Something that sources disagree on and a tape measure would settle: what to hold against what. */
-export const measureMark = pgTable(
-  'measure_mark',
-  {
-    id: id(),
-    partId: integer()
-      .notNull()
-      .references(() => part.id),
-    configurationId: integer()
-      .notNull()
-      .references(() => configuration.id),
-    note: text().notNull().default(''),
-    ...stamps,
-  },
-  (table) => [unique('measure_mark_once').on(table.partId, table.configurationId)],
-);

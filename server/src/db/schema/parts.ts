@@ -6,7 +6,7 @@ import { REVISION_STATES } from '@radiatrix/contract';
 import { PART_KINDS } from '@radiatrix/core/figures';
 import type { Method } from '@radiatrix/core/quantity';
 import type { Scope } from '@radiatrix/core/application';
-import { bytes, idSet, moment, monthRange, writer, yearRange } from './columns.ts';
+import { bytes, id, idSet, monthRange, stamps, yearRange } from './columns.ts';
 import { person } from './people.ts';
 import { bay, model } from './vehicles.ts';
 import { job } from './jobs.ts';
@@ -16,9 +16,6 @@ export const subjectEnum = pgEnum('subject_kind', ['bay', ...PART_KINDS]);
 export const valueTypeEnum = pgEnum('value_type', ['quantity', 'choice', 'connector']);
 export const stateEnum = pgEnum('revision_state', REVISION_STATES);
 export const resultEnum = pgEnum('install_result', ['straight in', 'with changes', 'did not fit']);
-
-const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
-const stamps = { by: writer(), at: moment() };
 
 /** Where a figure or a claim came from, and how far that is to be trusted. */
 export const source = pgTable(

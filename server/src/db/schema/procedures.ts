@@ -17,14 +17,12 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Condition } from '@radiatrix/core/application';
 import { FASTENER_POLICIES, PHASES } from '@radiatrix/core/procedure';
-import { moment, writer } from './columns.ts';
+import { id, moment, writer } from './columns.ts';
 import { connector, partKindEnum, revisionParts } from './parts.ts';
 import { bay } from './vehicles.ts';
 
 export const phaseEnum = pgEnum('phase', PHASES);
 export const policyEnum = pgEnum('fastener_policy', FASTENER_POLICIES);
-
-const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
 
 /** Reference table, kept in step with the caution table of core at every start. */
 export const caution = pgTable('caution', { code: text().primaryKey(), text: text().notNull() });

@@ -21,7 +21,7 @@ import {
   SIDES,
   TRANSMISSION_KINDS,
 } from '@radiatrix/core/vehicle';
-import { moment, monthRange, writer, yearRange } from './columns.ts';
+import { id, monthRange, stamps, yearRange } from './columns.ts';
 
 export const fuelEnum = pgEnum('fuel', FUELS);
 export const layoutEnum = pgEnum('layout', LAYOUTS);
@@ -31,9 +31,6 @@ export const packageEnum = pgEnum('cooling_package', PACKAGES);
 export const bodyEnum = pgEnum('body', BODIES);
 export const driveEnum = pgEnum('drive', DRIVES);
 export const sideEnum = pgEnum('side', SIDES);
-
-const id = () => integer().primaryKey().generatedAlwaysAsIdentity();
-const stamps = { by: writer(), at: moment() };
 
 export const make = pgTable('make', { id: id(), name: text().notNull().unique(), ...stamps });
 

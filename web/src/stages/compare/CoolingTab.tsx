@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import type { Found } from '@radiatrix/core/plan';
 import { CASES, LIMITS } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
