@@ -79,16 +79,19 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ]),
       [`${vehicle}/compare?view=paper`, 'What was found'],
       ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
+      ['/jobs/1', 'What happened'],
+      ['/library/practice', 'The trade'],
       ['/nowhere', 'Nothing is kept'],
     ];
     for (const [path, seen] of views) {
       await page.goto(path);
-      await page.getByText(seen).first().waitFor();
+      await page.getByText(seen).locator('visible=true').first().waitFor();
       await clean(page, `${path} ${theme}`, theme === 'bay');
     }
   }
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/v/1/sheet/1');
-  await page.getByText('Hardware and tray').waitFor();
+  await page.getByText(/^Lay out: tools/).click();
+  await page.getByText('Hardware and tray').locator('visible=true').waitFor();
   await clean(page, 'sheet on a phone');
 });

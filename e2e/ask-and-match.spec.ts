@@ -178,18 +178,19 @@ test('a job: opened by one key, its own figure decides, and sets say what breaks
   await finder.press('Escape');
   await page.keyboard.press('j');
   await expect(page.getByRole('heading', { name: /^Job \d+/ })).toBeVisible();
-  await page.keyboard.type('lift two');
+  await page.getByLabel('Called in the shop').fill('lift two');
   await page.getByLabel('Changed on it already, one a line').fill('second transmission cooler');
-  await page.getByRole('button', { name: 'Add a figure of this vehicle' }).click();
-  await page.getByLabel('Value').fill('130 mm');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('Saved.')).toBeVisible();
+  await expect(page.getByText('Altered: second transmission cooler.')).toBeVisible();
+  await page.getByLabel('Value').fill('130 mm');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Measured on this vehicle' })).toContainText('130 ± ');
   await page.getByRole('link', { name: 'Match parts to it' }).click();
   await expect(page.getByText('altered: second transmission cooler')).toBeVisible();
   await expect(page.getByRole('button', { name: /^NT-R 4402 / })).toContainText('Does not go in');
   await page.keyboard.press('t');
   const sets = page.getByRole('region', { name: 'Sets that go in together' });
-  await expect(sets).toContainText('No set works');
+  await expect(sets).toContainText('No set is known to work');
   // Without the job the type's own depth counts, and there are sets.
   await page.goto(page.url().replace(/job=\d+&?/, ''));
   await expect(sets).toContainText('Sets that work');

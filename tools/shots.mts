@@ -50,6 +50,12 @@ const choose = async (page: Page, number: string): Promise<void> => {
   await page.getByRole('button', { name: new RegExp(`^${number}`) }).click();
   await page.getByRole('heading', { name: `${number} in this vehicle` }).waitFor();
 };
+/** A job of the demo, by its label. */
+const job = async (page: Page, label: string): Promise<void> => {
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as { id: number; label: string }[];
+  await page.goto(`/jobs/${jobs.find((each) => each.label.startsWith(label))!.id}`);
+  await page.getByRole('heading', { name: /^What happened/ }).waitFor();
+};
 const WORDS = '09 tussock diesel auto aircon standard cooling';
 
 /** The thicker radiator with two fans beside what the vehicle left the works with. */
@@ -86,7 +92,6 @@ const views: Record<string, () => Promise<Page>> = {
     return page;
   },
   'compare-agreement': () => compare('sheet', 'Agreement'),
-  'compare-claims': () => compare('bay', 'Claims'),
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);
     await page.goto('/ask?q=tussok+diesel+aircon+blue');
@@ -116,10 +121,23 @@ const views: Record<string, () => Promise<Page>> = {
     await choose(page, 'NT-R 4410');
     return page;
   },
-  'match-dark': async () => {
+  job: async () => {
     const page = await open('mara', 'bay', DESK);
-    await bench(page, WORDS);
-    await choose(page, 'MV 77-118');
+    await job(page, 'Fish market');
+    return page;
+  },
+  'job-phone': async () => {
+    const page = await open('idris', 'sheet', PHONE);
+    await job(page, 'Harbour taxi');
+    return page;
+  },
+  practice: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await page.goto('/library/practice');
+    await page
+      .getByRole('heading', { name: /practice/i })
+      .first()
+      .waitFor();
     return page;
   },
   vehicle: async () => {
@@ -134,17 +152,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.goto('/library?text=4402');
     await page.getByRole('link', { name: 'NT-R 4402' }).click();
     await page.getByRole('heading', { name: 'Figures' }).waitFor();
-    return page;
-  },
-  'figures-editor': async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await page.goto('/library?text=77-118');
-    await page.getByRole('link', { name: 'MV 77-118' }).click();
-    await page.getByRole('link', { name: 'Record figures' }).click();
-    await page.getByLabel(/^Overall width/).fill('27 5/16"');
-    await page.getByLabel(/^Overall height/).fill('46,1 cm');
-    await page.getByLabel(/^Overall thickness/).fill('-5');
-    await page.getByLabel(/^Overall thickness/).blur();
     return page;
   },
   review: async () => {
@@ -166,7 +173,7 @@ const views: Record<string, () => Promise<Page>> = {
     const page = await open('idris', 'bay', PHONE);
     await bench(page, WORDS);
     await page.goto(`${page.url().replace(/\/match.*/, '')}/sheet/1#remove`);
-    await page.getByRole('heading', { name: 'Hardware and tray' }).waitFor();
+    await page.getByText(/^Lay out: tools/).waitFor();
     await page.waitForTimeout(300);
     return page;
   },

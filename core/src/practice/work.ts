@@ -109,6 +109,8 @@ export function mergeWork(works: readonly Work[]): Work[] {
   }
   return [...held.values()].sort(
     (a, b) =>
+      // What has to be done comes before what is only worth doing.
+      Number(a.optional ?? false) - Number(b.optional ?? false) ||
       effortRank(a) - effortRank(b) ||
       a.minutes - b.minutes ||
       (workKey(a) < workKey(b) ? -1 : workKey(a) > workKey(b) ? 1 : 0),

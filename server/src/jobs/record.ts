@@ -60,9 +60,10 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
     findConfiguration(db, row.configurationId),
     loadVocabulary(db),
     planOfJob(db, folded, person, units),
-    partLines(db, { ids: state.parts.map((part) => part.partId) }, seesDrafts(person.role)),
+    partLines(db, { ids: [...new Set(events.flatMap(({ payload }) => ('partId' in payload ? [payload.partId] : [])))] }, seesDrafts(person.role)),
     noticesOf(db, state.parts.map((part) => part.partId), seesDrafts(person.role)),
   ]);
+  const numberOf = (partId: number): string => lines.find((line) => line.id === partId)?.number ?? 'not released';
   return {
     id,
     version: row.version,
@@ -72,10 +73,10 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
     state,
     parts: state.parts.map(({ partId, kind, role, state: at }): JobPartLine => ({
       partId, kind, role, state: at,
-      number: lines.find((line) => line.id === partId)?.number ?? 'not released',
+      number: numberOf(partId),
       notices: notices.get(partId) ?? [],
     })),
     plan,
-    story: storyOf(events, state),
+    story: storyOf(events, state, numberOf),
   };
 } // prettier-ignore

@@ -60,7 +60,7 @@ export async function jobHand(db: Db, id: number): Promise<JobHand> {
   };
 }
 
-function detailOf({ kind, payload }: JobEvent): string {
+function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => string): string {
   switch (kind) {
     case 'opened':
       return payload.complaint;
@@ -72,15 +72,17 @@ function detailOf({ kind, payload }: JobEvent): string {
     case 'figure taken':
       return `${payload.key}: ${payload.text}`;
     case 'part chosen':
-      return payload.role;
+      return `${numberOf(payload.partId)} ${payload.role}`;
     case 'part moved':
-      return payload.state;
+      return `${numberOf(payload.partId)} ${payload.state}`;
+    case 'part dropped':
+      return numberOf(payload.partId);
     case 'choices made':
       return Object.entries(payload.choices).map(([key, value]) => `${key} ${value ?? 'as on record'}`).join(', ');
     case 'compared':
       return payload.title;
     case 'sheet allowed':
-      return payload.reason;
+      return `${numberOf(payload.partId)}: ${payload.reason}`;
     case 'step ticked':
       return `${payload.phase}${payload.done ? '' : ', taken back'}`;
     case 'step noted':
@@ -101,7 +103,11 @@ function detailOf({ kind, payload }: JobEvent): string {
 
 const STORY = 200;
 /** What happened, newest first. */
-export function storyOf(events: readonly JobEvent[], state: JobState): ToldEvent[] {
+export function storyOf(
+  events: readonly JobEvent[],
+  state: JobState,
+  numberOf: (partId: number) => string,
+): ToldEvent[] {
   const ordered = inOrder(events);
   const gone = undone(ordered);
   return ordered
@@ -112,7 +118,7 @@ export function storyOf(events: readonly JobEvent[], state: JobState): ToldEvent
       id: event.id,
       kind: event.kind,
       label: EVENTS[event.kind].label,
-      detail: detailOf(event),
+      detail: detailOf(event, numberOf),
       by: event.person,
       at: event.deviceTime,
       undone: gone.has(event.id),

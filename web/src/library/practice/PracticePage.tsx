@@ -27,7 +27,7 @@ export function PracticePage() {
     `${PRACTICE_TABLE[name].label} ${PRACTICE_TABLE[name].what}`.toLowerCase().includes(text.toLowerCase()),
   ).sort((a, b) => Number(own.has(b)) - Number(own.has(a)));
   return (
-    <div className="mt-4 max-w-[1100px]">
+    <div className="mt-4">
       <div className="border-strong flex flex-wrap items-end gap-x-5 gap-y-2 border-b pb-2">
         <h1 className="text-[24px]">Practice</h1>
         <p className="text-muted max-w-[70ch]">
@@ -113,7 +113,18 @@ function Row({
         </th>
         <td className="figure px-2 text-right text-[14px] whitespace-nowrap">{shown(name, line.value)}</td>
         <td className="figure px-2 text-right text-[14px] whitespace-nowrap">
-          {own ? shown(name, own.value) : ''}
+          {own
+            ? shown(name, own.value)
+            : onEdit && (
+                <button
+                  type="button"
+                  className="text-link font-label underline"
+                  onClick={onEdit}
+                  aria-label={`Set “${line.label}” for this shop`}
+                >
+                  set
+                </button>
+              )}
         </td>
         <td className="text-muted pl-3 text-[14px]">
           {own ? `${own.reason} (${own.stamp.by} ${own.stamp.at.slice(0, 10)})` : line.source}

@@ -50,7 +50,7 @@ function Job({ job }: { job: JobRecord }) {
     <div className="mt-5">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-[25px]">
-          Job <span className="figure">{job.id}</span>
+          Job {job.id}
           {state.label && `, ${state.label}`}
         </h1>
         <p className="font-label text-copper text-[18px] font-semibold">

@@ -139,7 +139,7 @@ function Row({
           {row.margin ? (
             <span className="flex items-center gap-2">
               <MarginBar value={row.margin.value} u={row.margin.u} outcome={row.outcome} />
-              <span className={`figure text-[14px] ${colour}`}>
+              <span className={`figure text-[14px] whitespace-nowrap ${colour}`}>
                 {formatQuantity(row.margin.value, row.margin.dimension, system, {
                   signed: true,
                   difference: true,

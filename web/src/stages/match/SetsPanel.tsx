@@ -95,7 +95,6 @@ export function SetsPanel({
 }
 
 function Found({ data }: { data: SetsResult }) {
-  const units = useUnits();
   if (data.without.length > 0)
     return (
       <Empty title="No set can be made">
@@ -103,45 +102,26 @@ function Found({ data }: { data: SetsResult }) {
         vehicle.
       </Empty>
     );
+  const proven = data.sets.filter((set) => set.verdict !== 'not-proven');
+  const open = data.sets.filter((set) => set.verdict === 'not-proven');
   return (
     <>
-      <h3 className="heading mt-4">{data.sets.length > 0 ? 'Sets that work' : 'No set works'}</h3>
+      <h3 className="heading mt-4">{proven.length > 0 ? 'Sets that work' : 'No set is known to work'}</h3>
       <ol>
-        {data.sets.map((set, index) => (
-          <li key={index} className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr_80px]">
-            <Parts parts={set.parts} />
-            <div className="text-[15px]">
-              <p className={`font-semibold ${verdictColour(set.verdict)}`}>{VERDICT_WORDS[set.verdict]}</p>
-              {set.work.map((each) => (
-                <p key={workKey(each)}>
-                  <span
-                    className={`font-label text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
-                  >
-                    {each.optional ? 'worth doing' : each.effort}
-                  </span>{' '}
-                  {workSentence(each, units)}
-                </p>
-              ))}
-              {set.materials.length > 0 && (
-                <p className="text-[14px]">
-                  <span className="label-text inline">Adapters and hardware:</span> {set.materials.join(', ')}
-                </p>
-              )}
-              {set.inTheBoxes.length > 0 && (
-                <p className="text-muted text-[14px]">
-                  In the boxes: {set.inTheBoxes.map((item) => `${item.quantity} × ${item.name}`).join(', ')}
-                </p>
-              )}
-              {set.unknown.map(({ label, parts }) => (
-                <p key={`${label}${parts.join()}`} className="text-not-proven">
-                  Not known: {label.toLowerCase()} ({parts.join(' and ')}).
-                </p>
-              ))}
-            </div>
-            <p className="figure text-right">{set.minutes} min</p>
-          </li>
+        {proven.map((set, index) => (
+          <SetLine key={index} set={set} />
         ))}
       </ol>
+      {open.length > 0 && (
+        <>
+          <h3 className="heading mt-5">Not proven: measure before anything is ordered</h3>
+          <ol>
+            {open.map((set, index) => (
+              <SetLine key={index} set={set} />
+            ))}
+          </ol>
+        </>
+      )}
       {data.sets.length + data.nearMisses.length === 0 && (
         <p className="text-muted mt-2">
           Two things or more stand in the way of every set. Match each kind by itself to see which.
@@ -161,6 +141,54 @@ function Found({ data }: { data: SetsResult }) {
         </>
       )}
     </>
+  );
+}
+
+/** What nobody knows of each part, or of two together, in one line. */
+function unknownOf(set: SetsResult['sets'][number]): [string, string[]][] {
+  const groups = new Map<string, string[]>();
+  for (const { label, parts } of set.unknown) {
+    const name = parts.join(' and ');
+    groups.set(name, [...(groups.get(name) ?? []), label.toLowerCase()]);
+  }
+  return [...groups];
+}
+
+function SetLine({ set }: { set: SetsResult['sets'][number] }) {
+  const units = useUnits();
+  return (
+    <li className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr_80px]">
+      <Parts parts={set.parts} />
+      <div className="text-[15px]">
+        <p className={`font-semibold ${verdictColour(set.verdict)}`}>{VERDICT_WORDS[set.verdict]}</p>
+        {unknownOf(set).map(([parts, labels]) => (
+          <p key={parts} className="text-not-proven">
+            Not known of {parts}: {labels.join(', ')}.
+          </p>
+        ))}
+        {set.work.map((each) => (
+          <p key={workKey(each)}>
+            <span
+              className={`font-label text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
+            >
+              {each.optional ? 'worth doing' : each.effort}
+            </span>{' '}
+            {workSentence(each, units)}
+          </p>
+        ))}
+        {set.materials.length > 0 && (
+          <p className="text-[14px]">
+            <span className="label-text inline">Adapters and hardware:</span> {set.materials.join(', ')}
+          </p>
+        )}
+        {set.inTheBoxes.length > 0 && (
+          <p className="text-muted text-[14px]">
+            In the boxes: {set.inTheBoxes.map((item) => `${item.quantity} × ${item.name}`).join(', ')}
+          </p>
+        )}
+      </div>
+      <p className="figure text-right">{set.minutes} min</p>
+    </li>
   );
 }
 
