@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { decidingSentence, judgeFit, measureNext, type Verdict } from '../src/fit/index.ts';
 import { readFigure, type PartKind } from '../src/figures/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
+import type { Method } from '../src/quantity/index.ts';
 import { VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
 /** The sound part of a kind with something changed, in the sound vehicle. */
@@ -79,6 +80,29 @@ describe('a figure as it is entered on a record', () => {
     });
   });
 });
+
+describe('how good a figure is, by what it was measured with', () => {
+  const u = (key: 'inletDiameter' | 'overallWidth', text: string, method: Method) => {
+    const read = readFigure('radiator', key, text, method);
+    return read.ok && read.type === 'quantity' ? [read.value, read.u] : [NaN, NaN];
+  };
+  test('a fraction is as good as the instrument’s finest division, however it is cancelled', () => {
+    // A tape is divided in sixteenths: 1 1/2 and 1 8/16 are one reading; a caller’s half inch is only a half.
+    expect(u('inletDiameter', '1 1/2"', 'tape')).toEqual(u('inletDiameter', '1 8/16"', 'tape'));
+    const [value, caliper] = u('inletDiameter', '1 1/2"', 'caliper');
+    expect(value).toBeCloseTo(38.1, 9);
+    expect(caliper).toBeLessThan(0.3);
+    expect(u('inletDiameter', '1 1/2"', 'tape')[1]).toBeLessThan(2);
+    expect(u('inletDiameter', '1 1/2"', 'spoken')[1]).toBeGreaterThan(10);
+    expect(u('overallWidth', '28.7 in', 'tape')[1]).toBeGreaterThan(u('overallWidth', '28 3/4"', 'tape')[1]! - 0.1);
+  });
+  test('nobody reads a pressure off a caliper, nor a volume off a tape', () => {
+    for (const [key, text, method] of [['capPressure', '110 kPa', 'caliper'], ['fanFuse', '30 A', 'tape'], ['coolantCapacity', '8 L', 'caliper'], ['bayDepth', '180 mm', 'jug']] as const)
+      expect(readFigure('bay', key, text, method)).toMatchObject({ ok: false, message: expect.stringContaining('is not had with a') as string });
+    for (const [key, text, method] of [['capPressure', '110 kPa', 'meter'], ['fanFuse', '30 A', 'sheet'], ['coolantCapacity', '8 L', 'jug'], ['bayDepth', '180 mm', 'spoken']] as const)
+      expect(readFigure('bay', key, text, method).ok).toBe(true);
+  });
+}); // prettier-ignore
 
 describe('the small parts', () => {
   test.each([

@@ -62,6 +62,11 @@ test('a radiator that holds more is counted in; without a known drain yield no a
     afterDrain: { refillL: expect.closeTo(5, 9), strength: expect.closeTo(50, 9) },
   });
   expect(fillPlan(7.2, undefined, 50).afterDrain).toBeUndefined();
+  // Stronger than coolant is mixed, a drain that yields nothing: said, and no amount made up.
+  for (const [plan, says] of [[fillPlan(7.2, 4.2, 65), 'outside 20 to 60 %'], [fillPlan(7.2, 4.2, 5), 'outside'], [fillPlan(7.2, 0, 50), 'do not go together']] as const) {
+    expect(plan.afterDrain).toBeUndefined();
+    expect(plan.notes.join()).toContain(says);
+  } // prettier-ignore
 });
 
 const fastener = (tray: string, change: Partial<Fastener>): Fastener => ({

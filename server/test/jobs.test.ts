@@ -179,7 +179,7 @@ describe('one plan', () => {
     await job.say('sheet allowed', { partId: ids['MV 77-118']!, reason: 'the customer waits and the ends were held together' });
     expect(((await sheet('MV 77-118', here)).body as SheetRecord).allowed).toMatchObject({ reason: expect.stringContaining('held together') as string, by: 'Mara' });
     await sheet('MV 77-118', '', 409);
-    await job.say('figure taken', figure('coolantCapacity', '15 L'));
+    await job.say('figure taken', { ...figure('coolantCapacity', '15 L'), method: 'jug' });
     const own = (await sheet('NT-R 4402', here)).body as SheetRecord;
     expect(own).toMatchObject({ job: { id: job.id, label: 'lift one' }, released: true });
     expect(own.sheet.coolant!.capacityL).toBeGreaterThan(14.5);
@@ -190,7 +190,7 @@ describe('one plan', () => {
   }); // prettier-ignore
   test('a fuse stops the plan until it is changed, in the job as on the sheet; the job’s plan is worked out anew, never sent in', async () => {
     const job = await openJob(mara);
-    await job.say('figure taken', figure('fanFuse', '15 A'));
+    await job.say('figure taken', { ...figure('fanFuse', '10 A'), method: 'bench' });
     await job.say('part chosen', goesIn('NT-F 2212', 'fan'));
     const stopped = await job.read();
     expect(stopped.plan).toMatchObject({ verdict: 'no', work: [] });

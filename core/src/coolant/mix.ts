@@ -5,6 +5,8 @@
 
 /** Above about this strength a mix carries less heat and freezes sooner again; common practice. */
 export const STRONGEST_MIX = 60;
+/** Weaker, it neither keeps from freezing nor from rust, %. */
+export const WEAKEST_MIX = 20;
 
 export type Refill =
   | {
@@ -39,8 +41,8 @@ export function refill(capacityL: number, stayedL: number, stayedStrength: numbe
     throw new RangeError(`what stayed must be from 0 to below the capacity, got ${stayedL}`);
   if (!(stayedStrength >= 0 && stayedStrength <= 100))
     throw new RangeError(`strength must be 0 to 100 %, got ${stayedStrength}`);
-  if (!(target >= 20 && target <= STRONGEST_MIX))
-    throw new RangeError(`target must be 20 to ${STRONGEST_MIX} %, got ${target}`);
+  if (!(target >= WEAKEST_MIX && target <= STRONGEST_MIX))
+    throw new RangeError(`target must be ${WEAKEST_MIX} to ${STRONGEST_MIX} %, got ${target}`);
   const refillL = capacityL - stayedL;
   const concentrateL = (target * capacityL - stayedStrength * stayedL) / 100;
   if (concentrateL > refillL + 1e-9)
@@ -96,6 +98,18 @@ export function fillPlan(
     return { capacityL: total, target, notes };
   }
   const stayed = capacityL - drainYieldL;
+  if (!(target >= WEAKEST_MIX && target <= STRONGEST_MIX)) {
+    notes.push(
+      `A mix of ${target} % is outside ${WEAKEST_MIX} to ${STRONGEST_MIX} %: beyond it coolant protects less, not more, and carries less heat. No amount is worked out.`,
+    );
+    return { capacityL: total, target, notes };
+  }
+  if (!(stayed >= 0 && stayed < total)) {
+    notes.push(
+      'What drains and what the system holds do not go together: measure what comes out. No amount is worked out.',
+    );
+    return { capacityL: total, target, notes };
+  }
   notes.push(
     'Going by what came out is right only if the system arrived full. Less in than expected means trapped air or a wrong figure.',
   );

@@ -3,4 +3,4 @@ export * from './figures.ts';
 export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
 export { incoherences, type Incoherent } from './coherence.ts';
 export { combined } from './combine.ts';
-export { readFigure, type ReadFigure } from './read.ts';
+export { methodOr, methodsFor, readFigure, type ReadFigure } from './read.ts';

@@ -1,10 +1,29 @@
-import { expandedUncertainty, formatQuantity, parseQuantity, type Method } from '../quantity/index.ts';
-import { attributeOf, type SubjectKind } from './attributes.ts';
+import {
+  METHOD_RULES,
+  METHODS,
+  canMeasure,
+  expandedUncertainty,
+  formatQuantity,
+  parseQuantity,
+  readingStep,
+  type Method,
+} from '../quantity/index.ts';
+import { attributeOf, type Attribute, type SubjectKind } from './attributes.ts';
 
 export type ReadFigure =
   | { ok: true; type: 'quantity'; value: number; u: number }
   | { ok: true; type: 'choice' | 'connector'; word: string }
   | { ok: false; message: string };
+
+/** Ways a figure can be had, the likeliest first: an instrument that measures its dimension, or what was seen or said. */
+export const methodsFor = (attribute: Attribute): readonly Method[] =>
+  attribute.type === 'quantity'
+    ? METHODS.filter((each) => each !== 'worked' && canMeasure(each, attribute.dimension))
+    : ['bench', 'drawing', 'sheet', 'listing', 'spoken'];
+
+/** The way a hand has chosen where it can be, else the likeliest. */
+export const methodOr = (attribute: Attribute, method: Method): Method =>
+  methodsFor(attribute).includes(method) ? method : methodsFor(attribute)[0]!;
 
 /**
  * Reads a figure as a hand enters it on a record: a quantity in any unit of its dimension, within what its
@@ -43,12 +62,20 @@ export function readFigure(subject: SubjectKind, key: string, text: string, meth
       message: `${label} ${sense}; ${shown(quantity.value)} was understood. Check the figure and its unit.`,
     };
   }
+  if (!canMeasure(method, dimension)) {
+    return {
+      ok: false,
+      message: `${label} is not had with a ${METHOD_RULES[method].label}; say how: ${methodsFor(attribute)
+        .map((each) => METHOD_RULES[each].label)
+        .join(', ')}.`,
+    };
+  }
   if (quantity.stated !== undefined && !(quantity.stated >= 0 && quantity.stated < hi))
     return { ok: false, message: `The ± of ${label.toLowerCase()} is larger than the figure can be.` };
   return {
     ok: true,
     type: 'quantity',
     value: quantity.value,
-    u: expandedUncertainty(method, dimension, quantity.value, quantity.resolution, quantity.stated),
+    u: expandedUncertainty(method, dimension, quantity.value, readingStep(method, quantity), quantity.stated),
   };
 }

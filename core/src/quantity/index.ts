@@ -17,5 +17,13 @@ export {
   type QuantityFault,
   type QuantityProblem,
 } from './parse.ts';
-export { METHODS, METHOD_RULES, expandedUncertainty, type Grade, type Method } from './method.ts';
+export {
+  METHODS,
+  METHOD_RULES,
+  canMeasure,
+  expandedUncertainty,
+  readingStep,
+  type Grade,
+  type Method,
+} from './method.ts';
 export { formatQuantity, preferredUnit, type FormatOptions, type UnitSystem } from './format.ts';

@@ -25,6 +25,10 @@ interface MethodRule {
   /** Expanded uncertainty (k = 2): fixed part in the record unit by dimension, and a part proportional to the value. */
   readonly fixed: Partial<Record<Dimension, number>>;
   readonly proportional: number;
+  /** What it can measure at all; absent where it is not an instrument. */
+  readonly measures?: readonly Dimension[];
+  /** Its finest division, of the unit it is read in: a fraction is as good as that, however it is cancelled. */
+  readonly finest?: number;
   /** A reading is rounded to its last written step; a printed figure was rounded by its author, the same way. */
   readonly rounds: boolean;
 }
@@ -34,22 +38,71 @@ interface MethodRule {
  * 0.02 mm, but jaws on a moulded tank repeat to about 0.2 mm; a tape reads 1/16 in and its hook has play.
  */
 export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
-  caliper: { label: 'caliper', grade: 2, fixed: { length: 0.2 }, proportional: 0.0002, rounds: true },
-  tape: { label: 'tape', grade: 2, fixed: { length: 1.5 }, proportional: 0.0005, rounds: true },
-  contour: { label: 'contour gauge', grade: 2, fixed: { length: 1 }, proportional: 0, rounds: true },
+  caliper: {
+    label: 'caliper',
+    grade: 2,
+    measures: ['length'],
+    finest: 1 / 128,
+    fixed: { length: 0.2 },
+    proportional: 0.0002,
+    rounds: true,
+  },
+  tape: {
+    label: 'tape',
+    grade: 2,
+    measures: ['length'],
+    finest: 1 / 16,
+    fixed: { length: 1.5 },
+    proportional: 0.0005,
+    rounds: true,
+  },
+  contour: {
+    label: 'contour gauge',
+    grade: 2,
+    measures: ['length'],
+    finest: 1 / 16,
+    fixed: { length: 1 },
+    proportional: 0,
+    rounds: true,
+  },
   meter: {
     label: 'meter',
     grade: 2,
+    measures: ['current', 'temperature', 'pressure', 'share', 'airflow', 'torque'],
     fixed: { current: 0.1, temperature: 1, pressure: 2 },
     proportional: 0.02,
     rounds: true,
   },
-  jug: { label: 'measuring jug', grade: 2, fixed: { volume: 0.1 }, proportional: 0.02, rounds: true },
-  bench: { label: 'seen', grade: 2, fixed: {}, proportional: 0, rounds: true },
-  drawing: { label: 'drawing', grade: 3, fixed: { length: 0.5 }, proportional: 0.0003, rounds: true },
+  jug: {
+    label: 'measuring jug',
+    grade: 2,
+    measures: ['volume'],
+    finest: 1 / 8,
+    fixed: { volume: 0.1 },
+    proportional: 0.02,
+    rounds: true,
+  },
+  // Stamped on a cap, a fuse, a thermostat.
+  bench: {
+    label: 'seen',
+    grade: 2,
+    measures: ['pressure', 'current', 'temperature'],
+    fixed: {},
+    proportional: 0,
+    rounds: true,
+  },
+  drawing: {
+    label: 'drawing',
+    grade: 3,
+    finest: 1 / 64,
+    fixed: { length: 0.5 },
+    proportional: 0.0003,
+    rounds: true,
+  },
   sheet: {
     label: 'data sheet',
     grade: 3,
+    finest: 1 / 16,
     fixed: { length: 1, volume: 0.1 },
     proportional: 0.001,
     rounds: true,
@@ -70,6 +123,20 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
   },
   worked: { label: 'worked out', grade: 3, fixed: {}, proportional: 0, rounds: false },
 };
+
+/** Whether a figure of this dimension can be had that way at all: nobody reads a pressure off a caliper. */
+export const canMeasure = (method: Method, dimension: Dimension): boolean =>
+  METHOD_RULES[method].measures?.includes(dimension) ?? true;
+
+/**
+ * The step that a reading shows, record unit. A fraction shows none of its own: 1/2" from a tape is eight sixteenths.
+ * What a list or a caller says in fractions is as coarse as it is written.
+ */
+export const readingStep = (
+  method: Method,
+  { resolution, fraction, unitSize }: { resolution: number; fraction: boolean; unitSize: number },
+): number =>
+  fraction ? Math.min(resolution, (METHOD_RULES[method].finest ?? Infinity) * unitSize) : resolution;
 
 /**
  * Expanded uncertainty (k = 2, about 95 %) of a figure, in the record unit, from the method and the writing.

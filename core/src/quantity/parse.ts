@@ -7,6 +7,10 @@ export interface Quantity {
   value: number;
   /** The smallest step the writing shows, in the record unit: 730 → 1 mm, 28 3/4" → 6.35 mm. */
   resolution: number;
+  /** Written as a fraction: what stands below the line is no step of the instrument. */
+  fraction: boolean;
+  /** One of the unit that was written, in the record unit: 25.4 for inches. */
+  unitSize: number;
   /** Expanded uncertainty as written after ±, in the record unit. */
   stated?: number;
   /** Symbol of the unit that was written, or assumed. */
@@ -60,6 +64,7 @@ export const exampleOf = (dimension: Dimension): string => NAMES[dimension][1];
 interface NumberRead {
   value: number;
   resolution: number;
+  fraction: boolean;
   rest: string;
 }
 
@@ -78,7 +83,12 @@ function readNumber(text: string): NumberRead | QuantityFault {
   if (decimal === undefined) {
     const below = Number(mixedBottom ?? bottom);
     if (below === 0) return 'zero-denominator';
-    return { value: Number(whole ?? 0) + Number(mixedTop ?? top) / below, resolution: 1 / below, rest };
+    return {
+      value: Number(whole ?? 0) + Number(mixedTop ?? top) / below,
+      resolution: 1 / below,
+      fraction: true,
+      rest,
+    };
   }
   if (/^\d{1,3},\d{3}$/.test(decimal)) return 'ambiguous-comma';
   const plain =
@@ -87,12 +97,13 @@ function readNumber(text: string): NumberRead | QuantityFault {
       : decimal.replace(',', '.');
   const scale = 10 ** Number(exponent ?? 0);
   const places = /\.(\d+)$/.exec(plain)?.[1]?.length ?? 0;
-  return { value: Number(plain) * scale, resolution: 10 ** -places * scale, rest };
+  return { value: Number(plain) * scale, resolution: 10 ** -places * scale, fraction: false, rest };
 }
 
 interface TermsRead {
   value: number;
   resolution: number;
+  fraction: boolean;
   unit: Unit;
   assumed: boolean;
 }
@@ -125,6 +136,7 @@ function readTerms(
     total = {
       value: (total?.value ?? 0) + toRecord(number.value, unit),
       resolution: number.resolution * unit.factor,
+      fraction: number.fraction,
       unit,
       assumed: word.trim() === '',
     };
@@ -189,6 +201,8 @@ export function parseQuantity(text: string, dimension: Dimension, assume?: Unit)
     dimension,
     value: offset === 0 ? sign * Math.abs(value) : value,
     resolution: terms.resolution,
+    fraction: terms.fraction,
+    unitSize: terms.unit.factor,
     unit: terms.unit.symbol,
     unitAssumed: terms.assumed,
     text,

@@ -1,5 +1,5 @@
-import { attributeOf, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
-import { METHODS, parseQuantity, type Method } from '@radiatrix/core/quantity';
+import { attributeOf, methodOr, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { METHODS, canMeasure, parseQuantity, type Method } from '@radiatrix/core/quantity';
 import { isFigureColumn, type MappedHeading } from '@radiatrix/core/table';
 import { BUNDLE_FORMAT, bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { WrongCell } from '@radiatrix/contract';
@@ -49,7 +49,9 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
     const figures = mapping.flatMap(({ field, unit }) => {
       const text = of(field);
       if (!isFigureColumn(field) || text === '' || !attributeOf(kind, field)) return [];
-      const own = attributeOf(kind, field)!.type !== 'quantity' && !['drawing', 'sheet', 'listing', 'spoken'].includes(method) ? 'bench' : method;
+      const attribute = attributeOf(kind, field)!;
+      // A column that the row's instrument cannot measure was read off the part: a pressure off its cap.
+      const own = attribute.type !== 'quantity' ? methodOr(attribute, method) : canMeasure(method, attribute.dimension) ? method : canMeasure('bench', attribute.dimension) ? 'bench' : 'sheet';
       return [{ key: field, text: withUnit(text, kind, field, unit), method: own as Method, source: of('source') || sourceName }];
     });
     const held = found.get(of('number'));

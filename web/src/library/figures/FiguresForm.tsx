@@ -1,6 +1,8 @@
 import { useEffect, useRef, type FormEvent } from 'react';
 import {
   attributesOf,
+  methodOr,
+  methodsFor,
   readFigure,
   wordLabel,
   type Attribute,
@@ -44,13 +46,8 @@ interface Props {
   onDone: () => void;
 }
 
-const METHODS_OF: Record<Attribute['type'], readonly Method[]> = {
-  quantity: METHODS.filter((method) => method !== 'bench' && method !== 'worked'),
-  choice: ['bench', 'drawing', 'sheet', 'listing', 'spoken'],
-  connector: ['bench', 'drawing', 'sheet', 'listing', 'spoken'],
-};
-const methodFor = (attribute: Attribute, method: Method): Method =>
-  METHODS_OF[attribute.type].includes(method) ? method : METHODS_OF[attribute.type][0]!;
+/** What a run of figures may be said to be had by; each takes it where it can be. */
+const RUN_METHODS = METHODS.filter((method) => method !== 'bench' && method !== 'worked');
 
 /** A bare number is in the reader's own units; the text that is kept says so. */
 function withUnit(text: string, attribute: Attribute, units: UnitSystem): string {
@@ -106,7 +103,7 @@ function Form({
     return {
       key,
       text: withUnit(entry.text, attribute, units),
-      method: methodFor(attribute, entry.method ?? value.method),
+      method: methodOr(attribute, entry.method ?? value.method),
       sourceId,
     };
   };
@@ -146,13 +143,15 @@ function Form({
         <label className="w-40">
           <span className="label-text">Method unless said</span>
           <MethodOptions
-            methods={METHODS_OF.quantity}
+            methods={RUN_METHODS}
             value={value.method}
             onChange={(method) => change({ ...value, method })}
           />
         </label>
         <p className="text-muted max-w-md self-end text-[14px]">
           Write as the hand does: 28 3/4", 73 cm, 610 ± 3 mm. Empty a box to take this source’s figure away.
+          Tab goes from figure to figure; <kbd className="key">Alt M</kbd> says another method for one of
+          them.
         </p>
       </div>
       <ul>
@@ -167,7 +166,7 @@ function Form({
             held={figures.find((figure) => figure.key === key && figure.sourceId === sourceId)}
             others={figures.filter((figure) => figure.key === key && figure.sourceId !== sourceId)}
             typed={value.entries[key]}
-            method={methodFor(attribute, value.entries[key]?.method ?? value.method)}
+            method={methodOr(attribute, value.entries[key]?.method ?? value.method)}
             problem={
               keys.includes(key) ? saving.fieldProblem(`figures.${keys.indexOf(key)}.text`) : undefined
             }
@@ -223,14 +222,19 @@ function MethodOptions({
   value,
   onChange,
   label,
+  id,
 }: {
   methods: readonly Method[];
   value: Method;
   onChange: (method: Method) => void;
   label?: string;
+  /** Of one figure alone: it is passed by when going from figure to figure. */
+  id?: string;
 }) {
   return (
     <select
+      id={id}
+      tabIndex={id ? -1 : undefined}
       className="select"
       aria-label={label}
       value={value}
@@ -300,6 +304,11 @@ function FigureRow({
           id={`figure-${id}`}
           name={id}
           data-figure
+          onKeyDown={(event) => {
+            if (!event.altKey || event.key.toLowerCase() !== 'm') return;
+            event.preventDefault();
+            document.getElementById(`method-${id}`)?.focus();
+          }}
           className={`input figure ${wrong ? '!border-no' : ''}`}
           value={text}
           placeholder={exampleOf(attribute.dimension)}
@@ -328,8 +337,9 @@ function FigureRow({
       )}
       {typed ? (
         <MethodOptions
+          id={`method-${id}`}
           label={`Method for ${attribute.label}`}
-          methods={METHODS_OF[attribute.type]}
+          methods={methodsFor(attribute)}
           value={method}
           onChange={(next) => onType({ text: typed.text, method: next })}
         />

@@ -17,8 +17,8 @@ export function ReviewPage() {
       {data.length === 0 && (
         <div className="mt-4">
           <Empty title="Nothing waits">
-            Every record is released as it stands. An edit of a part or a procedure opens a draft, and it
-            comes here.
+            Every record is released as it stands. An edit of a part, a procedure or a vehicle’s figures waits
+            here for somebody else.
           </Empty>
         </div>
       )}
@@ -29,11 +29,17 @@ export function ReviewPage() {
             className="border-rule grid grid-cols-[90px_1fr_auto] items-baseline gap-4 border-b py-2"
           >
             <span className="label-text">{line.kind}</span>
-            <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
-              {line.title}
-            </Link>
+            <span>
+              <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
+                {line.title}
+              </Link>
+              {line.sentBackFor !== '' && (
+                <span className="text-changes block text-[14px]">Sent back: {line.sentBackFor}</span>
+              )}
+            </span>
             <span className="text-muted">
-              revision {line.revision}, {line.state} · {line.author} {line.changed.at.slice(0, 10)}
+              {line.kind === 'bay' ? 'proposed' : `revision ${line.revision}, ${line.state}`} · {line.author}{' '}
+              {line.changed.at.slice(0, 10)}
               {line.writers.includes(person.id) && ' · your own work'}
             </span>
           </li>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { attributeOf, attributesOf, readFigure } from '@radiatrix/core/figures';
-import { exampleOf, formatQuantity, METHOD_RULES, METHODS, type Method } from '@radiatrix/core/quantity';
+import { attributeOf, attributesOf, methodOr, methodsFor, readFigure } from '@radiatrix/core/figures';
+import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
 import { api } from '../../api/api.ts';
 import { Failure } from '../../ui/notices.tsx';
 import type { JobProps } from './props.ts';
@@ -61,7 +61,7 @@ function Add({ jobId }: { jobId: number }) {
   const [text, setText] = useState('');
   const [method, setMethod] = useState<Method>('tape');
   const attribute = attributeOf('bay', key)!;
-  const how = attribute.type === 'quantity' ? method : 'bench';
+  const how = methodOr(attribute, method);
   const read = text.trim() === '' ? undefined : readFigure('bay', key, text, how);
   const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
   return (
@@ -108,10 +108,10 @@ function Add({ jobId }: { jobId: number }) {
             <span className="label-text">Method</span>
             <select
               className="select !w-[150px]"
-              value={method}
+              value={how}
               onChange={(event) => setMethod(event.target.value as Method)}
             >
-              {METHODS.filter((each) => each !== 'worked').map((each) => (
+              {methodsFor(attribute).map((each) => (
                 <option key={each} value={each}>
                   {METHOD_RULES[each].label}
                 </option>

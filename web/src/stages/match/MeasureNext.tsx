@@ -1,7 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
 import { RULES, type ToMeasure } from '@radiatrix/core/fit';
-import { attributeOf, readFigure, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
-import { exampleOf, formatQuantity, METHOD_RULES, METHODS, type Method } from '@radiatrix/core/quantity';
+import {
+  attributeOf,
+  methodOr,
+  methodsFor,
+  readFigure,
+  wordLabel,
+  type SubjectKind,
+} from '@radiatrix/core/figures';
+import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
 import type { JudgedPart } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
@@ -9,7 +16,6 @@ import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { useHappened } from '../job/useHappened.ts';
 
 const SHOWN = 6;
-const AT_THE_BENCH: readonly Method[] = METHODS.filter((method) => method !== 'bench' && method !== 'worked');
 
 /**
  * What to measure to turn *not proven* into an answer, with the box to type it into. A caliper that types and ends
@@ -109,7 +115,7 @@ function Entry({
   const { data: sources } = api.useSourcesQuery();
   const { data: connectors } = api.useConnectorsQuery(undefined, { skip: attribute.type !== 'connector' });
   const [text, setText] = useState('');
-  const [method, setMethod] = useState<Method>(attribute.type === 'quantity' ? 'caliper' : 'bench');
+  const [method, setMethod] = useState<Method>(methodOr(attribute, 'caliper'));
   const { record, busy, problem } = useRecord(item.subject, { partId: candidate.id, vehicleId, jobId });
   const read = text.trim() === '' ? undefined : readFigure(item.subject, item.key, text, method);
   const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
@@ -151,7 +157,7 @@ function Entry({
             value={method}
             onChange={(event) => setMethod(event.target.value as Method)}
           >
-            {AT_THE_BENCH.map((each) => (
+            {methodsFor(attribute).map((each) => (
               <option key={each} value={each}>
                 {METHOD_RULES[each].label}
               </option>
