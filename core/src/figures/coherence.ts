@@ -71,25 +71,51 @@ const PAIRS: Partial<Record<SubjectKind, readonly Pair[]>> = {
   ],
 }; // prettier-ignore
 
+type Held = Record<string, QuantityFigure | undefined>;
+const countOf = ({ times }: Pair, figures: FigureSet<SubjectKind>): number => (times ? times(figures) : 1);
+
+/** Whether the smaller of a pair is larger than both of them being off could explain. */
+function contradicts(pair: Pair, held: Held, figures: FigureSet<SubjectKind>): boolean {
+  const a = held[pair.smaller];
+  const b = held[pair.larger];
+  if (a === undefined || b === undefined) return false;
+  const count = countOf(pair, figures);
+  const over = a.value * count - b.value - (pair.slack ?? 0);
+  return over > 0 && over > combined(a.u * count, b.u);
+}
+const feetAndSpacers = (subject: SubjectKind, held: Held, figures: FigureSet<SubjectKind>): boolean =>
+  subject === 'fan' &&
+  held.spacer !== undefined &&
+  (figures.words as Record<string, { word: string } | undefined>).standsOn?.word === 'feet';
+
+/** Whether all figures of a record can be true together; the same as no `incoherences`, without their sentences. */
+export function isCoherent<K extends SubjectKind>(subject: K, figures: FigureSet<K>): boolean {
+  const own = figures as unknown as FigureSet<SubjectKind>;
+  const held = figures.quantities as Held;
+  const pairs = PAIRS[subject];
+  if (pairs) for (let i = 0; i < pairs.length; i += 1) if (contradicts(pairs[i]!, held, own)) return false;
+  return !feetAndSpacers(subject, held, own);
+} // prettier-ignore
+
 /** Figures that cannot both be true, in sentences; none when all can. */
 export function incoherences<K extends SubjectKind>(subject: K, figures: FigureSet<K>): Incoherent[] {
-  const found: Incoherent[] = [];
-  const held = figures.quantities as Record<string, QuantityFigure | undefined>;
-  for (const { smaller, larger, words, times, slack = 0 } of PAIRS[subject] ?? []) {
-    const [a, b] = [held[smaller], held[larger]];
-    if (!a || !b) continue;
-    const count = times?.(figures as FigureSet<SubjectKind>) ?? 1;
-    if (a.value * count > b.value + slack + combined(a.u * count, b.u))
-      found.push({
+  const own = figures as unknown as FigureSet<SubjectKind>;
+  const held = figures.quantities as Held;
+  const found = (PAIRS[subject] ?? []).flatMap((pair): Incoherent[] => {
+    if (!contradicts(pair, held, own)) return [];
+    const { smaller, larger, words } = pair;
+    const count = countOf(pair, own);
+    return [
+      {
         keys: [smaller, larger],
-        sentence: `${words}: ${count > 1 ? `${count} × ` : ''}${a.trace.text} against ${b.trace.text}. One of the two is wrong.`,
-      });
-  }
-  const stands = (figures.words as Record<string, { word: string } | undefined>).standsOn;
-  if (subject === 'fan' && stands?.word === 'feet' && held.spacer)
+        sentence: `${words}: ${count > 1 ? `${count} × ` : ''}${held[smaller]!.trace.text} against ${held[larger]!.trace.text}. One of the two is wrong.`,
+      },
+    ];
+  });
+  if (feetAndSpacers(subject, held, own))
     found.push({
       keys: ['standsOn', 'spacer'],
-      sentence: `It is said to stand on its own feet, and on spacers of ${held.spacer.trace.text}. One of the two is wrong.`,
+      sentence: `It is said to stand on its own feet, and on spacers of ${held.spacer!.trace.text}. One of the two is wrong.`,
     });
   return found;
 }

@@ -1,6 +1,6 @@
 export * from './attributes.ts';
 export * from './figures.ts';
 export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
-export { incoherences, type Incoherent } from './coherence.ts';
+export { incoherences, isCoherent, type Incoherent } from './coherence.ts';
 export { combined } from './combine.ts';
 export { methodOr, methodsFor, readFigure, type ReadFigure } from './read.ts';

@@ -2,7 +2,7 @@ import {
   ATTRIBUTES, attributeOf, chanceClear, chanceWithin, combined, wordLabel,
   type FigureSet, type PartKind, type QuantityFigure, type QuantityKey, type SubjectKind, type Trace, type WordFigure, type WordKey,
 } from '../figures/index.ts'; // prettier-ignore
-import { SAME_SIZE_MM, sizesOf, workOf, type Practice, type Work } from '../practice/index.ts';
+import { firstSize, lastSize, workOf, type Practice, type Work } from '../practice/index.ts';
 import { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
@@ -240,19 +240,20 @@ const PLAIN: FitVehicle = {
 
 /** Methods that print a size instead of measuring it. */
 const PRINTED: ReadonlySet<string> = new Set(['drawing', 'sheet', 'listing', 'bench']);
-const sizes = (figure: QuantityFigure): number[] =>
-  sizesOf(figure.value, PRINTED.has(figure.trace.method) ? 0 : figure.u);
+const offBy = (figure: QuantityFigure): number => (PRINTED.has(figure.trace.method) ? 0 : figure.u);
 
 /**
  * What two figures of a trade series are to each other: `same` and `other` where the sizes they can be leave no doubt,
  * `doubt` where they may be either, nothing where one of them is of no size of the series.
  */
 export function sizesAgree(a: QuantityFigure, b: QuantityFigure): 'same' | 'other' | 'doubt' | undefined {
-  const [x, y] = [sizes(a), sizes(b)];
-  if (x.length === 0 || y.length === 0) return undefined;
-  const common = x.filter((size) => y.some((other) => Math.abs(size - other) <= SAME_SIZE_MM));
-  if (common.length === 0) return 'other';
-  return x.length === 1 && y.length === 1 ? 'same' : 'doubt';
+  const first = firstSize(a.value, offBy(a));
+  const last = lastSize(a.value, offBy(a));
+  const otherFirst = firstSize(b.value, offBy(b));
+  const otherLast = lastSize(b.value, offBy(b));
+  if (first > last || otherFirst > otherLast) return undefined;
+  if (first > otherLast || otherFirst > last) return 'other';
+  return first === last && otherFirst === otherLast ? 'same' : 'doubt';
 }
 
 interface MatchOptions<K extends PartKind> {

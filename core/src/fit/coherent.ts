@@ -1,4 +1,4 @@
-import { incoherences, type FigureSet, type PartKind } from '../figures/index.ts';
+import { incoherences, isCoherent, type FigureSet, type PartKind } from '../figures/index.ts';
 import type { Check } from './check.ts';
 import { RULES } from './rules.ts';
 
@@ -10,7 +10,7 @@ export const coherent = <K extends PartKind>(kind: K): Check => ({
   beside: [],
   keys: () => ({ vehicle: '', part: '' }),
   judge: (_vehicle, part: { figures: FigureSet<K> }, finding) => {
-    const wrong = incoherences(kind, part.figures).length > 0;
+    const wrong = !isCoherent(kind, part.figures);
     finding.small = false;
     finding.missing = wrong ? 'part' : 'none';
     finding.outcome = wrong ? 'unknown' : 'not-asked';

@@ -68,6 +68,12 @@ const withoutTraces = ({ traces: _, ...row }: LedgerRow): SaidRow => row;
 const effortOf = ({ rule }: Check): number =>
   rule.work ? EFFORTS.indexOf(WORK_TABLE[rule.work.code].effort) : 0;
 
+const NEVER_TRIED: ReturnType<typeof confirmed> = confirmed([]);
+const byInstalled = (
+  result: 'fit' | 'misfit' | 'both' | 'against-figures',
+  { note, on }: { note: string; on: string },
+): Deciding => ({ by: 'installed', result, note, on });
+
 /** Gathers check outcomes into a verdict. Used by the bare judgement and by the full ledger, so they cannot differ. */
 class Tally {
   fail: Check | undefined;
@@ -117,17 +123,14 @@ class Tally {
   }
 
   conclude(evidence: Evidence): { verdict: VerdictWord; deciding: Deciding } {
-    const { fit, misfit } = confirmed(evidence.installed);
-    const byInstalled = (result: 'fit' | 'misfit' | 'both' | 'against-figures'): Deciding => {
-      const outcome = result === 'misfit' || result === 'both' ? misfit! : fit!;
-      return { by: 'installed', result, note: outcome.note, on: outcome.on };
-    };
-    if (fit && misfit) return { verdict: 'not-proven', deciding: byInstalled('both') };
-    if (misfit) return { verdict: 'no', deciding: byInstalled('misfit') };
+    // Most parts were never tried: nothing to look at, nothing to allocate.
+    const { fit, misfit } = evidence.installed.length === 0 ? NEVER_TRIED : confirmed(evidence.installed);
+    if (fit && misfit) return { verdict: 'not-proven', deciding: byInstalled('both', misfit) };
+    if (misfit) return { verdict: 'no', deciding: byInstalled('misfit', misfit) };
     if (this.fail) {
       // A figure says no and a closed job says yes: one of them is wrong, and nobody should guess which.
       return fit
-        ? { verdict: 'not-proven', deciding: byInstalled('against-figures') }
+        ? { verdict: 'not-proven', deciding: byInstalled('against-figures', fit) }
         : { verdict: 'no', deciding: { by: 'check', check: this.fail.id } };
     }
     if (this.doubt && !fit) {
@@ -139,11 +142,11 @@ class Tally {
     if (this.change || fit?.result === 'with changes') {
       return {
         verdict: 'changes',
-        deciding: this.change ? { by: 'check', check: this.change.id } : byInstalled('fit'),
+        deciding: this.change ? { by: 'check', check: this.change.id } : byInstalled('fit', fit!),
       };
     }
     if (this.doubt || !this.tightest)
-      return { verdict: 'straight-in', deciding: fit ? byInstalled('fit') : { by: 'nothing-known' } };
+      return { verdict: 'straight-in', deciding: fit ? byInstalled('fit', fit!) : { by: 'nothing-known' } };
     return { verdict: 'straight-in', deciding: { by: 'check', check: this.tightest.id } };
   }
 }

@@ -10,7 +10,8 @@ export {
   HUB_SPACERS_MM,
   LARGE_FUSES,
   SAME_SIZE_MM,
-  sizesOf,
+  firstSize,
+  lastSize,
 } from './stock.ts';
 export {
   EFFORTS, WORK_CODES, WORK_TABLE, effortRank, materialsOf, mergeWork, minutesOf, needed, workCost, workKey, workOf, workSentence,

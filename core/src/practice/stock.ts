@@ -21,10 +21,20 @@ export const HOSE_SIZES_MM = [
 export const SAME_SIZE_MM = 0.6;
 
 /**
- * The trade's sizes that a figure can be.
+ * The trade's sizes that a figure can be, as first and last index of the series; none (first after last) where it lies
+ * between sizes.
  * @param value the figure, mm
  * @param u     what it may be off by, expanded, mm; 0 for a size printed or drawn
- * @returns none where it lies between sizes
  */
-export const sizesOf = (value: number, u: number): number[] =>
-  HOSE_SIZES_MM.filter((size) => Math.abs(size - value) <= Math.max(u, SAME_SIZE_MM));
+export const firstSize = (value: number, u: number): number => {
+  const least = value - Math.max(u, SAME_SIZE_MM);
+  let at = 0;
+  while (at < HOSE_SIZES_MM.length && HOSE_SIZES_MM[at]! < least) at += 1;
+  return at;
+};
+export const lastSize = (value: number, u: number): number => {
+  const most = value + Math.max(u, SAME_SIZE_MM);
+  let at = HOSE_SIZES_MM.length - 1;
+  while (at >= 0 && HOSE_SIZES_MM[at]! > most) at -= 1;
+  return at;
+};
