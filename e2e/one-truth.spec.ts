@@ -4,7 +4,9 @@ import { as, candidate } from './people.ts';
 /** One truth from an ambiguous phrase to the sheet of a job; and what is not released reaches nobody at the counter. */
 const region = (page: Page, name: string) => page.getByRole('region', { name });
 
-test('an ambiguous phrase, a question, two figures measured, a set on a spacer, one plan in Match, Compare and sheet, stopped by the fuse and let go on', async ({ browser }) => {
+test('an ambiguous phrase, a question, two figures measured, a set on a spacer, one plan in Match, Compare and sheet, stopped by the fuse and let go on', async ({
+  browser,
+}) => {
   test.setTimeout(150_000);
   const mara = await as(browser, 'mara');
   let job = '';
@@ -15,16 +17,24 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await expect(mara.getByText('Ask next')).toBeVisible();
     await mara.getByRole('button', { name: /^Open a job/ }).click();
     const which = mara.getByRole('dialog', { name: 'Which one stands there?' });
-    await which.getByRole('button', { name: /2010 Quillon Tussock.*automatic/ }).first().click();
+    await which
+      .getByRole('button', { name: /2010 Quillon Tussock.*automatic/ })
+      .first()
+      .click();
     await expect(mara.getByRole('heading', { name: /^Job \d+/ })).toBeVisible();
     job = /jobs\/(\d+)/.exec(mara.url())![1]!;
   });
 
   await test.step('two figures of this very vehicle', async () => {
     const own = region(mara, 'Measured on this vehicle');
-    for (const [figure, text, seen] of [['Condenser to engine', '174 mm', '174'], ['Fan fuse', '30 A', '30']] as const) {
+    for (const [figure, text, seen] of [
+      ['Condenser to engine', '174 mm', '174'],
+      ['Fan fuse', '30 A', '30'],
+    ] as const) {
       const options = await own.getByRole('combobox', { name: 'Figure' }).locator('option').allTextContents();
-      await own.getByRole('combobox', { name: 'Figure' }).selectOption({ index: options.findIndex((label) => label.startsWith(figure)) });
+      await own
+        .getByRole('combobox', { name: 'Figure' })
+        .selectOption({ index: options.findIndex((label) => label.startsWith(figure)) });
       await own.getByLabel('Value').fill(text);
       if (figure === 'Fan fuse') await own.getByLabel('Method').selectOption({ label: 'seen' });
       await mara.keyboard.press('Enter');
@@ -50,10 +60,15 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await mara.getByRole('tab', { name: /^Depth/ }).click();
     await mara.getByRole('button', { name: /^Take the \d+ mm spacer/ }).click();
     await mara.getByRole('tab', { name: /^Wiring/ }).click();
-    await expect(mara.getByRole('list', { name: 'What was found' })).toContainText(/^stop: Draws .* A, the fuse carries for hours 22\.5 A/);
+    await expect(mara.getByRole('list', { name: 'What was found' })).toContainText(
+      /^stop: Draws .* A, the fuse carries for hours 22\.5 A/,
+    );
     await mara.getByRole('button', { name: 'Keep in a job' }).click();
     await mara.getByRole('button', { name: 'Keep it' }).click();
-    await mara.getByRole('status').getByRole('link', { name: `job ${job}` }).click();
+    await mara
+      .getByRole('status')
+      .getByRole('link', { name: `job ${job}` })
+      .click();
     const plan = region(mara, 'Plan');
     await expect(plan).toContainText('Does not go in');
     await expect(plan).toContainText('No install sheet while something stands in the way.');
@@ -69,7 +84,10 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await expect(mara.getByRole('list', { name: 'What was found' })).not.toContainText('stop: Draws');
     await mara.getByRole('button', { name: 'Keep in a job' }).click();
     await mara.getByRole('button', { name: 'Keep it' }).click();
-    await mara.getByRole('status').getByRole('link', { name: `job ${job}` }).click();
+    await mara
+      .getByRole('status')
+      .getByRole('link', { name: `job ${job}` })
+      .click();
     const plan = region(mara, 'Plan');
     await expect(plan).toContainText('Goes in with changes');
     await expect(plan.getByRole('list', { name: 'Work' })).toContainText('Change the fan fuse to 40 A');
@@ -80,11 +98,17 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await expect(sheet).toContainText('Change the fan fuse to 40 A');
     await expect(sheet).toContainText(/Put the fan on \d+ mm spacers/);
   });
-}); // prettier-ignore
+});
 
-test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases, then withdraws', async ({ browser }) => {
+test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases, then withdraws', async ({
+  browser,
+}) => {
   test.setTimeout(120_000);
-  const [mara, cleo, rowan] = [await as(browser, 'mara'), await as(browser, 'cleo'), await as(browser, 'rowan')];
+  const [mara, cleo, rowan] = [
+    await as(browser, 'mara'),
+    await as(browser, 'cleo'),
+    await as(browser, 'rowan'),
+  ];
   const bench = async (page: Page) => {
     await page.goto('/ask?q=2006+merlet+1.8+manual');
     await page.locator('[data-first-candidate]').click();
@@ -93,7 +117,10 @@ test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases
   const propose = async (text: string) => {
     await bench(mara);
     await mara.goto(`${/.*\/v\/\d+/.exec(mara.url())![0]}?edit=figures`);
-    await mara.getByLabel(/^Opening width/).first().fill(text);
+    await mara
+      .getByLabel(/^Opening width/)
+      .first()
+      .fill(text);
     await mara.getByRole('button', { name: /^Save \d+ figure/ }).click();
     await expect(mara.getByText(`“${text}”`)).toBeVisible();
   };
@@ -104,7 +131,10 @@ test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases
   expect(await candidate(cleo, 'NT-R 6010').textContent()).toBe(before);
 
   await rowan.goto('/review');
-  await rowan.getByRole('link', { name: /^Figures of Merlet/ }).first().click();
+  await rowan
+    .getByRole('link', { name: /^Figures of Merlet/ })
+    .first()
+    .click();
   await expect(rowan.getByRole('table', { name: 'Changes' })).toContainText('500 mm');
   await rowan.getByLabel('Why it goes back').fill('measured inside the seals, not the support');
   await rowan.getByRole('button', { name: 'Send back' }).click();
@@ -114,7 +144,10 @@ test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases
 
   await propose('640 mm');
   await rowan.goto('/review');
-  await rowan.getByRole('link', { name: /^Figures of Merlet/ }).first().click();
+  await rowan
+    .getByRole('link', { name: /^Figures of Merlet/ })
+    .first()
+    .click();
   await rowan.getByRole('button', { name: /^Release/ }).click();
   await expect(rowan.getByRole('link', { name: /^Figures of Merlet/ })).toHaveCount(0);
   await bench(cleo);
@@ -128,4 +161,4 @@ test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases
   await expect(rowan.getByRole('button', { name: 'Withdraw it' })).toHaveCount(0);
   await bench(cleo);
   await expect(candidate(cleo, 'NT-R 6010')).toHaveCount(0);
-}); // prettier-ignore
+});

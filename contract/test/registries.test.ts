@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { EVENT_KINDS, type EventKind } from '@radiatrix/core/job';
+import { PRACTICE_NAMES } from '@radiatrix/core/practice';
 import { PROBLEMS } from '../src/problems.ts';
 import { eventPayloads, jobEventsSchema } from '../src/records/job.ts';
 
@@ -9,7 +10,11 @@ const root = path.resolve(import.meta.dirname, '../..');
 
 describe('problems', () => {
   test('the published list is the registry, both ways', () => {
-    const published = [...readFileSync(path.join(root, 'docs/formats/problems.md'), 'utf8').matchAll(/^\| `([a-z-]+)` \| (\d{3}) \| (.+?) \|$/gm)].map(([, code, status, title]) => [code, Number(status), title]); // prettier-ignore
+    const published = [
+      ...readFileSync(path.join(root, 'docs/formats/problems.md'), 'utf8').matchAll(
+        /^\| `([a-z-]+)` \| (\d{3}) \| (.+?) \|$/gm,
+      ),
+    ].map(([, code, status, title]) => [code, Number(status), title]);
     expect(published).toEqual(
       Object.entries(PROBLEMS).map(([code, { status, title }]) => [code, status, title]),
     );
@@ -23,10 +28,29 @@ describe('problems', () => {
   });
 });
 
+test('every line of practice is read somewhere in core: one that nothing hangs on is no practice', () => {
+  const folder = path.join(root, 'core/src');
+  const code = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.ts') && !name.endsWith(path.join('practice', 'table.ts')))
+    .map((name) => readFileSync(path.join(folder, name), 'utf8'))
+    .join('\n');
+  // These two pairs are read by functions of the table itself.
+  const own = ['charging12', 'charging24', 'stated12', 'stated24'];
+  expect(
+    PRACTICE_NAMES.filter((name) => !own.includes(name) && !new RegExp(`\\b${name}\\b`).test(code)),
+  ).toEqual([]);
+});
+
 describe('events of a job', () => {
   const SAMPLES: { readonly [K in EventKind]: object } = {
-    'opened': { vehicleId: 1, label: 'lift two', complaint: 'hot', odometerKm: 91_000, alterations: ['second cooler'] },
-    'described': { odometerKm: null },
+    opened: {
+      vehicleId: 1,
+      label: 'lift two',
+      complaint: 'hot',
+      odometerKm: 91_000,
+      alterations: ['second cooler'],
+    },
+    described: { odometerKm: null },
     'vehicle put right': { vehicleId: 2, why: 'it is the manual' },
     'figure taken': { key: 'bayDepth', text: '171 mm', method: 'tape', sourceId: 1 },
     'figure given up': { key: 'bayDepth', why: '' },
@@ -34,27 +58,42 @@ describe('events of a job', () => {
     'part dropped': { partId: 1 },
     'part moved': { partId: 1, state: 'here' },
     'choices made': { choices: { spacer: 8, place: null } },
-    'compared': { title: 'one against the other', address: '?nr=1' },
+    compared: { title: 'one against the other', address: '?nr=1' },
     'sheet allowed': { partId: 1, reason: 'the ends were held together' },
     'step ticked': { step: 's1', phase: 'remove', partId: 1, done: true },
     'step noted': { step: 's1', text: 'seized' },
     'fasteners counted': { partId: 1, tray: 'A', found: 4 },
-    'timer': { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
-    'noted': { text: 'key in the box' },
-    'closed': { outcome: 'done', note: '', heads: { phone: 3 } },
+    timer: { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
+    noted: { text: 'key in the box' },
+    closed: { outcome: 'done', note: '', heads: { phone: 3 } },
     'opened again': { note: '' },
-    'undone': { event: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b' },
-  }; // prettier-ignore
+    undone: { event: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b' },
+  };
   const drafted = (kind: EventKind, payload: object) => ({
-    events: [{ id: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b', kind, device: 'phone', seq: 1, clock: { ms: 1, n: 0 }, deviceTime: '2026-11-01T08:00:00Z', payload }],
-  }); // prettier-ignore
+    events: [
+      {
+        id: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b',
+        kind,
+        device: 'phone',
+        seq: 1,
+        clock: { ms: 1, n: 0 },
+        deviceTime: '2026-11-01T08:00:00Z',
+        payload,
+      },
+    ],
+  });
 
   test('every kind of the registry has a schema, and no schema is of no kind', () => {
     expect(Object.keys(eventPayloads)).toEqual(EVENT_KINDS);
   });
-  test.each(EVENT_KINDS)('%s is taken as it is meant, and not with a word more, nor as another kind', (kind) => {
-    expect(jobEventsSchema.validate(drafted(kind, SAMPLES[kind])).error).toBeUndefined();
-    expect(jobEventsSchema.validate(drafted(kind, { ...SAMPLES[kind], person: 'somebody' })).error).toBeDefined();
-    expect(jobEventsSchema.validate(drafted('painted' as EventKind, SAMPLES[kind])).error).toBeDefined();
-  }); // prettier-ignore
+  test.each(EVENT_KINDS)(
+    '%s is taken as it is meant, and not with a word more, nor as another kind',
+    (kind) => {
+      expect(jobEventsSchema.validate(drafted(kind, SAMPLES[kind])).error).toBeUndefined();
+      expect(
+        jobEventsSchema.validate(drafted(kind, { ...SAMPLES[kind], person: 'somebody' })).error,
+      ).toBeDefined();
+      expect(jobEventsSchema.validate(drafted('painted' as EventKind, SAMPLES[kind])).error).toBeDefined();
+    },
+  );
 });

@@ -36,9 +36,16 @@ describe('the depth stack', () => {
     { value: 98, u: 0.5 },
   ];
   const clearance = (rockMm: number, wantedMm = 30): Clearance => ({
-    key: 'motor', label: 'motor to engine', wantedMm, rockMm,
-    parts: [{ label: 'bay', figure: bay, sign: 1 }, { label: 'radiator', figure: radiator, sign: -1 }, { label: 'fan', figure: fan, sign: -1 }],
-  }); // prettier-ignore
+    key: 'motor',
+    label: 'motor to engine',
+    wantedMm,
+    rockMm,
+    parts: [
+      { label: 'bay', figure: bay, sign: 1 },
+      { label: 'radiator', figure: radiator, sign: -1 },
+      { label: 'fan', figure: fan, sign: -1 },
+    ],
+  });
 
   test('worst case adds what every figure may be off by, roots of squares combine them', () => {
     const is = clear(clearance(6));
@@ -114,8 +121,18 @@ describe('changes', () => {
         (motor, blade, fitted) => {
           // Figures without doubt, so that a distance is kept or it is not.
           const bay = { ...BAY, quantities: { ...BAY.quantities, bayDepth: value(150 + motor, 0) } };
-          const radiator = { ...SOUND.radiator, quantities: { ...SOUND.radiator.quantities, thickness: value(50, 0), coreThickness: value(50, 0) } };
-          const fan = { ...SOUND.fan, quantities: { depth: value(100, 0), spacer: value(fitted, 0), bladeGap: value(blade, 0) } };
+          const radiator = {
+            ...SOUND.radiator,
+            quantities: {
+              ...SOUND.radiator.quantities,
+              thickness: value(50, 0),
+              coreThickness: value(50, 0),
+            },
+          };
+          const fan = {
+            ...SOUND.fan,
+            quantities: { depth: value(100, 0), spacer: value(fitted, 0), bladeGap: value(blade, 0) },
+          };
           const choice = spacerFor(bay, { radiator, fan })!;
           const keeps = FOOT_SPACERS_MM.filter((s) => motor + fitted - s >= 20 && blade - fitted + s >= 10);
           if (keeps.length === 0) expect(choice.kind).toBe('none');
@@ -123,7 +140,7 @@ describe('changes', () => {
         },
       ),
       { seed: 4, numRuns: 200 },
-    ); // prettier-ignore
+    );
   });
   test('feet that stand off 0.400 in want a 10 mm spacer; pulled down without, the ring bends by all of it (common practice)', () => {
     const plan = footSpacer(0.4 * 25.4);

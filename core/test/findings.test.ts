@@ -177,8 +177,16 @@ describe('the ledger of the new radiator, on the drawing', () => {
   });
   test('figures that cannot both be true are named, those within what they may be off by are not', () => {
     const all = figures<'radiator'>({
-      overallWidth: 600, coreWidth: 640, overallHeight: 400, coreHeight: 400.4, thickness: 30, coreThickness: 40, pinSpacing: 700, inletHeight: 500, outletHeight: 20,
-    }); // prettier-ignore
+      overallWidth: 600,
+      coreWidth: 640,
+      overallHeight: 400,
+      coreHeight: 400.4,
+      thickness: 30,
+      coreThickness: 40,
+      pinSpacing: 700,
+      inletHeight: 500,
+      outletHeight: 20,
+    });
     const says = incoherences('radiator', all).map((each) => each.sentence);
     expect(says.join(' ')).toMatch(/wider.*thicker.*pins.*inlet/is);
     expect(says.every((each) => each.endsWith('One of the two is wrong.'))).toBe(true);
@@ -198,14 +206,35 @@ describe('thermostat and fan as sentences', () => {
     ...change,
   });
   const cases: [AgreementRule, Partial<Settings>, RegExp][] = [
-    ['off-below-opening', { stages: [{ onC: 96, offC: 80 }] }, /off at 80 °C.*opens? at 82 °C.*may never stop/],
+    [
+      'off-below-opening',
+      { stages: [{ onC: 96, offC: 80 }] },
+      /off at 80 °C.*opens? at 82 °C.*may never stop/,
+    ],
     ['on-below-fully-open', { stages: [{ onC: 91, offC: 86 }] }, /before the thermostat is fully open/],
-    ['on-near-boiling', { stages: [{ onC: 118, offC: 108 }], warningC: undefined }, /too near boiling \(128 °C\)/],
+    [
+      'on-near-boiling',
+      { stages: [{ onC: 118, offC: 108 }], warningC: undefined },
+      /too near boiling \(128 °C\)/,
+    ],
     ['on-near-warning', { stages: [{ onC: 110, offC: 104 }] }, /too near the warning lamp \(112 °C\)/],
     ['off-above-on', { stages: [{ onC: 96, offC: 97 }] }, /not below where it comes on/],
-    ['stages-out-of-order', { stages: [{ onC: 99, offC: 92 }, { onC: 97, offC: 91 }] }, /Stage 2 comes on at 97 °C, before the one below it/],
-    ['opens-above-boiling', { thermostat: { opensC: 130, fullyOpenC: 138 } }, /opens at 130 °C, above boiling/],
-  ]; // prettier-ignore
+    [
+      'stages-out-of-order',
+      {
+        stages: [
+          { onC: 99, offC: 92 },
+          { onC: 97, offC: 91 },
+        ],
+      },
+      /Stage 2 comes on at 97 °C, before the one below it/,
+    ],
+    [
+      'opens-above-boiling',
+      { thermostat: { opensC: 130, fullyOpenC: 138 } },
+      /opens at 130 °C, above boiling/,
+    ],
+  ];
   test.each(cases)('%s', (rule, change, says) => {
     const settings = at(change);
     const broken = disagreements(settings);
@@ -232,7 +261,12 @@ describe('thermostat and fan as sentences', () => {
     expect(onAt(112 - PRACTICE.toWarning + 0.01)).toEqual(['on-near-warning']);
   });
   test('a proposal is an order in the reader’s degrees, each stage named, another thermostat too', () => {
-    const two = at({ stages: [{ onC: 88, offC: 80 }, { onC: 92, offC: 84 }] }); // prettier-ignore
+    const two = at({
+      stages: [
+        { onC: 88, offC: 80 },
+        { onC: 92, offC: 84 },
+      ],
+    });
     const proposal = nearestAgreement(two, {
       thermostats: [],
       fan: { kind: 'adjustable', fromC: 65, toC: 115 },
@@ -250,8 +284,15 @@ describe('thermostat and fan as sentences', () => {
 
 describe('wires and screws as sentences', () => {
   const circuit = (change: Partial<Circuit>): Circuit => ({
-    currentA: 24, systemV: 14, feedM: 1.5, groundM: 0.5, wire: wireOf('4')!, fuseA: 30, relayA: 40, ...change,
-  }); // prettier-ignore
+    currentA: 24,
+    systemV: 14,
+    feedM: 1.5,
+    groundM: 0.5,
+    wire: wireOf('4')!,
+    fuseA: 30,
+    relayA: 40,
+    ...change,
+  });
   test.each([
     ['fuse-over-wire', { fuseA: 40 }, /40 A fuse does not protect the wire, which carries 34 A/],
     ['fuse-too-small', { fuseA: 25 }, /25 A fuse is too small: it needs 32\.0 A/],
@@ -368,8 +409,18 @@ test('claims as sentences: what holds is clear, another depth is work, what is n
     checkSameFit({ value: 16, u: 0.6 }, { value: 60, u: 0.6 }),
   ];
   expect(claimFindings(claims, 'metric').map((each) => each.word)).toEqual([
-    'clear', 'open', 'clear', 'open', 'open', 'clear', 'open', 'clear', 'open', 'clear', 'work',
-  ]); // prettier-ignore
+    'clear',
+    'open',
+    'clear',
+    'open',
+    'open',
+    'clear',
+    'open',
+    'clear',
+    'open',
+    'clear',
+    'work',
+  ]);
   expect(claimSentence(claims[6]!, 'metric')).toMatch(/the core would have to be 496\.7 mm high/);
   expect(claimSentence(claims[8]!, 'metric')).toMatch(/would have to be 55\.1 mm thick/);
   expect(claimSentence(claims[7]!, 'metric')).toContain('not the coolant it holds');

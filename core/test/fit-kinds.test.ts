@@ -6,46 +6,75 @@ import type { Method } from '../src/quantity/index.ts';
 import { VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
 /** The sound part of a kind with something changed, in the sound vehicle. */
-const judge = (kind: PartKind, quantities: Parameters<typeof soundPart>[1] = {}, words: Parameters<typeof soundPart>[2] = {}, vehicle = VEHICLE): Verdict =>
-  judgeFit(vehicle, soundPart(kind, quantities, words)); // prettier-ignore
+const judge = (
+  kind: PartKind,
+  quantities: Parameters<typeof soundPart>[1] = {},
+  words: Parameters<typeof soundPart>[2] = {},
+  vehicle = VEHICLE,
+): Verdict => judgeFit(vehicle, soundPart(kind, quantities, words));
 const rowOf = (verdict: Verdict, check: string) => verdict.ledger.find((row) => row.check === check);
 
 describe('a fan assembly', () => {
   test.each([
-    ['too deep for the 20 mm an electric motor wants (common practice)', { depth: value(126), spacer: undefined }, { standsOn: word('feet') }, 'no', 'fanDepth'],
+    [
+      'too deep for the 20 mm an electric motor wants (common practice)',
+      { depth: value(126), spacer: undefined },
+      { standsOn: word('feet') },
+      'no',
+      'fanDepth',
+    ],
     ['with another plug of the same wires', {}, { fanConnector: word('FAN-2B') }, 'changes', 'fanConnector'],
     ['whose plug nobody has looked at', {}, { fanConnector: undefined }, 'not-proven', 'fanConnector'],
     ['with feet a slot away', { fanMountWidth: value(567) }, {}, 'changes', 'fanMountWidth'],
     ['with feet beyond a slot', { fanMountWidth: value(580) }, {}, 'no', 'fanMountWidth'],
-    ['that fills its fuse beyond three quarters (common practice)', { current: value(26, 0.3) }, {}, 'no', 'fanCurrent'],
+    [
+      'that fills its fuse beyond three quarters (common practice)',
+      { current: value(26, 0.3) },
+      {},
+      'no',
+      'fanCurrent',
+    ],
     ['of 24 V', {}, { voltage: word('24') }, 'no', 'voltage'],
     ['a pusher where a puller belongs', {}, { throw: word('pusher') }, 'no', 'fanThrow'],
   ] as const)('%s', (_, quantities, words, verdict, check) => {
     const got = judge('fan', quantities, words);
     expect(got).toMatchObject({ verdict, deciding: { check } });
     expect(decidingSentence(got, 'both')).not.toMatch(/NaN|undefined/);
-  }); // prettier-ignore
+  });
   test('its current is held against the fuse at the charging voltage, by the shop’s own share where it has one', () => {
     expect(rowOf(judge('fan', { current: value(26, 0.3) }), 'fanCurrent')!.margin!.value).toBeLessThan(-3);
     expect(rowOf(judge('fan', { current: value(18, 0.1) }), 'fanCurrent')!.outcome).toBe('pass');
-    const strict = judgeFit(VEHICLE, soundPart('fan', { current: value(18, 0.1) }), undefined, practiceOf({ fuseShare: 0.5 }));
+    const strict = judgeFit(
+      VEHICLE,
+      soundPart('fan', { current: value(18, 0.1) }),
+      undefined,
+      practiceOf({ fuseShare: 0.5 }),
+    );
     expect(rowOf(strict, 'fanCurrent')).toMatchObject({ outcome: 'fail', own: ['fuseShare'] });
-  }); // prettier-ignore
+  });
 });
 
 describe('a shroud', () => {
   const shroud = (holds: 'yes' | 'no', topMount: string, depth = 70) =>
-    judge('shroud', { depth: value(depth) }, { holdsRadiator: word(holds) }, vehicleWith({}, { topMount: word(topMount) }));
+    judge(
+      'shroud',
+      { depth: value(depth) },
+      { holdsRadiator: word(holds) },
+      vehicleWith({}, { topMount: word(topMount) }),
+    );
 
   test('that does not hold the radiator needs brackets where the old one did, and nowhere else', () => {
-    expect(shroud('no', 'shroud')).toMatchObject({ verdict: 'changes', work: [{ code: 'make-upper-brackets', effort: 'fabricate' }] });
+    expect(shroud('no', 'shroud')).toMatchObject({
+      verdict: 'changes',
+      work: [{ code: 'make-upper-brackets', effort: 'fabricate' }],
+    });
     expect(shroud('yes', 'shroud').verdict).toBe('straight-in');
     expect(shroud('no', 'pins').verdict).toBe('straight-in');
   });
   test('too deep for the bay does not go in', () => {
     expect(shroud('no', 'pins', 150)).toMatchObject({ verdict: 'no', deciding: { check: 'shroudDepth' } });
   });
-}); // prettier-ignore
+});
 
 describe('a figure as it is entered on a record', () => {
   test('is read in any unit, with the uncertainty of its method', () => {
@@ -94,15 +123,30 @@ describe('how good a figure is, by what it was measured with', () => {
     expect(caliper).toBeLessThan(0.3);
     expect(u('inletDiameter', '1 1/2"', 'tape')[1]).toBeLessThan(2);
     expect(u('inletDiameter', '1 1/2"', 'spoken')[1]).toBeGreaterThan(10);
-    expect(u('overallWidth', '28.7 in', 'tape')[1]).toBeGreaterThan(u('overallWidth', '28 3/4"', 'tape')[1]! - 0.1);
+    expect(u('overallWidth', '28.7 in', 'tape')[1]).toBeGreaterThan(
+      u('overallWidth', '28 3/4"', 'tape')[1]! - 0.1,
+    );
   });
   test('nobody reads a pressure off a caliper, nor a volume off a tape', () => {
-    for (const [key, text, method] of [['capPressure', '110 kPa', 'caliper'], ['fanFuse', '30 A', 'tape'], ['coolantCapacity', '8 L', 'caliper'], ['bayDepth', '180 mm', 'jug']] as const)
-      expect(readFigure('bay', key, text, method)).toMatchObject({ ok: false, message: expect.stringContaining('is not had with a') as string });
-    for (const [key, text, method] of [['capPressure', '110 kPa', 'meter'], ['fanFuse', '30 A', 'sheet'], ['coolantCapacity', '8 L', 'jug'], ['bayDepth', '180 mm', 'spoken']] as const)
+    for (const [key, text, method] of [
+      ['capPressure', '110 kPa', 'caliper'],
+      ['fanFuse', '30 A', 'tape'],
+      ['coolantCapacity', '8 L', 'caliper'],
+      ['bayDepth', '180 mm', 'jug'],
+    ] as const)
+      expect(readFigure('bay', key, text, method)).toMatchObject({
+        ok: false,
+        message: expect.stringContaining('is not had with a') as string,
+      });
+    for (const [key, text, method] of [
+      ['capPressure', '110 kPa', 'meter'],
+      ['fanFuse', '30 A', 'sheet'],
+      ['coolantCapacity', '8 L', 'jug'],
+      ['bayDepth', '180 mm', 'spoken'],
+    ] as const)
       expect(readFigure('bay', key, text, method).ok).toBe(true);
   });
-}); // prettier-ignore
+});
 
 describe('the small parts', () => {
   test.each([
@@ -131,7 +175,8 @@ describe('the small parts', () => {
     });
     expect(judge('hose', { length: value(390, 3) }).verdict).toBe('no');
     const lower = { radiatorBore: value(38), engineBore: value(38), length: value(500, 3) };
-    const spring = (has: 'yes' | 'no' | undefined) => judge('hose', lower, { position: word('lower'), spring: has && word(has) }); // prettier-ignore
+    const spring = (has: 'yes' | 'no' | undefined) =>
+      judge('hose', lower, { position: word('lower'), spring: has && word(has) });
     expect(spring('yes').verdict).toBe('straight-in');
     expect(spring('no').work).toMatchObject([{ effort: 'transfer' }]);
     expect(spring(undefined)).toMatchObject({ verdict: 'not-proven', measure: [{ key: 'spring' }] });
@@ -156,12 +201,22 @@ describe('the small parts', () => {
   );
 
   test('a tank that cools both oils serves a self-shifting transmission too', () => {
-    const outcome = (has: string) => rowOf(judge('radiator', {}, { oilCooler: word(has) }), 'oilCooler')!.outcome;
+    const outcome = (has: string) =>
+      rowOf(judge('radiator', {}, { oilCooler: word(has) }), 'oilCooler')!.outcome;
     expect(['both', 'transmission', 'engine', 'none'].map(outcome)).toEqual(['pass', 'pass', 'fail', 'fail']);
-  }); // prettier-ignore
+  });
 
   test('a sensor port is asked for where the vehicle has a sensor, and where nobody has looked', () => {
-    const port = (of: string | undefined) => rowOf(judge('radiator', {}, { sensorPort: word('none') }, vehicleWith({}, { sensorPort: of === undefined ? undefined : word(of) })), 'sensorPort'); // prettier-ignore
+    const port = (of: string | undefined) =>
+      rowOf(
+        judge(
+          'radiator',
+          {},
+          { sensorPort: word('none') },
+          vehicleWith({}, { sensorPort: of === undefined ? undefined : word(of) }),
+        ),
+        'sensorPort',
+      );
     expect(port(undefined)?.outcome).toBe('unknown');
     expect(port('none')).toBeUndefined();
     expect(port('m14x1.5')).toMatchObject({ outcome: 'change', work: { code: 'sensor-adapter' } });

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { CLOCK_START, EVENT_KINDS, JOB_STAGES, compareClocks, foldJob, seen, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
+import {
+  CLOCK_START,
+  EVENT_KINDS,
+  JOB_STAGES,
+  compareClocks,
+  foldJob,
+  seen,
+  tick,
+  type EventKind,
+  type EventPayloads,
+  type JobEvent,
+} from '../src/job/index.ts';
 
 /** Two devices that see each other's events now and then, with wall clocks that stand wrong. */
 function write(device: string, skewMs: number) {
@@ -11,7 +22,16 @@ function write(device: string, skewMs: number) {
       now += 1000;
       clock = tick(clock, now + skewMs);
       seq += 1;
-      return { id: `${device}-${seq}`, kind, device, seq, clock, deviceTime: new Date(now + skewMs).toISOString(), person: device, payload } as JobEvent; // prettier-ignore
+      return {
+        id: `${device}-${seq}`,
+        kind,
+        device,
+        seq,
+        clock,
+        deviceTime: new Date(now + skewMs).toISOString(),
+        person: device,
+        payload,
+      } as JobEvent;
     },
   };
 }
@@ -94,8 +114,12 @@ describe('the fold of a job', () => {
     const closed = desk.event('closed', { outcome: 'done', note: '', heads: { desk: 1 } });
     const state = foldJob([first, unseen, closed]);
     expect(state).toMatchObject({ stage: 'file', late: [unseen.id], steps: { z: { done: true } } });
-    expect(foldJob([first, unseen, closed, desk.event('opened again', { note: 'leaks' })])).toMatchObject({ closed: null, late: [], stage: 'prove' });
-  }); // prettier-ignore
+    expect(foldJob([first, unseen, closed, desk.event('opened again', { note: 'leaks' })])).toMatchObject({
+      closed: null,
+      late: [],
+      stage: 'prove',
+    });
+  });
   test('its stage follows from what was done and only ever is one of the ten', () => {
     const desk = write('desk', 0);
     const events = [desk.event('opened', opened)];
@@ -130,5 +154,18 @@ describe('the fold of a job', () => {
 test('every kind of event is folded, the ones that only time or undo among them', () => {
   expect(EVENT_KINDS.length).toBeGreaterThan(15);
   for (const kind of EVENT_KINDS)
-    expect(() => foldJob([{ id: '1', kind, device: 'd', seq: 1, clock: { ms: 1, n: 0 }, deviceTime: '', person: '', payload: { choices: {}, event: 'x', heads: {}, alterations: [] } } as unknown as JobEvent])).not.toThrow();
-}); // prettier-ignore
+    expect(() =>
+      foldJob([
+        {
+          id: '1',
+          kind,
+          device: 'd',
+          seq: 1,
+          clock: { ms: 1, n: 0 },
+          deviceTime: '',
+          person: '',
+          payload: { choices: {}, event: 'x', heads: {}, alterations: [] },
+        } as unknown as JobEvent,
+      ]),
+    ).not.toThrow();
+});

@@ -48,7 +48,10 @@ const movedFigures = (subject: 'bay' | PartKind, sound: FigureSet<never>): fc.Ar
       if (attribute.type === 'quantity') {
         const held = (sound.quantities as Record<string, ReturnType<typeof value>>)[key]!;
         const factor = how === 'more' ? 1.03 : how === 'less' ? 0.97 : how === 'far more' ? 1.5 : 1;
-        quantities[key] = value(Math.min(attribute.hi, held.value * factor), how === 'coarse' ? held.u + 6 : held.u);
+        quantities[key] = value(
+          Math.min(attribute.hi, held.value * factor),
+          how === 'coarse' ? held.u + 6 : held.u,
+        );
       } else {
         const held = (sound.words as Record<string, ReturnType<typeof word>>)[key]!;
         const others = attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-2B', 'FAN-4M'];
@@ -57,36 +60,76 @@ const movedFigures = (subject: 'bay' | PartKind, sound: FigureSet<never>): fc.Ar
     });
     return { quantities, words } as FigureSet<never>;
   });
-}; // prettier-ignore
+};
 
 const parts = fc
-  .tuple(...KINDS.flatMap((kind) => [movedFigures(kind, SOUND[kind] as never), movedFigures(kind, SOUND[kind] as never)]))
-  .map((figures) => figures.map((own, i): PlanPart => ({ id: i + 1, number: `P ${i + 1}`, kind: KINDS[Math.floor(i / 2)]!, figures: i % 3 === 0 ? (SOUND[KINDS[Math.floor(i / 2)]!] as never) : own, inTheBox: [] }))); // prettier-ignore
-const records = fc.record({
-  bay: fc.oneof(fc.constant(BAY as never), movedFigures('bay', BAY as never)),
-  parts,
-  selfShifting: fc.boolean(),
-  airConditioning: fc.boolean(),
-}).map(({ bay, parts: own, selfShifting, airConditioning }): PlanRecord => ({
-  vehicle: { configuration: { body: 'van', package: 'standard', airConditioning, steering: 'right' } },
-  bay, selfShifting, parts: own,
-  connectors: [...PLUGS.values()].map(({ code, pins }) => ({ code, cavities: pins.map(({ position, function: does, colour, gauge }) => ({ position, function: does, colour, gauge })) })),
-  adapters: [], thermostats: [], fasteners: [],
-})); // prettier-ignore
+  .tuple(
+    ...KINDS.flatMap((kind) => [
+      movedFigures(kind, SOUND[kind] as never),
+      movedFigures(kind, SOUND[kind] as never),
+    ]),
+  )
+  .map((figures) =>
+    figures.map((own, i): PlanPart => ({
+      id: i + 1,
+      number: `P ${i + 1}`,
+      kind: KINDS[Math.floor(i / 2)]!,
+      figures: i % 3 === 0 ? (SOUND[KINDS[Math.floor(i / 2)]!] as never) : own,
+      inTheBox: [],
+    })),
+  );
+const records = fc
+  .record({
+    bay: fc.oneof(fc.constant(BAY as never), movedFigures('bay', BAY as never)),
+    parts,
+    selfShifting: fc.boolean(),
+    airConditioning: fc.boolean(),
+  })
+  .map(({ bay, parts: own, selfShifting, airConditioning }): PlanRecord => ({
+    vehicle: { configuration: { body: 'van', package: 'standard', airConditioning, steering: 'right' } },
+    bay,
+    selfShifting,
+    parts: own,
+    connectors: [...PLUGS.values()].map(({ code, pins }) => ({
+      code,
+      cavities: pins.map(({ position, function: does, colour, gauge }) => ({
+        position,
+        function: does,
+        colour,
+        gauge,
+      })),
+    })),
+    adapters: [],
+    thermostats: [],
+    fasteners: [],
+  }));
 const choices = fc
-  .record({ spacer: fc.constantFrom(undefined, undefined, 4, 6, 10, 16), fuse: fc.constantFrom(undefined, undefined, 20, 40) })
-  .map((own) => ({ ...NO_CHOICES, ...own })); // prettier-ignore
+  .record({
+    spacer: fc.constantFrom(undefined, undefined, 4, 6, 10, 16),
+    fuse: fc.constantFrom(undefined, undefined, 20, 40),
+  })
+  .map((own) => ({ ...NO_CHOICES, ...own }));
 const practices = fc.constantFrom(
-  USUAL_PRACTICE, USUAL_PRACTICE, practiceOf({ motorToEngine: 30, fuseShare: 0.6 }), practiceOf({ passAt: 0.99, bracketSlot: 3 }),
-); // prettier-ignore
+  USUAL_PRACTICE,
+  USUAL_PRACTICE,
+  practiceOf({ motorToEngine: 30, fuseShare: 0.6 }),
+  practiceOf({ passAt: 0.99, bracketSlot: 3 }),
+);
 const NONE = { radiator: undefined, fan: undefined, shroud: undefined };
 const fitPart = ({ kind, figures }: PlanPart): FitPart => ({ kind, figures }) as unknown as FitPart;
-const said = (work: readonly Work[]) => work.map((each) => `${workKey(each)} ${each.by?.toFixed(6) ?? ''} ${each.to ?? ''} ${each.optional ?? ''}`).sort(); // prettier-ignore
+const said = (work: readonly Work[]) =>
+  work
+    .map((each) => `${workKey(each)} ${each.by?.toFixed(6) ?? ''} ${each.to ?? ''} ${each.optional ?? ''}`)
+    .sort();
 
 const EMPTY: ProcedureDocument = { title: 'In', partKind: 'radiator', way: '', fasteners: [], steps: [] };
 const onSheet = (work: readonly Work[]) =>
-  assembleSheet({ procedure: EMPTY, vehicle: { airConditioning: false, selfShifting: false, highVoltage: false }, work, coolant: undefined })
-    .sections.flatMap(({ steps }) => steps.flatMap((step) => step.work ?? [])); // prettier-ignore
+  assembleSheet({
+    procedure: EMPTY,
+    vehicle: { airConditioning: false, selfShifting: false, highVoltage: false },
+    work,
+    coolant: undefined,
+  }).sections.flatMap(({ steps }) => steps.flatMap((step) => step.work ?? []));
 
 describe('one truth', () => {
   test('one part: Match, the plan and the sheet', () => {
@@ -135,27 +178,51 @@ describe('one truth', () => {
           const stays = (kind: string) => (stay as readonly string[]).includes(kind);
           const slots: Slot[] = KINDS.map((kind) => {
             const own = record.parts.filter((each) => each.kind === kind);
-            return { kind, kept: stays(kind), choices: (stays(kind) ? own.slice(0, 1) : own).map((each) => ({ id: each.id, part: fitPart(each) })) };
+            return {
+              kind,
+              kept: stays(kind),
+              choices: (stays(kind) ? own.slice(0, 1) : own).map((each) => ({
+                id: each.id,
+                part: fitPart(each),
+              })),
+            };
           });
           const vehicle = fitVehicleOf(record, chosen);
           const { sets } = findSets(slots, vehicle, 50, practice);
           const planFor = (ids: readonly number[]) => {
-            const named = (kind: string) => ids.find((id) => record.parts.find((part) => part.id === id)!.kind === kind);
-            const fresh = sideOf(record, { radiator: named('radiator'), fan: named('fan'), shroud: named('shroud') });
-            const old = sideOf(record, { ...NONE, ...Object.fromEntries(stay.map((kind) => [kind, named(kind)])) });
+            const named = (kind: string) =>
+              ids.find((id) => record.parts.find((part) => part.id === id)!.kind === kind);
+            const fresh = sideOf(record, {
+              radiator: named('radiator'),
+              fan: named('fan'),
+              shroud: named('shroud'),
+            });
+            const old = sideOf(record, {
+              ...NONE,
+              ...Object.fromEntries(stay.map((kind) => [kind, named(kind)])),
+            });
             return planOf(record, old, fresh, chosen, practice);
           };
           const [first, second, third] = slots.map((slot) => slot.choices.map(({ id }) => id));
-          const works = first!.flatMap((a) => second!.flatMap((b) => third!.map((c) => [a, b, c]))).filter((ids) => planFor(ids).verdict !== 'no');
-          expect(sets.map((set) => set.parts.map(({ id }) => id).join()).sort()).toEqual(works.map((ids) => ids.join()).sort());
+          const works = first!
+            .flatMap((a) => second!.flatMap((b) => third!.map((c) => [a, b, c])))
+            .filter((ids) => planFor(ids).verdict !== 'no');
+          expect(sets.map((set) => set.parts.map(({ id }) => id).join()).sort()).toEqual(
+            works.map((ids) => ids.join()).sort(),
+          );
           for (const set of sets) {
             offered += 1;
             const plan = planFor(set.parts.map(({ id }) => id));
-            expect([plan.verdict, said(plan.work.filter(({ code }) => code !== 'hub-spacer'))]).toEqual([set.together.verdict, said(set.together.work)]);
+            expect([plan.verdict, said(plan.work.filter(({ code }) => code !== 'hub-spacer'))]).toEqual([
+              set.together.verdict,
+              said(set.together.work),
+            ]);
           }
           // Asked for fewer, the cheapest; what is not known comes after what is.
           expect(sets.map(({ cost }) => cost)).toEqual(sets.map(({ cost }) => cost).sort((a, b) => a - b));
-          expect(findSets(slots, vehicle, 2, practice).sets.map(({ cost }) => cost)).toEqual(sets.slice(0, 2).map(({ cost }) => cost));
+          expect(findSets(slots, vehicle, 2, practice).sets.map(({ cost }) => cost)).toEqual(
+            sets.slice(0, 2).map(({ cost }) => cost),
+          );
           const ranks = sets.map(({ together }) => (together.verdict === 'not-proven' ? 1 : 0));
           expect(ranks).toEqual([...ranks].sort());
         }),
@@ -163,5 +230,5 @@ describe('one truth', () => {
       );
       expect(offered).toBeGreaterThan(60);
     },
-  ); // prettier-ignore
+  );
 });

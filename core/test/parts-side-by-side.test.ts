@@ -131,17 +131,29 @@ describe('the stack of real parts', () => {
     const say = (taken: number | undefined): Found[] => {
       const now = stackOf(bay, { radiator: thick, fan: twin }, taken);
       const { ledger } = judgeFit(
-        { figures: bay, selfShifting: true, airConditioning: true, steering: 'left', beside: { radiator: thick }, choices: { spacerMm: taken } },
+        {
+          figures: bay,
+          selfShifting: true,
+          airConditioning: true,
+          steering: 'left',
+          beside: { radiator: thick },
+          choices: { spacerMm: taken },
+        },
         { kind: 'fan', figures: twin } as FitPart,
       );
       return depthFindings(now, now.clearances.map(clear), ledger, { choice, taken, supplied: 12 }, 'metric');
-    }; // prettier-ignore
+    };
     const motor = (found: Found[]) => found.find((each) => each.sentence.startsWith('Fan motor'));
     expect(motor(say(undefined))).toMatchObject({
       word: 'work',
-      sentence: expect.stringMatching(/14 mm, 20 mm wanted: 6 mm short as supplied\. A 4 mm spacer .* leaves 22 mm/) as string,
-    }); // prettier-ignore
-    expect(motor(say(4))).toMatchObject({ word: 'work', sentence: expect.stringContaining('on 4 mm spacers') as string }); // prettier-ignore
+      sentence: expect.stringMatching(
+        /14 mm, 20 mm wanted: 6 mm short as supplied\. A 4 mm spacer .* leaves 22 mm/,
+      ) as string,
+    });
+    expect(motor(say(4))).toMatchObject({
+      word: 'work',
+      sentence: expect.stringContaining('on 4 mm spacers') as string,
+    });
     expect(motor(say(10))).toMatchObject({ word: 'stop' });
   });
 });

@@ -63,10 +63,14 @@ test('a radiator that holds more is counted in; without a known drain yield no a
   });
   expect(fillPlan(7.2, undefined, 50).afterDrain).toBeUndefined();
   // Stronger than coolant is mixed, a drain that yields nothing: said, and no amount made up.
-  for (const [plan, says] of [[fillPlan(7.2, 4.2, 65), 'outside 20 to 60 %'], [fillPlan(7.2, 4.2, 5), 'outside'], [fillPlan(7.2, 0, 50), 'do not go together']] as const) {
+  for (const [plan, says] of [
+    [fillPlan(7.2, 4.2, 65), 'outside 20 to 60 %'],
+    [fillPlan(7.2, 4.2, 5), 'outside'],
+    [fillPlan(7.2, 0, 50), 'do not go together'],
+  ] as const) {
     expect(plan.afterDrain).toBeUndefined();
     expect(plan.notes.join()).toContain(says);
-  } // prettier-ignore
+  }
 });
 
 const fastener = (tray: string, change: Partial<Fastener>): Fastener => ({
@@ -163,16 +167,32 @@ describe('the order of a sheet, and what of it concerns this vehicle and this pa
       work,
       coolant: undefined,
     });
-  const texts = (sheet: ReturnType<typeof assembleSheet>) => sheet.sections.flatMap((section) => section.steps.map((each) => each.text)); // prettier-ignore
+  const texts = (sheet: ReturnType<typeof assembleSheet>) =>
+    sheet.sections.flatMap((section) => section.steps.map((each) => each.text));
   const order = [
-    step('remove', 'Fan out', { id: 'a' }), step('install', 'Fan in', { id: 'b' }), step('fill', 'Fill', { id: 'c' }), step('prove', 'Run it', { id: 'd' }),
-    step('install', 'Undertray up once it is dry', { id: 'e' }), step('remove', 'Clip off, behind the fan', { id: 'f', after: 'a' }),
-  ]; // prettier-ignore
+    step('remove', 'Fan out', { id: 'a' }),
+    step('install', 'Fan in', { id: 'b' }),
+    step('fill', 'Fill', { id: 'c' }),
+    step('prove', 'Run it', { id: 'd' }),
+    step('install', 'Undertray up once it is dry', { id: 'e' }),
+    step('remove', 'Clip off, behind the fan', { id: 'f', after: 'a' }),
+  ];
 
   test('written order is kept, a step written after Prove stays there, and one that names its forerunner follows it', () => {
-    expect(texts(sheetOf(order))).toEqual(['Fan out', 'Clip off, behind the fan', 'Fan in', 'Fill', 'Run it', 'Undertray up once it is dry']); // prettier-ignore
+    expect(texts(sheetOf(order))).toEqual([
+      'Fan out',
+      'Clip off, behind the fan',
+      'Fan in',
+      'Fill',
+      'Run it',
+      'Undertray up once it is dry',
+    ]);
     // Two that wait for each other are not lost.
-    expect(texts(sheetOf([step('remove', 'x', { id: 'x', after: 'y' }), step('remove', 'y', { id: 'y', after: 'x' })])).sort()).toEqual(['x', 'y']); // prettier-ignore
+    expect(
+      texts(
+        sheetOf([step('remove', 'x', { id: 'x', after: 'y' }), step('remove', 'y', { id: 'y', after: 'x' })]),
+      ).sort(),
+    ).toEqual(['x', 'y']);
   });
   test('work on the vehicle stands after what comes off for it, work on the new part before', () => {
     const said = texts(
@@ -183,16 +203,26 @@ describe('the order of a sheet, and what of it concerns this vehicle and this pa
   });
   test('a condition takes a step and a fastener off the sheet of a vehicle or part it does not concern', () => {
     const context = (change: Partial<Configuration>, words = {}): ConditionContext => ({
-      vehicle: configuration(1, change), vocabulary: emptyVocabulary, part: words,
-    }); // prettier-ignore
+      vehicle: configuration(1, change),
+      vocabulary: emptyVocabulary,
+      part: words,
+    });
     const steps = [
       step('remove', 'Condenser off', { when: { airConditioning: true, except: [{ years: [2012, 2012] }] } }),
       step('remove', 'Left-hand bracket', { when: { steering: 'left' } }),
       step('install', 'Large plug', { when: { part: { sensorPort: ['m14x1.5'] } } }),
       step('install', 'For engine two', { when: { engines: ['E2'] } }),
     ];
-    expect(texts(sheetOf(steps, [], context({ airConditioning: true })))).toEqual(['Condenser off', 'Left-hand bracket', 'Large plug']); // prettier-ignore
-    const bare = sheetOf(steps, [], context({ airConditioning: false, steering: 'right', engineId: 2 }, { sensorPort: 'none' })); // prettier-ignore
+    expect(texts(sheetOf(steps, [], context({ airConditioning: true })))).toEqual([
+      'Condenser off',
+      'Left-hand bracket',
+      'Large plug',
+    ]);
+    const bare = sheetOf(
+      steps,
+      [],
+      context({ airConditioning: false, steering: 'right', engineId: 2 }, { sensorPort: 'none' }),
+    );
     expect(texts(bare)).toEqual(['For engine two']);
     expect(bare.hardware).toEqual([]);
     expect(texts(sheetOf(steps, [], context({ year: 2012, airConditioning: true })))[0]).toBe(
@@ -201,25 +231,45 @@ describe('the order of a sheet, and what of it concerns this vehicle and this pa
   });
   test('a condition reads back as it was written, and what it does not know it names', () => {
     const words = { engines: ['QD22', 'QP25'], transmissions: ['QA5'] };
-    for (const text of ['2008–2012, QD22 or QP25, QA5; not 2010', 'with air conditioning, left-hand drive', 'built 2010-03 to 2011-02, heavy-duty', 'part with sensorPort none or m14x1.5', 'not 2010']) {
+    for (const text of [
+      '2008–2012, QD22 or QP25, QA5; not 2010',
+      'with air conditioning, left-hand drive',
+      'built 2010-03 to 2011-02, heavy-duty',
+      'part with sensorPort none or m14x1.5',
+      'not 2010',
+    ]) {
       const read = readCondition(text, words);
-      expect(read.ok && read.condition && readCondition(conditionSentence(read.condition), words)).toEqual(read);
+      expect(read.ok && read.condition && readCondition(conditionSentence(read.condition), words)).toEqual(
+        read,
+      );
     }
     expect(readCondition('  ', words)).toEqual({ ok: true, condition: null });
-    expect(readCondition('2008, XY99', words)).toMatchObject({ ok: false, message: expect.stringContaining('XY99') as string });
+    expect(readCondition('2008, XY99', words)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('XY99') as string,
+    });
     expect(readCondition('2012–2008', words)).toMatchObject({ ok: false });
-  }); // prettier-ignore
+  });
   test('steps keep their identity through an edit: reordered, reworded, one new', () => {
     let made = 0;
     const newId = () => `n${(made += 1)}`;
     const held = withIdentity([step('remove', 'one'), step('remove', 'two')], [], newId);
     expect(held.map((each) => each.id)).toEqual(['n1', 'n2']);
-    const edited = withIdentity([{ ...held[1]!, text: 'two, reworded' }, step('remove', 'new'), { ...held[0]!, id: '' }], held, newId); // prettier-ignore
+    const edited = withIdentity(
+      [{ ...held[1]!, text: 'two, reworded' }, step('remove', 'new'), { ...held[0]!, id: '' }],
+      held,
+      newId,
+    );
     expect(edited.map((each) => each.id)).toEqual(['n2', 'n3', 'n1']);
   });
 });
 
 test('threads of one size are one thread however they are written; a fine one is another', () => {
   expect(['M6 × 1.0 × 16', 'M6 x 45', 'm6', 'M6 bolt'].map(threadOf)).toEqual(['M6', 'M6', 'M6', 'M6']);
-  expect(['M8 × 1.25 × 20', 'M8 x 1 x 20', 'M14 × 1.5', 'M14'].map(threadOf)).toEqual(['M8', 'M8 × 1', 'M14 × 1.5', 'M14']);
-}); // prettier-ignore
+  expect(['M8 × 1.25 × 20', 'M8 x 1 x 20', 'M14 × 1.5', 'M14'].map(threadOf)).toEqual([
+    'M8',
+    'M8 × 1',
+    'M14 × 1.5',
+    'M14',
+  ]);
+});

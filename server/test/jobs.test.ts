@@ -22,20 +22,38 @@ let tussock: number, source: number;
 const ids: Record<string, number> = {};
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet, cleo, idris] = (await Promise.all(['mara', 'piet', 'cleo', 'idris'].map((name) => Actor.signIn(server.app, name)))) as [Actor, Actor, Actor, Actor];
-  const found = await cleo.get(`/api/find?text=${encodeURIComponent('09 tussock diesel auto aircon standard cooling')}`).expect(200);
+  [mara, piet, cleo, idris] = (await Promise.all(
+    ['mara', 'piet', 'cleo', 'idris'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor, Actor];
+  const found = await cleo
+    .get(`/api/find?text=${encodeURIComponent('09 tussock diesel auto aircon standard cooling')}`)
+    .expect(200);
   tussock = (found.body as { vehicles: { id: number }[] }).vehicles[0]!.id;
-  source = ((await mara.get('/api/sources')).body as { id: number; name: string }[]).find((each) => each.name === 'Saltmere bench')!.id;
-  for (const { number, id } of ((await cleo.get(`/api/vehicles/${tussock}/match`)).body as MatchResult).candidates) ids[number] = id;
-}); // prettier-ignore
+  source = ((await mara.get('/api/sources')).body as { id: number; name: string }[]).find(
+    (each) => each.name === 'Saltmere bench',
+  )!.id;
+  for (const { number, id } of ((await cleo.get(`/api/vehicles/${tussock}/match`)).body as MatchResult)
+    .candidates)
+    ids[number] = id;
+});
 afterAll(() => server.stop());
 
 const phone = (name = 'phone', days = 0) => device(name, Date.now() - days * 86_400_000);
-const opening = { vehicleId: 0, label: 'lift one', complaint: 'hot in town', odometerKm: 91_000, alterations: [] as string[] }; // prettier-ignore
+const opening = {
+  vehicleId: 0,
+  label: 'lift one',
+  complaint: 'hot in town',
+  odometerKm: 91_000,
+  alterations: [] as string[],
+};
 /** A job opened by somebody, and a way to say what happened on it next. */
 async function openJob(by: Actor, more: Partial<typeof opening> = {}) {
   const desk = phone('desk', 1);
-  const { body } = await by.write('post', '/api/jobs', { events: [desk.event('opened', { ...opening, vehicleId: tussock, ...more })] }).expect(201);
+  const { body } = await by
+    .write('post', '/api/jobs', {
+      events: [desk.event('opened', { ...opening, vehicleId: tussock, ...more })],
+    })
+    .expect(201);
   const { id } = body as JobRecord;
   return {
     id,
@@ -43,11 +61,17 @@ async function openJob(by: Actor, more: Partial<typeof opening> = {}) {
     read: async (who: Actor = cleo) => (await who.get(`/api/jobs/${id}`).expect(200)).body as JobRecord,
     send: (who: Actor, ...events: object[]) => who.write('post', `/api/jobs/${id}/events`, { events }),
     say: async <K extends EventKind>(kind: K, payload: EventPayloads[K], who: Actor = mara) =>
-      (await who.write('post', `/api/jobs/${id}/events`, { events: [desk.event(kind, payload)] }).expect(200)).body as JobRecord,
+      (await who.write('post', `/api/jobs/${id}/events`, { events: [desk.event(kind, payload)] }).expect(200))
+        .body as JobRecord,
   };
-} // prettier-ignore
+}
 const figure = (key: string, text: string) => ({ key, text, method: 'tape' as const, sourceId: source });
-const goesIn = (number: string, kind: 'radiator' | 'fan') => ({ partId: ids[number]!, revisionId: 1, kind, role: 'goes in' as const }); // prettier-ignore
+const goesIn = (number: string, kind: 'radiator' | 'fan') => ({
+  partId: ids[number]!,
+  revisionId: 1,
+  kind,
+  role: 'goes in' as const,
+});
 const matchOf = async (number: string, query = '') =>
   ((await cleo.get(`/api/vehicles/${tussock}/match/${ids[number]}${query}`).expect(200)).body as JudgedPart)
     .verdict;
@@ -58,10 +82,16 @@ describe('events of a job', () => {
     const opened = (await cleo.write('post', '/api/jobs', { events: [first] }).expect(201)).body as JobRecord;
     const again = (await cleo.write('post', '/api/jobs', { events: [first] }).expect(201)).body as JobRecord;
     expect(again.id).toBe(opened.id);
-    expect(opened).toMatchObject({ stage: 'match', state: { label: 'lift three', odometerKm: 91_000 }, opened: { by: 'Cleo' } });
-    const listed = ((await cleo.get('/api/jobs').expect(200)).body as JobLine[]).filter((each) => each.label === 'lift three');
+    expect(opened).toMatchObject({
+      stage: 'match',
+      state: { label: 'lift three', odometerKm: 91_000 },
+      opened: { by: 'Cleo' },
+    });
+    const listed = ((await cleo.get('/api/jobs').expect(200)).body as JobLine[]).filter(
+      (each) => each.label === 'lift three',
+    );
     expect(listed).toMatchObject([{ id: opened.id, title: '2009 Quillon Tussock', closed: false, late: 0 }]);
-  }); // prettier-ignore
+  });
   test('come to the same in any order and split any way; what they say is told, newest first', async () => {
     const one = await openJob(mara);
     const other = await openJob(mara);
@@ -75,9 +105,20 @@ describe('events of a job', () => {
     for (const event of told(other.desk).reverse()) await other.send(mara, event).expect(200);
     const [a, b] = [await one.read(), await other.read()];
     expect(b.state.figures.bayDepth!.text).toBe('172 mm');
-    expect([b.state.choices, b.stage, b.plan!.verdict, b.parts.map((part) => part.number)]).toEqual([a.state.choices, a.stage, a.plan!.verdict, a.parts.map((part) => part.number)]);
-    expect(a.story.map((event) => event.kind)).toEqual(['figure taken', 'choices made', 'part chosen', 'figure taken', 'opened']);
-  }); // prettier-ignore
+    expect([b.state.choices, b.stage, b.plan!.verdict, b.parts.map((part) => part.number)]).toEqual([
+      a.state.choices,
+      a.stage,
+      a.plan!.verdict,
+      a.parts.map((part) => part.number),
+    ]);
+    expect(a.story.map((event) => event.kind)).toEqual([
+      'figure taken',
+      'choices made',
+      'part chosen',
+      'figure taken',
+      'opened',
+    ]);
+  });
   test('an undo brings back what stood before, and is itself on record', async () => {
     const job = await openJob(mara);
     await job.say('figure taken', figure('bayDepth', '171 mm'));
@@ -86,7 +127,10 @@ describe('events of a job', () => {
     const back = await job.say('undone', { event: wrong.id });
     expect(back.state.figures.bayDepth!.text).toBe('171 mm');
     expect(back.story.find((event) => event.id === wrong.id)).toMatchObject({ undone: true });
-    const { rows } = await server.connection.pool.query<{ text: string }>('select text from measurement where job_id = $1', [job.id]); // prettier-ignore
+    const { rows } = await server.connection.pool.query<{ text: string }>(
+      'select text from measurement where job_id = $1',
+      [job.id],
+    );
     expect(rows).toEqual([{ text: '171 mm' }]);
   });
   test('after closing are kept, shown as late, and the job counts as closed until it is opened again', async () => {
@@ -107,17 +151,31 @@ describe('events of a job', () => {
   test('that cannot be are refused by name and none of the lot is kept; nobody writes another’s job or role', async () => {
     const job = await openJob(mara);
     const { desk } = job;
-    const refused = async (who: Actor, status: number, ...events: object[]) => (await job.send(who, ...events).expect(status)).body as Problem;
+    const refused = async (who: Actor, status: number, ...events: object[]) =>
+      (await job.send(who, ...events).expect(status)).body as Problem;
     const good = desk.event('noted', { text: 'kept' });
-    const { fields } = await refused(mara, 422, good, desk.event('figure taken', figure('bayDepth', 'deep enough')));
+    const { fields } = await refused(
+      mara,
+      422,
+      good,
+      desk.event('figure taken', figure('bayDepth', 'deep enough')),
+    );
     expect(fields).toMatchObject([{ path: 'events.1.payload.text' }]);
-    for (const bad of [figure('nothing', '1 mm'), figure('bayDepth', '9 km'), { ...figure('bayDepth', '1 mm'), sourceId: 99_999 }])
+    for (const bad of [
+      figure('nothing', '1 mm'),
+      figure('bayDepth', '9 km'),
+      { ...figure('bayDepth', '1 mm'), sourceId: 99_999 },
+    ])
       await refused(mara, 422, desk.event('figure taken', bad));
     await refused(mara, 422, { ...good, kind: 'painted' });
     await refused(mara, 422, { ...good, payload: { text: 'x', by: 'somebody else' } });
     await refused(mara, 422, { ...good, id: 'one' });
     await refused(mara, 404, desk.event('vehicle put right', { vehicleId: 999_999, why: '' }));
-    await refused(idris, 403, desk.event('sheet allowed', { partId: ids['MV 77-118']!, reason: 'because it is late' }));
+    await refused(
+      idris,
+      403,
+      desk.event('sheet allowed', { partId: ids['MV 77-118']!, reason: 'because it is late' }),
+    );
     expect((await job.read()).version).toBe(1);
     const other = await openJob(mara);
     await job.send(mara, good).expect(200);
@@ -125,7 +183,7 @@ describe('events of a job', () => {
     await mara.write('post', '/api/jobs', { events: [good] }).expect(422);
     await cleo.get('/api/jobs/0').expect(404);
     await cleo.get('/api/jobs/999999').expect(404);
-  }); // prettier-ignore
+  });
 });
 
 describe('a job’s own figures', () => {
@@ -136,14 +194,20 @@ describe('a job’s own figures', () => {
     expect((await matchOf('NT-R 4402', here)).tried).toBeGreaterThan(0);
     await job.say('described', { alterations: ['second cooler'] }, cleo);
     await job.say('figure taken', figure('bayDepth', '130 mm'), cleo);
-    expect(await matchOf('NT-R 4402', here)).toMatchObject({ verdict: 'no', tried: 0, deciding: { check: 'depthWithFan' } });
+    expect(await matchOf('NT-R 4402', here)).toMatchObject({
+      verdict: 'no',
+      tried: 0,
+      deciding: { check: 'depthWithFan' },
+    });
     expect((await matchOf('NT-R 4402')).verdict).toBe('straight-in');
     // Somebody said so on the telephone: the type's own measurement stands before it.
     await job.say('figure taken', { ...figure('bayDepth', '130 mm'), method: 'spoken' }, cleo);
     expect((await matchOf('NT-R 4402', here)).verdict).not.toBe('no');
-    const merlet = (await cleo.get('/api/find?text=2010%20merlet%20manual%20aircon')).body as { vehicles: { id: number }[] };
+    const merlet = (await cleo.get('/api/find?text=2010%20merlet%20manual%20aircon')).body as {
+      vehicles: { id: number }[];
+    };
     await cleo.get(`/api/vehicles/${merlet.vehicles[0]!.id}/match${here}`).expect(404);
-  }); // prettier-ignore
+  });
 });
 
 describe('one plan', () => {
@@ -156,28 +220,51 @@ describe('one plan', () => {
       const bench = (await cleo.get(`/api/vehicles/${tussock}/bench?part=${id}`).expect(200)).body as Bench;
       const practice = practiceOf(bench.practice);
       const none = { radiator: undefined, fan: undefined, shroud: undefined };
-      const plan = planOf(bench, sideOf(bench, none), sideOf(bench, { ...none, [kind]: id }), NO_CHOICES, practice);
+      const plan = planOf(
+        bench,
+        sideOf(bench, none),
+        sideOf(bench, { ...none, [kind]: id }),
+        NO_CHOICES,
+        practice,
+      );
       expect([number, plan.verdict]).toEqual([number, verdict.verdict]);
-      const own = judgeFit(fitVehicleOf(bench, NO_CHOICES), fitPartOf(bench.parts[0]!), bench.parts[0]!.evidence, practice);
-      expect(needed(plan.work).map(workKey)).toEqual(needed(own.verdict === 'no' ? [] : own.work).map(workKey));
+      const own = judgeFit(
+        fitVehicleOf(bench, NO_CHOICES),
+        fitPartOf(bench.parts[0]!),
+        bench.parts[0]!.evidence,
+        practice,
+      );
+      expect(needed(plan.work).map(workKey)).toEqual(
+        needed(own.verdict === 'no' ? [] : own.work).map(workKey),
+      );
       const sheet = await cleo.get(`/api/vehicles/${tussock}/sheet/${id}`);
-      if (verdict.verdict === 'no' || verdict.verdict === 'not-proven') expect([number, sheet.status]).toEqual([number, 409]);
+      if (verdict.verdict === 'no' || verdict.verdict === 'not-proven')
+        expect([number, sheet.status]).toEqual([number, 409]);
       else if (sheet.status === 200) {
-        const steps = (sheet.body as SheetRecord).sheet.sections.flatMap((section) => section.steps.flatMap((step) => step.work ?? []));
+        const steps = (sheet.body as SheetRecord).sheet.sections.flatMap((section) =>
+          section.steps.flatMap((step) => step.work ?? []),
+        );
         expect(steps.map(workKey).sort()).toEqual(plan.work.map(workKey).sort());
       }
     }
     expect([...seen].sort()).toEqual(['changes', 'no', 'not-proven', 'straight-in']);
-  }); // prettier-ignore
+  });
   test('a sheet: none for what does not go in; for what is not proven when a specialist says why, and that stands first; the job’s own figures in it', async () => {
-    const sheet = (number: string, query = '', status = 200) => cleo.get(`/api/vehicles/${tussock}/sheet/${ids[number]}${query}`).expect(status); // prettier-ignore
+    const sheet = (number: string, query = '', status = 200) =>
+      cleo.get(`/api/vehicles/${tussock}/sheet/${ids[number]}${query}`).expect(status);
     expect(((await sheet('NT-R 4401', '', 409)).body as Problem).detail).toContain('does not go in');
     expect(((await sheet('MV 77-118', '', 409)).body as Problem).detail).toContain('not proven');
     const job = await openJob(mara);
     const here = `?job=${job.id}`;
     await sheet('MV 77-118', here, 409);
-    await job.say('sheet allowed', { partId: ids['MV 77-118']!, reason: 'the customer waits and the ends were held together' });
-    expect(((await sheet('MV 77-118', here)).body as SheetRecord).allowed).toMatchObject({ reason: expect.stringContaining('held together') as string, by: 'Mara' });
+    await job.say('sheet allowed', {
+      partId: ids['MV 77-118']!,
+      reason: 'the customer waits and the ends were held together',
+    });
+    expect(((await sheet('MV 77-118', here)).body as SheetRecord).allowed).toMatchObject({
+      reason: expect.stringContaining('held together') as string,
+      by: 'Mara',
+    });
     await sheet('MV 77-118', '', 409);
     await job.say('figure taken', { ...figure('coolantCapacity', '15 L'), method: 'jug' });
     const own = (await sheet('NT-R 4402', here)).body as SheetRecord;
@@ -187,7 +274,7 @@ describe('one plan', () => {
     await job.say('figure taken', figure('openingWidth', '600 mm'));
     await sheet('NT-R 4402', here, 409);
     await sheet('NT-R 4402');
-  }); // prettier-ignore
+  });
   test('a fuse stops the plan until it is changed, in the job as on the sheet; the job’s plan is worked out anew, never sent in', async () => {
     const job = await openJob(mara);
     await job.say('figure taken', { ...figure('fanFuse', '10 A'), method: 'bench' });
@@ -199,10 +286,12 @@ describe('one plan', () => {
     const changed = await job.say('choices made', { choices: { fuse: 40 } });
     expect(changed.plan!.verdict).not.toBe('no');
     expect(changed.plan!.work.map((work) => work.code)).toContain('change-fuse');
-    const sheet = (await cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-F 2212']}?job=${job.id}`).expect(200)).body as SheetRecord;
+    const sheet = (
+      await cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-F 2212']}?job=${job.id}`).expect(200)
+    ).body as SheetRecord;
     const steps = sheet.sheet.sections.flatMap((section) => section.steps);
     expect(steps.some((step) => step.work?.code === 'change-fuse' && step.text.includes('40 A'))).toBe(true);
-  }); // prettier-ignore
+  });
 });
 
 describe('practice', () => {
@@ -215,12 +304,19 @@ describe('practice', () => {
     await mara.write('post', '/api/practice', change).expect(200);
     const after = await matchOf('NT-R 4402');
     expect(before.ledger.find((row) => row.check === 'depthWithFan')!.own).toBeUndefined();
-    expect(after.ledger.find((row) => row.check === 'depthWithFan')).toMatchObject({ own: ['motorToEngine'], margin: { tolerance: 60 } });
+    expect(after.ledger.find((row) => row.check === 'depthWithFan')).toMatchObject({
+      own: ['motorToEngine'],
+      margin: { tolerance: 60 },
+    });
     const bench = (await piet.get(`/api/vehicles/${tussock}/bench?part=${ids['NT-R 4402']}`)).body as Bench;
     expect(bench.practice).toEqual({ motorToEngine: 60 });
-    await mara.write('post', '/api/practice', { name: 'motorToEngine', value: null, reason: 'it was one engine' }).expect(200);
+    await mara
+      .write('post', '/api/practice', { name: 'motorToEngine', value: null, reason: 'it was one engine' })
+      .expect(200);
     expect(await matchOf('NT-R 4402')).toEqual(before);
-    const { rows } = await server.connection.pool.query<{ reason: string }>("select action, before->>'reason' as reason from history where \"table\" = 'shop_practice' order by id");
+    const { rows } = await server.connection.pool.query<{ reason: string }>(
+      "select action, before->>'reason' as reason from history where \"table\" = 'shop_practice' order by id",
+    );
     expect(rows.at(-1)).toMatchObject({ reason: 'it was one engine' });
-  }); // prettier-ignore
+  });
 });

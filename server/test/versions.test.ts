@@ -178,7 +178,11 @@ describe('more than figures', () => {
   });
 
   test('a procedure comes back whole from between two rewritings: steps, trays, cautions, connectors', async () => {
-    const [{ id }] = (await server.connection.pool.query<{ id: number }>('select procedure_id id from procedure_revision r join step s on s.revision_id = r.id group by 1 order by count(s.connector_id) desc, count(*) desc limit 1')).rows as [{ id: number }]; // prettier-ignore
+    const [{ id }] = (
+      await server.connection.pool.query<{ id: number }>(
+        'select procedure_id id from procedure_revision r join step s on s.revision_id = r.id group by 1 order by count(s.connector_id) desc, count(*) desc limit 1',
+      )
+    ).rows as [{ id: number }];
     const read = async () => {
       const { body, headers } = await mara.get(`/api/procedures/${id}`).expect(200);
       const { title, partKind, way, fasteners, steps } = body as ProcedureRecord;
@@ -186,7 +190,8 @@ describe('more than figures', () => {
     };
     const start = await read();
     expect(start.document.steps.some((step) => step.connector !== '')).toBe(true);
-    const write = (body: object, etag: string) => mara.write('put', `/api/procedures/${id}`, body, { etag }).expect(200); // prettier-ignore
+    const write = (body: object, etag: string) =>
+      mara.write('put', `/api/procedures/${id}`, body, { etag }).expect(200);
     await write({ ...start.document, steps: start.document.steps.slice(0, 2) }, start.etag);
     const between = await read();
     const reversed = {
@@ -198,7 +203,8 @@ describe('more than figures', () => {
     const entries = await historyOf('procedure', id);
     const versions = versionsOf(entries);
     const connectors = (await mara.get('/api/connectors').expect(200)).body as { id: number; code: string }[];
-    const asOf = (count: number) => procedureBack(standingAfter(entries, count), (each) => connectors.find((one) => one.id === each)?.code); // prettier-ignore
+    const asOf = (count: number) =>
+      procedureBack(standingAfter(entries, count), (each) => connectors.find((one) => one.id === each)?.code);
     expect(asOf(versions.at(-1)!.upTo)).toEqual((await read()).document);
     const original = asOf(versions.at(-3)!.upTo)!;
     await write(original, (await read()).etag);

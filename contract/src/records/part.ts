@@ -34,6 +34,8 @@ export interface ClaimRecord {
   fits: boolean;
   source: string;
   grade: number;
+  /** "small plug to 2012": goes with the claim to the sheet. */
+  note: string;
   stamp: Stamp;
 }
 

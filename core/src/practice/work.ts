@@ -104,8 +104,15 @@ export function mergeWork(works: readonly Work[]): Work[] {
   const held = new Map<string, Work>();
   for (const each of works) {
     const before = held.get(workKey(each));
-    if (!before || (each.by ?? 0) > (before.by ?? 0) || (before.optional && !each.optional))
-      held.set(workKey(each), each);
+    if (!before) held.set(workKey(each), each);
+    else {
+      const { optional: _, ...larger } = (each.by ?? 0) > (before.by ?? 0) ? each : before;
+      // Needed by one, needed.
+      held.set(workKey(each), {
+        ...larger,
+        ...(before.optional && each.optional ? { optional: true as const } : {}),
+      });
+    }
   }
   return [...held.values()].sort(
     (a, b) =>

@@ -49,6 +49,7 @@ export async function partRecord(db: Db, id: number, person: Person): Promise<Pa
       fits: claim.fits,
       source: claim.source,
       grade: claim.grade,
+      note: claim.note,
       stamp: { by: claim.by, at: claim.at },
     })),
     installed: installed.map(({ result, vehicle, note, on, altered }) => ({

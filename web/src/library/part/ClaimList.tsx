@@ -40,6 +40,7 @@ export function ClaimList({ part, editable }: { part: PartRecord; editable: bool
               <span className="text-muted block text-[14px]">
                 {claim.source}, grade {claim.grade}
               </span>
+              {claim.note !== '' && <span className="text-changes block text-[14px]">{claim.note}</span>}
             </span>
             {editable && (
               <button

@@ -7,6 +7,7 @@ import { canEdit, type Person, type ProcedureRecord } from '@radiatrix/contract'
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
+import { Withdraw } from '../review/Withdraw.tsx';
 import { ProcedureForm } from './ProcedureForm.tsx';
 
 const documentOf = ({ title, partKind, way, fasteners, steps }: ProcedureDocument): ProcedureDocument => ({
@@ -74,6 +75,9 @@ export function ProcedurePage() {
             await save({ id, body, etag, key: crypto.randomUUID() }).unwrap();
           }}
         />
+      )}
+      {person.role === 'reviewer' && record.state === 'released' && (
+        <Withdraw kind="procedure" id={id} revision={record.revision} />
       )}
     </div>
   );

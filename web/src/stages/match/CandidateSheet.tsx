@@ -43,7 +43,11 @@ export function CandidateSheet({
   const next = verdict.measureFirst;
   const effort = judged && needed(judged.verdict.work).at(-1)?.effort;
   return (
-    <section aria-label={`${candidate.number} in this vehicle`} className="flex flex-col pt-3 md:pl-5">
+    <section
+      id="chosen-part"
+      aria-label={`${candidate.number} in this vehicle`}
+      className="flex flex-col pt-3 md:pl-5"
+    >
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-[23px]">
           <Link to={`/parts/${candidate.id}`} className="text-ink no-underline hover:underline">

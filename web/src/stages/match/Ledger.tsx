@@ -26,8 +26,8 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
   const [open, setOpen] = useState<string | null>(null);
   const unit = preferredUnit('length', units).symbol;
   return (
-    <table className="mt-3 w-full table-fixed border-collapse text-[15px]">
-      <colgroup>
+    <table className="mt-3 w-full border-collapse text-[15px] md:table-fixed">
+      <colgroup className="hidden md:table-column-group">
         <col className="w-[206px]" />
         <col className="w-[128px]" />
         <col className="w-[128px]" />
@@ -48,14 +48,15 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
             This part
           </th>
           <th scope="col" className="pl-3 font-semibold">
-            Short · margin{' '}
-            <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span> ·
-            spare
+            <span className="hidden md:inline">Short · margin </span>
+            <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span>
+            <span className="hidden md:inline"> · spare</span>
+            <span className="md:hidden"> spare</span>
           </th>
-          <th scope="col" className="px-2 text-right font-semibold">
+          <th scope="col" className="hidden px-2 text-right font-semibold md:table-cell">
             Chance
           </th>
-          <th scope="col" className="pl-2 font-semibold">
+          <th scope="col" className="hidden pl-2 font-semibold md:table-cell">
             How known
           </th>
         </tr>
@@ -138,7 +139,9 @@ function Row({
         <td className="pl-3">
           {row.margin ? (
             <span className="flex items-center gap-2">
-              <MarginBar value={row.margin.value} u={row.margin.u} outcome={row.outcome} />
+              <span className="hidden md:inline">
+                <MarginBar value={row.margin.value} u={row.margin.u} outcome={row.outcome} />
+              </span>
               <span className={`figure text-[14px] whitespace-nowrap ${colour}`}>
                 {formatQuantity(row.margin.value, row.margin.dimension, system, {
                   signed: true,
@@ -152,10 +155,10 @@ function Row({
             <span className={`font-semibold ${colour}`}>{listingWord(row) ?? word}</span>
           )}
         </td>
-        <td className="figure px-2 text-right text-[14px]">
+        <td className="figure hidden px-2 text-right text-[14px] md:table-cell">
           {row.margin && row.chance !== undefined ? `${percent(row.chance)} %` : ''}
         </td>
-        <td className="text-muted pl-2 text-[14px]">
+        <td className="text-muted hidden pl-2 text-[14px] md:table-cell">
           {known || (row.missing.length > 0 ? 'to be measured' : '')}
         </td>
       </tr>

@@ -72,10 +72,10 @@ export function MatchPage() {
       </div>
     );
   return (
-    <div className="grid md:grid-cols-[372px_1fr]">
+    <div className="grid grid-cols-[minmax(0,1fr)] md:grid-cols-[372px_minmax(0,1fr)]">
       <div
         ref={list}
-        className="border-rule pt-4 pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
+        className="border-rule pt-4 md:pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
       >
         <Basis data={data} onChange={change} together={together} />
         {PART_KINDS.map((kind) => {
@@ -91,7 +91,10 @@ export function MatchPage() {
                     key={candidate.id}
                     candidate={candidate}
                     chosen={candidate.id === chosen.id}
-                    onChoose={() => choose(candidate.id)}
+                    onChoose={() => {
+                      choose(candidate.id);
+                      toSheet();
+                    }}
                   />
                 ))}
               </ul>
@@ -113,6 +116,12 @@ export function MatchPage() {
     </div>
   );
 }
+
+/** On a phone the sheet lies below the list: what was chosen comes into sight. */
+const toSheet = (): void => {
+  if (matchMedia('(max-width: 767px)').matches)
+    requestAnimationFrame(() => document.getElementById('chosen-part')?.scrollIntoView());
+};
 
 /** What the verdicts rest on: the job in hand, the chances asked for, and the way to sets. */
 function Basis({

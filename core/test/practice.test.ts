@@ -1,0 +1,200 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  ATTRIBUTES,
+  PART_KINDS,
+  combined,
+  incoherences,
+  isCoherent,
+  type Attribute,
+  type FigureSet,
+} from '../src/figures/index.ts';
+import { judgeFit, sizesAgree } from '../src/fit/index.ts';
+import {
+  EFFORTS,
+  HOSE_SIZES_MM,
+  PRACTICE_NAMES,
+  PRACTICE_TABLE,
+  SAME_SIZE_MM,
+  USUAL_PRACTICE,
+  WORK_CODES,
+  effortRank,
+  materialsOf,
+  mergeWork,
+  minutesOf,
+  needed,
+  ownOf,
+  practiceOf,
+  workCost,
+  workKey,
+  workOf,
+  workSentence,
+  type Work,
+} from '../src/practice/index.ts';
+import { VEHICLE, soundPart, value } from './sound.ts';
+
+describe('lines of practice', () => {
+  test('each has a name for people, a value between its bounds, and a kind of source', () => {
+    const labels = new Set<string>();
+    for (const name of PRACTICE_NAMES) {
+      const { value: usual, lo, hi, label, unit, source } = PRACTICE_TABLE[name];
+      expect(lo, name).toBeLessThan(hi);
+      expect(usual, name).toBeGreaterThanOrEqual(lo);
+      expect(usual, name).toBeLessThanOrEqual(hi);
+      expect([label.length > 5, unit.length > 0, source.length > 3]).toEqual([true, true, true]);
+      labels.add(`${label} ${unit}`);
+    }
+    expect(labels.size).toBe(PRACTICE_NAMES.length);
+  });
+
+  test('what holds, as the trade has it (common practice)', () => {
+    expect(USUAL_PRACTICE).toMatchObject({
+      motorToEngine: 20,
+      drivenBladeToCore: 25,
+      screwSpare: 2,
+      fuseShare: 0.75,
+      charging12: 14,
+      hoseTrim: 12,
+    });
+  });
+
+  test('a shop’s own number counts, is named by the rows that read it, and nothing impossible is taken', () => {
+    const own = practiceOf({ pinSpacing: 0.2 });
+    expect(ownOf(own)).toEqual(['pinSpacing']);
+    expect(ownOf(USUAL_PRACTICE)).toEqual([]);
+    const part = soundPart('radiator', { pinSpacing: value(611.5) });
+    const rows = (practice = USUAL_PRACTICE) => judgeFit(VEHICLE, part, undefined, practice).ledger;
+    expect(rows().find((row) => row.check === 'pinSpacing')).toMatchObject({ outcome: 'pass' });
+    expect(rows(own).find((row) => row.check === 'pinSpacing')).toMatchObject({
+      outcome: 'fail',
+      own: ['pinSpacing'],
+    });
+    expect(rows(own).filter((row) => row.own).length).toBe(1);
+    for (const wrong of [
+      { pinSpacing: -1 },
+      { pinSpacing: 9000 },
+      { pinSpacing: Number.NaN },
+      { passAt: 0.5, failAt: 0.6 },
+    ])
+      expect(() => practiceOf(wrong)).toThrow(RangeError);
+  });
+});
+
+describe('work', () => {
+  const works = fc.array(
+    fc
+      .record({
+        code: fc.constantFrom(...WORK_CODES),
+        concerns: fc.constantFrom('radiator', 'fan', 'upper'),
+        by: fc.option(fc.integer({ min: 1, max: 40 }), { nil: undefined }),
+        optional: fc.boolean(),
+      })
+      .map(({ code, concerns, by, optional }): Work => ({
+        ...workOf(code, concerns, by === undefined ? {} : { by }),
+        ...(optional ? { optional: true } : {}),
+      })),
+    { maxLength: 12 },
+  );
+
+  test('merged, each piece stands once, the larger amount counts, and what is needed comes first', () => {
+    fc.assert(
+      fc.property(works, (given) => {
+        const merged = mergeWork(given);
+        expect(new Set(merged.map(workKey)).size).toBe(merged.length);
+        expect(new Set(merged.map(workKey))).toEqual(new Set(given.map(workKey)));
+        const ranks = merged.map((each) => (each.optional ? 1000 : 0) + effortRank(each));
+        expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+        expect(mergeWork(merged)).toEqual(merged);
+        for (const each of merged) {
+          const alike = given.filter((other) => workKey(other) === workKey(each));
+          // Needed by one, needed: nothing that is only worth doing takes its place.
+          expect(each.optional ?? false).toBe(alike.every((other) => other.optional));
+          expect(each.by ?? 0).toBe(Math.max(...alike.map((other) => other.by ?? 0)));
+        }
+      }),
+      { seed: 31, numRuns: 200 },
+    );
+  });
+
+  test('minutes are of what is needed, materials of all of it, each once', () => {
+    const list = [
+      workOf('fit-spacer', 'fan', { to: 8 }),
+      workOf('stepped-hose', 'upper'),
+      workOf('stepped-hose', 'lower'),
+      { ...workOf('close-gap', 'top'), optional: true as const },
+    ];
+    expect(minutesOf(list)).toBe(needed(list).reduce((sum, each) => sum + each.minutes, 0));
+    expect(minutesOf(list)).toBeLessThan(list.reduce((sum, each) => sum + each.minutes, 0));
+    expect(materialsOf(list).filter((each) => each === 'two clamps')).toHaveLength(1);
+    expect(materialsOf(list)).toContain('self-adhesive foam strip');
+  });
+
+  test('an hour of making costs more than any number of things that are only bolted on', () => {
+    const made = workCost([workOf('make-upper-brackets', 'radiator')]);
+    const bolted = workCost(WORK_CODES.map((code) => workOf(code, 'fan')).filter((work) => work.effort === 'bolt-on')); // prettier-ignore
+    expect(made).toBeGreaterThan(bolted);
+    expect(EFFORTS.indexOf('fabricate')).toBe(EFFORTS.length - 1);
+  });
+
+  test('a sentence carries its amounts in the reader’s units', () => {
+    const spacer = workOf('fit-spacer', 'fan', { by: 12, to: 8 });
+    expect(workSentence(spacer, 'metric')).toBe('Put the fan on 8 mm spacers in place of the 12 mm ones');
+    expect(workSentence(spacer, 'us')).toBe('Put the fan on 0.31 in spacers in place of the 0.47 in ones');
+    expect(workSentence(workOf('change-fuse', 'fan', { to: 40 }), 'us')).toContain('to 40 A');
+  });
+});
+
+describe('figures together', () => {
+  test('uncertainties combine as the root of their squares (JCGM 100:2008, 5.1.2); nonsense is refused', () => {
+    expect(combined(3, 4)).toBe(5);
+    expect(combined()).toBe(0);
+    for (const wrong of [-1, Number.NaN]) expect(() => combined(1, wrong)).toThrow(RangeError);
+  });
+
+  test.each([...PART_KINDS])('the quick look at a %s and the sentences agree on what cannot be', (kind) => {
+    const attributes = Object.entries(ATTRIBUTES[kind] as Record<string, Attribute>);
+    const figures = fc.record({
+      quantities: fc.record(
+        Object.fromEntries(
+          attributes.flatMap(([key, each]) =>
+            each.type === 'quantity'
+              ? [[key, fc.option(fc.double({ min: each.lo, max: each.hi, noNaN: true }).map((amount) => value(amount)), { nil: undefined })]] // prettier-ignore
+              : [],
+          ),
+        ),
+      ),
+      words: fc.constant({}),
+    });
+    fc.assert(
+      fc.property(figures, (own) => {
+        const set = own as unknown as FigureSet<typeof kind>;
+        expect(isCoherent(kind, set)).toBe(incoherences(kind, set).length === 0);
+      }),
+      { seed: 32, numRuns: 60 },
+    );
+  });
+
+  test('sizes of the series, whatever is measured: the same as gone through one by one', () => {
+    const can = (figure: ReturnType<typeof value>) =>
+      HOSE_SIZES_MM.filter((size) => Math.abs(size - figure.value) <= Math.max(figure.u, SAME_SIZE_MM));
+    const figures = fc
+      .tuple(fc.double({ min: 3, max: 75, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }))
+      .map(([amount, u]) => value(amount, u));
+    fc.assert(
+      fc.property(figures, figures, (a, b) => {
+        const [x, y] = [can(a), can(b)];
+        const shared = x.filter((size) => y.includes(size));
+        const wanted =
+          x.length === 0 || y.length === 0
+            ? undefined
+            : shared.length === 0
+              ? 'other'
+              : x.length === 1 && y.length === 1
+                ? 'same'
+                : 'doubt';
+        expect(sizesAgree(a, b)).toBe(wanted);
+      }),
+      { seed: 33, numRuns: 500 },
+    );
+  });
+});
