@@ -3,6 +3,13 @@ import Joi from 'joi';
 export const id = Joi.number().integer().min(1).max(2147483647);
 export const line = (max = 120) => Joi.string().trim().max(max);
 export const text = (max = 2000) => Joi.string().trim().max(max).allow('');
+/**
+ * For a save that replaces a record: every part of it has to be there. One that is left out would be taken for empty, and
+ * what stood in it be lost.
+ */
+export const whole = <T>(schema: Joi.ObjectSchema<T>, ...keys: (keyof T & string)[]): Joi.ObjectSchema<T> =>
+  schema.fork(keys, (part) => part.required());
+
 export const year = Joi.number().integer().min(1900).max(2100).unit('model year');
 export const month = Joi.string()
   .pattern(/^\d{4}-(0[1-9]|1[0-2])$/)

@@ -3,6 +3,7 @@ import { ROLES, type Role } from './people.ts';
 import { bundleSchema } from './records/bundle.ts';
 import { benchQuery } from './records/compare.ts';
 import { makeQuery, markSchema, rewriteSchema } from './records/coverage.ts';
+import { whole } from './common.ts';
 import { connectorSchema } from './records/connector.ts';
 import { figuresChangeSchema } from './records/figure.ts';
 import { jobEventsSchema, newJobSchema } from './records/job.ts';
@@ -58,17 +59,17 @@ export const ROUTES = {
   parts: { method: 'get', path: '/api/parts', summary: 'Parts, by number or words', roles: EVERYONE, query: textQuery },
   part: { method: 'get', path: '/api/parts/:id', summary: 'A part', roles: EVERYONE },
   newPart: { method: 'post', path: '/api/parts', summary: 'Record a new part', roles: EDITORS, body: newPartSchema },
-  partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: partDetailsSchema, ifMatch: true },
+  partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: whole(partDetailsSchema, 'notes', 'inTheBox', 'interchange', 'supersedes'), ifMatch: true },
   partFigures: { method: 'put', path: '/api/parts/:id/figures', summary: 'Record figures of a part', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
   newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema },
   dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS },
   connectors: { method: 'get', path: '/api/connectors', summary: 'Connectors', roles: EVERYONE },
   connector: { method: 'get', path: '/api/connectors/:id', summary: 'A connector by id or code', roles: EVERYONE },
   newConnector: { method: 'post', path: '/api/connectors', summary: 'Record a new connector', roles: EDITORS, body: connectorSchema },
-  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: connectorSchema, ifMatch: true },
+  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: whole(connectorSchema, 'description'), ifMatch: true },
   procedure: { method: 'get', path: '/api/procedures/:id', summary: 'A procedure', roles: EVERYONE },
   newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
-  saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: procedureSchema, ifMatch: true },
+  saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: whole(procedureSchema, 'way', 'fasteners', 'steps'), ifMatch: true },
   jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
   job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },

@@ -182,17 +182,21 @@ describe('recording, reviewing, releasing', () => {
   });
 
   test('two tabs: the second save is told what the first changed, and may then go on top', async () => {
-    const { id, etag } = await partByNumber(mara, 'NT-R 6010');
+    const { id, etag, record } = await partByNumber(mara, 'NT-R 6010');
+    const { notes, inTheBox, interchange, supersedes } = record;
     const save = (actor: Actor, text: string, tag: string) =>
-      actor.write('put', `/api/parts/${id}/details`, { description: text }, { etag: tag });
+      actor.write(
+        'put',
+        `/api/parts/${id}/details`,
+        { description: text, notes, inTheBox, interchange, supersedes },
+        { etag: tag },
+      );
     await save(mara, 'first', etag).expect(200);
     const stale = await save(piet, 'second', etag);
     expect(stale.body).toMatchObject({ status: 412, code: 'stale', current: { description: 'first' } });
     const { etag: now } = await partByNumber(piet, 'NT-R 6010');
     expect((await save(piet, 'second', now).expect(200)).body).toMatchObject({ description: 'second' });
-    expect(
-      (await mara.write('put', `/api/parts/${id}/details`, { description: 'no tag' })).body,
-    ).toMatchObject({ status: 428 });
+    expect((await save(mara, 'no tag', '')).body).toMatchObject({ status: 428 });
   });
 
   test('a form sent twice is done once; the same key for something else is refused', async () => {
@@ -225,6 +229,24 @@ describe('recording, reviewing, releasing', () => {
     expect(sheet.sheet.sections.flatMap((section) => section.steps.map((step) => step.work?.code))).toContain(
       'fit-spacer',
     );
+  });
+
+  test('a save that leaves a part of the record out is refused, and nothing is wiped', async () => {
+    const { id, etag, record } = await partByNumber(mara, 'NT-R 4403');
+    const refused = await mara
+      .write('put', `/api/parts/${id}/details`, { description: 'only this' }, { etag })
+      .expect(422);
+    expect((refused.body as Problem).fields!.map((each) => each.path).sort()).toEqual([
+      'inTheBox',
+      'interchange',
+      'notes',
+      'supersedes',
+    ]);
+    expect((await partByNumber(mara, 'NT-R 4403')).record).toEqual(record);
+    const { headers } = await mara.get('/api/procedures/1');
+    await mara
+      .write('put', '/api/procedures/1', { title: 'x', partKind: 'radiator' }, { etag: headers.etag! })
+      .expect(422);
   });
 
   test('a procedure’s edit opens a draft that is proofread before it can be released, and installers keep the old sheet', async () => {

@@ -232,6 +232,35 @@ describe('out and in again', () => {
     },
   );
 
+  test('a row that would move a model to another make, a vehicle to another bay or a part to another maker is an error', async () => {
+    const bundle = async (kind: string) =>
+      (await mara.get(`/api/export/${kind}?format=json`).expect(200)).body as Record<
+        string,
+        Record<string, unknown>[]
+      > &
+        object;
+    const wrongs = async (body: object) =>
+      ((await mara.write('post', '/api/import/preview', body).expect(200)).body as ImportReport).wrong.map(
+        (each) => each.message,
+      );
+    const { format } = (await bundle('vehicles')) as unknown as { format: string };
+    const stranger = {
+      format,
+      makes: [{ name: 'Otherby' }],
+      models: [{ make: 'Otherby', name: 'Tussock', nicknames: [], years: [2008, 2014] }],
+    };
+    expect((await wrongs(stranger))[0]).toContain('a model of another make');
+    const [vehicle] = (await bundle('vehicles')).vehicles!;
+    const other = (await bundle('vehicles')).vehicles!.find((each) => each.bay !== vehicle!.bay)!;
+    expect((await wrongs({ format, vehicles: [{ ...vehicle, bay: other.bay }] }))[0]).toContain(
+      'with another bay',
+    );
+    const part = (await bundle('parts')).parts!.find((each) => each.number === 'NT-R 4402')!;
+    expect((await wrongs({ format, parts: [{ ...part, maker: 'Otherby' }] }))[0]).toContain(
+      'is on record as a part of',
+    );
+  });
+
   test('a table of parts in inches is kept in the words of the file and read in the unit of its column', async () => {
     const upload = await read(
       'Number,Maker,Kind,Description,Source,Overall width (in),Thickness\nTB 9,Ostrave,radiator,=cmd,Saltmere bench,28 3/4,48 mm\n',

@@ -176,7 +176,17 @@ const PUT: Putters = {
       nicknames: row.nicknames,
       life: row.years,
     };
-    const [result, id] = await putPlain(db, model, names.find('model', row.name), values);
+    const known = names.find('model', row.name);
+    if (known !== undefined) {
+      const [held] = await db.select({ makeId: model.makeId }).from(model).where(eq(model.id, known));
+      // A name alone does not say that a vehicle's maker has changed.
+      if (held && held.makeId !== values.makeId)
+        throw new Wrong(
+          `“${row.name}” is on record as a model of another make; brought in as ${row.make}’s it would move with all its vehicles and lines. Give one of the two another name.`,
+          'make',
+        );
+    }
+    const [result, id] = await putPlain(db, model, known, values);
     names.set('model', row.name, id);
     return result;
   },
@@ -255,8 +265,13 @@ const PUT: Putters = {
       await db.insert(configuration).values({ ...rest, ...key, bayId });
       return 'new';
     }
-    if (held.bayId === bayId && isDeepStrictEqual(held.built, rest.built)) return 'same';
-    await db.update(configuration).set({ bayId, built: rest.built }).where(eq(configuration.id, held.id));
+    if (held.bayId !== bayId)
+      throw new Wrong(
+        'This vehicle is on record with another bay; brought in, it would take on other figures and procedures. Change its bay on its record if that is meant.',
+        'bay',
+      );
+    if (isDeepStrictEqual(held.built, rest.built)) return 'same';
+    await db.update(configuration).set({ built: rest.built }).where(eq(configuration.id, held.id));
     return 'changed';
   },
   parts: async (db, row, names, person) => {
@@ -266,6 +281,8 @@ const PUT: Putters = {
     id ??= await createPart(db, { number, maker, kind, description: details.description }, person);
     const [held] = await partLines(db, { ids: [id] }, true);
     if (held!.kind !== kind) throw new Wrong(`${number} is on record as a ${held!.kind}.`, 'kind');
+    if (held!.maker !== maker)
+      throw new Wrong(`${number} is on record as a part of ${held!.maker}, not of ${maker}.`, 'maker');
     const [box, numbers, { supersedes }, rows] = await Promise.all([
       boxOf(db, held!.revisionId),
       interchangeOf(db, id),
