@@ -3,10 +3,10 @@
 //   -- --empty   begin without the demo (on first run, or with --fresh)
 //   DATABASE_URL=postgres://…   use that server instead of a private cluster
 import path from 'node:path';
-import { freePort, openCluster } from './lib/cluster.mjs';
+import { openCluster } from './lib/cluster.mjs';
 import { ensureNodePackages, stateFolder } from './lib/packages.mjs';
 import { giveUp, say } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { startOnFreePort } from './lib/server.mjs';
 import { ensureWeb } from './lib/web.mjs';
 
 const flags = new Set(process.argv.slice(2));
@@ -23,31 +23,30 @@ const cluster = process.env.DATABASE_URL
   ? undefined
   : await openCluster(stateFolder, { firstPort: 54320, wipe: flags.has('--fresh') });
 ensureWeb();
-const port = await freePort(Number(process.env.PORT ?? 8460));
-const server = startServer({
-  databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
-  port,
-  env: {
-    RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes',
-    RADIATRIX_LOG: path.join(stateFolder, 'server.log'),
-  },
-});
-
+let server;
 let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  await server.stop();
+  await server?.stop();
   cluster?.stop();
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
-const started = await server.ready.catch((error) => error);
-if (started instanceof Error) {
+server = await startOnFreePort(Number(process.env.PORT ?? 8460), {
+  databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
+  env: {
+    RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes',
+    RADIATRIX_LOG: path.join(stateFolder, 'server.log'),
+  },
+}).catch((error) => {
   cluster?.stop();
-  giveUp(`Radiatrix did not start: ${started.message}. Its log is ${path.join(stateFolder, 'server.log')}.`);
-}
+  return giveUp(
+    `Radiatrix did not start: ${error.message}. Its log is ${path.join(stateFolder, 'server.log')}.`,
+  );
+});
+const started = await server.ready;
 say(`\nRadiatrix is at ${server.address}\n`);
 for (const { username, password } of started.firstPeople)
   say(`  ${username.padEnd(12)} ${password}   (shown this once)`);

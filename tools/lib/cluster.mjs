@@ -103,26 +103,36 @@ export async function openCluster(stateFolder, { firstPort, wipe = false, quick 
   }
   let port = existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : 0;
   if (!running()) {
+    const startOn = (at) => {
+      const settings = [
+        'listen_addresses=127.0.0.1',
+        `port=${at}`,
+        'unix_socket_directories=',
+        'max_connections=60',
+        ...(quick ? ['fsync=off'] : []),
+      ];
+      return asPostgres(program('pg_ctl'), [
+        '-D',
+        data,
+        '-l',
+        log,
+        '-w',
+        '-t',
+        '60',
+        '-o',
+        settings.map((setting) => `-c ${setting}`).join(' '),
+        'start',
+      ]);
+    };
     port = await freePort(port || firstPort);
-    const settings = [
-      'listen_addresses=127.0.0.1',
-      `port=${port}`,
-      'unix_socket_directories=',
-      'max_connections=60',
-      ...(quick ? ['fsync=off'] : []),
-    ];
-    const started = asPostgres(program('pg_ctl'), [
-      '-D',
-      data,
-      '-l',
-      log,
-      '-w',
-      '-t',
-      '60',
-      '-o',
-      settings.map((setting) => `-c ${setting}`).join(' '),
-      'start',
-    ]);
+    let started = startOn(port);
+    // Another instance may take the port between looking and starting: then the next one.
+    for (let tries = 0; started.code !== 0 && tries < 5; tries += 1) {
+      const next = await freePort(port);
+      if (next === port) break;
+      port = next;
+      started = startOn(port);
+    }
     if (started.code !== 0) {
       process.stderr.write(started.out);
       if (existsSync(log)) process.stderr.write(readFileSync(log, 'utf8').slice(-2000));

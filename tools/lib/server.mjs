@@ -1,6 +1,26 @@
 import { fork } from 'node:child_process';
 import path from 'node:path';
+import { freePort } from './cluster.mjs';
 import { root } from './packages.mjs';
+
+/**
+ * A server on the first free port from `from` on, listening. Another instance may take a port between looking and
+ * listening: then the next one.
+ */
+export async function startOnFreePort(from, options) {
+  let port = await freePort(from);
+  for (let tries = 0; ; tries += 1) {
+    const server = startServer({ ...options, port });
+    const failed = await server.ready.then(
+      () => undefined,
+      (error) => error,
+    );
+    if (failed === undefined) return server;
+    const next = await freePort(port);
+    if (next === port || tries === 5) throw failed;
+    port = next;
+  }
+}
 
 /**
  * Starts the server and waits until it listens. When this process goes away, however it goes, the server notices the

@@ -1,7 +1,7 @@
 import path from 'node:path';
-import { freePort, openCluster } from './cluster.mjs';
+import { openCluster } from './cluster.mjs';
 import { ensureChromium, ensureNodePackages, root, stateFolder } from './packages.mjs';
-import { startServer } from './server.mjs';
+import { startOnFreePort } from './server.mjs';
 import { ensureWeb } from './web.mjs';
 
 /** Where tests, pictures and measurements keep their own cluster: never the user's data. */
@@ -27,12 +27,10 @@ export async function openStack(database) {
   const chromium = ensureChromium();
   ensureWeb();
   await dropDatabase(cluster, database);
-  const server = startServer({
+  const server = await startOnFreePort(8560, {
     databaseUrl: cluster.url(database),
-    port: await freePort(8560),
     env: { RADIATRIX_LOG: path.join(testState, `${database}.log`), RADIATRIX_DEMO: 'yes' },
   });
-  await server.ready;
   return {
     cluster,
     server,
