@@ -4,6 +4,7 @@ import { ATTRIBUTES, type Attribute, type FigureSet, type PartKind } from '../sr
 import { findSets, judgeFit, type FitPart, type Slot } from '../src/fit/index.ts';
 import {
   NO_CHOICES,
+  findingsOf,
   fitVehicleOf,
   planOf,
   sideOf,
@@ -231,4 +232,37 @@ describe('one truth', () => {
       expect(offered).toBeGreaterThan(60);
     },
   );
+});
+
+test('the shroud out from round a framed fan: what that does is said not to be known, and only then', () => {
+  const part = (id: number, kind: 'radiator' | 'shroud' | 'fan'): PlanPart => ({
+    id,
+    number: `P ${id}`,
+    kind,
+    figures: SOUND[kind] as never,
+    inTheBox: [],
+  });
+  const record: PlanRecord = {
+    vehicle: {
+      configuration: { body: 'van', package: 'standard', airConditioning: true, steering: 'right' },
+    },
+    bay: BAY as never,
+    selfShifting: true,
+    parts: [part(1, 'radiator'), part(2, 'shroud'), part(3, 'fan')],
+    connectors: [],
+    adapters: [],
+    thermostats: [],
+    fasteners: [],
+  };
+  const said = (was: object, is: object) =>
+    findingsOf(
+      planOf(record, sideOf(record, { ...NONE, ...was }), sideOf(record, { ...NONE, ...is }), NO_CHOICES),
+      'metric',
+    )
+      .filter((found) => found.about === 'cooling')
+      .map((found) => [found.word, found.sentence.slice(0, 20)]);
+  const whole = { radiator: 1, shroud: 2, fan: 3 };
+  expect(said(whole, { radiator: 1, fan: 3 })).toEqual([['open', 'The shroud comes out']]);
+  expect(said(whole, whole)).toEqual([]);
+  expect(said({ radiator: 1, fan: 3 }, whole)).toEqual([]);
 });

@@ -431,6 +431,23 @@ function relationFindings({ relations }: Together): Found[] {
 const HAZARDS_FOUND = 2;
 const TOUCHING: ReadonlySet<Reach['verdict']> = new Set(['touches', 'too-short']);
 
+/**
+ * A fan in a frame of its own draws through the core with a shroud round it and without; what the shroud adds to that,
+ * nobody has measured, and the sums see no difference. That is said, not shown as none.
+ */
+function shroudFindings({ old, fresh }: Pick<Plan, 'old' | 'fresh'>): Found[] {
+  const framed = fresh.assembly.fan?.quantities.width !== undefined;
+  if (!old.assembly.shroud || fresh.assembly.shroud || !framed) return [];
+  return [
+    {
+      about: 'cooling',
+      word: 'open',
+      sentence:
+        'The shroud comes out from round a fan with a frame of its own: what it adds is not known to these sums. Keep it, or measure the top tank with and without.',
+    },
+  ];
+}
+
 /** All that a plan says without a long sum, in the reader's units. */
 export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
   const { ledger, fresh } = plan;
@@ -445,6 +462,7 @@ export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
     ...workFindings(plan.work, { byMm: plan.lowered, boxScrews: screwsInBox(fresh.parts.fan) }, units),
     ...(fan ? wiringFindings(plan.plan) : []),
     ...ledgerFindings('wiring', ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown'), units),
+    ...shroudFindings(plan),
     ...ledgerFindings('agreement', ledger, units).filter((each) => each.word !== 'clear'),
     ...(fan || plan.settings ? agreementFindings(plan.settings, plan.broken, plan.proposal, units) : []),
     ...claimFindings(plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : [])), units),
