@@ -275,6 +275,16 @@ describe('one plan', () => {
     await sheet('NT-R 4402', here, 409);
     await sheet('NT-R 4402');
   });
+  test('a fan that goes in takes the place of one that was to stay, on the sheet as in the plan', async () => {
+    const job = await openJob(mara);
+    const sheet = () => cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-R 4402']}?job=${job.id}`);
+    await job.say('part chosen', goesIn('NT-R 4402', 'radiator'));
+    await job.say('part chosen', { ...goesIn('NT-F 2230', 'fan'), role: 'stays' });
+    await sheet().expect(409);
+    const after = await job.say('part chosen', goesIn('NT-F 2212', 'fan'));
+    expect(after.plan!.verdict).toBe('straight-in');
+    await sheet().expect(200);
+  });
   test('a fuse stops the plan until it is changed, in the job as on the sheet; the job’s plan is worked out anew, never sent in', async () => {
     const job = await openJob(mara);
     await job.say('figure taken', { ...figure('fanFuse', '10 A'), method: 'bench' });

@@ -610,7 +610,6 @@ export const ATTRIBUTES = {
   },
 } as const satisfies Record<SubjectKind, Record<string, Attribute>>;
 
-export type AttributeKey<K extends SubjectKind> = keyof (typeof ATTRIBUTES)[K] & string;
 type OfType<K extends SubjectKind, T extends Attribute['type']> = {
   [A in keyof (typeof ATTRIBUTES)[K]]: (typeof ATTRIBUTES)[K][A] extends { type: T } ? A : never;
 }[keyof (typeof ATTRIBUTES)[K]] &

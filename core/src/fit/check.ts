@@ -163,6 +163,22 @@ export const remedyOf = (rule: Rule, finding: Finding): Work | undefined => {
 /** Whether the vehicle asks for a check at all; undefined where that is not known, which asks. */
 type Asked<K extends PartKind> = (vehicle: FitVehicle, figures: FigureSet<K>) => boolean | undefined;
 
+/** What every check of a figure of the part against a side of the vehicle says of itself. */
+const about = <K extends PartKind, F extends Check['family']>(
+  id: CheckId,
+  family: F,
+  key: QuantityKey<K> | WordKey<K>,
+  need: Side<QuantityFigure> | Side<WordFigure>,
+  { beside = [], leavesTo }: { beside?: readonly PartKind[]; leavesTo?: PartKind } = {},
+): Pick<Check, 'id' | 'rule' | 'family' | 'beside' | 'leavesTo' | 'keys'> => ({
+  id,
+  rule: RULES[id],
+  family,
+  beside,
+  ...(leavesTo ? { leavesTo } : {}),
+  keys: () => ({ vehicle: need.at(PLAIN).key, part: key }),
+});
+
 /**
  * need − have must be at least the gap the rule keeps, and, where a rule names the most, no more than that: a part
  * that is far too small is as wrong as one too large. `margin` is what is left over on the nearer side.
@@ -177,12 +193,7 @@ export function clearance<K extends PartKind>(
   const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
   return {
-    id,
-    rule,
-    family: 'clearance',
-    beside: options.beside ?? [],
-    ...(options.leavesTo ? { leavesTo: options.leavesTo } : {}),
-    keys: () => ({ vehicle: need.at(PLAIN).key, part: key }),
+    ...about(id, 'clearance', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
       if (options.asked?.(vehicle, part.figures) === false) {
         finding.outcome = 'not-asked';
@@ -277,12 +288,7 @@ export function match<K extends PartKind>(
   const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
   return {
-    id,
-    rule,
-    family: 'match',
-    beside: options.beside ?? [],
-    ...(options.leavesTo ? { leavesTo: options.leavesTo } : {}),
-    keys: () => ({ vehicle: need.at(PLAIN).key, part: key }),
+    ...about(id, 'match', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
       if (options.asked?.(vehicle, part.figures) === false) {
         finding.outcome = 'not-asked';
@@ -350,11 +356,7 @@ export function words<K extends PartKind>(
 ): Check {
   const rule: Rule = RULES[id];
   return {
-    id,
-    rule,
-    family: 'words',
-    beside: options.beside ?? [],
-    keys: () => ({ vehicle: need.at(PLAIN).key, part: key }),
+    ...about(id, 'words', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding) => {
       if (asked(vehicle, part.figures) === false) {
         finding.outcome = 'not-asked';

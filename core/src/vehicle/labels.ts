@@ -47,10 +47,6 @@ const MONTHS = [
 export const monthLabel = (month: string): string =>
   `${MONTHS[Number(month.slice(5)) - 1] ?? '?'} ${month.slice(0, 4)}`;
 
-/** "driver's side (left)": the spoken side of a vehicle side, which depends on where the driver sits. */
-export const spokenSide = (side: 'left' | 'right', steering: 'left' | 'right'): string =>
-  side === steering ? "driver's side" : 'passenger side';
-
 /** "2009 Quillon Tussock" */
 export function configurationTitle(configuration: Configuration, vocabulary: Vocabulary): string {
   const model = vocabulary.models.find((candidate) => candidate.id === configuration.modelId);

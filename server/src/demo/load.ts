@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { eq, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Person, SessionState } from '@radiatrix/contract';
 import { bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { Database } from '../db/client.ts';
@@ -103,5 +103,3 @@ export async function addFirstPeople(
 
 export const isEmpty = async (db: Database): Promise<boolean> =>
   (await db.select({ id: person.id }).from(person).limit(1)).length === 0;
-export const holdsDemo = async (db: Database): Promise<boolean> =>
-  (await db.select().from(setting).where(eq(setting.name, 'demo'))).length > 0;

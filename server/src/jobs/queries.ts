@@ -122,10 +122,3 @@ export const sourceIds = async (db: Db): Promise<Set<number>> =>
 /** Jobs whose row is older than their events, with who opened them. */
 export const unfolded = (db: Db) =>
   db.select({ id: job.id, by: job.by }).from(job).where(eq(job.folded, false));
-
-export const jobsOfPart = (db: Db, partId: number) =>
-  db
-    .selectDistinct({ id: job.id, label: job.label, closed: job.closed })
-    .from(jobEvent)
-    .innerJoin(job, eq(job.id, jobEvent.jobId))
-    .where(sql`${jobEvent.kind} = 'part chosen' and (${jobEvent.payload} ->> 'partId')::integer = ${partId}`);

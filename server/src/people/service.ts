@@ -1,5 +1,5 @@
 import { hash, verify } from '@node-rs/argon2';
-import { eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Person, Role, SessionState } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { person, setting } from '../db/schema/index.ts';
@@ -32,9 +32,4 @@ export async function signIn(db: Db, username: string, password: string): Promis
 export async function demoAccounts(db: Db): Promise<SessionState['demo']> {
   const [row] = await db.select().from(setting).where(eq(setting.name, 'demo'));
   return row ? (row.value as { accounts: NonNullable<SessionState['demo']> }).accounts : null;
-}
-
-export async function countPeople(db: Db): Promise<number> {
-  const [row] = await db.select({ n: sql<number>`count(*)::int` }).from(person);
-  return row!.n;
 }

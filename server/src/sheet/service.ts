@@ -34,8 +34,11 @@ function membersFor(bench: Bench, partId: number, job: JobHand | undefined): Mem
     ...(part.evidence ? { evidence: part.evidence } : {}),
   });
   const own = bench.parts.find((part) => part.id === partId)!;
-  const beside = (job?.state.parts ?? []).flatMap((chosen): Member[] => {
-    if (chosen.partId === partId || chosen.role === 'comes off' || chosen.state === 'sent back' || chosen.kind === own.kind) return [];
+  const chosenParts = (job?.state.parts ?? []).filter((part) => part.role !== 'comes off' && part.state !== 'sent back');
+  // One of a kind stands there: what goes in takes the place of what was to stay.
+  const replaced = new Set(chosenParts.flatMap((part) => (part.role === 'goes in' ? [part.kind] : [])));
+  const beside = chosenParts.flatMap((chosen): Member[] => {
+    if (chosen.partId === partId || chosen.kind === own.kind || (chosen.role === 'stays' && replaced.has(chosen.kind))) return [];
     const part = bench.parts.find((each) => each.id === chosen.partId);
     return part && COOLED_BY_SHROUD.includes(part.kind) ? [memberOf(part, chosen.role === 'stays')] : [];
   });
