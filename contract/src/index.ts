@@ -19,7 +19,7 @@ export type * from './records/vehicle.ts';
 export type * from './records/part.ts';
 export type * from './records/connector.ts';
 export type * from './records/procedure.ts';
-export type * from './records/review.ts';
+export * from './records/review.ts';
 export * from './records/history.ts';
 export type * from './records/bundle.ts';
 export type * from './records/photo.ts';

@@ -26,6 +26,11 @@ export interface Route {
   query?: Joi.ObjectSchema;
   /** The save must name the version it changes. */
   ifMatch?: boolean;
+  /**
+   * What it changes of what everybody sees waits for a reviewer: whoever saves it, or a specialist only, where what
+   * is saved was written by somebody else (a source's own table).
+   */
+  reviewed?: 'always' | 'from a specialist';
   /** The body is not JSON. */
   raw?: boolean;
 }
@@ -61,12 +66,12 @@ export const ROUTES = {
   newPart: { method: 'post', path: '/api/parts', summary: 'Record a new part', roles: EDITORS, body: newPartSchema },
   partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: whole(partDetailsSchema, 'notes', 'inTheBox', 'interchange', 'supersedes'), ifMatch: true },
   partFigures: { method: 'put', path: '/api/parts/:id/figures', summary: 'Record figures of a part', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
-  newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema },
-  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS },
+  newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema, reviewed: 'always' },
+  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS, reviewed: 'always' },
   connectors: { method: 'get', path: '/api/connectors', summary: 'Connectors', roles: EVERYONE },
   connector: { method: 'get', path: '/api/connectors/:id', summary: 'A connector by id or code', roles: EVERYONE },
   newConnector: { method: 'post', path: '/api/connectors', summary: 'Record a new connector', roles: EDITORS, body: connectorSchema },
-  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: whole(connectorSchema, 'description'), ifMatch: true },
+  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: whole(connectorSchema, 'description'), ifMatch: true, reviewed: 'always' },
   procedure: { method: 'get', path: '/api/procedures/:id', summary: 'A procedure', roles: EVERYONE },
   newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
   saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: whole(procedureSchema, 'way', 'fasteners', 'steps'), ifMatch: true },
@@ -78,16 +83,16 @@ export const ROUTES = {
   practice: { method: 'get', path: '/api/practice', summary: 'Lines of practice that the shop has set for itself', roles: EVERYONE },
   setPractice: { method: 'post', path: '/api/practice', summary: 'Set a line of practice, or take the trade’s back', roles: EDITORS, body: practiceSchema },
   vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
-  newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema },
-  dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS },
+  newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema, reviewed: 'always' },
+  dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS, reviewed: 'always' },
   records: { method: 'get', path: '/api/records/:table', summary: 'Makes, models, engines, transmissions, sources, vehicles or bays', roles: EVERYONE, query: textQuery },
   record: { method: 'get', path: '/api/records/:table/:id', summary: 'One of them', roles: EVERYONE },
-  newRecord: { method: 'post', path: '/api/records/:table', summary: 'Record a new one', roles: EDITORS, body: anyRecord },
-  saveRecordValues: { method: 'put', path: '/api/records/:table/:id', summary: 'Change one', roles: EDITORS, body: anyRecord, ifMatch: true },
+  newRecord: { method: 'post', path: '/api/records/:table', summary: 'Record a new one', roles: EDITORS, body: anyRecord, reviewed: 'always' },
+  saveRecordValues: { method: 'put', path: '/api/records/:table/:id', summary: 'Change one', roles: EDITORS, body: anyRecord, ifMatch: true, reviewed: 'always' },
   models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
   coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
   makeCoverage: { method: 'get', path: '/api/makes/:id/coverage', summary: 'Every model of a make, year by year, for one kind of part', roles: EVERYONE, query: makeQuery },
-  rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema },
+  rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema, reviewed: 'always' },
   newMark: { method: 'post', path: '/api/marks', summary: 'Mark a part and vehicles for measuring', roles: EDITORS, body: markSchema },
   dropMark: { method: 'delete', path: '/api/marks/:id', summary: 'Take a mark away', roles: EDITORS },
   marks: { method: 'get', path: '/api/marks', summary: 'What waits to be measured', roles: EVERYONE },
@@ -100,8 +105,10 @@ export const ROUTES = {
   sendBack: { method: 'post', path: '/api/review/:kind/:id/send-back', summary: 'Send a draft back to whoever wrote it, with the reason', roles: REVIEWERS, ifMatch: true, body: reasonSchema },
   withdraw: { method: 'post', path: '/api/review/:kind/:id/withdraw', summary: 'Withdraw what was released, with the reason', roles: REVIEWERS, body: reasonSchema },
   release: { method: 'post', path: '/api/review/:kind/:id/release', summary: 'Release a revision to installers', roles: REVIEWERS, ifMatch: true },
+  takeBack: { method: 'delete', path: '/api/proposals/:id', summary: 'Take back a change one has proposed', roles: EDITORS },
+  proposedPhoto: { method: 'get', path: '/api/proposals/:id/photo', summary: 'A photograph that waits for a reviewer', roles: EDITORS },
   history: { method: 'get', path: '/api/history/:kind/:id', summary: 'Every change of a record', roles: EDITORS },
-  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true },
+  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true, reviewed: 'always' },
   photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph', roles: EVERYONE },
   importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, body: bundleSchema },
   newUpload: { method: 'post', path: '/api/uploads', summary: 'Send a CSV or XLSX table to be brought in', roles: EDITORS, query: uploadQuery, raw: true },
@@ -111,7 +118,7 @@ export const ROUTES = {
   stopUpload: { method: 'delete', path: '/api/uploads/:id', summary: 'Stop, and throw the upload away', roles: EDITORS },
   wrongRows: { method: 'get', path: '/api/uploads/:id/wrong', summary: 'The wrong rows of an upload as CSV, with reasons', roles: EDITORS },
   exportTable: { method: 'get', path: '/api/export/:kind', summary: 'Applications, parts or vehicles as CSV, XLSX or JSON', roles: EVERYONE, query: exportQuery },
-  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema },
+  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema, reviewed: 'from a specialist' },
 } as const satisfies Record<string, Route>; // prettier-ignore
 
 export type RouteId = keyof typeof ROUTES;

@@ -1,7 +1,6 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
-import { sql } from 'drizzle-orm';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -29,6 +28,7 @@ import { mountSession } from './people/routes.ts';
 import * as photos from './photos/routes.ts';
 import * as practice from './practice/routes.ts';
 import * as procedures from './procedures/routes.ts';
+import * as proposals from './proposals/routes.ts';
 import * as review from './review/routes.ts';
 import * as search from './search/routes.ts';
 import * as sheet from './sheet/routes.ts';
@@ -90,7 +90,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
   }
 
   app.get(ROUTES.health.path, async (_req, res) => {
-    await connection.db.execute(sql`select 1`);
+    await connection.pool.query('select 1');
     res.json({ ok: true });
   });
   const description = describeApi();
@@ -116,6 +116,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...procedures,
     ...sheet,
     ...review,
+    ...proposals,
     ...photos,
     ...history,
     ...importing,

@@ -7,7 +7,7 @@ import { createIfMissing, prepare } from './db/prepare.ts';
 import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
 import { foldOutdated } from './jobs/service.ts';
-import { forgetOldAnswers } from './http/route.ts';
+import { forgetOldAnswers } from './http/queries.ts';
 import { newToken } from './http/session.ts';
 
 /**

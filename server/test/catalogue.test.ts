@@ -10,13 +10,15 @@ import type {
   Problem,
   SetsResult,
 } from '@radiatrix/contract';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, demoServer, released } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
-let mara: Actor, cleo: Actor;
+let mara: Actor, rowan: Actor, cleo: Actor;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, cleo] = await Promise.all([Actor.signIn(server.app, 'mara'), Actor.signIn(server.app, 'cleo')]);
+  [mara, rowan, cleo] = (await Promise.all(
+    ['mara', 'rowan', 'cleo'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor];
 });
 afterAll(() => server.stop());
 
@@ -72,11 +74,8 @@ describe('the next question', () => {
     await mara
       .write('post', '/api/vin-patterns', { prefix: '4ZQ', field: 'make', value: 'Quillon' })
       .expect(422);
-    const { body } = await mara
-      .write('post', '/api/vin-patterns', { prefix: '4ZM', field: 'model', value: 'merlet' })
-      .expect(201);
-    await cleo.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(403);
-    await mara.write('delete', `/api/vin-patterns/${(body as { id: number }).id}`).expect(204);
+    const [pattern] = (await mara.get('/api/vin-patterns').expect(200)).body as { id: number }[];
+    await cleo.write('delete', `/api/vin-patterns/${pattern!.id}`).expect(403);
   });
 });
 
@@ -160,13 +159,14 @@ describe('coverage', () => {
     const [claim] = own;
     const address = `/api/parts/${claim!.partId}/models/${before.modelId}/lines`;
     const line = (years: [number, number]) => ({ years, fits: true });
-    const { body } = await mara
-      .write('put', address, {
+    await released(
+      rowan,
+      await mara.write('put', address, {
         sourceId: claim!.sourceId,
         replaces: own.map((each) => each.id),
         lines: [line([2010, 2011]), line([2013, 2014])],
-      })
-      .expect(200);
+      }),
+    );
     const after = await coverage('Haulden');
     expect(
       after.claims
@@ -180,7 +180,9 @@ describe('coverage', () => {
     const stale = await mara
       .write('put', address, {
         sourceId: claim!.sourceId,
-        replaces: (body as { ids: number[] }).ids,
+        replaces: after.claims
+          .filter((each) => each.partId === claim!.partId && each.sourceId === claim!.sourceId)
+          .map((each) => each.id),
         lines: [line([2010, 2016]), line([1990, 2016])],
       })
       .expect(422);

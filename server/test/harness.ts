@@ -3,6 +3,7 @@ import path from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
+import type { Waits } from '@radiatrix/contract';
 import { createApp } from '../src/app.ts';
 import { connect, type Connection } from '../src/db/client.ts';
 import { createIfMissing, prepare } from '../src/db/prepare.ts';
@@ -75,6 +76,15 @@ export async function demoServer() {
   const { connection, drop, url } = await newDatabase();
   await prepare(connection);
   await loadDemo(connection.db, demoFolder);
-  const app = await createApp({ connection, logger: pino({ level: 'silent' }) });
-  return { app, connection, url, stop: drop };
+  /** A server process more on the same database. */
+  const another = () => createApp({ connection, logger: pino({ level: process.env.TEST_LOG ?? 'silent' }) });
+  return { app: await another(), another, connection, url, stop: drop };
 }
+
+/** Lets a reviewer release what a save has proposed. */
+export async function released(reviewer: Actor, { status, body }: { status: number; body: unknown }): Promise<void> {
+  if (status !== 202) throw new Error(`that was not proposed but answered with ${status}`);
+  const address = `/api/review/proposal/${(body as Waits).waits.id}`;
+  const { headers } = await reviewer.get(address).expect(200);
+  await reviewer.write('post', `${address}/release`, undefined, { etag: headers.etag! }).expect(200);
+} // prettier-ignore

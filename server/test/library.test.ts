@@ -1,14 +1,14 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { HistoryEntry, LibraryLine, LibraryRecord, Problem, SearchResult } from '@radiatrix/contract';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, demoServer, released } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
-let mara: Actor, piet: Actor, cleo: Actor;
+let mara: Actor, piet: Actor, rowan: Actor, cleo: Actor;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet, cleo] = (await Promise.all(
-    ['mara', 'piet', 'cleo'].map((name) => Actor.signIn(server.app, name)),
-  )) as [Actor, Actor, Actor];
+  [mara, piet, rowan, cleo] = (await Promise.all(
+    ['mara', 'piet', 'rowan', 'cleo'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor, Actor];
 });
 afterAll(() => server.stop());
 
@@ -33,7 +33,7 @@ describe('records of the library', () => {
       .write('put', `/api/records/model/${tussock!.id}`, { ...wider, life: [2016, 2008], name: '' }, { etag })
       .expect(422);
     expect((wrong.body as Problem).fields!.map((each) => each.path)).toContain('name');
-    await mara.write('put', `/api/records/model/${tussock!.id}`, wider, { etag }).expect(200);
+    await released(rowan, await mara.write('put', `/api/records/model/${tussock!.id}`, wider, { etag }));
     // A server that keeps the vocabulary hears of the change at once.
     const { body } = await cleo.get('/api/vocabulary').expect(200);
     expect(
@@ -45,22 +45,24 @@ describe('records of the library', () => {
   test('two people: the second is told what the first made of it, and loses nothing', async () => {
     const [source] = await lines('source', 'Tidewater');
     const { record, etag } = await open('source', source!.id);
-    await mara
-      .write('put', `/api/records/source/${source!.id}`, { ...record.values, grade: 5 }, { etag })
-      .expect(200);
+    await released(
+      rowan,
+      await mara.write('put', `/api/records/source/${source!.id}`, { ...record.values, grade: 5 }, { etag }),
+    );
     const stale = await piet
       .write('put', `/api/records/source/${source!.id}`, { ...record.values, note: 'mine' }, { etag })
       .expect(412);
     expect((stale.body as Problem).current).toMatchObject({ values: { grade: 5 }, changed: { by: 'Mara' } });
     const now = await open('source', source!.id);
-    await piet
-      .write(
+    await released(
+      rowan,
+      await piet.write(
         'put',
         `/api/records/source/${source!.id}`,
         { ...now.record.values, note: 'mine' },
         { etag: now.etag },
-      )
-      .expect(200);
+      ),
+    );
     expect((await open('source', source!.id)).record.values).toMatchObject({ grade: 5, note: 'mine' });
     const { body } = await mara.get(`/api/history/source/${source!.id}`).expect(200);
     expect((body as HistoryEntry[]).slice(0, 2).map((each) => each.by)).toEqual(['Piet', 'Mara']);
@@ -74,7 +76,7 @@ describe('records of the library', () => {
     await mara.write('post', '/api/records/configuration', record.values).expect(409);
     await mara
       .write('post', '/api/records/configuration', { ...record.values, package: 'heavy-duty' })
-      .expect(201);
+      .expect(202);
     await cleo.get('/api/records/person').expect(404);
     await cleo.get('/api/records/model/999999').expect(404);
   });

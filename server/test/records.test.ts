@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import supertest from 'supertest';
 import type { FindResult, MatchResult, PartRecord, Problem, SheetRecord } from '@radiatrix/contract';
 import { ROUTES, type Route } from '@radiatrix/contract/schemas';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, demoServer, released } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
 let mara: Actor, piet: Actor, rowan: Actor, cleo: Actor, idris: Actor;
@@ -348,7 +348,7 @@ describe('bad input gets a clear answer and changes nothing', () => {
       code: 'conflict',
       detail: expect.stringContaining('opposite'),
     });
-    await say(await sourceId('Counter talk')).expect(201);
+    await say(await sourceId('Counter talk')).expect(202);
     expect((await say(await sourceId('Counter talk'), { years: [1990, 1991] })).body).toMatchObject({
       code: 'invalid',
       fields: [{ path: 'years' }],
@@ -393,8 +393,9 @@ describe('bad input gets a clear answer and changes nothing', () => {
     expect((await send(Buffer.concat([png, Buffer.alloc(5 * 1024 * 1024)]), 'image/png')).body).toMatchObject(
       { status: 413 },
     );
-    const made = await send(png, 'image/png').expect(201);
-    const back = await idris.get(`/api/photos/${(made.body as { id: number }).id}`).expect(200);
+    await released(rowan, await send(png, 'image/png'));
+    const { photos } = (await idris.get(`/api/parts/${id}`).expect(200)).body as PartRecord;
+    const back = await idris.get(`/api/photos/${photos.at(-1)!.id}`).expect(200);
     expect([back.headers['content-type'], (back.body as Buffer).equals(png)]).toEqual(['image/png', true]);
   });
 });

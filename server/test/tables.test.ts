@@ -4,18 +4,18 @@ import type { ImportReport, Problem, Upload } from '@radiatrix/contract';
 import { Actor, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
-let mara: Actor, piet: Actor;
+let rowan: Actor, piet: Actor;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet] = await Promise.all([Actor.signIn(server.app, 'mara'), Actor.signIn(server.app, 'piet')]);
+  [rowan, piet] = await Promise.all([Actor.signIn(server.app, 'rowan'), Actor.signIn(server.app, 'piet')]);
 });
 afterAll(() => server.stop());
 
 const send = (content: Buffer | string, kind = 'applications', name = 'lines.csv') =>
-  mara.upload(`/api/uploads?${new URLSearchParams({ kind, name })}`, content);
+  rowan.upload(`/api/uploads?${new URLSearchParams({ kind, name })}`, content);
 const until = async (id: string, ...states: Upload['state'][]): Promise<Upload> => {
   for (let tries = 0; tries < 400; tries += 1) {
-    const { body } = await mara.get(`/api/uploads/${id}`).expect(200);
+    const { body } = await rowan.get(`/api/uploads/${id}`).expect(200);
     if (states.includes((body as Upload).state)) return body as Upload;
     await new Promise((go) => setTimeout(go, 50));
   }
@@ -26,13 +26,13 @@ const preview = async (
   sourceId: number | null = null,
   mapping = upload.mapping,
 ): Promise<Upload> => {
-  await mara.write('post', `/api/uploads/${upload.id}/preview`, { mapping, sourceId }).expect(202);
+  await rowan.write('post', `/api/uploads/${upload.id}/preview`, { mapping, sourceId }).expect(202);
   return until(upload.id, 'ready', 'failed');
 };
 const read = async (content: Buffer | string, kind = 'applications'): Promise<Upload> =>
   preview((await send(content, kind).expect(201)).body as Upload);
 const apply = async (upload: Upload): Promise<Upload> => {
-  await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
+  await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
   return until(upload.id, 'applied', 'failed');
 };
 const lines = async (): Promise<number> =>
@@ -82,10 +82,10 @@ describe('a table of applications', () => {
     ]);
     expect(upload.wrong.every(({ reason, fix }) => reason !== '' && fix !== '')).toBe(true);
     const before = await lines();
-    const { body } = await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(409);
+    const { body } = await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(409);
     expect((body as Problem).detail).toContain('whole or not at all');
     expect(await lines()).toBe(before);
-    const file = await mara.get(`/api/uploads/${upload.id}/wrong`).expect(200);
+    const file = await rowan.get(`/api/uploads/${upload.id}/wrong`).expect(200);
     const rows = file.text.trim().split('\r\n');
     expect(rows).toHaveLength(5);
     expect(rows[1]).toContain('no part “ZZ 1” is on record');
@@ -113,7 +113,7 @@ describe('a table of applications', () => {
   test('a mapping is remembered; a required column that is not there is asked for', async () => {
     const odd = 'Who,Car,Bit,From,To\nHarbour list,Tussock,NT-R 4410,2013,2014\n';
     const first = (await send(odd)).body as Upload;
-    await mara
+    await rowan
       .write('post', `/api/uploads/${first.id}/preview`, { mapping: first.mapping, sourceId: null })
       .expect(422);
     const fields: Record<string, string> = { Who: 'source', Car: 'model', Bit: 'part' };
@@ -131,8 +131,8 @@ describe('a table of applications', () => {
 
   test('stopped, it leaves nothing behind', async () => {
     const upload = (await send(`${HEAD}\n${ROW}\n`)).body as Upload;
-    await mara.write('delete', `/api/uploads/${upload.id}`).expect(200);
-    await mara.get(`/api/uploads/${upload.id}`).expect(404);
+    await rowan.write('delete', `/api/uploads/${upload.id}`).expect(200);
+    await rowan.get(`/api/uploads/${upload.id}`).expect(404);
     const { rows } = await server.connection.pool.query('select 1 from import_line where upload = $1', [
       upload.id,
     ]);
@@ -189,7 +189,7 @@ describe('files as they come', () => {
 
   test('a workbook comes in as its CSV would, and text that is markup stays text', async () => {
     const sheet = (
-      await mara
+      await rowan
         .get('/api/export/applications?format=xlsx')
         .buffer(true)
         .parse((res, done) => {
@@ -211,7 +211,7 @@ describe('out and in again', () => {
   test.each(['applications', 'vehicles', 'parts'])(
     '%s: the file that goes out changes nothing when it comes in',
     async (kind) => {
-      const { text } = await mara.get(`/api/export/${kind}`).expect(200);
+      const { text } = await rowan.get(`/api/export/${kind}`).expect(200);
       const upload = await read(text, kind);
       expect([upload.message, upload.wrong]).toEqual(['', []]);
       expect(upload.counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
@@ -222,8 +222,8 @@ describe('out and in again', () => {
   test.each(['applications', 'vehicles', 'parts'])(
     '%s as JSON are a bundle, and bringing it in changes nothing',
     async (kind) => {
-      const { body } = await mara.get(`/api/export/${kind}?format=json`).expect(200);
-      const report = (await mara.write('post', '/api/import/preview', body as object).expect(200))
+      const { body } = await rowan.get(`/api/export/${kind}?format=json`).expect(200);
+      const report = (await rowan.write('post', '/api/import/preview', body as object).expect(200))
         .body as ImportReport;
       expect(report.wrong).toEqual([]);
       const counts = Object.values(report.counts);
@@ -234,13 +234,13 @@ describe('out and in again', () => {
 
   test('a row that would move a model to another make, a vehicle to another bay or a part to another maker is an error', async () => {
     const bundle = async (kind: string) =>
-      (await mara.get(`/api/export/${kind}?format=json`).expect(200)).body as Record<
+      (await rowan.get(`/api/export/${kind}?format=json`).expect(200)).body as Record<
         string,
         Record<string, unknown>[]
       > &
         object;
     const wrongs = async (body: object) =>
-      ((await mara.write('post', '/api/import/preview', body).expect(200)).body as ImportReport).wrong.map(
+      ((await rowan.write('post', '/api/import/preview', body).expect(200)).body as ImportReport).wrong.map(
         (each) => each.message,
       );
     const { format } = (await bundle('vehicles')) as unknown as { format: string };
@@ -273,7 +273,7 @@ describe('out and in again', () => {
     );
     expect(rows).toHaveLength(1);
     expect(rows[0]!.value).toBeCloseTo(28.75 * 25.4, 9);
-    const { text } = await mara.get('/api/export/parts').expect(200);
+    const { text } = await rowan.get('/api/export/parts').expect(200);
     expect(text).toContain("'=cmd");
     expect((await read(text, 'parts')).counts).toMatchObject({ new: 0, changed: 0, wrong: 0 });
   });

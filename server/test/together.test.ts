@@ -2,19 +2,21 @@ import pg from 'pg';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { auditModel } from '@radiatrix/core/application';
-import type { PartRecord, Problem, Upload } from '@radiatrix/contract';
+import type { PartRecord, Problem, Upload, Waits } from '@radiatrix/contract';
 import { readModels } from '../src/audit/read.ts';
 import { asPerson } from '../src/db/transaction.ts';
 import { claims } from '../src/parts/queries.ts';
 import { configurations, loadVocabulary } from '../src/vehicles/queries.ts';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, demoServer, released } from './harness.ts';
 
 /** What several people, or several parts of the server, do to one library at once. */
 let server: Awaited<ReturnType<typeof demoServer>>;
-let mara: Actor, piet: Actor;
+let mara: Actor, piet: Actor, rowan: Actor;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet] = await Promise.all([Actor.signIn(server.app, 'mara'), Actor.signIn(server.app, 'piet')]);
+  [mara, piet, rowan] = (await Promise.all(
+    ['mara', 'piet', 'rowan'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor];
 });
 afterAll(() => server.stop());
 
@@ -110,18 +112,18 @@ describe('a table on its way in, while others work', () => {
   const HEAD = 'Source,Model,Part number,Year from,Year to,Fits\n';
   const until = async (id: string, ...states: Upload['state'][]): Promise<Upload> => {
     for (let tries = 0; tries < 600; tries += 1) {
-      const { body } = await mara.get(`/api/uploads/${id}`).expect(200);
+      const { body } = await rowan.get(`/api/uploads/${id}`).expect(200);
       if (states.includes((body as Upload).state)) return body as Upload;
       await new Promise((go) => setTimeout(go, 30));
     }
     throw new Error('it never came to an end');
   };
   const ready = async (rows: string): Promise<Upload> => {
-    const { body } = await mara
+    const { body } = await rowan
       .upload('/api/uploads?kind=applications&name=lines.csv', HEAD + rows)
       .expect(201);
     const { id, mapping } = body as Upload;
-    await mara.write('post', `/api/uploads/${id}/preview`, { mapping, sourceId: null }).expect(202);
+    await rowan.write('post', `/api/uploads/${id}/preview`, { mapping, sourceId: null }).expect(202);
     return until(id, 'ready');
   };
   const idOf = async (number: string): Promise<number> =>
@@ -133,20 +135,19 @@ describe('a table on its way in, while others work', () => {
     const [model] = await query<{ id: number }>("select id from model where name = 'Merlet'");
     const [source] = await query<{ id: number }>("select id from source where name = 'Ostrave drawings'");
     const part = await idOf('NT-R 6020');
-    await piet
-      .write('post', `/api/parts/${part}/claims`, {
-        modelId: model!.id,
-        years: [2008, 2008],
-        fits: false,
-        sourceId: source!.id,
-        exceptions: [],
-      })
-      .expect(201);
-    await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
+    const claim = {
+      modelId: model!.id,
+      years: [2008, 2008],
+      fits: false,
+      sourceId: source!.id,
+      exceptions: [],
+    };
+    await released(rowan, await piet.write('post', `/api/parts/${part}/claims`, claim));
+    await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
     const ended = await until(upload.id, 'applied', 'failed');
     expect(ended).toMatchObject({ state: 'failed' });
     expect(ended.message).toContain('changed since the preview');
-    const { body } = await mara.get(`/api/parts/${part}`).expect(200);
+    const { body } = await rowan.get(`/api/parts/${part}`).expect(200);
     expect(
       (body as PartRecord).claims.some((claim) => claim.source === 'Ostrave drawings' && claim.fits),
     ).toBe(false);
@@ -166,7 +167,7 @@ describe('a table on its way in, while others work', () => {
     const upload = await ready(rows.join('\n'));
     expect(upload.wrong.filter((each) => !/already|same/.test(each.reason))).toEqual([]);
     expect(upload.counts.new + upload.counts.same).toBe(rows.length);
-    await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
+    await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
     expect(await until(upload.id, 'applied', 'failed')).toMatchObject({ state: 'applied' });
     const [after] = await query<{ count: string }>(
       'select count(*) from history where "table" = \'application\'',
@@ -179,16 +180,16 @@ describe('a table on its way in, while others work', () => {
     const people = await query<{ name: string }>(
       "select distinct p.name from history h join person p on p.id = h.person_id where h.\"table\" = 'application' and h.action = 'insert' and h.id > (select max(id) - 1000 from history)",
     );
-    expect(people.map((each) => each.name)).toEqual(['Mara']);
+    expect(people.map((each) => each.name)).toEqual(['Rowan']);
   });
 
   test('an upload is its owner’s alone, and one act at a time', async () => {
     const upload = await ready('Counter talk,Aurelle,NT-R 7001,2014,2014,yes\n');
     await piet.write('post', `/api/uploads/${upload.id}/apply`).expect(404);
     await piet.write('delete', `/api/uploads/${upload.id}`).expect(404);
-    await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
+    await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
     await until(upload.id, 'applied');
-    const { body } = await mara.write('post', `/api/uploads/${upload.id}/apply`).expect(409);
+    const { body } = await rowan.write('post', `/api/uploads/${upload.id}/apply`).expect(409);
     expect((body as Problem).code).toBe('not-ready');
   });
 });
@@ -209,7 +210,13 @@ describe('lines of one part, rewritten by two people', () => {
       mara.write('put', address, body),
       piet.write('put', address, body),
     ]);
-    expect([one.status, other.status].sort()).toEqual([200, 412]);
+    // Both are proposed; of the two, the second to be released cannot be done any more.
+    await released(rowan, one);
+    const { id: late } = (other.body as Waits).waits;
+    const { headers } = await rowan.get(`/api/review/proposal/${late}`);
+    await rowan
+      .write('post', `/api/review/proposal/${late}/release`, undefined, { etag: headers.etag! })
+      .expect(409);
     const left = await query(
       "select 1 from application where part_id = $1 and model_id = $2 and source_id = $3 and years = int4range($4, $4, '[]')",
       [part, model, sourceId, year],

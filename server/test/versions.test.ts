@@ -16,17 +16,17 @@ import type {
   ProcedureRecord,
   VehicleRecord,
 } from '@radiatrix/contract';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, demoServer, released } from './harness.ts';
 
 /** What the history keeps is enough to say what changed, and to put it back. */
 let server: Awaited<ReturnType<typeof demoServer>>;
-let mara: Actor, piet: Actor, cleo: Actor;
+let mara: Actor, piet: Actor, rowan: Actor, cleo: Actor;
 let bench: number;
 beforeAll(async () => {
   server = await demoServer();
-  [mara, piet, cleo] = (await Promise.all(
-    ['mara', 'piet', 'cleo'].map((name) => Actor.signIn(server.app, name)),
-  )) as [Actor, Actor, Actor];
+  [mara, piet, rowan, cleo] = (await Promise.all(
+    ['mara', 'piet', 'rowan', 'cleo'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor, Actor];
   const { body } = await mara.get('/api/sources').expect(200);
   bench = (body as { id: number; name: string }[]).find((each) => each.name === 'Saltmere bench')!.id;
 });
@@ -148,12 +148,18 @@ describe('a connector', () => {
     const start = await read();
     const { code, name, description, cavities } = start.record;
     const fewer = { code, name: `${name}, changed`, description, cavities: cavities.slice(0, 1) };
-    await mara.write('put', `/api/connectors/${start.record.id}`, fewer, { etag: start.etag }).expect(200);
+    await released(
+      rowan,
+      await mara.write('put', `/api/connectors/${start.record.id}`, fewer, { etag: start.etag }),
+    );
     const entries = await historyOf('connector', start.record.id);
     const versions = versionsOf(entries);
     const back = connectorBack(standingAfter(entries, versions.at(-2)!.upTo));
     const changed = await read();
-    await mara.write('put', `/api/connectors/${start.record.id}`, back, { etag: changed.etag }).expect(200);
+    await released(
+      rowan,
+      await mara.write('put', `/api/connectors/${start.record.id}`, back, { etag: changed.etag }),
+    );
     const again = await read();
     expect([again.record.name, again.record.cavities]).toEqual([name, cavities]);
   });

@@ -1,8 +1,14 @@
 import Joi from 'joi';
 import { line } from '../common.ts';
+import type { LibraryTable } from './library.ts';
 import type { RevisionState, Stamp } from '../revision.ts';
 
-export type ReviewKind = 'part' | 'procedure' | 'bay';
+/** A revision of a part or a procedure, the proposed figures of a bay, or a change that was proposed of anything else. */
+export const REVIEW_KINDS = ['part', 'procedure', 'bay', 'proposal'] as const;
+export type ReviewKind = (typeof REVIEW_KINDS)[number];
+
+/** What a proposed change concerns, as its page is addressed. */
+export type ProposalSubject = 'part' | 'bay' | 'connector' | 'procedure' | 'vin-pattern' | LibraryTable;
 
 export interface ReviewLine {
   kind: ReviewKind;
@@ -16,6 +22,13 @@ export interface ReviewLine {
   changed: Stamp;
   /** Why it was sent back, until it is edited again; empty otherwise. */
   sentBackFor: string;
+  /** The record that a proposed change concerns; without an id it is one that is not on record yet. */
+  about?: { kind: ProposalSubject; id: number | null };
+}
+
+/** The answer to a save that is kept until a reviewer lets it through. */
+export interface Waits {
+  waits: { id: number; title: string };
 }
 
 export interface Change {
@@ -35,6 +48,8 @@ export interface ReviewRecord extends ReviewLine {
   /** What still stands in the way of a release. */
   blocking: string[];
   remarks: string[];
+  /** Address of a proposed photograph. */
+  picture?: string;
 }
 
 export interface Reason {

@@ -23,7 +23,7 @@ export interface Upload {
   separator: string;
   mapping: MappedHeading[];
   sample: string[][];
-  state: 'mapping' | 'reading' | 'ready' | 'applying' | 'applied' | 'stopped' | 'failed';
+  state: 'mapping' | 'reading' | 'ready' | 'applying' | 'applied' | 'waiting' | 'stopped' | 'failed';
   /** Rows gone through; the whole number is known once they were. */
   done: number;
   of: number;

@@ -2,6 +2,7 @@ import type { ConnectorDocument } from '@radiatrix/contract';
 import { ProblemError, notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 import { connectorLines, connectorRecord, insertConnector, updateConnector } from './queries.ts';
+import { connectorTouch } from './service.ts';
 
 async function reply(db: Context['db'], idOrCode: string, more: Partial<Reply> = {}): Promise<Reply> {
   const record = await connectorRecord(db, idOrCode);
@@ -18,6 +19,8 @@ export const newConnector = async ({ db, body }: Context): Promise<Reply> => {
 };
 
 export const saveConnector = async ({ db, id, body, ifMatch }: Context): Promise<Reply> => {
+  const held = await connectorRecord(db, String(id()));
+  if (held) await connectorTouch(db, held, body as ConnectorDocument);
   if (!(await updateConnector(db, id(), Number(ifMatch) || 0, body as ConnectorDocument))) {
     const current = await connectorRecord(db, String(id()));
     if (!current) throw notFound('That connector');

@@ -3,6 +3,7 @@ import type { AuditClaim } from '@radiatrix/core/application';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { ModelLine } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { seenPart } from '../db/visible.ts';
 import { claims } from '../parts/queries.ts';
 import { application, configuration, measureMark, model, part, person } from '../db/schema/index.ts';
 
@@ -40,13 +41,14 @@ export async function claimsOfKind(
   db: Db,
   modelIds: readonly number[],
   kind: PartKind,
+  drafts: boolean,
 ): Promise<AuditClaim[]> {
   const parts = await db
     .selectDistinct({ id: part.id })
     .from(application)
     .innerJoin(part, eq(part.id, application.partId))
     .where(and(inArray(application.modelId, [...modelIds]), eq(part.kind, kind)));
-  const held = await claims(db, { modelIds, partIds: parts.map(({ id }) => id) });
+  const held = await claims(db, { modelIds, partIds: parts.map(({ id }) => id), drafts });
   return held.map((claim) => ({ ...claim, kind }));
 }
 
@@ -64,7 +66,7 @@ export const marksOfVehicles = (db: Db, modelId: number) =>
     .innerJoin(configuration, eq(configuration.id, measureMark.configurationId))
     .where(eq(configuration.modelId, modelId));
 
-export const markLines = (db: Db) =>
+export const markLines = (db: Db, drafts: boolean) =>
   db
     .select({
       ...markColumns,
@@ -78,6 +80,7 @@ export const markLines = (db: Db) =>
     .innerJoin(configuration, eq(configuration.id, measureMark.configurationId))
     .innerJoin(model, eq(model.id, configuration.modelId))
     .innerJoin(person, eq(person.id, measureMark.by))
+    .where(seenPart(drafts, part.id))
     .orderBy(desc(measureMark.id))
     .limit(100);
 
@@ -89,16 +92,3 @@ export const insertMarks = (db: Db, partId: number, vehicleIds: readonly number[
 
 export const deleteMark = async (db: Db, id: number): Promise<boolean> =>
   (await db.delete(measureMark).where(eq(measureMark.id, id)).returning({ id: measureMark.id })).length === 1;
-
-export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<number> =>
-  ids.length === 0
-    ? 0
-    : (
-        await db
-          .delete(application)
-          .where(inArray(application.id, [...ids]))
-          .returning({ id: application.id })
-      ).length;
-
-export const lockPart = (db: Db, id: number) =>
-  db.select({ id: part.id }).from(part).where(eq(part.id, id)).for('update');

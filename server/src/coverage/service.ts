@@ -1,31 +1,28 @@
 import { auditModel, coveredVehicles, type AuditClaim } from '@radiatrix/core/application';
 import type { PartKind } from '@radiatrix/core/figures';
-import type { MakeCoverage, ModelCoverage, ModelLine, Rewrite, YearStanding } from '@radiatrix/contract';
-import { inArray } from 'drizzle-orm';
-import type { Db } from '../db/client.ts';
-import { part } from '../db/schema/index.ts';
-import { ProblemError, notFound } from '../http/problem.ts';
-import { claims, outcomes } from '../parts/queries.ts';
-import { addClaim } from '../parts/service.ts';
-import { configurations, loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts';
 import {
-  claimsOfKind,
-  deleteClaims,
-  deleteMark,
-  insertMarks,
-  lockPart,
-  markLines,
-  marksOfVehicles,
-  modelCounts,
-} from './queries.ts';
+  seesDrafts,
+  type MakeCoverage,
+  type ModelCoverage,
+  type ModelLine,
+  type Rewrite,
+  type Role,
+  type YearStanding,
+} from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { claims, deleteClaims, lockPart, outcomes, partNames } from '../parts/queries.ts';
+import { addClaim, claimTouch } from '../parts/service.ts';
+import { configurations, loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts';
+import { claimsOfKind, deleteMark, insertMarks, markLines, marksOfVehicles, modelCounts } from './queries.ts';
 
 export { markLines, insertMarks as addMarks, deleteMark as dropMark };
 export const modelLines = (db: Db): Promise<ModelLine[]> => modelCounts(db);
 
-export async function modelCoverage(db: Db, modelId: number): Promise<ModelCoverage> {
+export async function modelCoverage(db: Db, modelId: number, role: Role): Promise<ModelCoverage> {
   const [vehicles, held, marks] = await Promise.all([
     configurations(db, [modelId]),
-    claims(db, { modelId }),
+    claims(db, { modelId, drafts: seesDrafts(role) }),
     marksOfVehicles(db, modelId),
   ]);
   if (vehicles.length === 0 && held.length === 0) {
@@ -34,12 +31,7 @@ export async function modelCoverage(db: Db, modelId: number): Promise<ModelCover
   }
   const partIds = [...new Set(held.map((claim) => claim.partId))];
   const [parts, tried] = await Promise.all([
-    partIds.length === 0
-      ? []
-      : db
-          .select({ id: part.id, number: part.number, kind: part.kind })
-          .from(part)
-          .where(inArray(part.id, partIds)),
+    partNames(db, partIds),
     outcomes(db, { bayIds: [...new Set(vehicles.map((vehicle) => vehicle.bayId))], partIds }),
   ]);
   const partOf = new Map(parts.map((each) => [each.id, each]));
@@ -77,6 +69,9 @@ export async function rewriteLines(
       detail: 'Somebody changed these lines in the meantime; look at them again.',
       current: held.map((claim) => claim.id),
     });
+  const vocabulary = await loadVocabulary(db);
+  for (const claim of held)
+    if (replaces.includes(claim.id)) await claimTouch(db, partId, claim, undefined, vocabulary);
   await deleteClaims(db, replaces);
   const ids: number[] = [];
   for (const line of lines) ids.push(await addClaim(db, partId, { ...line, modelId, sourceId }));
@@ -84,12 +79,12 @@ export async function rewriteLines(
 }
 
 /** Every model of a make, year by year: how much of it is covered by a part of one kind, and what is wrong there. */
-export async function makeCoverage(db: Db, makeId: number, kind: PartKind): Promise<MakeCoverage> {
+export async function makeCoverage(db: Db, makeId: number, kind: PartKind, role: Role): Promise<MakeCoverage> {
   const { makes, models } = await loadVocabulary(db);
   if (!makes.some((make) => make.id === makeId)) throw notFound('That make');
   const own = models.filter((model) => model.makeId === makeId);
   const ids = own.map((model) => model.id);
-  const [vehicles, held] = ids.length === 0 ? [[], []] : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind)]);
+  const [vehicles, held] = ids.length === 0 ? [[], []] : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind, seesDrafts(role))]);
   return {
     makeId,
     kind,

@@ -1,13 +1,15 @@
+import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { sql } from 'drizzle-orm';
 import type { Person, SessionState } from '@radiatrix/contract';
 import { bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { Database } from '../db/client.ts';
-import { person, photo, setting } from '../db/schema/index.ts';
 import { asPerson } from '../db/transaction.ts';
+import { connectorIds } from '../figures/queries.ts';
 import { applyBundle } from '../importing/service.ts';
+import { settingOnce } from '../people/queries.ts';
 import { addPerson } from '../people/service.ts';
+import { insertPhoto } from '../photos/queries.ts';
 import { releaseRevision, reviewLines, reviewRecord } from '../review/service.ts';
 import { tagOf } from '../revisions/service.ts';
 import { loadDemoJobs } from './jobs.ts';
@@ -55,11 +57,12 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
         line.id,
         reviewer,
         tagOf({ id: record.revisionId, version: record.version }),
+        () => Promise.reject(new Error('the demo proposes nothing')),
       );
     }
   });
   await loadDemoJobs(db, folder, people);
-  await db.insert(setting).values({ name: 'demo', value: { accounts } });
+  await settingOnce(db, 'demo', { accounts });
 }
 
 async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], folder: string): Promise<void> {
@@ -70,15 +73,15 @@ async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], fold
   } catch {
     return;
   }
-  const { createHash } = await import('node:crypto');
   for (const name of names) {
     // `<connector code>--<caption with dashes>.png`
     const [code, caption] = name.replace(/\.png$/, '').split('--') as [string, string];
     const content = readFileSync(path.join(pictures, name));
-    const { rows } = await tx.execute<{ id: number }>(sql`select id from connector where code = ${code}`);
-    if (!rows[0]) continue;
-    await tx.insert(photo).values({
-      connectorId: rows[0].id,
+    const id = (await connectorIds(tx, [code])).get(code);
+    if (id === undefined) continue;
+    await insertPhoto(tx, {
+      subject: 'connector',
+      id,
       mediaType: 'image/png',
       caption: caption.replaceAll('-', ' '),
       content,
@@ -101,5 +104,4 @@ export async function addFirstPeople(
   return made;
 }
 
-export const isEmpty = async (db: Database): Promise<boolean> =>
-  (await db.select({ id: person.id }).from(person).limit(1)).length === 0;
+export { nobodyIsThere as isEmpty } from '../people/queries.ts';

@@ -1,4 +1,3 @@
-import { eq, ilike, or, sql } from 'drizzle-orm';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import {
   blame,
@@ -14,12 +13,13 @@ import {
   type Field,
   type Vocabulary,
 } from '@radiatrix/core/vehicle';
-import { LIST_LIMIT, type FindResult, type Role } from '@radiatrix/contract';
+import { LIST_LIMIT, seesDrafts, type FindResult, type Role } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { shopPractice } from '../practice/service.ts';
-import { connector, interchange, part } from '../db/schema/index.ts';
-import { candidateIds, loadGround, prospectsOf } from '../match/ground.ts';
-import { loadVocabulary, narrowed, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
+import { connectorsByName, partsByNumber } from '../search/queries.ts';
+import { candidateIds } from '../match/queries.ts';
+import { loadGround, prospectsOf } from '../match/ground.ts';
+import { narrowed, vocabularyFor, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
 import { loadVinPatterns } from '../vins/queries.ts';
 
@@ -28,45 +28,20 @@ const readFixes = (fixes: readonly string[]): Partial<Record<Field, string | nul
     fixes.map((fix) => [fix.slice(0, fix.indexOf(':')), fix.slice(fix.indexOf(':') + 1) || null]),
   );
 
-const squeezed = (column: typeof part.number | typeof interchange.number) => sql`squeezed(${column})`;
+const NUMBER_ROWS = 8;
+const CONNECTOR_ROWS = 6;
 
 /** Parts whose own, or whose interchange number, begins with what was typed, separators aside. */
-async function partsByNumber(db: Db, text: string): Promise<FindResult['parts']> {
+async function partsNumbered(db: Db, text: string, drafts: boolean): Promise<FindResult['parts']> {
   const key = text.toLowerCase().replace(/[^a-z0-9]/g, '');
   if (key.length < 3 || key.length > 40 || !/\d/.test(key)) return [];
-  const own = await db
-    .select({ id: part.id, number: part.number, maker: part.maker, kind: part.kind, why: sql<string>`''` })
-    .from(part)
-    .where(sql`${squeezed(part.number)} like ${`${key}%`}`)
-    .orderBy(part.number)
-    .limit(8);
-  const others = await db
-    .select({
-      id: part.id,
-      number: part.number,
-      maker: part.maker,
-      kind: part.kind,
-      why: sql<string>`${interchange.seller} || ' ' || ${interchange.number}`,
-    })
-    .from(interchange)
-    .innerJoin(part, eq(part.id, interchange.partId))
-    .where(sql`${squeezed(interchange.number)} like ${`${key}%`}`)
-    .orderBy(part.number)
-    .limit(8);
-  return [...own, ...others.filter((row) => !own.some((each) => each.id === row.id))];
-}
+  return (await partsByNumber(db, key, drafts, NUMBER_ROWS)).map(({ id, number, maker, kind, why }) => ({ id, number, maker, kind, why }));
+} // prettier-ignore
 
-async function connectorsByCode(db: Db, text: string): Promise<FindResult['connectors']> {
+const connectorsNamed = (db: Db, text: string): Promise<FindResult['connectors']> => {
   const words = text.trim();
-  if (words.length < 2 || words.length > 40) return [];
-  const pattern = `${words.replace(/[\\%_]/g, '\\$&')}%`;
-  return db
-    .select({ code: connector.code, name: connector.name })
-    .from(connector)
-    .where(or(ilike(connector.code, pattern), ilike(connector.name, pattern)))
-    .orderBy(connector.code)
-    .limit(6);
-}
+  return words.length < 2 || words.length > 40 ? Promise.resolve([]) : connectorsByName(db, words, 'begins', CONNECTOR_ROWS);
+}; // prettier-ignore
 
 /** A list to choose from is of no use beyond this; what was meant is typed instead. */
 const CHOICES_SENT = 300;
@@ -154,7 +129,7 @@ export async function find(
   referenceYear: number,
   role: Role,
 ): Promise<FindResult> {
-  const [vocabulary, patterns] = await Promise.all([loadVocabulary(db), loadVinPatterns(db)]);
+  const [vocabulary, patterns] = await Promise.all([vocabularyFor(db, role), loadVinPatterns(db)]);
   const described = describeVehicle(text, vocabulary, referenceYear, patterns);
   const fixed = readFixes(fixes);
   const read = correct(described, fixed, vocabulary);
@@ -166,8 +141,8 @@ export async function find(
   const asked = chips.some((chip) => chip.field !== 'part');
   const [rows, parts, connectors] = await Promise.all([
     asked ? narrowed(db, narrowingOf(chips, vocabulary), VEHICLES_READ) : Promise.resolve([]),
-    partsByNumber(db, text),
-    connectorsByCode(db, text),
+    partsNumbered(db, text, seesDrafts(role)),
+    connectorsNamed(db, text),
   ]);
   let matching = rows.filter((row) => suits(row, chips, vocabulary));
   // Many a caller calls everything without a clutch pedal an automatic: where no true one was built, that is meant.

@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import type { Writable } from 'node:stream';
-import { and, eq, sql } from 'drizzle-orm';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { Person, Role } from '@radiatrix/contract';
 import { ROUTES, type Route, type RouteId } from '@radiatrix/contract/schemas';
 import type { Database, Db } from '../db/client.ts';
-import { idempotency } from '../db/schema/index.ts';
 import { asPerson } from '../db/transaction.ts';
+import { doneOrProposed, type StoredRequest } from '../proposals/service.ts';
+import { answerOf, claimKey, keepAnswer } from './queries.ts';
 import { currentPerson } from './session.ts';
 import { ProblemError } from './problem.ts';
 
@@ -22,6 +22,10 @@ export interface Context {
   /** Version tag the save is based on, without quotes; present where the route asks for one. */
   ifMatch: string;
   req: Request;
+  /** Does a stored request again, as it was asked for, in the name of whoever asked: how a proposal is released. */
+  replay: (request: StoredRequest, person: Person, db: Db) => Promise<Reply>;
+  /** True where this is such a replay. */
+  released: boolean;
 }
 
 export interface Reply {
@@ -81,14 +85,8 @@ async function once(
 ): Promise<Reply> {
   const { db, person } = context;
   // A second copy of a request still under way waits here for the first one's commit.
-  const fresh = await db
-    .insert(idempotency)
-    .values({ personId: person.id, key, requestHash, status: 0, headers: {}, body: null })
-    .onConflictDoNothing()
-    .returning({ key: idempotency.key });
-  const own = and(eq(idempotency.personId, person.id), eq(idempotency.key, key));
-  if (fresh.length === 0) {
-    const [kept] = await db.select().from(idempotency).where(own);
+  if (!(await claimKey(db, person.id, key, requestHash))) {
+    const kept = await answerOf(db, person.id, key);
     if (!kept || kept.requestHash !== requestHash) throw new ProblemError('duplicate-request');
     return {
       status: kept.status,
@@ -101,10 +99,11 @@ async function once(
   const headers: Record<string, string> = {};
   if (reply.etag) headers.etag = reply.etag;
   if (reply.location) headers.location = reply.location;
-  await db
-    .update(idempotency)
-    .set({ status: reply.status ?? 200, headers, body: reply.body ?? null })
-    .where(own);
+  await keepAnswer(db, person.id, key, {
+    status: reply.status ?? 200,
+    headers,
+    body: reply.body ?? null,
+  });
   return reply;
 }
 
@@ -132,8 +131,44 @@ function send(res: Response, reply: Reply): void {
   else res.json(reply.body);
 }
 
+/** Does a save, or keeps it as a proposal where it changes what everybody sees and somebody else has to look first. */
+async function reviewed(routeId: RouteId, context: Context, handler: Handler): Promise<Reply> {
+  const { reviewed: who }: Route = ROUTES[routeId];
+  if (!who || (who === 'from a specialist' && context.person.role !== 'specialist')) return handler(context);
+  const { params, query, body, ifMatch, person } = context;
+  const result = await doneOrProposed(
+    context.db,
+    person,
+    { route: routeId, params, query, body, ifMatch },
+    (db) => handler({ ...context, db }),
+  );
+  return 'waits' in result
+    ? { status: 202, body: result, location: `/review/proposal/${result.waits.id}` }
+    : result.done;
+}
+
+const readId = (params: Record<string, string>) => (name?: string) => wholeNumber(params[name ?? 'id']);
+
 /** Mounts handlers under the addresses, guards and validators of the route table. */
 export function mount(app: Express, database: Database, handlers: Handlers): void {
+  const replay =
+    (req: Request): Context['replay'] =>
+    ({ route: routeId, params, query, body, ifMatch }, person, db) => {
+      const route: Route = ROUTES[routeId];
+      // What was sent is read again: the rules may have changed while it waited.
+      return handlers[routeId as keyof Handlers]({
+        db,
+        person,
+        params,
+        id: readId(params),
+        query: (route.query ? validate(route.query, query) : {}) as Record<string, unknown>,
+        body: route.body ? validate(route.body, body) : body,
+        ifMatch,
+        req,
+        replay: replay(req),
+        released: true,
+      });
+    };
   for (const [routeId, handler] of Object.entries(handlers) as [RouteId, Handler][]) {
     const route: Route = ROUTES[routeId];
     app[route.method](route.path, async (req: Request, res: Response, next: NextFunction) => {
@@ -144,11 +179,13 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
           db: database,
           person,
           params: req.params as Record<string, string>,
-          id: (name = 'id') => wholeNumber(req.params[name] as string | undefined),
+          id: readId(req.params as Record<string, string>),
           query: (route.query ? validate(route.query, { ...req.query }) : {}) as Record<string, unknown>,
           body: route.body ? validate(route.body, req.body) : route.raw ? req.body : undefined,
           ifMatch: route.ifMatch ? readTag(req) : '',
           req,
+          replay: replay(req),
+          released: false,
         };
         if (route.method === 'get') {
           const reply = await handler(context);
@@ -161,13 +198,13 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
           throw new ProblemError('unreadable', { detail: 'Idempotency-Key is longer than 100 characters.' });
         const reply = await asPerson(database, person.id, async (tx) => {
           const inside = { ...context, db: tx };
-          if (!key) return handler(inside);
+          if (!key) return reviewed(routeId, inside, handler);
           const content = Buffer.isBuffer(req.body) ? req.body : JSON.stringify(req.body ?? null);
           const requestHash = createHash('sha256')
             .update(`${req.method} ${req.originalUrl} ${context.ifMatch}\n`)
             .update(content)
             .digest('hex');
-          return once(inside, key, requestHash, () => handler(inside));
+          return once(inside, key, requestHash, () => reviewed(routeId, inside, handler));
         });
         send(res, reply);
       } catch (error) {
@@ -176,7 +213,3 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
     });
   }
 }
-
-/** Forgets answers older than a day: nobody sends the same save again that late. */
-export const forgetOldAnswers = (db: Database): Promise<unknown> =>
-  db.execute(sql`delete from idempotency where at < now() - interval '1 day'`);

@@ -1,12 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import connectPgSimple from 'connect-pg-simple';
-import { eq } from 'drizzle-orm';
 import type { Request, RequestHandler } from 'express';
 import { rateLimit, type Store } from 'express-rate-limit';
 import session from 'express-session';
 import type { Person } from '@radiatrix/contract';
 import type { Connection, Database } from '../db/client.ts';
-import { setting } from '../db/schema/index.ts';
+import { settingOnce } from '../people/queries.ts';
 import { ProblemError } from './problem.ts';
 
 declare module 'express-session' {
@@ -25,9 +24,7 @@ export const currentPerson = (req: Request): Person | undefined => req.session.p
 
 /** The secret that signs session cookies: made once, kept in the database, shared by every server of it. */
 async function sessionSecret(db: Database): Promise<string> {
-  await db.insert(setting).values({ name: 'session-secret', value: newToken() }).onConflictDoNothing();
-  const [row] = await db.select().from(setting).where(eq(setting.name, 'session-secret'));
-  return row!.value as string;
+  return (await settingOnce(db, 'session-secret', newToken())) as string;
 }
 
 export async function sessions({ db, pool }: Connection): Promise<RequestHandler> {

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { contradicts, type Scope } from '@radiatrix/core/application';
 import { PACKAGES } from '@radiatrix/core/vehicle';
 import { BUNDLE_LISTS, type Bundle, type BundleList, type BundleScope } from '@radiatrix/contract/schemas';
-import type { FigureEntry, ImportReport, Person, ScopeEntry } from '@radiatrix/contract';
+import type { FigureEntry, ImportReport, Person, RecordValues, ScopeEntry } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import {
   connectorsByCode,
@@ -10,17 +10,6 @@ import {
   insertConnector,
   updateConnector,
 } from '../connectors/queries.ts';
-import {
-  bay,
-  configuration,
-  engine,
-  make,
-  model,
-  outcome,
-  source,
-  transmission,
-  vinPattern,
-} from '../db/schema/index.ts';
 import { figuresOfBay, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { storeFigures } from '../figures/service.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
@@ -28,20 +17,33 @@ import {
   boxOf,
   claims,
   insertClaim,
+  insertOutcome,
   interchangeOf,
   partIdByNumber,
   partLines,
   successionOf,
 } from '../parts/queries.ts';
-import { createPart, partDraft, storeDetails } from '../parts/service.ts';
+import { claimTouch, createPart, partDraft, storeDetails } from '../parts/service.ts';
 import { documentOf } from '../procedures/queries.ts';
 import { withIdentity } from '@radiatrix/core/procedure';
 import { createProcedure, procedureDraft, storeDocument } from '../procedures/service.ts';
 import { headOf } from '../revisions/queries.ts';
 import { tagOf } from '../revisions/service.ts';
-import { loadVinPatterns } from '../vins/queries.ts';
-import { advanceBay, proceduresOfBay } from '../vehicles/queries.ts';
-import { and, eq, sql } from 'drizzle-orm';
+import { connectorTouch } from '../connectors/service.ts';
+import { insertRow, rowById, updateRow } from '../library/queries.ts';
+import { createRecord, recordTouch } from '../library/service.ts';
+import { everybodySees } from '../proposals/queries.ts';
+import { changeOf, isGathering, touches } from '../proposals/touched.ts';
+import { insertVinPattern, loadVinPatterns, updateVinPattern } from '../vins/queries.ts';
+import { patternTouch } from '../vins/service.ts';
+import {
+  advanceBay,
+  bayById,
+  configurationAlike,
+  loadVocabulary,
+  proceduresOfBay,
+} from '../vehicles/queries.ts';
+import { namesOnRecord } from './queries.ts';
 
 type Result = 'new' | 'changed' | 'same';
 
@@ -74,50 +76,25 @@ class Names {
 
 async function knownNames(db: Db): Promise<Names> {
   const names = new Names();
-  const [sources, makes, models, engines, transmissions, bays] = await Promise.all([
-    db.select({ id: source.id, name: source.name }).from(source),
-    db.select({ id: make.id, name: make.name }).from(make),
-    db.select({ id: model.id, name: model.name }).from(model),
-    db.select({ id: engine.id, name: engine.code }).from(engine),
-    db.select({ id: transmission.id, name: transmission.code }).from(transmission),
-    db.select({ id: bay.id, name: bay.name }).from(bay),
-  ]);
-  const lists = {
-    source: sources,
-    make: makes,
-    model: models,
-    engine: engines,
-    transmission: transmissions,
-    bay: bays,
-  };
-  for (const [kind, rows] of Object.entries(lists)) for (const row of rows) names.set(kind, row.name, row.id);
+  for (const [kind, rows] of Object.entries(await namesOnRecord(db)))
+    for (const row of rows) names.set(kind, row.name, row.id);
   return names;
 }
 
 /** Inserts a plain row, or changes the one of the same name where it differs. */
-async function putPlain<
-  T extends typeof source | typeof make | typeof model | typeof engine | typeof transmission,
->(db: Db, table: T, id: number | undefined, values: T['$inferInsert']): Promise<[Result, number]> {
-  if (id === undefined) {
-    const [row] = await db
-      .insert(table)
-      .values(values as never)
-      .returning({ id: table.id });
-    return ['new', row!.id];
-  }
-  const [held] = await db
-    .select()
-    .from(table as never)
-    .where(eq(table.id, id));
-  const differs = Object.entries(values).some(
-    ([key, value]) => !isDeepStrictEqual((held as unknown as Record<string, unknown>)[key], value),
-  );
-  if (differs)
-    await db
-      .update(table)
-      .set(values as never)
-      .where(eq(table.id, id));
-  return [differs ? 'changed' : 'same', id];
+async function putPlain(
+  db: Db,
+  table: 'source' | 'make' | 'model' | 'engine' | 'transmission',
+  id: number | undefined,
+  values: RecordValues,
+): Promise<[Result, number]> {
+  if (id === undefined) return ['new', await insertRow(db, table, values)];
+  const held = (await rowById(db, table, id))!;
+  if (Object.entries(values).every(([key, value]) => isDeepStrictEqual(held[key], value)))
+    return ['same', id];
+  await recordTouch(db, table, id, held, values);
+  await updateRow(db, table, id, values);
+  return ['changed', id];
 }
 
 const figureEntries = (figures: Bundle['bays'][number]['figures'], names: Names): FigureEntry[] =>
@@ -160,12 +137,12 @@ type Putters = {
 
 const PUT: Putters = {
   sources: async (db, row, names) => {
-    const [result, id] = await putPlain(db, source, names.find('source', row.name), row);
+    const [result, id] = await putPlain(db, 'source', names.find('source', row.name), { ...row });
     names.set('source', row.name, id);
     return result;
   },
   makes: async (db, row, names) => {
-    const [result, id] = await putPlain(db, make, names.find('make', row.name), row);
+    const [result, id] = await putPlain(db, 'make', names.find('make', row.name), { ...row });
     names.set('make', row.name, id);
     return result;
   },
@@ -178,7 +155,7 @@ const PUT: Putters = {
     };
     const known = names.find('model', row.name);
     if (known !== undefined) {
-      const [held] = await db.select({ makeId: model.makeId }).from(model).where(eq(model.id, known));
+      const held = await rowById(db, 'model', known);
       // A name alone does not say that a vehicle's maker has changed.
       if (held && held.makeId !== values.makeId)
         throw new Wrong(
@@ -186,17 +163,17 @@ const PUT: Putters = {
           'make',
         );
     }
-    const [result, id] = await putPlain(db, model, known, values);
+    const [result, id] = await putPlain(db, 'model', known, values);
     names.set('model', row.name, id);
     return result;
   },
   engines: async (db, row, names) => {
-    const [result, id] = await putPlain(db, engine, names.find('engine', row.code), row);
+    const [result, id] = await putPlain(db, 'engine', names.find('engine', row.code), { ...row });
     names.set('engine', row.code, id);
     return result;
   },
   transmissions: async (db, row, names) => {
-    const [result, id] = await putPlain(db, transmission, names.find('transmission', row.code), row);
+    const [result, id] = await putPlain(db, 'transmission', names.find('transmission', row.code), { ...row });
     names.set('transmission', row.code, id);
     return result;
   },
@@ -216,6 +193,7 @@ const PUT: Putters = {
     )
       return 'same';
     const record = (await connectorRecord(db, row.code))!;
+    await connectorTouch(db, record, row);
     await updateConnector(db, record.id, record.version, row);
     return 'changed';
   },
@@ -223,15 +201,13 @@ const PUT: Putters = {
     let id = names.find('bay', row.name);
     const isNew = id === undefined;
     if (id === undefined) {
-      const [inserted] = await db.insert(bay).values({ name: row.name }).returning({ id: bay.id });
-      id = inserted!.id;
+      id = await insertRow(db, 'bay', { name: row.name });
       names.set('bay', row.name, id);
     }
     const entries = fresh(figureEntries(row.figures, names), await figuresOfBay(db, id, true));
     if (entries.length === 0) return isNew ? 'new' : 'same';
     if (!isNew) {
-      const [held] = await db.select({ version: bay.version }).from(bay).where(eq(bay.id, id));
-      await advanceBay(db, id, held!.version);
+      await advanceBay(db, id, (await bayById(db, id))!.version);
     }
     await storeFigures(db, { kind: 'bay', id }, entries, 'figures', person.id);
     return isNew ? 'new' : 'changed';
@@ -250,19 +226,9 @@ const PUT: Putters = {
       transmissionId: names.get('transmission', transmissionCode, 'transmission'),
     };
     const bayId = names.get('bay', bayName, 'bay');
-    const [held] = await db
-      .select({ id: configuration.id, bayId: configuration.bayId, built: configuration.built })
-      .from(configuration)
-      .where(
-        and(
-          eq(configuration.modelId, key.modelId), eq(configuration.year, rest.year), eq(configuration.engineId, key.engineId),
-          eq(configuration.transmissionId, key.transmissionId), eq(configuration.airConditioning, rest.airConditioning), eq(configuration.package, rest.package),
-          eq(configuration.body, rest.body), eq(configuration.drive, rest.drive), eq(configuration.steering, rest.steering),
-          sql`lower(${configuration.built}) = ${`${rest.built[0]}-01`}::date`,
-        ),
-      ); // prettier-ignore
+    const held = await configurationAlike(db, { ...rest, ...key });
     if (!held) {
-      await db.insert(configuration).values({ ...rest, ...key, bayId });
+      await createRecord(db, 'configuration', { ...rest, ...key, bayId });
       return 'new';
     }
     if (held.bayId !== bayId)
@@ -271,7 +237,8 @@ const PUT: Putters = {
         'bay',
       );
     if (isDeepStrictEqual(held.built, rest.built)) return 'same';
-    await db.update(configuration).set({ built: rest.built }).where(eq(configuration.id, held.id));
+    await recordTouch(db, 'configuration', held.id, { built: held.built }, { built: rest.built });
+    await updateRow(db, 'configuration', held.id, { built: rest.built });
     return 'changed';
   },
   parts: async (db, row, names, person) => {
@@ -339,6 +306,8 @@ const PUT: Putters = {
       throw new Wrong(
         'This source says the opposite of the same vehicles elsewhere; one source does not contradict itself.',
       );
+    if (isGathering())
+      await claimTouch(db, partId, undefined, { ...claim, id: 0, partId }, await loadVocabulary(db));
     await insertClaim(db, partId, claim);
     return 'new';
   },
@@ -371,20 +340,24 @@ const PUT: Putters = {
     const head = partId === undefined ? undefined : await headOf(db, 'part', partId, true);
     if (!head) throw new Wrong(`No part “${row.part}” is in this file or on record.`, 'part');
     const { part: _part, bay: bayName, ...rest } = row;
-    const inserted = await db
-      .insert(outcome)
-      .values({ ...rest, partRevisionId: head.id, bayId: names.get('bay', bayName, 'bay') })
-      .onConflictDoNothing()
-      .returning({ id: outcome.id });
-    return inserted.length === 1 ? 'new' : 'same';
+    await touches(async () =>
+      (await everybodySees(db, 'part', partId!))
+        ? {
+            title: `What happened with ${row.part}`,
+            about: 'part',
+            id: partId!,
+            changes: [changeOf(row.vehicle, '', `${row.result}${row.note ? `: ${row.note}` : ''}`)],
+          }
+        : undefined,
+    );
+    const isNew = await insertOutcome(db, {
+      ...rest,
+      partRevisionId: head.id,
+      bayId: names.get('bay', bayName, 'bay'),
+    });
+    return isNew ? 'new' : 'same';
   },
   vinPatterns: async (db, row) => {
-    const rows = await db
-      .insert(vinPattern)
-      .values(row)
-      .onConflictDoNothing()
-      .returning({ id: vinPattern.id });
-    if (rows.length === 1) return 'new';
     const held = await loadVinPatterns(db);
     const same = held.find(
       (each) =>
@@ -392,10 +365,12 @@ const PUT: Putters = {
         each.position === row.position &&
         each.codes === row.codes &&
         each.field === row.field,
-    )!;
-    if (same.value === row.value) return 'same';
-    await db.update(vinPattern).set({ value: row.value }).where(eq(vinPattern.id, same.id));
-    return 'changed';
+    );
+    if (same?.value === row.value) return 'same';
+    await patternTouch(same, row);
+    if (same) await updateVinPattern(db, same.id, row.value);
+    else await insertVinPattern(db, row);
+    return same ? 'changed' : 'new';
   },
 };
 

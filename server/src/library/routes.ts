@@ -20,8 +20,8 @@ async function reply(
   return { body, etag: tagOfValues(body.values), ...more };
 }
 
-export const records = async ({ db, params, query }: Context): Promise<Reply> => ({
-  body: await libraryLines(db, tableOf(params.table), (query as { text: string }).text.trim()),
+export const records = async ({ db, params, query, person }: Context): Promise<Reply> => ({
+  body: await libraryLines(db, tableOf(params.table), (query as { text: string }).text.trim(), person.role),
 });
 export const record = async ({ db, params, id }: Context): Promise<Reply> =>
   reply(db, tableOf(params.table), id());

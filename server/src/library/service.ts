@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto';
-import { and, eq, getTableColumns, ilike, or, sql, type SQL } from 'drizzle-orm';
-import type { PgTable } from 'drizzle-orm/pg-core';
 import { configurationTitle, engineLabel, transmissionLabel } from '@radiatrix/core/vehicle';
 import {
+  seesDrafts,
+  type Change,
+  type RecordField,
+  type Role,
   LIBRARY,
   LIBRARY_TABLES,
   type LibraryLine,
@@ -12,19 +14,17 @@ import {
 } from '@radiatrix/contract';
 import { librarySchema } from '@radiatrix/contract/schemas';
 import type { Db } from '../db/client.ts';
-import { bay, configuration, engine, make, model, person, source, transmission } from '../db/schema/index.ts';
+import { personById } from '../people/queries.ts';
+import { everybodySees } from '../proposals/queries.ts';
+import { changeOf, touches } from '../proposals/touched.ts';
+import { insertRow, lockRow, rowById, rowsNamed, updateRow, type Row } from './queries.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts'; // prettier-ignore
-
-const TABLES = { make, model, engine, transmission, source, configuration, bay } as const;
-const SHOWN = 200;
 
 export function tableOf(name: string | undefined): LibraryTable {
   if (!LIBRARY_TABLES.includes(name as LibraryTable)) throw notFound('That shelf');
   return name as LibraryTable;
 }
-
-type Row = Record<string, unknown> & { id: number; by: number; at: string };
 
 const valuesOf = (table: LibraryTable, row: Row): RecordValues =>
   Object.fromEntries(LIBRARY[table].fields.map(({ key }) => [key, row[key]]));
@@ -40,15 +40,14 @@ async function titleOf(db: Db, table: LibraryTable, row: Row): Promise<string> {
 }
 
 async function rowOf(db: Db, table: LibraryTable, id: number): Promise<Row> {
-  const from = TABLES[table] as PgTable;
-  const [row] = await db.select().from(from).where(eq(TABLES[table].id, id));
+  const row = await rowById(db, table, id);
   if (!row) throw notFound(`That ${LIBRARY[table].one}`);
-  return row as Row;
+  return row;
 }
 
 export async function libraryRecord(db: Db, table: LibraryTable, id: number): Promise<LibraryRecord> {
   const row = await rowOf(db, table, id);
-  const [who] = await db.select({ name: person.name }).from(person).where(eq(person.id, row.by));
+  const who = await personById(db, row.by);
   return {
     table,
     id,
@@ -73,12 +72,15 @@ export function checked(table: LibraryTable, body: unknown): RecordValues {
 }
 
 export async function createRecord(db: Db, table: LibraryTable, values: RecordValues): Promise<number> {
-  const into = TABLES[table];
-  const [row] = await db
-    .insert(into)
-    .values(values as never)
-    .returning({ id: into.id });
-  return row!.id;
+  // A name that no vehicle has changes no answer; the vehicle that brings it in is what somebody has to look at.
+  if (table === 'configuration')
+    await touches(async () => ({
+      title: `A new vehicle: ${await titleOf(db, table, values as Row)}`,
+      about: table,
+      id: null,
+      changes: await recordChanges(db, table, {}, values),
+    }));
+  return insertRow(db, table, values);
 }
 
 /** Changes a record that still is as the save knew it. */
@@ -89,33 +91,52 @@ export async function saveRecord(
   values: RecordValues,
   ifMatch: string,
 ): Promise<void> {
-  const into = TABLES[table];
-  await db.execute(sql`select 1 from ${into} where id = ${id} for update`);
+  await lockRow(db, table, id);
   const now = valuesOf(table, await rowOf(db, table, id));
   if (tagOfValues(now) !== ifMatch)
     throw new ProblemError('stale', { current: await libraryRecord(db, table, id) });
-  await db
-    .update(into)
-    .set({ ...values, by: sql`nullif(current_setting('radiatrix.person', true), '')::integer`, at: sql`now()` } as never)
-    .where(eq(into.id, id)); // prettier-ignore
+  await recordTouch(db, table, id, now, values);
+  await updateRow(db, table, id, values);
 }
 
-const literally = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+/** What differs between two states of a record, in words, records it names by their titles. */
+async function recordChanges(db: Db, table: LibraryTable, before: RecordValues, after: RecordValues): Promise<Change[]> {
+  const shown = async ({ field }: RecordField, value: unknown): Promise<string> => {
+    if (value === undefined || value === null || value === '') return '';
+    if (field.type === 'record') {
+      const row = await rowById(db, field.of, value as number);
+      return row ? titleOf(db, field.of, row) : '';
+    }
+    if (field.type === 'yes-no') return value ? 'yes' : 'no';
+    if (Array.isArray(value)) return value.join(field.type === 'words' ? ', ' : ' to ');
+    return `${String(value as string)}${field.type === 'number' && field.unit ? ` ${field.unit}` : ''}`;
+  };
+  const changes: Change[] = [];
+  for (const each of LIBRARY[table].fields) {
+    const [was, is] = [await shown(each, before[each.key]), await shown(each, after[each.key])];
+    if (was !== is) changes.push(changeOf(each.label, was, is));
+  }
+  return changes;
+} // prettier-ignore
 
-export async function libraryLines(db: Db, table: LibraryTable, text: string): Promise<LibraryLine[]> {
+/** Said of a change of a record that a vehicle, a figure or a claim names. */
+export const recordTouch = (
+  db: Db,
+  table: LibraryTable,
+  id: number,
+  before: RecordValues,
+  after: RecordValues,
+): Promise<void> =>
+  touches(async () => {
+    if (!(await everybodySees(db, table, id))) return undefined;
+    const row = await rowOf(db, table, id);
+    const changes = await recordChanges(db, table, before, { ...before, ...after });
+    return { title: `${LIBRARY[table].one} ${await titleOf(db, table, row)}`, about: table, id, changes };
+  });
+
+export async function libraryLines(db: Db, table: LibraryTable, text: string, role: Role): Promise<LibraryLine[]> {
   const vocabulary = await loadVocabulary(db);
-  const from = TABLES[table];
-  const columns = getTableColumns(from) as unknown as Record<string, never>;
-  const named = ['name', 'code', 'kind'].filter((key) => key in columns && !(key === 'kind' && table !== 'source'));
-  const words = literally(text);
-  const matches: SQL | undefined =
-    text === '' || named.length === 0 ? undefined : or(...named.map((key) => ilike(columns[key]!, words)));
-  const rows = (await db
-    .select()
-    .from(from as PgTable)
-    .where(and(matches))
-    .orderBy(columns[named[0] ?? 'id']!)
-    .limit(SHOWN)) as Row[];
+  const rows = await rowsNamed(db, table, text, seesDrafts(role));
   const makes = new Map(vocabulary.makes.map((each) => [each.id, each.name]));
   return Promise.all(
     rows.map(async (row) => ({

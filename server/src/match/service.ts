@@ -18,14 +18,12 @@ import type {
   SetPartLine,
   SetsResult,
 } from '@radiatrix/contract';
-import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
-import { application, outcome, partRevision } from '../db/schema/index.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
-import { boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
+import { baysTried, modelsListed, boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
 import {
   configurations,
   configurationsOfBay,
@@ -34,7 +32,8 @@ import {
 } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { claimEvidence, forJob } from './evidence.ts';
-import { alikeKey, candidateIds, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
+import { alikeKey, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
+import { candidateIds } from './queries.ts';
 
 export interface MatchOptions {
   /** A job whose own figures override the type's. */
@@ -281,15 +280,11 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
     shopPractice(db),
     loadVocabulary(db),
     claims(db, { partIds: [partId] }),
-    db
-      .selectDistinct({ id: outcome.bayId })
-      .from(outcome)
-      .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
-      .where(eq(partRevision.partId, partId)),
+    baysTried(db, partId),
   ]);
   const listed = await configurations(db, [...new Set(held.map((claim) => claim.modelId))]);
   const known = new Set(listed.map((vehicle) => vehicle.id));
-  const tried = (await Promise.all(bays.map(({ id }) => configurationsOfBay(db, id)))).flat();
+  const tried = (await Promise.all(bays.map((id) => configurationsOfBay(db, id)))).flat();
   const vehicles = [...listed, ...tried.filter((vehicle) => !known.has(vehicle.id))];
   const ground = await loadGround(db, [...new Set(vehicles.map((vehicle) => vehicle.bayId))], [partId], role);
   const [part] = ground.parts;
@@ -334,11 +329,8 @@ export async function kin(db: Db, vehicleId: number, role: Role): Promise<Kin> {
   const fitting = ground.parts.filter((part) => rank(bench.verdictOf(part)) < VERDICTS.indexOf('not-proven'));
   const byVehicle = new Map<number, Kin['byPart'][number]>();
   if (fitting.length > 0) {
-    const models = await db
-      .selectDistinct({ id: application.modelId })
-      .from(application)
-      .where(inArray(application.partId, fitting.map((part) => part.id))); // prettier-ignore
-    const others = (await configurations(db, models.map(({ id }) => id))).filter(
+    const models = await modelsListed(db, fitting.map((part) => part.id)); // prettier-ignore
+    const others = (await configurations(db, models)).filter(
       (other) => other.bayId !== vehicle.bayId,
     ); // prettier-ignore
     const wide = await loadGround(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore

@@ -17,6 +17,7 @@ import {
   source,
   supersession,
 } from '../db/schema/index.ts';
+import { seenPart } from '../db/visible.ts';
 import { orAny, orNull } from '../db/schema/columns.ts';
 import type { RevisionHead } from '../revisions/queries.ts';
 
@@ -257,9 +258,17 @@ export type ClaimRow = Claim & {
 
 export async function claims(
   db: Db,
-  filter: { partIds?: readonly number[]; modelId?: number; modelIds?: readonly number[]; sourceId?: number },
+  filter: {
+    ids?: readonly number[];
+    partIds?: readonly number[];
+    modelId?: number;
+    modelIds?: readonly number[];
+    sourceId?: number;
+    /** Without drafts, what is said of a part that is not released is left out. */
+    drafts?: boolean;
+  },
 ): Promise<ClaimRow[]> {
-  if (filter.partIds?.length === 0) return [];
+  if (filter.partIds?.length === 0 || filter.ids?.length === 0) return [];
   const rows = await db
     .select({
       id: application.id,
@@ -286,6 +295,8 @@ export async function claims(
     .innerJoin(person, eq(person.id, application.by))
     .where(
       and(
+        seenPart(filter.drafts ?? true, application.partId),
+        filter.ids ? inArray(application.id, [...filter.ids]) : undefined,
         filter.partIds ? inArray(application.partId, [...filter.partIds]) : undefined,
         filter.modelId === undefined ? undefined : eq(application.modelId, filter.modelId),
         filter.modelIds ? inArray(application.modelId, [...filter.modelIds]) : undefined,
@@ -329,10 +340,28 @@ export async function insertClaim(
   return row!.id;
 }
 
-export const deleteClaim = async (db: Db, id: number): Promise<boolean> =>
-  (await db.delete(application).where(eq(application.id, id)).returning({ id: application.id })).length === 1;
+export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<void> => {
+  if (ids.length > 0) await db.delete(application).where(inArray(application.id, [...ids]));
+};
+
+/** Holds a part's row, so that two people who rewrite its lines go one after the other. */
+export const lockPart = (db: Db, id: number) =>
+  db.select({ id: part.id }).from(part).where(eq(part.id, id)).for('update');
+
+/** Number and kind of parts, whatever state their revisions are in. */
+export const partNames = async (db: Db, ids: readonly number[]) =>
+  ids.length === 0
+    ? []
+    : db
+        .select({ id: part.id, number: part.number, kind: part.kind })
+        .from(part)
+        .where(inArray(part.id, [...ids]));
 
 /* ---- what happened when they were fitted ---- */
+
+/** Keeps what happened with a part in a vehicle; false where the same is on record. */
+export const insertOutcome = async (db: Db, values: typeof outcome.$inferInsert): Promise<boolean> =>
+  (await db.insert(outcome).values(values).onConflictDoNothing().returning({ id: outcome.id })).length === 1;
 
 export async function outcomes(
   db: Db,
@@ -367,3 +396,22 @@ export async function outcomes(
     )
     .orderBy(desc(outcome.on), desc(outcome.id));
 }
+
+/** Bays that any revision of a part was tried in. */
+export const baysTried = async (db: Db, partId: number): Promise<number[]> =>
+  (
+    await db
+      .selectDistinct({ id: outcome.bayId })
+      .from(outcome)
+      .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
+      .where(eq(partRevision.partId, partId))
+  ).map(({ id }) => id);
+
+/** Models that any source names for some parts. */
+export const modelsListed = async (db: Db, partIds: readonly number[]): Promise<number[]> =>
+  (
+    await db
+      .selectDistinct({ id: application.modelId })
+      .from(application)
+      .where(inArray(application.partId, [...partIds]))
+  ).map(({ id }) => id);

@@ -10,8 +10,15 @@ import { storeFigures } from '../figures/service.ts';
 import { notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 import { tagOf } from '../revisions/service.ts';
-import { deleteClaim, partLines } from './queries.ts';
-import { addClaim, createPart, partDraft, partRecord, storeDetails } from './service.ts';
+import { partLines } from './queries.ts';
+import {
+  addClaim,
+  createPart,
+  dropClaim as removeClaim,
+  partDraft,
+  partRecord,
+  storeDetails,
+} from './service.ts';
 
 const reply = (record: PartRecord, more: Partial<Reply> = {}): Reply => ({
   body: record,
@@ -67,6 +74,6 @@ export const newClaim = async ({ db, id, body, person }: Context): Promise<Reply
 };
 
 export const dropClaim = async ({ db, id }: Context): Promise<Reply> => {
-  if (!(await deleteClaim(db, id()))) throw notFound('That claim');
+  await removeClaim(db, id());
   return {};
 };

@@ -12,9 +12,12 @@ import { figuresOfRevisions } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { draftFor } from '../revisions/service.ts';
-import { loadVocabulary, photosOf } from '../vehicles/queries.ts';
+import type { Vocabulary } from '@radiatrix/core/vehicle';
+import { everybodySees } from '../proposals/queries.ts';
+import { changeOf, touches } from '../proposals/touched.ts';
+import { loadVocabulary, photosOf, sourceLines } from '../vehicles/queries.ts';
 import {
-  boxOf, claims, closesRing, copyRevision, insertClaim, insertPart, insertRevision, interchangeOf, outcomes, partIdByNumber, partLines,
+  boxOf, claims, closesRing, copyRevision, deleteClaims, insertClaim, insertPart, insertRevision, interchangeOf, outcomes, partIdByNumber, partLines,
   revisionsOf, saveDetails, saveInterchange, saveSupersession, successionOf,
 } from './queries.ts'; // prettier-ignore
 
@@ -127,5 +130,39 @@ export async function addClaim(db: Db, partId: number, claim: NewClaim): Promise
     throw new ProblemError('conflict', {
       detail: `${against.source} already says the opposite: “${claimSentence(against, vocabulary)}”. One source does not contradict itself.`,
     });
+  await claimTouch(db, partId, undefined, { ...claim, id: 0, partId }, vocabulary);
   return insertClaim(db, partId, claim);
+}
+
+type Said = Parameters<typeof claimSentence>[0] & { sourceId: number; note?: string };
+
+/** What a claim says of a part that everybody sees is reviewed; one of a part still in draft comes to light with it. */
+export const claimTouch = (
+  db: Db,
+  partId: number,
+  before: Said | undefined,
+  after: Said | undefined,
+  vocabulary: Vocabulary,
+): Promise<void> =>
+  touches(async () => {
+    if (!(await everybodySees(db, 'part', partId))) return undefined;
+    const [line] = await partLines(db, { ids: [partId] }, true);
+    const sources = await sourceLines(db);
+    const sourceName = (each: Said): string => sources.find(({ id }) => id === each.sourceId)?.name ?? '';
+    const says = (each: Said | undefined): string =>
+      each ? `${claimSentence(each, vocabulary)}${each.note ? ` (${each.note})` : ''}` : '';
+    return {
+      title: `What ${line!.number} fits`,
+      about: 'part',
+      id: partId,
+      changes: [changeOf(sourceName((after ?? before)!), says(before), says(after))],
+    };
+  });
+
+/** Takes a source's claim away. */
+export async function dropClaim(db: Db, id: number): Promise<void> {
+  const [claim] = await claims(db, { ids: [id] });
+  if (!claim) throw notFound('That claim');
+  await claimTouch(db, claim.partId, claim, undefined, await loadVocabulary(db));
+  await deleteClaims(db, [id]);
 }

@@ -1,4 +1,4 @@
-import type { Reason, ReviewKind } from '@radiatrix/contract';
+import { REVIEW_KINDS, type Reason, type ReviewKind } from '@radiatrix/contract';
 import { ProblemError } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 import { tagOf } from '../revisions/service.ts';
@@ -12,8 +12,8 @@ import {
 } from './service.ts';
 
 function kindOf({ params }: Context): ReviewKind {
-  const { kind } = params;
-  if (kind !== 'part' && kind !== 'procedure' && kind !== 'bay') throw new ProblemError('not-found');
+  const kind = REVIEW_KINDS.find((each) => each === params.kind);
+  if (!kind) throw new ProblemError('not-found');
   return kind;
 }
 
@@ -30,7 +30,8 @@ export const check = async (context: Context): Promise<Reply> => {
 };
 
 export const release = async (context: Context): Promise<Reply> => {
-  await releaseRevision(context.db, kindOf(context), context.id(), context.person, context.ifMatch);
+  const { db, person, ifMatch, replay } = context;
+  await releaseRevision(db, kindOf(context), context.id(), person, ifMatch, replay);
   return { body: { state: 'released' } };
 };
 

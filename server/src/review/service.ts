@@ -1,36 +1,30 @@
-import { desc, eq, ne } from 'drizzle-orm';
+import { claimSentence } from '@radiatrix/core/application';
 import { proofread } from '@radiatrix/core/procedure';
-import type { Person, ReviewKind, ReviewLine, ReviewRecord } from '@radiatrix/contract';
+import type { Change, Person, ReviewKind, ReviewLine, ReviewRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { bay, part, partRevision, person, procedure, procedureRevision } from '../db/schema/index.ts';
 import { everyFigureOfBay, figuresOfRevisions, releaseFigures, waitingBays } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { boxOf } from '../parts/queries.ts';
+import type { Context } from '../http/route.ts';
+import { markSentBack } from '../proposals/queries.ts';
+import { openProposal, proposalDetails, proposalLines, releaseProposal } from '../proposals/service.ts';
+import { changeOf } from '../proposals/touched.ts';
+import { boxOf, claims } from '../parts/queries.ts';
 import { documentOf } from '../procedures/queries.ts';
 import { advance, headOf, sendBackTo, withdrawFrom, type RevisionHead } from '../revisions/queries.ts';
-import { advanceBay, sendBackBay } from '../vehicles/queries.ts';
+import { advanceBay, loadVocabulary, photosOf, sendBackBay } from '../vehicles/queries.ts';
 import { tagOf } from '../revisions/service.ts';
+import { revisionTexts, waitingParts, waitingProcedures } from './queries.ts';
 import { detailChanges, figureChanges, procedureChanges } from './changes.ts';
 
 /** Revisions that wait for somebody else's eyes, the oldest wait first. */
 export async function reviewLines(db: Db): Promise<ReviewLine[]> {
-  const [parts, procedures, bays] = await Promise.all([
-    db
-      .select({ id: part.id, title: part.number, revision: partRevision.revision, state: partRevision.state, author: person.name, writers: partRevision.writers, sentBackFor: partRevision.sentBackFor, at: partRevision.at })
-      .from(partRevision)
-      .innerJoin(part, eq(part.id, partRevision.partId))
-      .innerJoin(person, eq(person.id, partRevision.authorId))
-      .where(ne(partRevision.state, 'released')),
-    db
-      .select({ id: procedure.id, title: procedureRevision.title, bay: bay.name, revision: procedureRevision.revision, state: procedureRevision.state, author: person.name, writers: procedureRevision.writers, sentBackFor: procedureRevision.sentBackFor, at: procedureRevision.at })
-      .from(procedureRevision)
-      .innerJoin(procedure, eq(procedure.id, procedureRevision.procedureId))
-      .innerJoin(bay, eq(bay.id, procedure.bayId))
-      .innerJoin(person, eq(person.id, procedureRevision.authorId))
-      .where(ne(procedureRevision.state, 'released')),
+  const [proposals, parts, procedures, bays] = await Promise.all([
+    proposalLines(db),
+    waitingParts(db),
+    waitingProcedures(db),
     waitingBays(db),
-  ]); // prettier-ignore
+  ]);
   const line = (kind: ReviewKind, { at, ...row }: (typeof parts)[number]): ReviewLine => ({
     kind,
     ...row,
@@ -38,6 +32,7 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
     changed: { by: row.author, at },
   });
   return [
+    ...proposals,
     ...parts.map((row) => line('part', row)),
     ...procedures.map(({ bay: name, ...row }) =>
       line('procedure', { ...row, title: `${row.title}, ${name}` }),
@@ -49,6 +44,10 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
 }
 
 async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionHead> {
+  if (kind === 'proposal') {
+    const { version, personId } = await openProposal(db, id);
+    return { id, revision: version, version, state: 'draft', authorId: personId, writers: [personId] };
+  }
   if (kind === 'bay') {
     const line = (await waitingBays(db)).find((each) => each.id === id);
     if (!line) throw notFound('Figures of that bay that wait');
@@ -60,16 +59,7 @@ async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionH
 }
 
 async function partChanges(db: Db, id: number, open: RevisionHead, released: RevisionHead | undefined) {
-  const rows = await db
-    .select({
-      id: partRevision.id,
-      kind: partRevision.kind,
-      description: partRevision.description,
-      notes: partRevision.notes,
-    })
-    .from(partRevision)
-    .where(eq(partRevision.partId, id))
-    .orderBy(desc(partRevision.revision));
+  const rows = await revisionTexts(db, id);
   const figures = await figuresOfRevisions(db, [open.id, ...(released ? [released.id] : [])]);
   const of = (head: RevisionHead | undefined) =>
     figures.filter((figure) => figure.partRevisionId === head?.id).map(figureRecord);
@@ -82,11 +72,25 @@ async function partChanges(db: Db, id: number, open: RevisionHead, released: Rev
     changes: [
       ...detailChanges(released && (await details(released)), after),
       ...figureChanges(after.kind, of(released), of(open)),
+      // What sources say of a part, and its pictures, come to light with its first release.
+      ...(released ? [] : await comesToLight(db, id)),
     ],
     blocking: [] as string[],
     remarks: of(open).length === 0 ? ['No figures are held: every verdict will be “not proven”.'] : [],
   };
 }
+
+async function comesToLight(db: Db, partId: number): Promise<Change[]> {
+  const [held, photos, vocabulary] = await Promise.all([
+    claims(db, { partIds: [partId] }),
+    photosOf(db, 'partId', partId),
+    loadVocabulary(db),
+  ]);
+  return [
+    ...held.map((claim) => ({ ...changeOf('Said to fit', '', claimSentence(claim, vocabulary)), support: `${claim.source}, grade ${claim.grade}` })),
+    ...photos.map((photo) => changeOf('Photograph', '', photo.caption || 'without a caption')),
+  ];
+} // prettier-ignore
 
 /** What of a bay is new, another, or to go. */
 async function bayChanges(db: Db, id: number) {
@@ -113,22 +117,24 @@ async function documentChanges(db: Db, open: RevisionHead, released: RevisionHea
 export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promise<ReviewRecord> {
   const [open, released, lines] = await Promise.all([
     openHead(db, kind, id),
-    kind === 'bay' ? undefined : headOf(db, kind, id, false),
+    kind === 'bay' || kind === 'proposal' ? undefined : headOf(db, kind, id, false),
     reviewLines(db),
   ]);
   const line = lines.find((each) => each.kind === kind && each.id === id)!;
   const found =
-    kind === 'bay'
-      ? await bayChanges(db, id)
-      : kind === 'part'
-        ? await partChanges(db, id, open, released)
-        : await documentChanges(db, open, released);
+    kind === 'proposal'
+      ? proposalDetails(await openProposal(db, id))
+      : kind === 'bay'
+        ? await bayChanges(db, id)
+        : kind === 'part'
+          ? await partChanges(db, id, open, released)
+          : await documentChanges(db, open, released);
   return {
     ...line,
     version: open.version,
     revisionId: open.id,
     since:
-      kind === 'bay'
+      kind === 'bay' || kind === 'proposal'
         ? 'what everybody sees now'
         : released
           ? `revision ${released.revision}`
@@ -166,8 +172,8 @@ export async function checkRevision(
   person: Person,
   ifMatch: string,
 ): Promise<void> {
-  if (kind === 'bay')
-    throw new ProblemError('not-ready', { detail: 'Figures of a bay are released by a reviewer at once.' });
+  if (kind === 'bay' || kind === 'proposal')
+    throw new ProblemError('not-ready', { detail: 'A reviewer releases this at once.' });
   const head = await judged(db, kind, id, person, ifMatch);
   if (head.state === 'checked') throw new ProblemError('not-ready', { detail: 'It is checked already.' });
   if (!(await advance(db, kind, head, { state: 'checked', checkedBy: person.id }))) throw lost();
@@ -180,6 +186,7 @@ export async function releaseRevision(
   id: number,
   person: Person,
   ifMatch: string,
+  replay: Context['replay'],
 ): Promise<void> {
   const head = await judged(db, kind, id, person, ifMatch);
   const { blocking } = await reviewRecord(db, kind, id);
@@ -188,7 +195,9 @@ export async function releaseRevision(
       detail: 'It cannot be released yet.',
       fields: blocking.map((message) => ({ path: '', message })),
     });
-  if (kind === 'bay') {
+  if (kind === 'proposal') {
+    if (!(await releaseProposal(db, await openProposal(db, id), person, replay))) throw lost();
+  } else if (kind === 'bay') {
     if ((await advanceBay(db, id, head.version)) === undefined) throw lost();
     await releaseFigures(db, id);
   } else if (!(await advance(db, kind, head, { state: 'released', releasedBy: person.id }))) throw lost();
@@ -204,7 +213,10 @@ export async function sendBack(
   reason: string,
 ): Promise<void> {
   const head = await judged(db, kind, id, person, ifMatch);
-  const done = kind === 'bay' ? await sendBackBay(db, id, head.version, reason) : await sendBackTo(db, kind, head, reason);
+  const done =
+    kind === 'proposal' ? await markSentBack(db, head, reason)
+    : kind === 'bay' ? await sendBackBay(db, id, head.version, reason)
+    : await sendBackTo(db, kind, head, reason);
   if (!done) throw lost();
 } // prettier-ignore
 
@@ -216,6 +228,11 @@ export async function withdraw(
   person: Person,
   reason: string,
 ): Promise<void> {
+  if (kind === 'proposal')
+    throw new ProblemError('not-ready', {
+      detail:
+        'A change is taken back by changing the record again, or by whoever proposed it while it waits.',
+    });
   if (kind === 'bay')
     throw new ProblemError('not-ready', {
       detail: 'A bay’s figures are put right one by one, not withdrawn.',

@@ -1,20 +1,18 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
-import { sql } from 'drizzle-orm';
 import writeXlsxFile from 'write-excel-file/node';
 import type { Scope } from '@radiatrix/core/application';
 import { columnsOf, csvLine, guardCell, isFigureColumn, type TableKind } from '@radiatrix/core/table';
-import { PACKAGES, type Vocabulary } from '@radiatrix/core/vehicle';
+import type { Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Role } from '@radiatrix/contract';
 import { BUNDLE_FORMAT } from '@radiatrix/contract/schemas';
 import type { Db } from '../db/client.ts';
-import { orNull, WRITTEN } from '../db/schema/columns.ts';
 import { figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { ProblemError } from '../http/problem.ts';
 import { boxOf, interchangeOf, partLines, successionOf } from '../parts/queries.ts';
 import { configurations, loadVocabulary } from '../vehicles/queries.ts';
+import { allBays, allParts, applicationRows } from './queries.ts';
 
-const AT_ONCE = 5000;
 /** A workbook is made in memory; beyond this a CSV is the better file. */
 const XLSX_ROWS = 20_000;
 
@@ -56,49 +54,9 @@ class Names {
   }
 } // prettier-ignore
 
-interface ApplicationRecord extends Scope {
-  years: readonly [number, number];
-  number: string;
-  modelId: number;
-  fits: boolean;
-  original: boolean;
-  note: string;
-  exceptions: Scope[];
-  source: string;
-}
-
-/** Every application in the order it was recorded, a few thousand at a time. */
-async function* applicationRows(db: Db): AsyncGenerator<ApplicationRecord> {
-  const ids = (text: unknown) => orNull(WRITTEN.ids.read(text as string));
-  for (let after = 0; ; ) {
-    const { rows } = await db.execute<Record<string, unknown>>(sql`
-      select a.id, p.number, a.model_id, lower(a.years) as from_year, upper(a.years) - 1 as to_year, a.built::text as built, a.engine_ids::text as engines, a.transmission_ids::text as transmissions,
-        a.air_conditioning, a.packages::text as packages, a.fits, a.original, a.note, a.exceptions, s.name as source
-      from application a join part p on p.id = a.part_id join source s on s.id = a.source_id where a.id > ${after} order by a.id limit ${AT_ONCE}`);
-    for (const row of rows)
-      yield {
-        number: row.number as string,
-        modelId: row.model_id as number,
-        years: [row.from_year as number, row.to_year as number],
-        built: orNull(WRITTEN.months.read(row.built as string)),
-        engineIds: ids(row.engines),
-        transmissionIds: ids(row.transmissions),
-        airConditioning: row.air_conditioning as boolean | null,
-        packages: ids(row.packages)?.map((at) => PACKAGES[at]!) ?? null,
-        fits: row.fits as boolean,
-        original: row.original as boolean,
-        note: row.note as string,
-        exceptions: row.exceptions as Scope[],
-        source: row.source as string,
-      };
-    if (rows.length < AT_ONCE) return;
-    after = rows.at(-1)!.id as number;
-  }
-} // prettier-ignore
-
-async function* applications(db: Db): AsyncGenerator<Cells> {
+async function* applications(db: Db, role: Role): AsyncGenerator<Cells> {
   const names = new Names(await loadVocabulary(db));
-  for await (const row of applicationRows(db)) {
+  for await (const row of applicationRows(db, seesDrafts(role))) {
     const { name: model, make } = names.models.get(row.modelId)!;
     yield {
       part: row.number,
@@ -121,8 +79,7 @@ async function* applications(db: Db): AsyncGenerator<Cells> {
 
 async function* vehicles(db: Db): AsyncGenerator<Cells> {
   const names = new Names(await loadVocabulary(db));
-  const { rows: bays } = await db.execute<{ id: number; name: string }>(sql`select id, name from bay`);
-  const bayNames = new Map(bays.map((bay) => [bay.id, bay.name]));
+  const bayNames = new Map((await allBays(db)).map((bay) => [bay.id, bay.name]));
   for (const modelId of names.models.keys())
     for (const each of await configurations(db, [modelId]))
       yield {
@@ -142,7 +99,7 @@ async function* vehicles(db: Db): AsyncGenerator<Cells> {
 }
 
 async function* partsWithFigures(db: Db, role: Role) {
-  const { rows } = await db.execute<{ id: number }>(sql`select id from part order by id`);
+  const rows = await allParts(db);
   for (let from = 0; from < rows.length; from += 200) {
     const lines = await partLines(db, { ids: rows.slice(from, from + 200).map((row) => row.id) }, seesDrafts(role));
     const figures = await figuresOfRevisions(db, lines.map((line) => line.revisionId));
@@ -180,9 +137,9 @@ const span = <T>(text: string | undefined, by: string, read: (end: string) => T)
   return [read(from), read(to)];
 };
 
-async function* bundleClaims(db: Db): AsyncGenerator<unknown> {
+async function* bundleClaims(db: Db, role: Role): AsyncGenerator<unknown> {
   const names = new Names(await loadVocabulary(db));
-  for await (const row of applicationRows(db)) {
+  for await (const row of applicationRows(db, seesDrafts(role))) {
     const scope = ({ engineIds, transmissionIds, ...rest }: Scope) => ({
       ...rest,
       engines: codes(names.engine(engineIds)),

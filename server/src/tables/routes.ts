@@ -3,6 +3,7 @@ import { notFound } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
 import { exported } from './export.ts';
 import type { Uploads } from './service.ts';
+import { bringInReleased } from './stage.ts';
 
 const accepted = (body: unknown): Reply => ({ status: 202, body });
 
@@ -17,8 +18,11 @@ export const tableRoutes = (uploads: Uploads) => ({
     const { mapping, sourceId } = body as { mapping: MappedHeading[]; sourceId: number | null };
     return Promise.resolve(accepted(uploads.preview(params.id!, mapping, sourceId, person)));
   },
-  applyUpload: ({ params, person }: Context): Promise<Reply> =>
-    Promise.resolve(accepted(uploads.apply(params.id!, person))),
+  applyUpload: async ({ db, params, person, released }: Context): Promise<Reply> => {
+    if (!released) return accepted(uploads.apply(params.id!, person));
+    await bringInReleased(db, params.id!);
+    return {};
+  },
   stopUpload: async ({ params, person }: Context): Promise<Reply> => ({
     body: await uploads.stop(params.id!, person),
   }),

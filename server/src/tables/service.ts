@@ -6,25 +6,26 @@ import os from 'node:os';
 import path from 'node:path';
 import type { Readable, Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { sql } from 'drizzle-orm';
-import {
-  columnsOf,
-  csvLine,
-  guessMapping,
-  squeeze,
-  type MappedHeading,
-  type TableKind,
-} from '@radiatrix/core/table';
+import { columnsOf, csvLine, guessMapping, type MappedHeading, type TableKind } from '@radiatrix/core/table';
 import type { Bundle } from '@radiatrix/contract/schemas';
 import type { Person, Upload, WrongCell } from '@radiatrix/contract';
 import type { Connection, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
-import { source } from '../db/schema/index.ts';
 import { ProblemError, notFound, problemOf } from '../http/problem.ts';
+import { doneOrProposed, propose } from '../proposals/service.ts';
+import { changeOf } from '../proposals/touched.ts';
 import { applyBundle, previewBundle } from '../importing/service.ts';
 import { BUNDLE_ROWS, partsBundle, validated, vehiclesBundle, wrongAt } from './bundles.ts';
 import { encodingOf, isZip, receive } from './receive.ts';
 import { firstLine, rowsOf, separatorOf } from './read.ts';
+import {
+  linesOfSeenParts,
+  rememberedHeadings,
+  rememberHeadings,
+  sourceName,
+  stagedSample,
+  verdictCounts,
+} from './queries.ts';
 import { bringIn, compare, forget, stage } from './stage.ts';
 import { xlsxToCsv } from './xlsx.ts';
 
@@ -89,7 +90,7 @@ export class Uploads {
         kind,
         encoding,
         separator: SEPARATOR_NAMES[separator] ?? separator,
-        mapping: guessMapping(kind, headings, await remembered(this.connection.db, kind)),
+        mapping: guessMapping(kind, headings, await rememberedHeadings(this.connection.db, kind)),
         sample,
         state: 'mapping',
         done: 0,
@@ -156,15 +157,13 @@ export class Uploads {
         if (held.stopped) throw new Stopped();
         view.done = done;
       };
-      await remember(this.connection.db, view.kind, mapping);
+      await rememberHeadings(this.connection.db, view.kind, mapping);
       if (view.kind === 'applications') {
         const rows = rowsOf(held.file, held.encoding, held.separator);
         const staged = await stage(this.connection, { upload: id, mapping, sourceId, rows, progress });
         view.of = staged.rows;
         held.wrong = [...staged.wrong, ...(await compare(this.connection.db, id))];
-        const { rows: counts } = await this.connection.db.execute<{ verdict: 'new' | 'changed' | 'same' | 'wrong'; count: number }>(sql`select verdict, count(*)::int as count from import_line where upload = ${id} group by verdict`);
-        view.counts = { new: 0, changed: 0, same: 0, wrong: 0 };
-        for (const { verdict, count } of counts) view.counts[verdict] = count;
+        view.counts = await verdictCounts(this.connection.db, id);
       } else await this.previewBundle(held, view.kind, sourceId, person, progress);
       view.counts.wrong = new Set(held.wrong.map((each) => each.row)).size;
       held.wrong.sort((a, b) => a.row - b.row);
@@ -184,8 +183,8 @@ export class Uploads {
     }
     view.of = rows.length;
     progress(0);
-    const [named] = sourceId === null ? [] : await this.connection.db.select({ name: source.name }).from(source).where(sql`${source.id} = ${sourceId}`);
-    const read = kind === 'parts' ? partsBundle(rows, view.mapping, named?.name ?? '') : vehiclesBundle(rows, view.mapping);
+    const named = sourceId === null ? undefined : await sourceName(this.connection.db, sourceId);
+    const read = kind === 'parts' ? partsBundle(rows, view.mapping, named ?? '') : vehiclesBundle(rows, view.mapping);
     const headingOf = (field: string): string => view.mapping.find((each) => each.field === field)?.heading ?? field;
     const { bundle, wrong } = validated(read, kind, headingOf);
     held.wrong.push(...wrong);
@@ -204,22 +203,33 @@ export class Uploads {
     if (view.counts.wrong > 0)
       throw new ProblemError('not-ready', { detail: `${view.counts.wrong} rows are wrong; a table comes in whole or not at all.` });
     return this.begin(held, 'applying', async () => {
-      await asPerson(this.connection.db, person.id, async (tx) => {
+      const waits = await asPerson(this.connection.db, person.id, async (tx) => {
         if (held.bundle) {
-          const report = await applyBundle(tx, held.bundle, person);
-          if (!report.applied) throw new ProblemError('stale', { detail: 'The library changed since the preview; look at it again.' });
-          return;
+          const { bundle } = held;
+          const request = { route: 'importApply', params: {}, query: {}, body: bundle, ifMatch: '' } as const;
+          const work = (inner: Db) => applyBundle(inner, bundle, person);
+          if (person.role !== 'specialist') return void (await work(tx));
+          const result = await doneOrProposed(tx, person, request, work);
+          return 'waits' in result;
         }
         // What others did since the preview is weighed again, in the transaction that writes.
         if ((await compare(tx, id)).length > 0)
           throw new ProblemError('stale', { detail: 'The library changed since the preview; look at it again.' });
-        await bringIn(tx, id, view.of + 1, (done) => {
+        const lines = person.role === 'specialist' ? await linesOfSeenParts(tx, id) : 0;
+        if (lines > 0) {
+          const request = { route: 'applyUpload', params: { id }, query: {}, body: undefined, ifMatch: '' } as const;
+          const change = changeOf('Lines of the catalogue', '', `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`);
+          await propose(tx, person, request, [{ title: `The table ${view.name}`, about: 'part', id: null, changes: [change, ...(await stagedSample(tx, id))] }]);
+          return true;
+        }
+        await bringIn(tx, id, (done) => {
           if (held.stopped) throw new Stopped();
           view.done = done;
         });
+        return false;
       });
-      view.state = 'applied';
-      await forget(this.connection.db, id);
+      view.state = waits ? 'waiting' : 'applied';
+      if (!waits) await forget(this.connection.db, id);
     });
   } // prettier-ignore
 
@@ -227,7 +237,7 @@ export class Uploads {
     const held = this.own(id, person);
     held.stopped = true;
     await held.working;
-    if (held.view.state !== 'applied') await this.drop(id);
+    if (held.view.state !== 'applied' && held.view.state !== 'waiting') await this.drop(id);
     return held.view;
   }
 
@@ -236,7 +246,8 @@ export class Uploads {
     if (!held || held.working) return;
     this.held.delete(id);
     await rm(held.folder, { recursive: true, force: true });
-    await forget(this.connection.db, id).catch(() => {});
+    // What waits for a reviewer is kept by its proposal.
+    if (held.view.state !== 'waiting') await forget(this.connection.db, id).catch(() => {});
   }
 
   /** The wrong rows as they came, each with what is wrong with it, to be put right and sent again. */
@@ -258,15 +269,3 @@ export class Uploads {
     return { name: `wrong rows of ${held.view.name.replace(/\.\w+$/, '')}.csv`, write: (to) => pipeline(createReadStream(file), to, { end: false }) };
   } // prettier-ignore
 }
-
-async function remembered(db: Db, kind: TableKind): Promise<Record<string, { field: string; unit: string }>> {
-  const { rows } = await db.execute<{ heading: string; field: string; unit: string }>(sql`select heading, field, unit from heading_memory where kind = ${kind}`);
-  return Object.fromEntries(rows.map(({ heading, field, unit }) => [heading, { field, unit }]));
-} // prettier-ignore
-
-async function remember(db: Db, kind: TableKind, mapping: readonly MappedHeading[]): Promise<void> {
-  for (const { heading, field, unit } of mapping)
-    if (squeeze(heading) !== '')
-      await db.execute(sql`insert into heading_memory (kind, heading, field, unit) values (${kind}, ${squeeze(heading)}, ${field}, ${unit})
-        on conflict (kind, heading) do update set field = excluded.field, unit = excluded.unit`);
-} // prettier-ignore

@@ -6,9 +6,10 @@ import { ApplicationReader, type Cells, type MappedHeading } from '@radiatrix/co
 import { PACKAGES } from '@radiatrix/core/vehicle';
 import type { WrongCell } from '@radiatrix/contract';
 import type { Connection, Db } from '../db/client.ts';
-import { part, source } from '../db/schema/index.ts';
 import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
+import { ProblemError } from '../http/problem.ts';
 import { claims } from '../parts/queries.ts';
+import { allParts, allSources, lastRow } from './queries.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
 
 export interface StageInput {
@@ -37,8 +38,8 @@ export async function stage(connection: Connection, input: StageInput): Promise<
   const { upload, mapping, sourceId } = input;
   const [vocabulary, parts, sources] = await Promise.all([
     loadVocabulary(db),
-    db.select({ id: part.id, number: part.number }).from(part),
-    db.select({ id: source.id, name: source.name }).from(source),
+    allParts(db),
+    allSources(db),
   ]);
   const reader = new ApplicationReader(vocabulary);
   const partIds = new Map(parts.map((each) => [each.number.toLowerCase(), each.id]));
@@ -157,11 +158,12 @@ async function weigh(db: Db, upload: string, pairs: readonly Pair[]): Promise<(r
 const BATCH = 10_000;
 
 /** Brings the staged lines in, in the transaction it is given; throws to undo all of it. */
-export async function bringIn(db: Db, upload: string, rows: number, progress: (done: number) => void): Promise<void> {
+export async function bringIn(db: Db, upload: string, progress: (done: number) => void = () => {}): Promise<void> {
+  const rows = await lastRow(db, upload);
   await db.execute(sql`
     update application a set fits = l.fits, original = l.original, note = coalesce(nullif(l.note, ''), a.note), "by" = nullif(current_setting('radiatrix.person', true), '')::integer, at = now()
     from import_line l where l.upload = ${upload} and l.verdict = 'changed' and a.id = l.application_id`);
-  for (let from = 0; from <= rows + 1; from += BATCH) {
+  for (let from = 0; from <= rows; from += BATCH) {
     await db.execute(sql`
       insert into application (part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions)
       select part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions
@@ -169,6 +171,16 @@ export async function bringIn(db: Db, upload: string, rows: number, progress: (d
     progress(Math.min(rows, from + BATCH));
   }
 } // prettier-ignore
+
+/** Brings in what a reviewer let through: weighed once more, in the transaction that writes. */
+export async function bringInReleased(db: Db, upload: string): Promise<void> {
+  if ((await lastRow(db, upload)) === 0)
+    throw new ProblemError('not-found', { detail: 'The lines of that table are no longer kept.' });
+  if ((await compare(db, upload)).length > 0)
+    throw new ProblemError('stale', { detail: 'The library changed since the table was proposed.' });
+  await bringIn(db, upload);
+  await forget(db, upload);
+}
 
 export const forget = (db: Db, upload: string) =>
   db.execute(sql`delete from import_line where upload = ${upload}`);

@@ -1,6 +1,6 @@
 import { and, asc, between, eq, inArray, sql, isNull } from 'drizzle-orm';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
-import type { Photo } from '@radiatrix/contract';
+import { seesDrafts, type Photo, type Role } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import {
   bay,
@@ -17,7 +17,7 @@ import {
 } from '../db/schema/index.ts';
 
 /** The vocabulary of each database as of a version; a handful of them at most, the tests' own among them. */
-const kept = new Map<string, { version: string; vocabulary: Vocabulary }>();
+const kept = new Map<string, { version: string; vocabulary: Vocabulary; inUse?: Vocabulary }>();
 
 /** Makes, models, engines and transmissions; the same object for as long as none of them changes. */
 export async function loadVocabulary(db: Db): Promise<Vocabulary> {
@@ -32,6 +32,39 @@ export async function loadVocabulary(db: Db): Promise<Vocabulary> {
   const vocabulary = await readVocabulary(db);
   kept.set(name, { version, vocabulary });
   return vocabulary;
+}
+
+/**
+ * The words a reader may meet. A make, model, engine or transmission that no vehicle has yet is known only to those
+ * who work on the library: the vehicle that brings it in passes review, and its words with it.
+ */
+export async function vocabularyFor(db: Db, role: Role): Promise<Vocabulary> {
+  const vocabulary = await loadVocabulary(db);
+  if (seesDrafts(role)) return vocabulary;
+  const held = [...kept.values()].find((each) => each.vocabulary === vocabulary);
+  if (held?.inUse) return held.inUse;
+  const used = await namedByVehicles(db);
+  const models = vocabulary.models.filter(({ id }) => used.models.has(id));
+  const makes = new Set(models.map((each) => each.makeId));
+  const inUse = {
+    makes: vocabulary.makes.filter(({ id }) => makes.has(id)),
+    models,
+    engines: vocabulary.engines.filter(({ id }) => used.engines.has(id)),
+    transmissions: vocabulary.transmissions.filter(({ id }) => used.transmissions.has(id)),
+  };
+  if (held) held.inUse = inUse;
+  return inUse;
+}
+
+/** Models, engines and transmissions that a vehicle on record has. */
+async function namedByVehicles(db: Db): Promise<Record<'models' | 'engines' | 'transmissions', Set<number>>> {
+  const [models, engines, transmissions] = await Promise.all([
+    db.selectDistinct({ id: configuration.modelId }).from(configuration),
+    db.selectDistinct({ id: configuration.engineId }).from(configuration),
+    db.selectDistinct({ id: configuration.transmissionId }).from(configuration),
+  ]);
+  const ids = (rows: { id: number }[]) => new Set(rows.map(({ id }) => id));
+  return { models: ids(models), engines: ids(engines), transmissions: ids(transmissions) };
 }
 
 async function readVocabulary(db: Db): Promise<Vocabulary> {
@@ -131,6 +164,20 @@ export const narrowed = async (db: Db, by: Narrowing, limit: number): Promise<Co
 export const configurationById = async (db: Db, id: number): Promise<ConfigurationRow | undefined> =>
   bounded(await db.select(columns).from(configuration).where(eq(configuration.id, id)))[0];
 
+/** A vehicle alike in everything that tells vehicles apart, first built in the same month. */
+export async function configurationAlike(
+  db: Db,
+  like: Omit<ConfigurationRow, 'id' | 'bayId'>,
+): Promise<ConfigurationRow | undefined> {
+  const { built, ...rest } = like;
+  const same = (Object.keys(rest) as (keyof typeof rest)[]).map((key) => eq(configuration[key], rest[key]));
+  const rows = await db
+    .select(columns)
+    .from(configuration)
+    .where(and(...same, sql`lower(${configuration.built}) = ${`${built[0]}-01`}::date`));
+  return bounded(rows)[0];
+}
+
 export const configurationsByIds = async (db: Db, ids: readonly number[]): Promise<ConfigurationRow[]> =>
   ids.length === 0
     ? []
@@ -222,6 +269,12 @@ export async function proceduresOfBay(db: Db, bayId: number, drafts: boolean) {
     )
     .orderBy(procedure.id, sql`${procedureRevision.revision} desc`);
 }
+
+export const sourceLines = (db: Db) =>
+  db
+    .select({ id: source.id, name: source.name, kind: source.kind, grade: source.grade })
+    .from(source)
+    .orderBy(source.grade, source.name);
 
 export const sourceByName = async (db: Db, name: string): Promise<number | undefined> =>
   (await db.select({ id: source.id }).from(source).where(eq(source.name, name)))[0]?.id;

@@ -2,18 +2,14 @@ import type { FiguresChange } from '@radiatrix/contract';
 import { storeFigures } from '../figures/service.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Context, Reply } from '../http/route.ts';
-import { source } from '../db/schema/index.ts';
-import { advanceBay, configurations, loadVocabulary } from './queries.ts';
+import { advanceBay, configurations, loadVocabulary, sourceLines, vocabularyFor } from './queries.ts';
 import { bayRecord, vehicleLine, vehicleRecord } from './service.ts';
 
-export const vocabulary = async ({ db }: Context): Promise<Reply> => ({ body: await loadVocabulary(db) });
-
-export const sources = async ({ db }: Context): Promise<Reply> => ({
-  body: await db
-    .select({ id: source.id, name: source.name, kind: source.kind, grade: source.grade })
-    .from(source)
-    .orderBy(source.grade, source.name),
+export const vocabulary = async ({ db, person }: Context): Promise<Reply> => ({
+  body: await vocabularyFor(db, person.role),
 });
+
+export const sources = async ({ db }: Context): Promise<Reply> => ({ body: await sourceLines(db) });
 
 export const vehicles = async ({ db }: Context): Promise<Reply> => {
   const [rows, words] = await Promise.all([configurations(db), loadVocabulary(db)]);

@@ -24,5 +24,8 @@ export async function insertVinPattern(db: Db, values: NewVinPattern): Promise<n
   return row!.id;
 }
 
+export const updateVinPattern = (db: Db, id: number, value: string) =>
+  db.update(vinPattern).set({ value }).where(eq(vinPattern.id, id));
+
 export const deleteVinPattern = async (db: Db, id: number): Promise<boolean> =>
   (await db.delete(vinPattern).where(eq(vinPattern.id, id)).returning({ id: vinPattern.id })).length === 1;

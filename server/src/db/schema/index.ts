@@ -5,3 +5,4 @@ export * from './procedures.ts';
 export * from './history.ts';
 export * from './jobs.ts';
 export * from './marks.ts';
+export * from './proposals.ts';

@@ -1,0 +1,65 @@
+import { and, eq, getTableColumns, ilike, or, sql, type SQL } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
+import type { LibraryTable, RecordValues } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { bay, configuration, engine, make, model, source, transmission } from '../db/schema/index.ts';
+
+const TABLES = { make, model, engine, transmission, source, configuration, bay } as const;
+const SHOWN = 200;
+
+/** A row of any of the tables that are edited field by field. */
+export type Row = Record<string, unknown> & { id: number; by: number; at: string };
+
+export async function rowById(db: Db, table: LibraryTable, id: number): Promise<Row | undefined> {
+  const [row] = await db
+    .select()
+    .from(TABLES[table] as PgTable)
+    .where(eq(TABLES[table].id, id));
+  return row as Row | undefined;
+}
+
+export async function insertRow(db: Db, table: LibraryTable, values: RecordValues): Promise<number> {
+  const into = TABLES[table];
+  const [row] = await db
+    .insert(into)
+    .values(values as never)
+    .returning({ id: into.id });
+  return row!.id;
+}
+
+/** Whoever else wants to change the row waits. */
+export const lockRow = (db: Db, table: LibraryTable, id: number) =>
+  db.execute(sql`select 1 from ${TABLES[table]} where id = ${id} for update`);
+
+export const updateRow = (db: Db, table: LibraryTable, id: number, values: RecordValues) =>
+  db
+    .update(TABLES[table])
+    .set({ ...values, by: sql`nullif(current_setting('radiatrix.person', true), '')::integer`, at: sql`now()` } as never)
+    .where(eq(TABLES[table].id, id)); // prettier-ignore
+
+/** What makes a row one that a vehicle or a figure on record names. */
+const IN_USE: Partial<Record<LibraryTable, SQL>> = {
+  make: sql`exists (select 1 from model m join configuration c on c.model_id = m.id where m.make_id = make.id)`,
+  model: sql`exists (select 1 from configuration c where c.model_id = model.id)`,
+  engine: sql`exists (select 1 from configuration c where c.engine_id = engine.id)`,
+  transmission: sql`exists (select 1 from configuration c where c.transmission_id = transmission.id)`,
+  bay: sql`exists (select 1 from configuration c where c.bay_id = bay.id)`,
+};
+
+const literally = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Rows whose name, code or kind holds some words; without drafts, those only that something on record names. */
+export async function rowsNamed(db: Db, table: LibraryTable, text: string, drafts: boolean): Promise<Row[]> {
+  const from = TABLES[table];
+  const columns = getTableColumns(from) as unknown as Record<string, never>;
+  const named = ['name', 'code', 'kind'].filter((key) => key in columns && !(key === 'kind' && table !== 'source'));
+  const words = literally(text);
+  const matches: SQL | undefined =
+    text === '' || named.length === 0 ? undefined : or(...named.map((key) => ilike(columns[key]!, words)));
+  return (await db
+    .select()
+    .from(from as PgTable)
+    .where(and(matches, drafts ? undefined : IN_USE[table]))
+    .orderBy(columns[named[0] ?? 'id']!)
+    .limit(SHOWN)) as Row[];
+} // prettier-ignore

@@ -1,0 +1,58 @@
+import { inArray, sql, type SQL } from 'drizzle-orm';
+import type { Db } from '../db/client.ts';
+import { application, outcome, partRevision } from '../db/schema/index.ts';
+
+/** At most so many unlisted parts come in for a vehicle, the nearest first. */
+const ALIKE = 12;
+/** For more bays than this at once, parts that nobody lists are left out: the question is still which vehicle it is. */
+const BAYS_ALIKE = 12;
+/** Unlisted parts come in when they are this close, in mm, where it counts: pins for a radiator, holes for the rest. */
+const NEAR_MM = 6;
+
+/** The parts of a kind whose two figures lie nearest to a bay's: the first is looked up by index, the second weighed. */
+const near = (subject: SQL, first: string, second: string): SQL => sql`(
+  select a.part_revision_id as revision, abs(a.value - need.${sql.raw(`"${first}"`)}) + abs(b.value - need.${sql.raw(`"${second}"`)}) as apart
+  from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = ${second}
+  where a.subject = ${subject} and a.key = ${first} and a.value between need.${sql.raw(`"${first}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${first}"`)} + ${NEAR_MM}::float8
+    and b.value between need.${sql.raw(`"${second}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${second}"`)} + ${NEAR_MM}::float8
+  order by apart, revision limit ${ALIKE})`; // prettier-ignore
+
+const NEEDED = ['pinSpacing', 'topMountSpacing', 'fanMountWidth', 'fanMountHeight'] as const;
+
+const nearest = (bayIds: readonly number[]): SQL => sql`
+  with need as materialized (
+    select ${sql.join(NEEDED.map((key) => sql`min(value) filter (where key = ${key}) as ${sql.raw(`"${key}"`)}`), sql`, `)}
+    from measurement where bay_id in (${sql.join(bayIds.map((id) => sql`${id}`), sql`, `)}) and key in (${sql.join(NEEDED.map((key) => sql`${key}`), sql`, `)}) group by bay_id
+  )
+  select distinct r.part_id as id from need
+  cross join lateral (${near(sql`'radiator'`, 'pinSpacing', 'topMountSpacing')} union all ${near(sql`'shroud'`, 'fanMountWidth', 'fanMountHeight')} union all ${near(sql`'fan'`, 'fanMountWidth', 'fanMountHeight')}) as close
+  join part_revision r on r.id = close.revision`; // prettier-ignore
+
+/**
+ * Parts that could concern some vehicles: those any source names for their models (near misses included, so that the
+ * answer can say why not), those tried in such a bay, and those whose mounts measure alike though nobody lists them.
+ */
+export async function candidateIds(
+  db: Db,
+  modelIds: readonly number[],
+  bayIds: readonly number[],
+  /** Whether parts that nobody lists come in for measuring alike. */
+  unlisted = true,
+): Promise<number[]> {
+  if (modelIds.length === 0) return [];
+  const listed = db
+    .selectDistinct({ id: application.partId })
+    .from(application)
+    .where(inArray(application.modelId, [...modelIds]));
+  const tried = db
+    .selectDistinct({ id: partRevision.partId })
+    .from(outcome)
+    .innerJoin(partRevision, sql`${partRevision.id} = ${outcome.partRevisionId}`)
+    .where(inArray(outcome.bayId, [...bayIds]));
+  const alike =
+    !unlisted || bayIds.length > BAYS_ALIKE
+      ? Promise.resolve({ rows: [] })
+      : db.execute<{ id: number }>(nearest(bayIds));
+  const found = await Promise.all([listed, tried, alike.then((result) => result.rows)]);
+  return [...new Set(found.flat().map((row) => row.id))];
+}

@@ -1,0 +1,33 @@
+import { desc, eq, ne } from 'drizzle-orm';
+import type { Db } from '../db/client.ts';
+import { bay, part, partRevision, person, procedure, procedureRevision } from '../db/schema/index.ts';
+
+export const waitingParts = (db: Db) =>
+  db
+    .select({ id: part.id, title: part.number, revision: partRevision.revision, state: partRevision.state, author: person.name, writers: partRevision.writers, sentBackFor: partRevision.sentBackFor, at: partRevision.at })
+    .from(partRevision)
+    .innerJoin(part, eq(part.id, partRevision.partId))
+    .innerJoin(person, eq(person.id, partRevision.authorId))
+    .where(ne(partRevision.state, 'released')); // prettier-ignore
+
+export const waitingProcedures = (db: Db) =>
+  db
+    .select({ id: procedure.id, title: procedureRevision.title, bay: bay.name, revision: procedureRevision.revision, state: procedureRevision.state, author: person.name, writers: procedureRevision.writers, sentBackFor: procedureRevision.sentBackFor, at: procedureRevision.at })
+    .from(procedureRevision)
+    .innerJoin(procedure, eq(procedure.id, procedureRevision.procedureId))
+    .innerJoin(bay, eq(bay.id, procedure.bayId))
+    .innerJoin(person, eq(person.id, procedureRevision.authorId))
+    .where(ne(procedureRevision.state, 'released')); // prettier-ignore
+
+/** What each revision of a part says of it, the newest first. */
+export const revisionTexts = (db: Db, partId: number) =>
+  db
+    .select({
+      id: partRevision.id,
+      kind: partRevision.kind,
+      description: partRevision.description,
+      notes: partRevision.notes,
+    })
+    .from(partRevision)
+    .where(eq(partRevision.partId, partId))
+    .orderBy(desc(partRevision.revision));
