@@ -6,12 +6,12 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import type { Bench, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
-  PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, VehicleRecord, BayRecord, HistoryEntry,
+  PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
-import { expired, signedIn, signedOut } from '../session/slice.ts';
+import { expired, proposed, signedIn, signedOut } from '../session/slice.ts';
 
 interface Meta {
   response?: Response;
@@ -38,8 +38,20 @@ const guarded: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, obj
 ) => {
   const result = await plain(args, store, extra);
   if (result.error?.status === 401 && store.endpoint !== 'signIn') store.dispatch(expired());
+  const kept = result.data as Partial<Waits> | null | undefined;
+  if (kept && typeof kept === 'object' && kept.waits) {
+    // It was taken, and nothing has changed yet: whoever waits for the changed record must not take this for it.
+    store.dispatch(proposed(kept.waits));
+    store.dispatch(api.util.invalidateTags(['Review']));
+    return { error: { status: PROPOSED, data: null }, meta: result.meta } as never;
+  }
   return result as never;
 };
+
+const PROPOSED = 202;
+/** Whether a save was taken but waits for a reviewer: nothing to put right, and nothing to be seen yet. */
+export const isProposed = (error: unknown): boolean =>
+  (error as { status?: unknown } | undefined)?.status === PROPOSED;
 
 /** A record and the version tag a save of it must name. */
 export interface Tagged<T> {
@@ -283,6 +295,7 @@ export const api = createApi({
       query: (save) => saving(`/review/${save.kind}/${save.id}/withdraw`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
     }),
+    takeBack: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/proposals/${save.id}`, 'DELETE', save), invalidatesTags: ['Review'] }),
     history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0, providesTags: ['Record'] }),
     addPhoto: build.mutation<{ id: number }, { subject: string; id: number; caption: string; file: Blob; key: string }>({
       query: ({ subject, id, caption, file, key }) => ({

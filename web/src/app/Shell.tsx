@@ -9,6 +9,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
 import { Keys } from './Keys.tsx';
+import { Proposed } from './Proposed.tsx';
 import { Plate } from './Plate.tsx';
 import { jobInHand, Ruler, STAGES } from './Ruler.tsx';
 import { putOnBench, setTheme, setUnits } from './settings.ts';
@@ -120,6 +121,7 @@ function Frame({ person }: { person: Person }) {
         <Ruler vehicleId={vehicleId} partId={partId} />
       </div>
       <main id="main" tabIndex={-1} className="px-[18px] pb-6 outline-none">
+        <Proposed />
         <Outlet context={person} />
       </main>
       {keysShown && <Keys onClose={() => setKeysShown(false)} />}

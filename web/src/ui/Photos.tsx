@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { PHOTO_LIMIT_BYTES, PHOTO_TYPES, type Photo, type PhotoSubject } from '@radiatrix/contract';
-import { api } from '../api/api.ts';
+import { api, isProposed } from '../api/api.ts';
 import { Failure } from './notices.tsx';
 
 /** Photographs of a record, and a way to attach one more. */
@@ -27,7 +27,7 @@ export function Photos({
     if (file.size > PHOTO_LIMIT_BYTES)
       return setRefused('That picture is larger than 5 MB; save it smaller and attach it again.');
     const done = await add({ subject, id, caption, file, key: crypto.randomUUID() });
-    if (!('error' in done)) setCaption('');
+    if (!('error' in done) || isProposed(done.error)) setCaption('');
     if (input.current) input.current.value = '';
   };
   if (photos.length === 0 && !editable) return null;

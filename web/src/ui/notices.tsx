@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { problemOf } from '../api/api.ts';
+import { isProposed, problemOf } from '../api/api.ts';
 
 /** Waiting is said after a moment only, so that quick answers do not flicker. */
 export const Waiting = ({ what = 'Fetching' }: { what?: string }) => (
@@ -22,6 +22,8 @@ const lostConnection = (error: unknown): boolean =>
 
 /** What went wrong, where, and what to do. */
 export function Failure({ error, retry }: { error: unknown; retry?: () => void }) {
+  // The frame says that it waits for a reviewer; nothing failed.
+  if (isProposed(error)) return null;
   const problem = problemOf(error);
   const title = lostConnection(error)
     ? 'No connection to the server'

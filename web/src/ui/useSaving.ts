@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Problem } from '@radiatrix/contract';
-import { problemOf } from '../api/api.ts';
+import { isProposed, problemOf } from '../api/api.ts';
 
 /** One key a content: pressing Save twice, or again after a lost answer, is done once by the server. */
 export function useSaving<B>(send: (body: B, etag: string, key: string) => Promise<unknown>) {
@@ -20,6 +20,11 @@ export function useSaving<B>(send: (body: B, etag: string, key: string) => Promi
       last.current = { content: '', key: '' };
       return true;
     } catch (error) {
+      if (isProposed(error)) {
+        setState({ busy: false });
+        last.current = { content: '', key: '' };
+        return true;
+      }
       setState({ busy: false, error });
       return false;
     } finally {

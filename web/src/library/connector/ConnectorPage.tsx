@@ -5,6 +5,7 @@ import { canEdit, type ConnectorDocument, type ConnectorRecord, type Person } fr
 import { api, type Tagged } from '../../api/api.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useDocumentForm } from '../../ui/useDocumentForm.ts';
@@ -47,6 +48,7 @@ export function ConnectorPage() {
           </Link>
         )}
       </div>
+      <WaitingChanges of="connector" id={record.id} person={person} />
       {editable && params.get('edit') !== null ? (
         <ConnectorForm
           name={`connector:${record.id}`}

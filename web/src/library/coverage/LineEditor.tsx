@@ -3,7 +3,7 @@ import { claimSentence, readLine } from '@radiatrix/core/application';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type { ModelCoverage, NewClaim } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { api, isProposed } from '../../api/api.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 
@@ -61,7 +61,7 @@ export function LineEditor({
       className="mt-4 max-w-[900px]"
       onSubmit={(event) => {
         event.preventDefault();
-        void submit().catch(() => {});
+        void submit().catch((failure: unknown) => isProposed(failure) && setText(''));
       }}
       onKeyDown={(event) => event.key === 'Escape' && onDone()}
     >

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { CoverageClaim, Rewrite } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { api, isProposed } from '../../api/api.ts';
 
 type LineBody = Rewrite['lines'][number];
 
@@ -23,11 +23,13 @@ export function useRewrite(modelId: number) {
   const [send, { isLoading }] = api.useRewriteLinesMutation();
   const [done, setDone] = useState<Done[]>([]);
   const [error, setError] = useState<unknown>();
-  const put = async (partId: number, body: Rewrite): Promise<number[] | undefined> => {
+  /** Ids of what is kept instead; `waits` where a reviewer has to look first; undefined where it was refused. */
+  const put = async (partId: number, body: Rewrite): Promise<number[] | 'waits' | undefined> => {
     setError(undefined);
     try {
       return (await send({ partId, modelId, body, key: crypto.randomUUID() }).unwrap()).ids;
     } catch (problem) {
+      if (isProposed(problem)) return 'waits';
       setError(problem);
       return undefined;
     }
@@ -40,7 +42,8 @@ export function useRewrite(modelId: number) {
   ): Promise<boolean> => {
     const ids = await put(partId, { sourceId, replaces: gone.map((claim) => claim.id), lines });
     if (!ids) return false;
-    setDone((now) => [...now, { partId, sourceId, ids, before: gone.map(bodyOf) }]);
+    // What only waits is taken back where it waits, not undone here.
+    if (ids !== 'waits') setDone((now) => [...now, { partId, sourceId, ids, before: gone.map(bodyOf) }]);
     return true;
   };
   const undo = async (): Promise<void> => {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { ImportReport } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { api, isProposed } from '../../api/api.ts';
 import { Failure } from '../../ui/notices.tsx';
 import { TableImport } from './TableImport.tsx';
 
@@ -42,7 +42,8 @@ export function ImportPage() {
         </p>
         <p>
           <strong>A bundle</strong>, one JSON document with everything: vehicles, parts, applications,
-          connectors, procedures. Parts and procedures arrive as drafts for a reviewer.
+          connectors, procedures. Parts and procedures arrive as drafts; what everybody sees already changes
+          when a reviewer lets it through.
         </p>
       </div>
       <p className="text-muted mt-1">
@@ -88,7 +89,11 @@ export function ImportPage() {
           report={report}
           name={file.name}
           busy={isLoading}
-          onApply={() => void send({ body: file.body, apply: true, key: crypto.randomUUID() })}
+          onApply={() =>
+            void send({ body: file.body, apply: true, key: crypto.randomUUID() }).then(
+              (done) => 'error' in done && isProposed(done.error) && setFile(undefined),
+            )
+          }
         />
       )}
     </div>

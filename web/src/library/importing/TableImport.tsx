@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { columnsOf, TABLE_KINDS, type MappedHeading, type TableKind } from '@radiatrix/core/table';
 import { UNITS } from '@radiatrix/core/quantity';
 import type { Upload } from '@radiatrix/contract';
@@ -83,7 +84,7 @@ function Mapped({ first, onOther }: { first: Upload; onOther: () => void }) {
           {upload.separator}
         </p>
         <button type="button" className="text-steel ml-auto underline" onClick={end}>
-          {upload.state === 'applied' ? 'another file' : 'throw it away'}
+          {upload.state === 'applied' || upload.state === 'waiting' ? 'another file' : 'throw it away'}
         </button>
       </div>
       {upload.state === 'mapping' || upload.state === 'stopped' || upload.state === 'failed' ? (
@@ -270,11 +271,13 @@ function Preview({
       <h3 className="text-[20px]">
         {state === 'applied'
           ? 'It is in'
-          : counts.wrong > 0
-            ? 'It cannot come in yet'
-            : nothing
-              ? 'Everything in it is on record already'
-              : 'What it would change'}
+          : state === 'waiting'
+            ? 'It waits for a reviewer'
+            : counts.wrong > 0
+              ? 'It cannot come in yet'
+              : nothing
+                ? 'Everything in it is on record already'
+                : 'What it would change'}
       </h3>
       <dl className="mt-2 flex flex-wrap gap-x-10 gap-y-2">
         {COUNTS.map(([key, label, colour]) => (
@@ -327,6 +330,12 @@ function Preview({
             <p className="text-muted mt-1">The first {wrong.length} are shown; the file has all of them.</p>
           )}
         </>
+      )}
+      {state === 'waiting' && (
+        <p className="mt-3">
+          It changes what is said of parts that everybody sees. A reviewer finds it under{' '}
+          <Link to="/review">To check</Link>; until then nothing has changed.
+        </p>
       )}
       {state === 'ready' && counts.wrong === 0 && !nothing && (
         <button

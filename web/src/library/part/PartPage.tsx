@@ -4,6 +4,7 @@ import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revisio
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
@@ -47,6 +48,7 @@ export function PartPage() {
           {editable && part.state !== 'released' && <Link to={`/review/part/${part.id}`}>What changed</Link>}
         </p>
       </div>
+      <WaitingChanges of="part" id={part.id} person={person} />
       <p className="mt-2 text-[17px]">{part.description}</p>
       {part.notes && <p className="text-muted max-w-[80ch]">{part.notes}</p>}
       {edit === 'figures' ? (

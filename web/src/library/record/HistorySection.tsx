@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { figuresBack, type Standing } from '@radiatrix/core/revision';
 import type { FigureRecord, FiguresChange } from '@radiatrix/contract';
+import { isProposed } from '../../api/api.ts';
 import { Failure } from '../../ui/notices.tsx';
 import { HistoryCompare } from './HistoryCompare.tsx';
 
@@ -26,7 +27,11 @@ export function HistorySection({
   const restore = async (then: Standing) => {
     if (onRestore) {
       setError(undefined);
-      return void onRestore(then).then(() => setSaid('It is back as it was.'), setError);
+      return void onRestore(then).then(
+        () => setSaid('It is back as it was.'),
+        (problem: unknown) =>
+          isProposed(problem) ? setSaid('Putting it back waits for a reviewer.') : setError(problem),
+      );
     }
     if (!figures || !save) return;
     const entries = figuresBack(figures, then);

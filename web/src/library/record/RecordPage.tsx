@@ -12,9 +12,10 @@ import {
   type RecordField,
   type RecordValues,
 } from '@radiatrix/contract';
-import { api, problemOf, type Tagged } from '../../api/api.ts';
+import { api, isProposed, problemOf, type Tagged } from '../../api/api.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { HistoryCompare } from './HistoryCompare.tsx';
 // prettier-ignore
 
@@ -53,7 +54,10 @@ export function RecordPage() {
         )}
       </div>
       <div className="mt-4 grid gap-10 lg:grid-cols-[minmax(320px,460px)_1fr]">
+        <div>
+        <WaitingChanges of={table} id={recordId} person={person} />
         <Editor key={`${table}${recordId}`} table={table} record={record} etag={etag} editable={canEdit(person.role)} />
+        </div>
         {canEdit(person.role) ? (
           <div>
             <HistoryCompare
@@ -88,7 +92,7 @@ export function NewRecordPage() {
         void send({ table, body: values, key: crypto.randomUUID() })
           .unwrap()
           .then((made) => navigate(`/library/${table}/${made.id}`))
-          .catch(() => {});
+          .catch((failure: unknown) => isProposed(failure) && setValues({}));
       }}
     >
       <h1 className="text-[24px]">New {LIBRARY[table].one}</h1>
@@ -118,6 +122,7 @@ function Editor({ table, record, etag, editable }: { table: LibraryTable; record
       setMine(null);
       setNews(null);
     } catch (failure) {
+      if (isProposed(failure)) setMine(null);
       if (problemOf(failure)?.code !== 'stale') return;
       const now: Tagged<LibraryRecord> = await load({ table, id: record.id }).unwrap();
       const merged = merge(base.values, body, now.record.values);

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
 import { VIN_PATTERN_FIELDS } from '@radiatrix/core/vehicle';
 import { canEdit, type NewVinPattern, type Person } from '@radiatrix/contract';
-import { api, problemOf } from '../../api/api.ts';
+import { api, isProposed, problemOf } from '../../api/api.ts';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -34,6 +35,7 @@ export function VinPatternsPage() {
         the beginning stands for any character. What a pattern says becomes a chip in Ask.
       </p>
       {data.length === 0 && <Empty title="No pattern yet">Record the first from a number whose vehicle you know.</Empty>}
+      <WaitingChanges of="vin-pattern" person={person} />
       <table className="mt-3 w-full border-collapse text-[15px]">
         <caption className="sr-only">Patterns</caption>
         <tbody>
@@ -72,7 +74,7 @@ export function VinPatternsPage() {
             void send({ body: typed, key: crypto.randomUUID() })
               .unwrap()
               .then(() => setTyped(BLANK))
-              .catch(() => {});
+              .catch((failure: unknown) => isProposed(failure) && setTyped(BLANK));
           }}
         >
           <Field label="Begins with" className="w-40" problem={wrong('prefix')}>

@@ -17,8 +17,8 @@ export function ReviewPage() {
       {data.length === 0 && (
         <div className="mt-4">
           <Empty title="Nothing waits">
-            Every record is released as it stands. An edit of a part, a procedure or a vehicle’s figures waits
-            here for somebody else.
+            Every record is released as it stands. An edit of a part, a procedure, a vehicle’s figures, or of
+            anything else that is seen at the counter, waits here for somebody else.
           </Empty>
         </div>
       )}
@@ -28,7 +28,7 @@ export function ReviewPage() {
             key={`${line.kind}${line.id}`}
             className="border-rule grid grid-cols-[90px_1fr_auto] items-baseline gap-4 border-b py-2"
           >
-            <span className="label-text">{line.kind}</span>
+            <span className="label-text">{line.kind === 'proposal' ? 'change' : line.kind}</span>
             <span>
               <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
                 {line.title}
@@ -38,8 +38,10 @@ export function ReviewPage() {
               )}
             </span>
             <span className="text-muted">
-              {line.kind === 'bay' ? 'proposed' : `revision ${line.revision}, ${line.state}`} · {line.author}{' '}
-              {line.changed.at.slice(0, 10)}
+              {line.kind === 'bay' || line.kind === 'proposal'
+                ? 'proposed'
+                : `revision ${line.revision}, ${line.state}`}{' '}
+              · {line.author} {line.changed.at.slice(0, 10)}
               {line.writers.includes(person.id) && ' · your own work'}
             </span>
           </li>

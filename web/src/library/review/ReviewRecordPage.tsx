@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
-import type { Person, ReviewKind } from '@radiatrix/contract';
+import type { Person, ReviewKind, ReviewRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -22,31 +22,32 @@ export function ReviewRecordPage() {
   if (!data) return <Waiting />;
   const { record, etag } = data;
   const own = record.writers.includes(person.id);
+  // Neither has revisions of its own: it is let through or sent back.
+  const atOnce = kind === 'bay' || kind === 'proposal';
   const act = async (what: 'check' | 'release') => {
     const done = await judge({ kind, id: record.id, act: what, etag, key: crypto.randomUUID() });
     if (!('error' in done)) void navigate(what === 'release' ? '/review' : '.');
     else void refetch();
   };
-  const away =
-    kind === 'part'
-      ? `/parts/${record.id}`
-      : kind === 'bay'
-        ? `/library/bay/${record.id}`
-        : `/procedures/${record.id}`;
+  const away = addressOf(kind, record);
   return (
     <div className="mt-4 max-w-5xl">
       <div className="border-ink flex flex-wrap items-baseline gap-x-5 border-b pb-2">
         <h1 className="text-[26px]">
-          <Link
-            to={away}
-            className={`text-ink no-underline hover:underline ${kind === 'part' ? 'figure text-[23px]' : ''}`}
-          >
-            {record.title}
-          </Link>
+          {away ? (
+            <Link
+              to={away}
+              className={`text-ink no-underline hover:underline ${kind === 'part' ? 'figure text-[23px]' : ''}`}
+            >
+              {record.title}
+            </Link>
+          ) : (
+            record.title
+          )}
         </h1>
         <p className="text-muted">
-          {kind === 'bay' ? 'proposed' : `revision ${record.revision}, ${record.state}`} · written by{' '}
-          {record.author} · changes since {record.since}
+          {atOnce ? 'proposed' : `revision ${record.revision}, ${record.state}`} · written by {record.author}{' '}
+          · changes since {record.since}
         </p>
       </div>
       {record.sentBackFor && (
@@ -86,6 +87,13 @@ export function ReviewRecordPage() {
           ))}
         </tbody>
       </table>
+      {record.picture && (
+        <img
+          src={record.picture}
+          alt={record.title}
+          className="border-strong mt-3 max-h-[420px] max-w-full border object-contain"
+        />
+      )}
       {record.changes.length === 0 && (
         <p className="text-muted mt-3">This draft says the same as the released revision.</p>
       )}
@@ -121,15 +129,17 @@ export function ReviewRecordPage() {
                 disabled={isLoading || record.blocking.length > 0}
                 onClick={() => void act('release')}
               >
-                {kind === 'bay'
-                  ? 'Release these figures'
+                {atOnce
+                  ? kind === 'bay'
+                    ? 'Release these figures'
+                    : 'Let it through'
                   : `Release revision ${record.revision} to installers`}
               </button>
             )}
             {person.role === 'reviewer' && (
               <SendBack kind={kind} id={record.id} etag={etag} onDone={() => void navigate('/review')} />
             )}
-            {record.state === 'draft' && kind !== 'bay' && (
+            {record.state === 'draft' && !atOnce && (
               <button type="button" className="btn" disabled={isLoading} onClick={() => void act('check')}>
                 Mark as checked
               </button>
@@ -139,6 +149,17 @@ export function ReviewRecordPage() {
       </div>
     </div>
   );
+}
+
+/** The page of what is reviewed; none for a record that is not on record yet. */
+function addressOf(kind: ReviewKind, { id, about }: ReviewRecord): string | undefined {
+  const subject = kind === 'proposal' ? about?.kind : kind;
+  const record = kind === 'proposal' ? about?.id : id;
+  if (subject === 'vin-pattern') return '/library/vins';
+  if (record === null || record === undefined || !subject) return undefined;
+  return subject === 'part' || subject === 'procedure' || subject === 'connector'
+    ? `/${subject}s/${record}`
+    : `/library/${subject}/${record}`;
 }
 
 /** Gives a draft back to whoever wrote it, with the reason. */

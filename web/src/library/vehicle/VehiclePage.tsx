@@ -4,6 +4,7 @@ import { monthLabel } from '@radiatrix/core/vehicle';
 import { canEdit, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
@@ -97,6 +98,7 @@ export function VehiclePage() {
             </li>
           ))}
         </ul>
+        <WaitingChanges of="bay" id={vehicle.bay.id} person={person} />
         <Photos
           photos={vehicle.bay.photos}
           subject="bay"
