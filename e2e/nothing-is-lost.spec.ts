@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { as } from './people.ts';
+import { as, letThrough } from './people.ts';
 
 async function openFigures(page: Page, number: string): Promise<void> {
   await page.goto(`/library?text=${encodeURIComponent(number)}`);
@@ -110,6 +110,7 @@ test('two people on one record of the library: what each changed is kept, what b
   await mara.getByLabel(/^Grade/).fill('5');
   await mara.getByRole('button', { name: 'Save' }).click();
   await expect(mara.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await letThrough(browser, /source Tidewater pages/);
 
   await piet.getByLabel('Kind').fill('web pages');
   await piet.getByLabel(/^Grade/).fill('3');
@@ -121,6 +122,8 @@ test('two people on one record of the library: what each changed is kept, what b
   await expect(piet.getByLabel('Kind')).toHaveValue('web pages');
   await news.getByRole('button', { name: 'take theirs' }).click();
   await piet.getByRole('button', { name: 'Save' }).click();
+  await expect(piet.getByText('It waits for a reviewer')).toBeVisible();
+  await letThrough(browser, /source Tidewater pages/);
   await piet.reload();
   await expect(piet.getByLabel('Note')).toHaveValue('A year out at most model changes.');
   await expect(piet.getByLabel(/^Grade/)).toHaveValue('5');

@@ -32,3 +32,13 @@ export async function putOnBench(page: Page, words: string): Promise<void> {
 
 export const candidate = (page: Page, number: string) =>
   page.getByRole('button', { name: new RegExp(`^${number} `) });
+
+/** Lets a reviewer let through what somebody else has proposed. */
+export async function letThrough(browser: Browser, title: RegExp): Promise<void> {
+  const reviewer = await as(browser, 'rowan');
+  await reviewer.goto('/review');
+  await reviewer.getByRole('link', { name: title }).first().click();
+  await reviewer.getByRole('button', { name: 'Let it through' }).click();
+  await expect(reviewer).toHaveURL(/\/review$/);
+  await reviewer.context().close();
+}

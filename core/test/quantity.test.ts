@@ -16,6 +16,7 @@ const math = create(all!, {});
 /** mathjs 15 has exact factors of its own for these; the symbols differ from ours. */
 const MATHJS: Partial<Record<Dimension, [record: string, others: Record<string, string>]>> = {
   length: ['mm', { cm: 'cm', m: 'm', in: 'inch', ft: 'foot', thou: 'mil' }],
+  area: ['cm^2', { 'mm²': 'mm^2', 'm²': 'm^2', 'sq in': 'sqin', 'sq ft': 'sqft' }],
   volume: ['L', { mL: 'mL', 'US gal': 'gallon', 'US qt': 'quart', 'US pt': 'pint', 'cu in': 'cuin' }],
   mass: ['kg', { g: 'g', lb: 'lbm', oz: 'oz' }],
   temperature: ['degC', { '°F': 'degF', K: 'K' }],

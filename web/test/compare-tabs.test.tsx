@@ -243,7 +243,7 @@ describe('agreement, drive and claims', () => {
         />,
       ),
     );
-    expect(text).toContain('The parts add up to 3170, not 3114: the claim does not add up.');
+    expect(text).toContain('The fans add up to 3170 m³/h, not 3114 m³/h: the claim does not add up.');
     expect(text).toMatch(/20388 m³\/h needs at least \d\.\d kW of air power; 338 W is drawn: impossible\./);
   });
 });

@@ -330,11 +330,13 @@ export function agreementFindings(
 /** What a claim comes to, and what would have to be true. */
 export function claimSentence(finding: ClaimFinding, units: UnitSystem): string {
   const flow = (m3h: number): string => formatQuantity(m3h, 'airflow', units);
+  const area = (mm2: number): string => formatQuantity(mm2 / 100, 'area', units);
+  const space = (mm3: number): string => formatQuantity(mm3 / 1e6, 'volume', units);
   switch (finding.kind) {
     case 'total':
       return finding.holds
-        ? `The parts add up to ${finding.sum.toFixed(0)}, as claimed.`
-        : `The parts add up to ${finding.sum.toFixed(0)}, not ${finding.claimed.toFixed(0)}: the claim does not add up.`;
+        ? `The fans add up to ${flow(finding.sum)}, as claimed.`
+        : `The fans add up to ${flow(finding.sum)}, not ${flow(finding.claimed)}: the claim does not add up.`;
     case 'airflow': {
       const power = `${flow(finding.claimedM3H)} needs at least ${watts(finding.airPowerW)} of air power; ${watts(finding.drawnW)} is drawn`;
       if (finding.verdict === 'holds') return `${power}: the claim can be true.`;
@@ -347,11 +349,11 @@ export function claimSentence(finding: ClaimFinding, units: UnitSystem): string 
     case 'area':
       return finding.holds
         ? 'The area follows from the dimensions.'
-        : `The dimensions give ${(finding.worksOutMm2 / 100).toFixed(0)} cm², not ${(finding.claimedMm2 / 100).toFixed(0)}; the core would have to be ${mm(finding.heightWouldBeMm, units)} high.`;
+        : `The dimensions give ${area(finding.worksOutMm2)}, not ${area(finding.claimedMm2)}; the core would have to be ${mm(finding.heightWouldBeMm, units)} high.`;
     case 'volume':
       return finding.holds
         ? 'The volume follows from face and thickness. It is the space the core fills, not the coolant it holds.'
-        : `Face and thickness give ${(finding.worksOutMm3 / 1e6).toFixed(2)} L of space, not ${(finding.claimedMm3 / 1e6).toFixed(2)} L; the core would have to be ${mm(finding.thicknessWouldBeMm, units)} thick.`;
+        : `Face and thickness give ${space(finding.worksOutMm3)} of space, not ${space(finding.claimedMm3)}; the core would have to be ${mm(finding.thicknessWouldBeMm, units)} thick.`;
     case 'same-fit':
       return finding.holds
         ? 'Old and new are alike in depth, within what the figures may be off by.'

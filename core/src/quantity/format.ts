@@ -15,6 +15,7 @@ const shown = (dimension: Dimension, symbol: string, places: number): Shown => (
 
 const SHOWN: Readonly<Record<Dimension, { metric: Shown; us: Shown }>> = {
   length: { metric: shown('length', 'mm', 1), us: shown('length', 'in', 2) },
+  area: { metric: shown('area', 'cm²', 0), us: shown('area', 'sq in', 0) },
   volume: { metric: shown('volume', 'L', 1), us: shown('volume', 'US qt', 1) },
   mass: { metric: shown('mass', 'kg', 2), us: shown('mass', 'lb', 1) },
   temperature: { metric: shown('temperature', '°C', 0), us: shown('temperature', '°F', 0) },

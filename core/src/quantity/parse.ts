@@ -3,7 +3,7 @@ import { findUnit, recordUnit, toRecord, type Dimension, type Unit } from './uni
 export interface Quantity {
   ok: true;
   dimension: Dimension;
-  /** In the record unit of the dimension (mm, L, kg, °C, N·m, kPa, m³/h, A, %). */
+  /** In the record unit of the dimension (mm, cm², L, kg, °C, N·m, kPa, m³/h, A, %). */
   value: number;
   /** The smallest step the writing shows, in the record unit: 730 → 1 mm, 28 3/4" → 6.35 mm. */
   resolution: number;
@@ -48,6 +48,7 @@ const VULGAR: Record<string, string> = {
 
 const NAMES: Record<Dimension, [name: string, example: string]> = {
   length: ['length', '730 mm or 28 3/4"'],
+  area: ['area', '3120 cm² or 483 sq in'],
   volume: ['volume', '7.2 L or 1 1/2 gal'],
   mass: ['mass', '4.5 kg or 10 lb'],
   temperature: ['temperature', '82 °C or 180F'],
@@ -109,7 +110,7 @@ interface TermsRead {
 }
 
 const UNIT_WORD =
-  /^\s*((?:us|imp|uk|imperial|fl|cu|cubic|fluid|deg|degrees|lbf|lb|in|ft|foot|inch|newton)\.?\s+)*(?:''|[^\s\d±+~]+(?:[23](?=\/|$|\s))?(?:\/[a-z]+[23²³]?)?)/i;
+  /^\s*((?:us|imp|uk|imperial|fl|cu|cubic|sq|square|fluid|deg|degrees|lbf|lb|in|ft|foot|inch|newton)\.?\s+)*(?:''|[^\s\d±+~]+(?:[23](?=\/|$|\s))?(?:\/[a-z]+[23²³]?)?)/i;
 
 /** Reads `2 ft 4 1/2 in`, `1 lb 4 oz`, `730`, `13.5 ft-lb`: number and unit pairs, larger units first. */
 function readTerms(

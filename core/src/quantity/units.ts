@@ -8,6 +8,7 @@
 
 export const DIMENSIONS = [
   'length',
+  'area',
   'volume',
   'mass',
   'temperature',
@@ -51,6 +52,21 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     { symbol: 'in', spellings: ['in', 'inch', 'inches', '"', '”', '″', "''"], factor: INCH_MM },
     { symbol: 'ft', spellings: ['ft', 'foot', 'feet', "'", '’', '′'], factor: 12 * INCH_MM },
     { symbol: 'thou', spellings: ['thou'], factor: INCH_MM / 1000 },
+  ],
+  area: [
+    { symbol: 'cm²', spellings: ['cm²', 'cm2', 'sqcm', 'squarecentimetres', 'squarecentimeters'], factor: 1 },
+    { symbol: 'mm²', spellings: ['mm²', 'mm2', 'sqmm'], factor: 0.01 },
+    { symbol: 'm²', spellings: ['m²', 'm2', 'sqm'], factor: 10_000 },
+    {
+      symbol: 'sq in',
+      spellings: ['sqin', 'in²', 'in2', 'sqinch', 'sqinches', 'squareinch', 'squareinches', 'sq"'],
+      factor: (INCH_MM * INCH_MM) / 100,
+    },
+    {
+      symbol: 'sq ft',
+      spellings: ['sqft', 'ft²', 'ft2', 'squarefoot', 'squarefeet'],
+      factor: (144 * INCH_MM * INCH_MM) / 100,
+    },
   ],
   volume: [
     { symbol: 'L', spellings: ['l', 'ltr', 'litre', 'litres', 'liter', 'liters', 'lt'], factor: 1 },
@@ -214,7 +230,7 @@ export function findUnit(
   return hits[0] ? { found: 'other', dimension: hits[0].dimension } : { found: 'none' };
 }
 
-/** The unit records of this dimension are kept in: mm, L, kg, °C, N·m, kPa, m³/h, A, %. */
+/** The unit records of this dimension are kept in: mm, cm², L, kg, °C, N·m, kPa, m³/h, A, %. */
 export const recordUnit = (dimension: Dimension): Unit => UNITS[dimension][0]!;
 
 export function unitBySymbol(dimension: Dimension, symbol: string): Unit {

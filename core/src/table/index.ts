@@ -1,3 +1,4 @@
+export { placeInFile } from './place.ts';
 export { csvLine, guardCell, unguardCell } from './cells.ts';
 export {
   TABLE_KINDS,
@@ -9,4 +10,4 @@ export {
   type MappedHeading,
   type TableKind,
 } from './columns.ts';
-export { ApplicationReader, type ApplicationRow, type CellProblem, type Cells } from './rows.ts';
+export { ApplicationReader, saidYes, type ApplicationRow, type CellProblem, type Cells } from './rows.ts';

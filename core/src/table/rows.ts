@@ -176,10 +176,15 @@ export class ApplicationReader {
 
 type Wrong = (field: string, reason: string, fix: string) => void;
 
-function yesNo(field: string, text: string, fallback: boolean, wrong: Wrong): boolean {
+/** What a cell says to a question of yes or no; `fallback` where it is empty, undefined where it says neither. */
+export function saidYes(text: string, fallback: boolean): boolean | undefined {
   const word = text.toLowerCase();
   if (word === '') return fallback;
-  if (YES.has(word)) return true;
-  if (!NO.has(word)) wrong(field, `“${text}” is neither yes nor no`, 'write yes or no');
-  return false;
+  return YES.has(word) ? true : NO.has(word) ? false : undefined;
+}
+
+function yesNo(field: string, text: string, fallback: boolean, wrong: Wrong): boolean {
+  const said = saidYes(text, fallback);
+  if (said === undefined) wrong(field, `“${text}” is neither yes nor no`, 'write yes or no');
+  return said ?? false;
 }

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import path from 'node:path';
 import pg from 'pg';
-import { ATTRIBUTES, type Attribute } from '@radiatrix/core/figures';
+import { limitsOf, ATTRIBUTES, type Attribute } from '@radiatrix/core/figures';
 import { CAUTIONS } from '@radiatrix/core/procedure';
 import type { Connection, Database } from './client.ts';
 import { METHOD_RULES, METHODS } from '@radiatrix/core/quantity';
@@ -56,8 +56,8 @@ async function syncReference(db: Database): Promise<void> {
           subject,
           key,
           type: each.type,
-          lo: each.type === 'quantity' ? each.lo : null,
-          hi: each.type === 'quantity' ? each.hi : null,
+          lo: each.type === 'quantity' ? limitsOf(each).lo : null,
+          hi: each.type === 'quantity' ? limitsOf(each).hi : null,
         })),
       )
       .onConflictDoUpdate({

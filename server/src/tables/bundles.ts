@@ -1,6 +1,8 @@
 import { attributeOf, methodOr, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { METHODS, canMeasure, parseQuantity, type Method } from '@radiatrix/core/quantity';
-import { isFigureColumn, type MappedHeading } from '@radiatrix/core/table';
+import { spokenIds } from '@radiatrix/core/application';
+import { isFigureColumn, saidYes, type MappedHeading } from '@radiatrix/core/table';
+import type { Vocabulary } from '@radiatrix/core/vehicle';
 import { BUNDLE_FORMAT, bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { WrongCell } from '@radiatrix/contract';
 import { cellsOf } from './stage.ts';
@@ -75,18 +77,44 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
   return { bundle: { parts: [...found.values()].map((each) => each.part) }, rowOf: [...found.values()].map((each) => each.row), wrong };
 } // prettier-ignore
 
-export function vehiclesBundle(rows: readonly Row[], mapping: readonly MappedHeading[]): Read {
-  const vehicles = rows.map(({ cells }) => {
+/** The code of an engine or a transmission, by its code or in the words that Ask reads: "2.2 diesel", "auto". */
+function codeOf(
+  field: 'engine' | 'transmission',
+  said: string,
+  vocabulary: Vocabulary,
+): { code: string } | { mayBe: string[] } {
+  const all: readonly { id: number; code: string }[] =
+    field === 'engine' ? vocabulary.engines : vocabulary.transmissions;
+  const own = all.find(({ code }) => code.toLowerCase() === said.toLowerCase());
+  if (own) return { code: own.code };
+  const meant = spokenIds(`${field}Id`, said, vocabulary).map(
+    (id) => all.find((each) => each.id === id)!.code,
+  );
+  return meant.length > 1 ? { mayBe: meant } : { code: meant[0] ?? said };
+}
+
+export function vehiclesBundle(rows: readonly Row[], mapping: readonly MappedHeading[], vocabulary: Vocabulary): Read {
+  const wrong: WrongCell[] = [];
+  const headingOf = (field: string): string => mapping.find((each) => each.field === field)?.heading ?? field;
+  const vehicles = rows.map(({ row, cells }) => {
     const own = cellsOf(mapping, cells);
     const of = (field: string): string => own[field] ?? '';
     const [from = '', to = from] = span(of('built'));
+    const coded = (field: 'engine' | 'transmission'): string => {
+      const found = codeOf(field, of(field), vocabulary);
+      if ('code' in found) return found.code;
+      wrong.push({ row, heading: headingOf(field), reason: `“${of(field)}” may be ${found.mayBe.join(' or ')}`, fix: 'a vehicle has one: give its code' });
+      return of(field);
+    };
+    const airConditioning = saidYes(of('airConditioning'), false);
+    if (airConditioning === undefined) wrong.push({ row, heading: headingOf('airConditioning'), reason: `“${of('airConditioning')}” is neither yes nor no`, fix: 'write yes or no' });
     return {
-      model: of('model'), year: Number(of('year')), engine: of('engine'), transmission: of('transmission'),
-      airConditioning: /^(?:yes|y|true|1|x|with)$/i.test(of('airConditioning')), package: of('package') || 'standard',
+      model: of('model'), year: Number(of('year')), engine: coded('engine'), transmission: coded('transmission'),
+      airConditioning: airConditioning ?? false, package: of('package') || 'standard',
       body: of('body'), drive: of('drive'), steering: of('steering'), built: [from, to], bay: of('bay'),
     };
   });
-  return { bundle: { vehicles: vehicles as unknown as Bundle['vehicles'] }, rowOf: rows.map(({ row }) => row), wrong: [] };
+  return { bundle: { vehicles: vehicles as unknown as Bundle['vehicles'] }, rowOf: rows.map(({ row }) => row), wrong };
 } // prettier-ignore
 
 /** The bundle as its schema has it, with every cell that does not fit it named by row. */

@@ -12,6 +12,7 @@ import type { Person, Upload, WrongCell } from '@radiatrix/contract';
 import type { Connection, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
 import { ProblemError, notFound, problemOf } from '../http/problem.ts';
+import { loadVocabulary } from '../vehicles/queries.ts';
 import { doneOrProposed, propose } from '../proposals/service.ts';
 import { changeOf } from '../proposals/touched.ts';
 import { applyBundle, previewBundle } from '../importing/service.ts';
@@ -184,7 +185,7 @@ export class Uploads {
     view.of = rows.length;
     progress(0);
     const named = sourceId === null ? undefined : await sourceName(this.connection.db, sourceId);
-    const read = kind === 'parts' ? partsBundle(rows, view.mapping, named ?? '') : vehiclesBundle(rows, view.mapping);
+    const read = kind === 'parts' ? partsBundle(rows, view.mapping, named ?? '') : vehiclesBundle(rows, view.mapping, await loadVocabulary(this.connection.db));
     const headingOf = (field: string): string => view.mapping.find((each) => each.field === field)?.heading ?? field;
     const { bundle, wrong } = validated(read, kind, headingOf);
     held.wrong.push(...wrong);

@@ -43,14 +43,14 @@ const guarded: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, obj
     // It was taken, and nothing has changed yet: whoever waits for the changed record must not take this for it.
     store.dispatch(proposed(kept.waits));
     store.dispatch(api.util.invalidateTags(['Review']));
-    return { error: { status: PROPOSED, data: null }, meta: result.meta } as never;
+    return { error: { status: PROPOSED, data: kept.waits }, meta: result.meta } as never;
   }
   return result as never;
 };
 
 const PROPOSED = 202;
 /** Whether a save was taken but waits for a reviewer: nothing to put right, and nothing to be seen yet. */
-export const isProposed = (error: unknown): boolean =>
+export const isProposed = (error: unknown): error is { data: Waits['waits'] } =>
   (error as { status?: unknown } | undefined)?.status === PROPOSED;
 
 /** A record and the version tag a save of it must name. */
@@ -295,7 +295,12 @@ export const api = createApi({
       query: (save) => saving(`/review/${save.kind}/${save.id}/withdraw`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),
     }),
-    takeBack: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/proposals/${save.id}`, 'DELETE', save), invalidatesTags: ['Review'] }),
+    takeBack: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/proposals/${save.id}`, 'DELETE', save), invalidatesTags: ['Review'],
+      onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
+        await queryFulfilled.catch(() => {});
+        dispatch(proposed(null));
+      },
+    }),
     history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0, providesTags: ['Record'] }),
     addPhoto: build.mutation<{ id: number }, { subject: string; id: number; caption: string; file: Blob; key: string }>({
       query: ({ subject, id, caption, file, key }) => ({

@@ -21,7 +21,16 @@ const lostConnection = (error: unknown): boolean =>
   (error as { status?: unknown } | undefined)?.status === 'FETCH_ERROR';
 
 /** What went wrong, where, and what to do. */
-export function Failure({ error, retry }: { error: unknown; retry?: () => void }) {
+export function Failure({
+  error,
+  retry,
+  place,
+}: {
+  error: unknown;
+  retry?: () => void;
+  /** Says where a field is that no box of the page shows. */
+  place?: (path: string) => string;
+}) {
   // The frame says that it waits for a reviewer; nothing failed.
   if (isProposed(error)) return null;
   const problem = problemOf(error);
@@ -39,7 +48,10 @@ export function Failure({ error, retry }: { error: unknown; retry?: () => void }
       {rest.length > 0 && (
         <ul className="mt-1 list-disc pl-5">
           {rest.slice(0, 12).map((field) => (
-            <li key={`${field.path}${field.message}`}>{field.message}</li>
+            <li key={`${field.path}${field.message}`}>
+              {place && field.path && <span className="font-semibold">{place(field.path)}: </span>}
+              {field.message}
+            </li>
           ))}
         </ul>
       )}

@@ -12,6 +12,7 @@ import { gridOf, type Grid } from './grid.ts';
 import { LineEditor } from './LineEditor.tsx';
 import { MakeGrid } from './MakeGrid.tsx';
 import { PaintPanel } from './PaintPanel.tsx';
+import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { useRewrite } from './useRewrite.ts';
 
 type Paint = Record<number, 'must' | 'never'>;
@@ -173,6 +174,7 @@ export function CoveragePage() {
             </>
           )}
         </div>
+        <WaitingChanges of="part" person={person} />
         {rewriting.error !== undefined && <Failure error={rewriting.error} />}
         {makeId !== undefined ? (
           <MakeGrid

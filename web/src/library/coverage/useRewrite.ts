@@ -11,25 +11,22 @@ export const bodyOf = ({ years, built, engineIds, transmissionIds, airConditioni
   exceptions: exceptions.map((each) => ({ ...each }) as LineBody['exceptions'][number]),
 }); // prettier-ignore
 
-interface Done {
-  partId: number;
-  sourceId: number;
-  ids: number[];
-  before: LineBody[];
-}
+/** Lines that were replaced, or a replacement that waits for a reviewer. */
+type Done = { partId: number; sourceId: number; ids: number[]; before: LineBody[] } | { waits: number };
 
 /** Replaces lines of one part and source, and takes it back. */
 export function useRewrite(modelId: number) {
   const [send, { isLoading }] = api.useRewriteLinesMutation();
+  const [takeBack] = api.useTakeBackMutation();
   const [done, setDone] = useState<Done[]>([]);
   const [error, setError] = useState<unknown>();
-  /** Ids of what is kept instead; `waits` where a reviewer has to look first; undefined where it was refused. */
-  const put = async (partId: number, body: Rewrite): Promise<number[] | 'waits' | undefined> => {
+  /** Ids of what is kept instead, or the proposal where a reviewer has to look first; undefined where it was refused. */
+  const put = async (partId: number, body: Rewrite): Promise<number[] | { waits: number } | undefined> => {
     setError(undefined);
     try {
       return (await send({ partId, modelId, body, key: crypto.randomUUID() }).unwrap()).ids;
     } catch (problem) {
-      if (isProposed(problem)) return 'waits';
+      if (isProposed(problem)) return { waits: problem.data.id };
       setError(problem);
       return undefined;
     }
@@ -42,13 +39,18 @@ export function useRewrite(modelId: number) {
   ): Promise<boolean> => {
     const ids = await put(partId, { sourceId, replaces: gone.map((claim) => claim.id), lines });
     if (!ids) return false;
-    // What only waits is taken back where it waits, not undone here.
-    if (ids !== 'waits') setDone((now) => [...now, { partId, sourceId, ids, before: gone.map(bodyOf) }]);
+    setDone((now) => [...now, 'waits' in ids ? ids : { partId, sourceId, ids, before: gone.map(bodyOf) }]);
     return true;
   };
   const undo = async (): Promise<void> => {
     const last = done.at(-1);
     if (!last) return;
+    if ('waits' in last) {
+      const taken = await takeBack({ id: last.waits, key: crypto.randomUUID() });
+      if ('error' in taken) setError(taken.error);
+      setDone((now) => now.slice(0, -1));
+      return;
+    }
     if (await put(last.partId, { sourceId: last.sourceId, replaces: last.ids, lines: last.before }))
       setDone((now) => now.slice(0, -1));
   };

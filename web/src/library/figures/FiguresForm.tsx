@@ -3,7 +3,9 @@ import {
   attributesOf,
   methodOr,
   methodsFor,
+  insisted,
   readFigure,
+  spelledOut,
   wordLabel,
   type Attribute,
   type SubjectKind,
@@ -13,8 +15,6 @@ import {
   formatQuantity,
   METHODS,
   METHOD_RULES,
-  parseQuantity,
-  preferredUnit,
   type Method,
   type UnitSystem,
 } from '@radiatrix/core/quantity';
@@ -48,13 +48,6 @@ interface Props {
 
 /** What a run of figures may be said to be had by; each takes it where it can be. */
 const RUN_METHODS = METHODS.filter((method) => method !== 'bench' && method !== 'worked');
-
-/** A bare number is in the reader's own units; the text that is kept says so. */
-function withUnit(text: string, attribute: Attribute, units: UnitSystem): string {
-  if (attribute.type !== 'quantity' || text.trim() === '') return text.trim();
-  const read = parseQuantity(text, attribute.dimension, preferredUnit(attribute.dimension, units));
-  return read.ok && read.unitAssumed && units === 'us' ? `${text.trim()} ${read.unit}` : text.trim();
-}
 
 /** Records figures from the keyboard: Tab from box to box, Enter saves; every box says what it understood. */
 export function FiguresForm(props: Props) {
@@ -102,7 +95,7 @@ function Form({
     const entry = value.entries[key]!;
     return {
       key,
-      text: withUnit(entry.text, attribute, units),
+      text: spelledOut(entry.text, attribute, units),
       method: methodOr(attribute, entry.method ?? value.method),
       sourceId,
     };
@@ -280,7 +273,7 @@ function FigureRow({
   const word = typed?.text ?? held?.word ?? '';
   const read =
     typed && typed.text.trim() !== ''
-      ? readFigure(kind, id, withUnit(typed.text, attribute, units), method)
+      ? readFigure(kind, id, spelledOut(typed.text, attribute, units), method)
       : undefined;
   const wrong = problem ?? (read && !read.ok ? read.message : undefined);
   const echo =
@@ -351,6 +344,11 @@ function FigureRow({
         aria-live="polite"
         className={`text-[14px] ${wrong ? 'text-no' : 'text-muted'}`}
       >
+        {read && !read.ok && read.ask && (
+          <button type="button" className="text-steel mr-2 underline" onClick={() => set(insisted(text))}>
+            it is so
+          </button>
+        )}
         {wrong ?? echo ?? others.map((figure) => `${figure.source}: ${figure.text}`).join(' · ')}
       </span>
     </li>

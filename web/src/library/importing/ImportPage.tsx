@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ImportReport } from '@radiatrix/contract';
+import { placeInFile } from '@radiatrix/core/table';
 import { api, isProposed } from '../../api/api.ts';
 import { Failure } from '../../ui/notices.tsx';
 import { TableImport } from './TableImport.tsx';
@@ -81,12 +82,13 @@ export function ImportPage() {
       )}
       {error !== undefined && (
         <div className="mt-3">
-          <Failure error={error} />
+          <Failure error={error} place={(path) => placeInFile(path, file?.body)} />
         </div>
       )}
       {report && file && (
         <Report
           report={report}
+          file={file.body}
           name={file.name}
           busy={isLoading}
           onApply={() =>
@@ -129,11 +131,13 @@ function Exports() {
 
 function Report({
   report,
+  file,
   name,
   busy,
   onApply,
 }: {
   report: ImportReport;
+  file: unknown;
   name: string;
   busy: boolean;
   onApply: () => void;
@@ -185,7 +189,7 @@ function Report({
         <ul className="border-no mt-3 border-l-4 pl-4">
           {report.wrong.slice(0, 50).map((row) => (
             <li key={row.path + row.message}>
-              <span className="figure text-[14px]">{row.path}</span> {row.message}
+              <span className="font-semibold">{placeInFile(row.path, file)}:</span> {row.message}
             </li>
           ))}
         </ul>

@@ -61,7 +61,7 @@ export function ClaimsTab({ compared, found, asked, change }: TabProps) {
             {knob('wide', 'Core width', 'length', [50, 1500])}
             {knob('high', 'Core height', 'length', [50, 1200])}
             {knob('thick', 'Thickness', 'length', [5, 200])}
-            {knob('area', 'Area, claimed', { unit: 'cm²' }, [1, 20000])}
+            {knob('area', 'Area, claimed', 'area', [1, 20000])}
             {knob('space', 'Volume, claimed', 'volume', [0.01, 200])}
           </div>
         </Block>

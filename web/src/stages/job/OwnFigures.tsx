@@ -1,7 +1,16 @@
 import { useState } from 'react';
-import { attributeOf, attributesOf, methodOr, methodsFor, readFigure } from '@radiatrix/core/figures';
+import {
+  attributeOf,
+  attributesOf,
+  methodOr,
+  insisted,
+  methodsFor,
+  readFigure,
+  spelledOut,
+} from '@radiatrix/core/figures';
 import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
 import { api } from '../../api/api.ts';
+import { useUnits } from '../../app/store.ts';
 import { Failure } from '../../ui/notices.tsx';
 import type { JobProps } from './props.ts';
 import { useHappened } from './useHappened.ts';
@@ -55,6 +64,7 @@ export function OwnFigures({ job, say, busy }: JobProps) {
 
 function Add({ jobId }: { jobId: number }) {
   const { say, busy, error } = useHappened(jobId);
+  const units = useUnits();
   const { data: sources } = api.useSourcesQuery();
   const { data: connectors } = api.useConnectorsQuery();
   const [key, setKey] = useState('bayDepth');
@@ -62,7 +72,8 @@ function Add({ jobId }: { jobId: number }) {
   const [method, setMethod] = useState<Method>('tape');
   const attribute = attributeOf('bay', key)!;
   const how = methodOr(attribute, method);
-  const read = text.trim() === '' ? undefined : readFigure('bay', key, text, how);
+  const meant = spelledOut(text, attribute, units);
+  const read = meant === '' ? undefined : readFigure('bay', key, meant, how);
   const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
   return (
     <form
@@ -71,7 +82,7 @@ function Add({ jobId }: { jobId: number }) {
       onSubmit={(event) => {
         event.preventDefault();
         if (read?.ok && sourceId)
-          void say('figure taken', { key, text: text.trim(), method: how, sourceId })
+          void say('figure taken', { key, text: meant, method: how, sourceId })
             .then(() => setText(''))
             .catch(() => {});
       }}
@@ -149,6 +160,11 @@ function Add({ jobId }: { jobId: number }) {
         className={`basis-full text-[14px] ${read && !read.ok ? 'text-no' : 'text-muted'}`}
         aria-live="polite"
       >
+        {read && !read.ok && read.ask && (
+          <button type="button" className="text-steel mr-2 underline" onClick={() => setText(insisted(text))}>
+            it is so
+          </button>
+        )}
         {read && !read.ok
           ? read.message
           : read?.ok && read.type === 'quantity' && attribute.type === 'quantity'

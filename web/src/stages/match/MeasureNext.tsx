@@ -4,13 +4,16 @@ import {
   attributeOf,
   methodOr,
   methodsFor,
+  insisted,
   readFigure,
+  spelledOut,
   wordLabel,
   type SubjectKind,
 } from '@radiatrix/core/figures';
 import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
 import type { JudgedPart } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
+import { useUnits } from '../../app/store.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { useHappened } from '../job/useHappened.ts';
@@ -117,11 +120,13 @@ function Entry({
   const [text, setText] = useState('');
   const [method, setMethod] = useState<Method>(methodOr(attribute, 'caliper'));
   const { record, busy, problem } = useRecord(item.subject, { partId: candidate.id, vehicleId, jobId });
-  const read = text.trim() === '' ? undefined : readFigure(item.subject, item.key, text, method);
+  const units = useUnits();
+  const meant = spelledOut(text, attribute, units);
+  const read = meant === '' ? undefined : readFigure(item.subject, item.key, meant, method);
   const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
   const wrong = problem ?? (read && !read.ok ? read.message : undefined);
   const send = (value: string) => {
-    if (sourceId && value.trim() !== '') void record({ key: item.key, text: value.trim(), method, sourceId });
+    if (sourceId && value !== '') void record({ key: item.key, text: value, method, sourceId });
   };
   // Having worked through one figure, the hand stays at the caliper: the next box takes the caret.
   const went = useRef(false);
@@ -137,7 +142,7 @@ function Entry({
       className="mt-1.5 flex flex-wrap items-start gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        if (read?.ok) send(text);
+        if (read?.ok) send(meant);
       }}
     >
       {attribute.type === 'quantity' ? (
@@ -190,6 +195,11 @@ function Entry({
         </select>
       )}
       <p aria-live="polite" className={`basis-full text-[14px] ${wrong ? 'text-no' : 'text-muted'}`}>
+        {read && !read.ok && read.ask && (
+          <button type="button" className="text-steel mr-2 underline" onClick={() => setText(insisted(text))}>
+            it is so
+          </button>
+        )}
         {wrong ??
           (read?.ok && read.type === 'quantity' && attribute.type === 'quantity'
             ? `= ${formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })}`
