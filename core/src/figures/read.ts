@@ -97,7 +97,10 @@ export function readFigure(subject: SubjectKind, key: string, text: string, meth
         .join(', ')}.`,
     };
   }
-  if (quantity.stated !== undefined && !(quantity.stated >= 0 && quantity.stated < Math.max(hi, quantity.value)))
+  if (
+    quantity.stated !== undefined &&
+    !(quantity.stated >= 0 && quantity.stated < Math.max(hi, quantity.value))
+  )
     return { ok: false, message: `The ± of ${label.toLowerCase()} is larger than the figure can be.` };
   return {
     ok: true,
