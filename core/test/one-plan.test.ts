@@ -123,7 +123,14 @@ const said = (work: readonly Work[]) =>
     .map((each) => `${workKey(each)} ${each.by?.toFixed(6) ?? ''} ${each.to ?? ''} ${each.optional ?? ''}`)
     .sort();
 
-const EMPTY: ProcedureDocument = { title: 'In', partKind: 'radiator', way: '', fasteners: [], steps: [] };
+const EMPTY: ProcedureDocument = {
+  title: 'In',
+  partKind: 'radiator',
+  way: '',
+  notes: [],
+  fasteners: [],
+  steps: [],
+};
 const onSheet = (work: readonly Work[]) =>
   assembleSheet({
     procedure: EMPTY,

@@ -90,6 +90,8 @@ const step = (phase: Step['phase'], text: string, change: Partial<Step> = {}): S
   id: '',
   after: '',
   when: null,
+  cautionsWhen: {},
+  connectorWhen: null,
   phase,
   text,
   detail: '',
@@ -106,6 +108,7 @@ const procedure: ProcedureDocument = {
   title: 'Radiator out and in',
   partKind: 'radiator',
   way: 'from above',
+  notes: [],
   fasteners: [fastener('A', {}), fastener('B', { thread: 'M6 × 25', lengthMm: 25, tool: '8 mm socket' })],
   steps: [
     step('remove', 'Undo A', { uses: [{ tray: 'A', count: 2 }], tools: ['pick'] }),
@@ -177,6 +180,21 @@ describe('the order of a sheet, and what of it concerns this vehicle and this pa
     step('install', 'Undertray up once it is dry', { id: 'e' }),
     step('remove', 'Clip off, behind the fan', { id: 'f', after: 'a' }),
   ];
+
+  test('plugs, cautions and notes that do not concern this vehicle are left out; without a vehicle all are shown', () => {
+    const context = (airConditioning: boolean) => ({ vehicle: { airConditioning, year: 2010, steering: 'left' }, vocabulary: { engines: [], transmissions: [] }, part: {} }) as unknown as ConditionContext;
+    const document = {
+      ...procedure,
+      notes: [{ text: 'only with', when: { airConditioning: true } }, { text: 'for all', when: null }],
+      steps: [step('remove', 'Grille off', { connector: 'AT-2', connectorWhen: { airConditioning: true }, cautions: ['restraint', 'lift'], cautionsWhen: { restraint: { airConditioning: true } } })],
+    };
+    const said = (with_: ConditionContext | undefined) => {
+      const { notes, connectors, cautions, sections } = assembleSheet({ procedure: document, vehicle: { airConditioning: true, selfShifting: true, highVoltage: false }, ...(with_ ? { context: with_ } : {}), work: [], coolant: undefined });
+      return [notes, connectors, cautions.map(({ code }) => code).filter((code) => code === 'restraint' || code === 'lift'), sections[0]!.steps[0]!.cautionTexts.length];
+    };
+    expect(said(context(false))).toEqual([['for all'], [], ['lift'], 1]);
+    for (const all of [context(true), undefined]) expect(said(all)).toEqual([['only with', 'for all'], ['AT-2'], ['restraint', 'lift'], 2]);
+  }); // prettier-ignore
 
   test('written order is kept, a step written after Prove stays there, and one that names its forerunner follows it', () => {
     expect(texts(sheetOf(order))).toEqual([

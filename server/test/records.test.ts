@@ -255,8 +255,9 @@ describe('recording, reviewing, releasing', () => {
     };
     const { id } = procedures.procedures.find((each) => each.partKind === 'fan')!;
     const { body, headers } = await mara.get(`/api/procedures/${id}`);
-    const { title, partKind, way, fasteners, steps } = body as {
+    const { title, partKind, way, notes, fasteners, steps } = body as {
       title: string;
+      notes: object[];
       partKind: string;
       way: string;
       fasteners: object[];
@@ -269,7 +270,7 @@ describe('recording, reviewing, releasing', () => {
       .write(
         'put',
         `/api/procedures/${id}`,
-        { title, partKind, way, fasteners, steps: broken },
+        { title, partKind, way, notes, fasteners, steps: broken },
         { etag: headers.etag! },
       )
       .expect(200);
@@ -290,7 +291,7 @@ describe('recording, reviewing, releasing', () => {
         await mara.write(
           'put',
           `/api/procedures/${id}`,
-          { title, partKind, way, fasteners, steps: unknown },
+          { title, partKind, way, notes, fasteners, steps: unknown },
           { etag: tag },
         )
       ).body,

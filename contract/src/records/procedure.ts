@@ -62,6 +62,10 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
     .valid(...PART_KINDS)
     .required(),
   way: text(200).default(''),
+  notes: Joi.array()
+    .items(Joi.object({ text: line(300).required(), when }))
+    .max(40)
+    .default([]),
   fasteners: Joi.array()
     .items(
       Joi.object({
@@ -102,6 +106,9 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
           .items(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)))
           .unique()
           .default([]),
+        cautionsWhen: Joi.object()
+          .pattern(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)), conditionSchema)
+          .default({}),
         uses: Joi.array()
           .items(
             Joi.object({ tray: tray.required(), count: Joi.number().integer().min(1).max(200).required() }),
@@ -109,6 +116,7 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
           .unique('tray')
           .default([]),
         connector: line(40).allow('').default(''),
+        connectorWhen: when,
       }),
     )
     .unique((a: { id: string }, b: { id: string }) => a.id !== '' && a.id === b.id)

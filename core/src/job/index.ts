@@ -4,6 +4,7 @@ export {
   type EventKind, type EventLine, type EventPayloads, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
 export { foldJob, inOrder, undone } from './fold.ts';
+export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { stageOf } from './stage.ts';
 export {
   JOB_STAGES,

@@ -18,5 +18,6 @@ export {
   type FastenerPolicy,
   type Phase,
   type ProcedureDocument,
+  type ProcedureNote,
   type Step,
 } from './types.ts';

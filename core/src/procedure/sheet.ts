@@ -1,4 +1,4 @@
-import { concerns, type ConditionContext } from '../application/index.ts';
+import { concerns, type Condition, type ConditionContext } from '../application/index.ts';
 import { fillPlan, type FillPlan } from '../coolant/index.ts';
 import { effortRank, workKey, workSentence, type Work, type WorkCode } from '../practice/index.ts';
 import type { UnitSystem } from '../quantity/index.ts';
@@ -17,6 +17,8 @@ export interface SheetStep extends Step {
 }
 
 export interface Sheet {
+  /** Notes of the procedure that concern this vehicle and this part. */
+  notes: string[];
   cautions: Caution[];
   tools: string[];
   consumables: string[];
@@ -74,8 +76,10 @@ const stepOf = (work: Work, units: UnitSystem): Step & { work: Work } => ({
   minutes: work.minutes,
   waiting: false,
   cautions: drills(work) ? ['drilling'] : [],
+  cautionsWhen: {},
   uses: [],
   connector: '',
+  connectorWhen: null,
   work,
 });
 
@@ -98,8 +102,17 @@ export function inOrder(steps: readonly Step[]): Step[] {
 
 /** Puts an install sheet together: what to lay out, what to do in order, what to look out for. */
 export function assembleSheet({ procedure, vehicle, context, work, units = 'both', coolant }: SheetInput): Sheet {
-  const here = <T extends { when: ProcedureDocument['steps'][number]['when'] }>(each: T): boolean => !context || concerns(each.when, context);
-  const own = { ...procedure, steps: inOrder(procedure.steps).filter(here), fasteners: procedure.fasteners.filter(here) };
+  const isHere = (when: Condition | null): boolean => !context || concerns(when, context);
+  const here = ({ when }: { when: Condition | null }): boolean => isHere(when);
+  const own = {
+    ...procedure,
+    fasteners: procedure.fasteners.filter(here),
+    steps: inOrder(procedure.steps).filter(here).map((step) => ({
+      ...step,
+      cautions: step.cautions.filter((code) => isHere(step.cautionsWhen[code] ?? null)),
+      connector: isHere(step.connectorWhen) ? step.connector : '',
+    })),
+  };
   const hazards = swapHazards(own);
   const named = [
     ...own.steps.flatMap((step) => step.cautions),
@@ -137,6 +150,7 @@ export function assembleSheet({ procedure, vehicle, context, work, units = 'both
     else section.minutes += step.minutes;
   }
   return {
+    notes: procedure.notes.filter(here).map(({ text }) => text),
     cautions: cautionsFor(vehicle, named),
     tools: unique([...own.fasteners.map((fastener) => fastener.tool), ...steps.flatMap((step) => step.tools)]).sort(bySize),
     consumables: unique(steps.flatMap((step) => step.consumables)),

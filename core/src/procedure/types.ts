@@ -52,10 +52,20 @@ export interface Step {
   waiting: boolean;
   /** Codes of the caution table. */
   cautions: string[];
+  /** Of single cautions, by code, which vehicles and parts they concern; one that is not named concerns all of the step. */
+  cautionsWhen: Record<string, Condition>;
   /** Fasteners taken out (remove) or put back (install) here. */
   uses: { tray: string; count: number }[];
   /** Code of the connector unplugged or plugged here; empty when none. */
   connector: string;
+  /** Which vehicles and parts the plug concerns; null for all that the step does. */
+  connectorWhen: Condition | null;
+}
+
+/** Something to know of some of the vehicles before the first step: `to 2009 the drain cock has no hose end`. */
+export interface ProcedureNote {
+  text: string;
+  when: Condition | null;
 }
 
 export interface ProcedureDocument {
@@ -63,6 +73,7 @@ export interface ProcedureDocument {
   partKind: PartKind;
   /** The way in, in a few words: "radiator and fan out as one, from above". */
   way: string;
+  notes: ProcedureNote[];
   fasteners: Fastener[];
   steps: Step[];
 }

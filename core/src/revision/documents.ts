@@ -80,11 +80,13 @@ export function procedureBack(
   const ofRevision = (table: string): Row[] =>
     rowsOf(then, table).filter((row) => row.revision_id === revision.id);
   const [cautions, uses] = [ofRevision('step_caution'), ofRevision('step_fastener')];
+  const condition = (row: Row): Step['when'] => (row.condition ?? null) as Step['when'];
   const number = (value: unknown): number | null => (value === null || value === undefined ? null : Number(value));
   return {
     title: said(revision, 'title'),
     way: said(revision, 'way'),
     partKind: own.part_kind as ProcedureDocument['partKind'],
+    notes: inOrder(ofRevision('procedure_note')).map((row) => ({ text: said(row, 'text'), when: condition(row) })),
     fasteners: inOrder(ofRevision('fastener')).map((row) => ({
       tray: said(row, 'tray'),
       name: said(row, 'name'),
@@ -95,12 +97,12 @@ export function procedureBack(
       torqueNm: number(row.torque_nm),
       torqueSource: said(row, 'torque_source'),
       policy: row.policy as ProcedureDocument['fasteners'][number]['policy'],
-      when: (row.when_ ?? null) as ProcedureDocument['fasteners'][number]['when'],
+      when: condition(row),
     })),
     steps: inOrder(ofRevision('step')).map((row): Step => ({
       id: said(row, 'step_id'),
       after: said(row, 'after_step'),
-      when: (row.when_ ?? null) as Step['when'],
+      when: condition(row),
       phase: row.phase as Step['phase'],
       text: said(row, 'text'),
       detail: said(row, 'detail'),
@@ -110,6 +112,10 @@ export function procedureBack(
       waiting: row.waiting === true,
       connector: (row.connector_id === null ? undefined : codeOf(Number(row.connector_id))) ?? '',
       cautions: cautions.filter((each) => each.ordinal === row.ordinal).map((each) => said(each, 'code') as Step['cautions'][number]).sort(),
+      cautionsWhen: Object.fromEntries(
+        cautions.filter((each) => each.ordinal === row.ordinal && condition(each)).map((each) => [said(each, 'code'), condition(each)!]),
+      ),
+      connectorWhen: (row.connector_condition ?? null) as Step['when'],
       uses: uses.filter((each) => each.ordinal === row.ordinal).map((each) => ({ tray: said(each, 'tray'), count: Number(each.count) })).sort((a, b) => (a.tray < b.tray ? -1 : 1)),
     })),
   };

@@ -1,3 +1,4 @@
+import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/plan';
 import { practiceOf } from '@radiatrix/core/practice';
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -11,21 +12,11 @@ import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { choicesOf, foldedJob, storyOf, type FoldedJob } from './service.ts';
 
-const KINDS = ['radiator', 'fan', 'shroud'] as const;
 const LETTERS = { radiator: 'r', fan: 'f', shroud: 's' } as const;
-
-/** Old and new of a job by kind: what stays is on both sides. */
-export function sidesOf({ state }: Pick<FoldedJob, 'state'>) {
-  const idOf = (kind: (typeof KINDS)[number], roles: readonly string[]): number | undefined =>
-    state.parts.find((part) => part.kind === kind && roles.includes(part.role) && part.state !== 'sent back')?.partId;
-  const side = (...roles: string[]) => ({ radiator: idOf('radiator', roles), fan: idOf('fan', roles), shroud: idOf('shroud', roles) });
-  const fresh = { ...side('stays'), ...Object.fromEntries(Object.entries(side('goes in')).filter(([, id]) => id !== undefined)) };
-  return { old: side('comes off', 'stays'), fresh: fresh as ReturnType<typeof side> };
-} // prettier-ignore
 
 function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string {
   const params = new URLSearchParams();
-  for (const kind of KINDS) {
+  for (const kind of SIDE_KINDS) {
     params.set(`o${LETTERS[kind]}`, String(sides.old[kind] ?? 0));
     params.set(`n${LETTERS[kind]}`, String(sides.fresh[kind] ?? 0));
   }
@@ -35,7 +26,7 @@ function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string 
 
 /** The plan of a job, worked out here from its events; nothing where no part goes in that a plan knows. */
 export async function planOfJob(db: Db, folded: FoldedJob, person: Person, units: UnitSystem): Promise<JobPlan | null> {
-  const sides = sidesOf(folded);
+  const sides = sidesOf(folded.state.parts);
   const ids = [...new Set([...Object.values(sides.old), ...Object.values(sides.fresh)].filter((id): id is number => id !== undefined))];
   if (Object.values(sides.fresh).every((id) => id === undefined)) return null;
   const visible = await partLines(db, { ids }, seesDrafts(person.role));

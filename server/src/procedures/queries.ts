@@ -7,6 +7,7 @@ import {
   fastener,
   person,
   procedure,
+  procedureNote,
   procedureRevision,
   step,
   stepCaution,
@@ -15,15 +16,16 @@ import {
 
 /** What a procedure revision says, put together from its rows. */
 export async function documentOf(db: Db, revisionId: number): Promise<ProcedureDocument | undefined> {
-  const [[head], fasteners, steps, cautions, uses] = await Promise.all([
+  const [[head], notes, fasteners, steps, cautions, uses] = await Promise.all([
     db
       .select({ title: procedureRevision.title, way: procedureRevision.way, partKind: procedure.partKind })
       .from(procedureRevision)
       .innerJoin(procedure, eq(procedure.id, procedureRevision.procedureId))
       .where(eq(procedureRevision.id, revisionId)),
+    db.select().from(procedureNote).where(eq(procedureNote.revisionId, revisionId)).orderBy(procedureNote.ordinal),
     db.select().from(fastener).where(eq(fastener.revisionId, revisionId)).orderBy(fastener.ordinal),
     db
-      .select({ ordinal: step.ordinal, id: step.stepId, after: step.afterStep, when: step.when, phase: step.phase, text: step.text, detail: step.detail, tools: step.tools, consumables: step.consumables, minutes: step.minutes, waiting: step.waiting, connector: connector.code })
+      .select({ ordinal: step.ordinal, id: step.stepId, after: step.afterStep, when: step.when, phase: step.phase, text: step.text, detail: step.detail, tools: step.tools, consumables: step.consumables, minutes: step.minutes, waiting: step.waiting, connector: connector.code, connectorWhen: step.connectorWhen })
       .from(step)
       .leftJoin(connector, eq(connector.id, step.connectorId))
       .where(eq(step.revisionId, revisionId))
@@ -34,11 +36,15 @@ export async function documentOf(db: Db, revisionId: number): Promise<ProcedureD
   if (!head) return undefined;
   return {
     ...head,
+    notes: notes.map(({ text, when }) => ({ text, when })),
     fasteners: fasteners.map(({ revisionId: _revision, ordinal: _ordinal, ...rest }) => rest),
     steps: steps.map(({ ordinal, connector: code, ...rest }): Step => ({
       ...rest,
       connector: code ?? '',
       cautions: cautions.filter((row) => row.ordinal === ordinal).map((row) => row.code),
+      cautionsWhen: Object.fromEntries(
+        cautions.flatMap((row) => (row.ordinal === ordinal && row.when ? [[row.code, row.when]] : [])),
+      ),
       uses: uses.filter((row) => row.ordinal === ordinal).map(({ tray, count }) => ({ tray, count })),
     })),
   };
@@ -91,6 +97,11 @@ export async function writeDocument(
     .where(eq(procedureRevision.id, revisionId));
   await db.delete(step).where(eq(step.revisionId, revisionId));
   await db.delete(fastener).where(eq(fastener.revisionId, revisionId));
+  await db.delete(procedureNote).where(eq(procedureNote.revisionId, revisionId));
+  if (document.notes.length > 0)
+    await db
+      .insert(procedureNote)
+      .values(document.notes.map((each, ordinal) => ({ revisionId, ordinal, ...each })));
   if (document.fasteners.length > 0)
     await db
       .insert(fastener)
@@ -98,7 +109,10 @@ export async function writeDocument(
   if (document.steps.length === 0) return;
   await db.insert(step).values(
     document.steps.map(
-      ({ id, after, connector: code, cautions: _cautions, uses: _uses, ...each }, ordinal) => ({
+      (
+        { id, after, connector: code, cautions: _cautions, cautionsWhen: _when, uses: _uses, ...each },
+        ordinal,
+      ) => ({
         revisionId,
         ordinal,
         stepId: id,
@@ -109,7 +123,7 @@ export async function writeDocument(
     ),
   );
   const cautions = document.steps.flatMap((each, ordinal) =>
-    each.cautions.map((code) => ({ revisionId, ordinal, code })),
+    each.cautions.map((code) => ({ revisionId, ordinal, code, when: each.cautionsWhen[code] ?? null })),
   );
   const uses = document.steps.flatMap((each, ordinal) =>
     each.uses.map((use) => ({ revisionId, ordinal, ...use })),

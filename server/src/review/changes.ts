@@ -1,4 +1,5 @@
 import { diffArrays } from 'diff';
+import { conditionSentence, type Condition } from '@radiatrix/core/application';
 import { attributeOf, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
 import { PHASE_LABELS, type Fastener, type ProcedureDocument, type Step } from '@radiatrix/core/procedure';
 import { formatQuantity, METHOD_RULES } from '@radiatrix/core/quantity';
@@ -53,8 +54,11 @@ export function detailChanges(
   ];
 }
 
+const onlyFor = (when: Condition | null | undefined): string =>
+  when ? ` (only for ${conditionSentence(when)})` : '';
+
 const fastenerLine = (each: Fastener): string =>
-  `${each.name}, ${each.thread || 'no thread'}, ${each.tool || 'by hand'}, ${each.expected} of them, ${each.torqueNm === null ? 'no torque on record' : `${each.torqueNm} N·m (${each.torqueSource})`}, ${each.policy}`;
+  `${each.name}, ${each.thread || 'no thread'}, ${each.tool || 'by hand'}, ${each.expected} of them, ${each.torqueNm === null ? 'no torque on record' : `${each.torqueNm} N·m (${each.torqueSource})`}, ${each.policy}${onlyFor(each.when)}`;
 
 const stepLine = (each: Step): string =>
   [
@@ -62,12 +66,18 @@ const stepLine = (each: Step): string =>
     each.detail,
     each.tools.length > 0 ? `tools ${each.tools.join(', ')}` : '',
     each.uses.map((use) => `${use.count} of ${use.tray}`).join(', '),
-    each.connector ? `plug ${each.connector}` : '',
-    each.cautions.length > 0 ? `cautions ${each.cautions.join(', ')}` : '',
+    each.connector ? `plug ${each.connector}${onlyFor(each.connectorWhen)}` : '',
+    each.cautions.length > 0
+      ? `cautions ${each.cautions.map((code) => `${code}${onlyFor(each.cautionsWhen[code])}`).join(', ')}`
+      : '',
     each.minutes ? `${each.minutes} min${each.waiting ? ' waiting' : ''}` : '',
+    each.when ? `only for ${conditionSentence(each.when)}` : '',
   ]
     .filter(Boolean)
     .join(' · ');
+
+const notesLine = (document: ProcedureDocument | undefined): string =>
+  (document?.notes ?? []).map((each) => `${each.text}${onlyFor(each.when)}`).join(' · ');
 
 /** What differs between two procedures: fasteners by tray, steps as a sequence. */
 export function procedureChanges(before: ProcedureDocument | undefined, after: ProcedureDocument): Change[] {
@@ -114,6 +124,7 @@ export function procedureChanges(before: ProcedureDocument | undefined, after: P
   return [
     ...plain('Title', before?.title ?? '', after.title),
     ...plain('Way in', before?.way ?? '', after.way),
+    ...plain('Notes', notesLine(before), notesLine(after)),
     ...trays.flatMap((tray) => plain(`Tray ${tray}`, line(before, tray), line(after, tray))),
     ...steps,
   ];

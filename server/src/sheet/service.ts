@@ -5,7 +5,8 @@ import {
   type Member,
   type Together,
 } from '@radiatrix/core/fit';
-import type { FigureSet, PartKind } from '@radiatrix/core/figures';
+import type { FigureSet } from '@radiatrix/core/figures';
+import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, NO_CHOICES, type PlanPart } from '@radiatrix/core/plan';
 import { practiceOf } from '@radiatrix/core/practice';
 import { assembleSheet } from '@radiatrix/core/procedure';
@@ -23,9 +24,7 @@ import { headOf } from '../revisions/queries.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 
-const COOLED_BY_SHROUD: readonly PartKind[] = ['radiator', 'fan', 'shroud'];
-
-/** The part in question with what stays and goes in beside it on the job, all judged together. */
+/** The part in question with what stands beside it once the job is done, all judged together. */
 function membersFor(bench: Bench, partId: number, job: JobHand | undefined): Member[] {
   const memberOf = (part: PlanPart, stays: boolean): Member => ({
     id: part.id,
@@ -34,16 +33,13 @@ function membersFor(bench: Bench, partId: number, job: JobHand | undefined): Mem
     ...(part.evidence ? { evidence: part.evidence } : {}),
   });
   const own = bench.parts.find((part) => part.id === partId)!;
-  const chosenParts = (job?.state.parts ?? []).filter((part) => part.role !== 'comes off' && part.state !== 'sent back');
-  // One of a kind stands there: what goes in takes the place of what was to stay.
-  const replaced = new Set(chosenParts.flatMap((part) => (part.role === 'goes in' ? [part.kind] : [])));
-  const beside = chosenParts.flatMap((chosen): Member[] => {
-    if (chosen.partId === partId || chosen.kind === own.kind || (chosen.role === 'stays' && replaced.has(chosen.kind))) return [];
-    const part = bench.parts.find((each) => each.id === chosen.partId);
-    return part && COOLED_BY_SHROUD.includes(part.kind) ? [memberOf(part, chosen.role === 'stays')] : [];
+  const { old, fresh } = sidesOf(job?.state.parts ?? []);
+  const beside = SIDE_KINDS.flatMap((kind): Member[] => {
+    const part = kind === own.kind ? undefined : bench.parts.find(({ id }) => id === fresh[kind]);
+    return part ? [memberOf(part, old[kind] === part.id)] : [];
   });
   return [memberOf(own, false), ...beside];
-} // prettier-ignore
+}
 
 /** A sheet is for what goes in: nothing is printed for what does not, and for what is not proven only when somebody answers for it. */
 function guard(together: Together, partId: number, job: JobHand | undefined, number: string): void {
@@ -147,7 +143,7 @@ export async function sheetRecord(
     },
     verdictText: VERDICT_WORDS[together.verdict],
     allowed: together.verdict === 'not-proven' && allowed ? { reason: allowed.reason, by: allowed.by, at: allowed.at } : null,
-    notices: [...part.notices, ...listed.flatMap((claim) => (claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : []))],
+    notices: [...sheet.notes, ...part.notices, ...listed.flatMap((claim) => (claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : []))],
     job: job ? { id: job.id, label: job.label } : null,
     ways: ways.map(({ id: way, title }) => ({ id: way, title })),
     sheet,

@@ -70,6 +70,18 @@ const ofRevision = () =>
     .notNull()
     .references(() => procedureRevision.id, { onDelete: 'cascade' });
 
+/** What is to be known of some of the vehicles before the first step. */
+export const procedureNote = pgTable(
+  'procedure_note',
+  {
+    revisionId: ofRevision(),
+    ordinal: smallint().notNull(),
+    text: text().notNull(),
+    when: jsonb('condition').$type<Condition>(),
+  },
+  (table) => [primaryKey({ columns: [table.revisionId, table.ordinal] })],
+);
+
 export const fastener = pgTable(
   'fastener',
   {
@@ -110,6 +122,7 @@ export const step = pgTable(
     minutes: doublePrecision().notNull(),
     waiting: boolean().notNull(),
     connectorId: integer().references(() => connector.id),
+    connectorWhen: jsonb('connector_condition').$type<Condition>(),
   },
   (table) => [
     primaryKey({ columns: [table.revisionId, table.ordinal] }),
@@ -125,6 +138,7 @@ export const stepCaution = pgTable(
     code: text()
       .notNull()
       .references(() => caution.code),
+    when: jsonb('condition').$type<Condition>(),
   },
   (table) => [
     primaryKey({ columns: [table.revisionId, table.ordinal, table.code] }),

@@ -1,5 +1,10 @@
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
-import { conditionSentence, readCondition, type ConditionWords } from '@radiatrix/core/application';
+import {
+  conditionSentence,
+  readCondition,
+  type Condition,
+  type ConditionWords,
+} from '@radiatrix/core/application';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
 import {
   CAUTIONS,
@@ -25,20 +30,30 @@ interface Props {
 }
 
 /** Lists are typed as one line each, parted by commas; fastener uses as "2 A, 4 C". */
-interface StepText extends Omit<Step, 'tools' | 'consumables' | 'uses' | 'cautions' | 'when'> {
+interface StepText extends Omit<
+  Step,
+  'tools' | 'consumables' | 'uses' | 'cautions' | 'cautionsWhen' | 'when' | 'connectorWhen'
+> {
   /** As the trade writes it: 2008–2012, QA5; not 2010. */
   when: string;
   tools: string;
   consumables: string;
   uses: string;
+  /** Codes, each with whom it concerns in brackets: restraint [built 2010-03 to 2011-02], lift. */
   caution: string;
+  connectorWhen: string;
+}
+interface NoteText {
+  text: string;
+  when: string;
 }
 interface FastenerText extends Omit<Fastener, 'lengthMm' | 'torqueNm' | 'when'> {
   when: string;
   lengthMm: string;
   torqueNm: string;
 }
-interface FormValues extends Omit<ProcedureDocument, 'steps' | 'fasteners'> {
+interface FormValues extends Omit<ProcedureDocument, 'steps' | 'fasteners' | 'notes'> {
+  notes: NoteText[];
   steps: StepText[];
   fasteners: FastenerText[];
 }
@@ -48,22 +63,37 @@ const splitList = (text: string): string[] => text.split(',').map((item) => item
 const readNumber = (text: string): number | null =>
   text.trim() === '' ? null : Number(text.replace(',', '.'));
 
+/** Cautions as they are typed, parted by commas outside of brackets. */
+const readCautions = (text: string): { code: string; when: string }[] =>
+  text
+    .split(/,(?![^[]*\])/)
+    .map((each) => /^\s*([^[]*?)\s*(?:\[([^\]]*)\])?\s*$/.exec(each))
+    .flatMap((hit) => (hit?.[1] ? [{ code: hit[1], when: hit[2] ?? '' }] : []));
+
+const whenText = (when: Condition | null): string => (when ? conditionSentence(when) : '');
+
 const toForm = (document: ProcedureDocument): FormValues => ({
   ...document,
+  notes: document.notes.map(({ text, when }) => ({ text, when: whenText(when) })),
   fasteners: document.fasteners.map((each) => ({
     ...each,
     lengthMm: each.lengthMm === null ? '' : String(each.lengthMm),
     torqueNm: each.torqueNm === null ? '' : String(each.torqueNm),
-    when: each.when ? conditionSentence(each.when) : '',
+    when: whenText(each.when),
   })),
-  steps: document.steps.map(({ cautions, tools, consumables, uses, when, ...each }) => ({
-    ...each,
-    when: when ? conditionSentence(when) : '',
-    tools: tools.join(', '),
-    consumables: consumables.join(', '),
-    uses: uses.map((use) => `${use.count} ${use.tray}`).join(', '),
-    caution: cautions.join(', '),
-  })),
+  steps: document.steps.map(
+    ({ cautions, cautionsWhen, tools, consumables, uses, when, connectorWhen, ...each }) => ({
+      ...each,
+      when: whenText(when),
+      connectorWhen: whenText(connectorWhen),
+      tools: tools.join(', '),
+      consumables: consumables.join(', '),
+      uses: uses.map((use) => `${use.count} ${use.tray}`).join(', '),
+      caution: cautions
+        .map((code) => (cautionsWhen[code] ? `${code} [${whenText(cautionsWhen[code])}]` : code))
+        .join(', '),
+    }),
+  ),
 });
 
 const conditionOf = (text: string, words: ConditionWords) => {
@@ -73,6 +103,8 @@ const conditionOf = (text: string, words: ConditionWords) => {
 
 const toDocument = (form: FormValues, words: ConditionWords): ProcedureDocument => ({
   ...form,
+  // What was typed before notes existed is kept in the browser without them.
+  notes: (form.notes ?? []).map(({ text, when }) => ({ text, when: conditionOf(when, words) })),
   fasteners: form.fasteners.map((each) => ({
     ...each,
     expected: Number(each.expected),
@@ -83,10 +115,17 @@ const toDocument = (form: FormValues, words: ConditionWords): ProcedureDocument 
   steps: form.steps.map(({ caution, ...each }) => ({
     ...each,
     when: conditionOf(each.when, words),
+    connectorWhen: conditionOf(each.connectorWhen ?? '', words),
     minutes: Number(each.minutes),
     tools: splitList(each.tools),
     consumables: splitList(each.consumables),
-    cautions: splitList(caution),
+    cautions: readCautions(caution).map(({ code }) => code),
+    cautionsWhen: Object.fromEntries(
+      readCautions(caution).flatMap(({ code, when }) => {
+        const condition = conditionOf(when, words);
+        return condition ? [[code, condition]] : [];
+      }),
+    ),
     uses: splitList(each.uses).map((use) => {
       const [, count, tray] = /^(\d*)\s*(?:of|×|x)?\s*([A-Za-z])$/.exec(use) ?? [];
       return { tray: tray?.toUpperCase() ?? use, count: Number(count || 1) };
@@ -128,6 +167,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
     });
   const fasteners = useFieldArray({ control: form.control, name: 'fasteners' });
   const steps = useFieldArray({ control: form.control, name: 'steps' });
+  const notes = useFieldArray({ control: form.control, name: 'notes' });
   const findings = proofread(toDocument(form.watch(), words));
   return (
     <form onSubmit={(event) => void submit(event)} aria-label="Procedure" className="mt-3">
@@ -148,6 +188,31 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
           <input className="input" {...form.register('way')} />
         </Field>
       </div>
+
+      <h2 className="heading mt-5">To know before the first step</h2>
+      {notes.fields.map((row, index) => (
+        <div
+          key={row.id}
+          className="border-rule mt-1 grid grid-cols-[1fr_300px_auto] items-start gap-2 border-b pb-1.5"
+        >
+          <Field bare={index > 0} label="Note" problem={message(`notes.${index}.text`)}>
+            <input className="input" {...form.register(`notes.${index}.text`, { required: true })} />
+          </Field>
+          <OnlyFor form={form} at={`notes.${index}.when`} words={words} bare={index > 0} />
+          <span className={index > 0 ? 'pt-1.5' : 'pt-7'}>
+            <RowTools what={`note ${index + 1}`} first last onRemove={() => notes.remove(index)} />
+          </span>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="btn btn-quiet mt-2"
+        onClick={() =>
+          notes.append({ text: '', when: '' }, { focusName: `notes.${notes.fields.length}.text` })
+        }
+      >
+        Add a note
+      </button>
 
       <h2 className="heading mt-5">Fasteners, one tray place each</h2>
       {fasteners.fields.map((row, index) => (
@@ -208,6 +273,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
             {
               id: '',
               after: '',
+              connectorWhen: '',
               when: '',
               phase: form.getValues('steps').at(-1)?.phase ?? 'prepare',
               text: '',
@@ -328,7 +394,7 @@ function FastenerRow({
           ))}
         </select>
       </Field>
-      <OnlyFor form={form} at={at} words={words} bare={index > 0} />
+      <OnlyFor form={form} at={`${at}.when`} words={words} bare={index > 0} />
       <span className={index > 0 ? 'pt-1.5' : 'pt-7'}>
         <RowTools what={`fastener ${index + 1}`} first last onRemove={onRemove} />
       </span>
@@ -391,13 +457,36 @@ function StepRow({ form, index, count, connectors, message, words, onMove, onRem
             ))}
           </select>
         </Field>
-        <Field label="Caution" problem={message(`${at}.cautions`)} className="col-span-2">
-          <input className="input" list="cautions" {...form.register(`${at}.caution`)} />
+        <Field
+          label="Caution"
+          problem={message(`${at}.cautions`) ?? message(`${at}.caution`)}
+          className="col-span-2"
+        >
+          <input
+            className="input"
+            list="cautions"
+            title="A caution of some vehicles only has them in brackets: restraint [built 2010-03 to 2011-02]"
+            {...form.register(`${at}.caution`, {
+              validate: (value) => {
+                const wrong = readCautions(value)
+                  .map(({ when }) => readCondition(when, words))
+                  .find(({ ok }) => !ok);
+                return !wrong || wrong.ok || wrong.message;
+              },
+            })}
+          />
         </Field>
         <Field label="Minutes" problem={message(`${at}.minutes`)} className="col-span-1">
           <input className="input figure" inputMode="decimal" {...form.register(`${at}.minutes`)} />
         </Field>
-        <OnlyFor form={form} at={at} words={words} className="col-span-5" />
+        <OnlyFor form={form} at={`${at}.when`} words={words} className="col-span-3" />
+        <OnlyFor
+          form={form}
+          at={`${at}.connectorWhen`}
+          label="Plug only for"
+          words={words}
+          className="col-span-2"
+        />
         <label className="col-span-1 self-end pb-1 text-[14px]">
           <input type="checkbox" className="checkbox mr-1.5" {...form.register(`${at}.waiting`)} />
           waiting
@@ -428,23 +517,29 @@ function OnlyFor({
   form,
   at,
   words,
+  label = 'Only for',
   bare = false,
   className = '',
 }: {
   form: Form;
-  at: `steps.${number}` | `fasteners.${number}`;
+  at:
+    | `steps.${number}.when`
+    | `steps.${number}.connectorWhen`
+    | `fasteners.${number}.when`
+    | `notes.${number}.when`;
+  label?: string;
   words: ConditionWords;
   bare?: boolean;
   className?: string;
 }) {
-  const text = form.watch(`${at}.when`) ?? '';
+  const text = form.watch(at) ?? '';
   const read = readCondition(text, words);
   return (
-    <Field bare={bare} label="Only for" problem={read.ok ? undefined : read.message} className={className}>
+    <Field bare={bare} label={label} problem={read.ok ? undefined : read.message} className={className}>
       <input
         className="input"
         placeholder="all; or 2008–2012, QA5; not 2010"
-        {...form.register(`${at}.when`, {
+        {...form.register(at, {
           validate: (value) => {
             const now = readCondition(value, words);
             return now.ok || now.message;

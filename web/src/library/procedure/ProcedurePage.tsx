@@ -1,4 +1,4 @@
-import { conditionSentence } from '@radiatrix/core/application';
+import { conditionSentence, type Condition } from '@radiatrix/core/application';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/procedure';
@@ -10,10 +10,18 @@ import { HistorySection } from '../record/HistorySection.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';
 import { ProcedureForm } from './ProcedureForm.tsx';
 
-const documentOf = ({ title, partKind, way, fasteners, steps }: ProcedureDocument): ProcedureDocument => ({
+const documentOf = ({
   title,
   partKind,
   way,
+  notes,
+  fasteners,
+  steps,
+}: ProcedureDocument): ProcedureDocument => ({
+  title,
+  partKind,
+  way,
+  notes,
   fasteners,
   steps,
 });
@@ -83,6 +91,14 @@ export function ProcedurePage() {
   );
 }
 
+/** Which vehicles and parts something concerns, where that is not all of them. */
+const OnlyFor = ({ when, of = '' }: { when: Condition | null; of?: string }) =>
+  when && (
+    <span className="text-steel block text-[14px]">
+      {of && `${of} `}only for {conditionSentence(when)}
+    </span>
+  );
+
 function Reading({
   record,
   editable,
@@ -96,6 +112,15 @@ function Reading({
     <div className="mt-3 grid gap-8 lg:grid-cols-[1fr_360px]">
       <div>
         <p className="mb-2">{record.way}</p>
+        {record.notes.length > 0 && (
+          <ul aria-label="To know before the first step" className="border-changes mb-3 border-l-[3px] pl-3">
+            {record.notes.map((note) => (
+              <li key={note.text}>
+                {note.text} <OnlyFor when={note.when} />
+              </li>
+            ))}
+          </ul>
+        )}
         {PHASES.map((phase) => {
           const steps = record.steps.filter((step) => step.phase === phase);
           return steps.length === 0 ? null : (
@@ -107,11 +132,11 @@ function Reading({
                 {steps.map((step, index) => (
                   <li key={index} className="border-rule border-b py-1">
                     <strong>{step.text}</strong> {step.detail}
-                    {step.when && (
-                      <span className="text-steel block text-[14px]">
-                        only for {conditionSentence(step.when)}
-                      </span>
-                    )}
+                    <OnlyFor when={step.when} />
+                    <OnlyFor of={`plug ${step.connector}`} when={step.connectorWhen} />
+                    {Object.entries(step.cautionsWhen).map(([code, when]) => (
+                      <OnlyFor key={code} of={`caution ${code}`} when={when} />
+                    ))}
                     <span className="text-muted block text-[14px]">
                       {[
                         ...step.uses.map((use) => `${use.count} of ${use.tray}`),
@@ -137,11 +162,7 @@ function Reading({
               <strong className="figure mr-2">{fastener.tray}</strong>
               {fastener.name}, {fastener.thread}{' '}
               <span className="text-muted">should be {fastener.expected}</span>
-              {fastener.when && (
-                <span className="text-steel block text-[14px]">
-                  only for {conditionSentence(fastener.when)}
-                </span>
-              )}
+              <OnlyFor when={fastener.when} />
             </li>
           ))}
         </ul>
@@ -175,7 +196,10 @@ export function NewProcedurePage() {
       <h1 className="text-[26px]">Write a procedure</h1>
       <ProcedureForm
         name={`procedure:new:${bayId}`}
-        start={{ record: { title: '', partKind: 'radiator', way: '', fasteners: [], steps: [] }, etag: '' }}
+        start={{
+          record: { title: '', partKind: 'radiator', way: '', notes: [], fasteners: [], steps: [] },
+          etag: '',
+        }}
         send={async (document, _etag, key) => {
           const made = await add({ body: { bayId, document }, key }).unwrap();
           void navigate(`/procedures/${made.record.id}`, { replace: true });
