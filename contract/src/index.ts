@@ -24,6 +24,7 @@ export * from './records/history.ts';
 export type * from './records/bundle.ts';
 export type * from './records/photo.ts';
 export type * from './records/job.ts';
+export type { NewStream, StreamRecord } from './records/stream.ts';
 export type { Bench, BenchPart } from './records/compare.ts';
 export type * from './records/practice.ts';
 export type * from './records/vin-pattern.ts';

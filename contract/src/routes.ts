@@ -12,6 +12,7 @@ import { matchQuery, newClaimSchema, newPartSchema, partDetailsSchema, setsQuery
 import { newProcedureSchema, procedureSchema } from './records/procedure.ts';
 import { exportQuery, previewSchema, uploadQuery } from './records/table.ts';
 import { reasonSchema } from './records/review.ts';
+import { chunkSchema, newStreamSchema } from './records/stream.ts';
 import { signInSchema } from './records/sign-in.ts';
 import { vinPatternSchema } from './records/vin-pattern.ts';
 import { findQuery, jobQuery, photoQuery, sheetQuery, textQuery } from './queries.ts';
@@ -79,6 +80,9 @@ export const ROUTES = {
   job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
   jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
+  newStream: { method: 'post', path: '/api/jobs/:id/streams', summary: 'Begin the samples of an instrument; sent twice it is begun once', roles: EVERYONE, body: newStreamSchema },
+  streamChunk: { method: 'put', path: '/api/streams/:stream/chunks/:ordinal', summary: 'A piece of the samples; sent twice it is kept once, in any order', roles: EVERYONE, body: chunkSchema },
+  stream: { method: 'get', path: '/api/streams/:stream', summary: 'The samples of an instrument, and which pieces are missing', roles: EVERYONE },
   bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that a plan in a vehicle is worked out from', roles: EVERYONE, query: benchQuery },
   practice: { method: 'get', path: '/api/practice', summary: 'Lines of practice that the shop has set for itself', roles: EVERYONE },
   setPractice: { method: 'post', path: '/api/practice', summary: 'Set a line of practice, or take the trade’s back', roles: EDITORS, body: practiceSchema },

@@ -66,6 +66,8 @@ describe('events of a job', () => {
     timer: { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
     noted: { text: 'key in the box' },
     closed: { outcome: 'done', note: '', heads: { phone: 3 } },
+    'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },
+    'readings taken': { stream: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b', what: 'amps at the fan' },
     'opened again': { note: '' },
     undone: { event: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b' },
   };

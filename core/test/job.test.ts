@@ -11,6 +11,8 @@ import {
   type EventKind,
   type EventPayloads,
   type JobEvent,
+  chunkProblem,
+  samplesOf,
 } from '../src/job/index.ts';
 
 /** Two devices that see each other's events now and then, with wall clocks that stand wrong. */
@@ -114,6 +116,11 @@ describe('the fold of a job', () => {
     const closed = desk.event('closed', { outcome: 'done', note: '', heads: { desk: 1 } });
     const state = foldJob([first, unseen, closed]);
     expect(state).toMatchObject({ stage: 'file', late: [unseen.id], steps: { z: { done: true } } });
+    // A specialist who has looked at it takes it off the list; what came later still stands on it.
+    const looked = desk.event('late looked at', { events: [unseen.id], note: 'no matter' });
+    const later = phone.event('noted', { text: 'and a bolt' });
+    expect(foldJob([later, looked, first, closed, unseen]).late).toEqual([later.id]);
+    expect(foldJob([looked, first, closed, unseen]).late).toEqual([]);
     expect(foldJob([first, unseen, closed, desk.event('opened again', { note: 'leaks' })])).toMatchObject({
       closed: null,
       late: [],
@@ -169,3 +176,19 @@ test('every kind of event is folded, the ones that only time or undo among them'
       ]),
     ).not.toThrow();
 });
+
+describe('the samples of an instrument', () => {
+  const head = { channels: [{ name: 'current', unit: 'A' }, { name: 'voltage', unit: 'V' }] };
+  const chunk = (ordinal: number, from: number) => ({ ordinal, ms: [from, from + 10], values: [[from, null], [12, 13]] });
+  test('come in any order, and what has not arrived is named, never closed up', () => {
+    const samples = samplesOf(head, [chunk(3, 60), chunk(0, 0), chunk(2, 40)]);
+    expect(samples).toEqual({ ms: [0, 10, 40, 50, 60, 70], values: [[0, null, 40, null, 60, null], [12, 13, 12, 13, 12, 13]], missing: [1] });
+    expect(samplesOf(head, [])).toEqual({ ms: [], values: [[], []], missing: [] });
+  });
+  test('that cannot be are named', () => {
+    expect(chunkProblem(head, chunk(0, 0))).toBe('');
+    expect(chunkProblem(head, { ...chunk(0, 0), values: [[1, 2]] })).toContain('1 columns for 2');
+    expect(chunkProblem(head, { ...chunk(0, 0), values: [[1], [1, 2]] })).toContain('one value a sample');
+    expect(chunkProblem(head, { ...chunk(0, 0), ms: [10, NaN] })).toContain('backwards');
+  });
+}); // prettier-ignore

@@ -32,6 +32,7 @@ import * as proposals from './proposals/routes.ts';
 import * as review from './review/routes.ts';
 import * as search from './search/routes.ts';
 import * as sheet from './sheet/routes.ts';
+import * as streams from './streams/routes.ts';
 import { tableRoutes } from './tables/routes.ts';
 import { Uploads } from './tables/service.ts';
 import * as vehicles from './vehicles/routes.ts';
@@ -121,6 +122,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...history,
     ...importing,
     ...jobs,
+    ...streams,
     ...compare,
     ...practice,
     ...vins,

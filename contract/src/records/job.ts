@@ -122,6 +122,8 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
   'noted': Joi.object({ text: line(2000).required() }),
   'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
+  'late looked at': Joi.object({ events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(), note: text(2000).default('') }),
+  'readings taken': Joi.object({ stream: Joi.string().guid().required(), what: line(200).required() }),
   'opened again': Joi.object({ note: text(2000).default('') }),
   'undone': Joi.object({ event: Joi.string().guid().required() }),
 }; // prettier-ignore

@@ -29,6 +29,8 @@ export interface EventPayloads {
   'timer': { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
   'noted': { text: string };
   'closed': { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
+  'late looked at': { events: string[]; note: string };
+  'readings taken': { stream: string; what: string };
   'opened again': { note: string };
   'undone': { event: string };
 } // prettier-ignore
@@ -68,6 +70,8 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'timer': line('Timer'),
   'noted': line('Note'),
   'closed': line('Closed'),
+  'late looked at': line('Looked at what came after closing', { specialist: true }),
+  'readings taken': line('Readings taken'),
   'opened again': line('Opened again'),
   'undone': line('Undone'),
 }; // prettier-ignore

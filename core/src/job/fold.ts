@@ -25,7 +25,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, spans: [], notes: [], closed: null, late: [],
+  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, spans: [], notes: [], closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -65,6 +65,8 @@ const APPLY: Apply = {
   'timer': () => {},
   'noted': (state, { payload }, said) => void state.notes.push({ ...payload, ...said }),
   'closed': (state, { payload }, said) => void (state.closed = { outcome: payload.outcome, note: payload.note, ...said }),
+  'late looked at': () => {},
+  'readings taken': (state, { payload }, said) => void state.readings.push({ ...payload, ...said }),
   'opened again': (state) => void (state.closed = null),
   'undone': () => {},
 }; // prettier-ignore
@@ -87,13 +89,17 @@ function spansOf(events: readonly JobEvent[]): Span[] {
   return spans;
 }
 
-/** What whoever closed a job had not seen, of what stands. */
+/** Acts on what came late are not late themselves. */
+const ABOUT_LATE: ReadonlySet<EventKind> = new Set(['opened again', 'late looked at']);
+
+/** What whoever closed a job had not seen, of what stands, and no specialist has looked at since. */
 function lateOf(standing: readonly JobEvent[]): string[] {
   const closing = standing.filter((event) => event.kind === 'closed').at(-1);
   if (!closing) return [];
   const { heads } = closing.payload;
+  const lookedAt = new Set(standing.flatMap((event) => (event.kind === 'late looked at' ? event.payload.events : [])));
   return standing
-    .filter((event) => event.id !== closing.id && event.kind !== 'opened again' && event.seq > (heads[event.device] ?? 0) && event.device !== closing.device)
+    .filter((event) => event.id !== closing.id && !ABOUT_LATE.has(event.kind) && !lookedAt.has(event.id) && event.seq > (heads[event.device] ?? 0) && event.device !== closing.device)
     .map(({ id }) => id);
 } // prettier-ignore
 

@@ -7,6 +7,14 @@ export { foldJob, inOrder, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { stageOf } from './stage.ts';
 export {
+  chunkProblem,
+  samplesOf,
+  type Channel,
+  type Samples,
+  type StreamChunk,
+  type StreamHead,
+} from './stream.ts';
+export {
   JOB_STAGES,
   type JobPart,
   type JobStage,

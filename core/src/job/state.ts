@@ -43,6 +43,8 @@ export interface JobState {
   parts: JobPart[];
   choices: Record<string, number | string>;
   comparisons: (Said & { title: string; address: string })[];
+  /** Runs of an instrument: the samples lie in a stream of that id, which may still be on its way. */
+  readings: ({ stream: string; what: string } & Said)[];
   /** Parts whose sheet a specialist allowed before it was proven, and why. */
   allowed: Record<string, Said & { reason: string }>;
   steps: Record<string, StepState>;

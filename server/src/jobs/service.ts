@@ -96,6 +96,10 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
       return [payload.outcome, payload.note].filter(Boolean).join(': ');
     case 'opened again':
       return payload.note;
+    case 'late looked at':
+      return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note].filter(Boolean).join(': ');
+    case 'readings taken':
+      return payload.what;
     default:
       return '';
   }

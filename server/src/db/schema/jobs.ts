@@ -9,11 +9,13 @@ import {
   jsonb,
   pgEnum,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Channel } from '@radiatrix/core/job';
 import { STAGES } from '@radiatrix/contract';
 import { id, stamps } from './columns.ts';
 import { configuration } from './vehicles.ts';
@@ -75,6 +77,42 @@ export const jobEvent = pgTable(
     check('job_event_sane', sql`${table.seq} > 0 and ${table.clockMs} >= 0 and ${table.clockN} >= 0 and length(${table.device}) between 1 and 80`),
   ],
 ); // prettier-ignore
+
+/** One run of an instrument on a job; an event of the job points to it, and may arrive before it does. */
+export const stream = pgTable(
+  'stream',
+  {
+    /** Made by the device. */
+    id: uuid().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => job.id, { onDelete: 'cascade' }),
+    device: text().notNull(),
+    instrument: text().notNull(),
+    boot: text().notNull(),
+    channels: jsonb().$type<Channel[]>().notNull(),
+    ...stamps,
+  },
+  (table) => [index('stream_job').on(table.jobId)],
+);
+
+/** Samples, a piece at a time: never changed once they are here. */
+export const streamChunk = pgTable(
+  'stream_chunk',
+  {
+    streamId: uuid()
+      .notNull()
+      .references(() => stream.id, { onDelete: 'cascade' }),
+    ordinal: integer().notNull(),
+    ms: doublePrecision().array().notNull(),
+    values: jsonb().$type<(number | null)[][]>().notNull(),
+    ...stamps,
+  },
+  (table) => [
+    primaryKey({ columns: [table.streamId, table.ordinal] }),
+    check('stream_chunk_some', sql`${table.ordinal} >= 0 and cardinality(${table.ms}) > 0`),
+  ],
+);
 
 /** Lines of practice that this shop has set for itself, each with its reason; what was before is in the history. */
 export const shopPractice = pgTable('shop_practice', {

@@ -61,7 +61,7 @@ function Jobs() {
       </ul>
       {late.length > 0 && (
         <>
-          <h2 className="heading mt-5">Came after closing</h2>
+          <h2 className="heading mt-5">Came after closing, for a specialist to look at</h2>
           <ul>
             {late.map((job) => (
               <li key={job.id} className="border-rule border-b py-1.5">

@@ -1,9 +1,12 @@
 import { useState } from 'react';
+import { useOutletContext } from 'react-router';
+import { canEdit, type Person } from '@radiatrix/contract';
 import type { JobProps } from './props.ts';
 
 /** Closing a job, and what came in after it was closed. */
 export function Closing({ job, say, busy }: JobProps) {
   const [note, setNote] = useState('');
+  const person = useOutletContext<Person>();
   const { closed, late, heads } = job.state;
   if (closed)
     return (
@@ -24,6 +27,19 @@ export function Closing({ job, say, busy }: JobProps) {
           <p className="border-changes text-changes mt-2 border-l-[3px] pl-3">
             {late.length === 1 ? 'One entry' : `${late.length} entries`} came after closing: see what
             happened, and open it again where it matters.
+            {canEdit(person.role) && (
+              <>
+                {' '}
+                <button
+                  type="button"
+                  className="text-steel underline"
+                  disabled={busy}
+                  onClick={() => void say('late looked at', { events: late, note: '' }).catch(() => {})}
+                >
+                  I have looked at {late.length === 1 ? 'it' : 'them'}
+                </button>
+              </>
+            )}
           </p>
         )}
       </section>
