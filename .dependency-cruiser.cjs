@@ -14,7 +14,11 @@ module.exports = {
     forbid('server-not-web', '^server/src', { path: '^web/' }),
     forbid('web-not-server', '^web/src', { path: '^server/' }),
     forbid('web-without-validators', '^web/src', {
-      path: 'contract/src/(schemas|routes|queries)|node_modules/joi',
+      path: 'contract/src/(schemas|routes)|node_modules/joi',
+    }),
+    forbid('index-without-validators', '^contract/src/index\\.ts$', {
+      path: '^contract/src/(?!(people|problems|limits|stages|revision|library-fields)\\.ts$)',
+      dependencyTypesNot: ['type-only'],
     }),
     forbid('queries-stay-in-queries', '^server/src/.*/routes\\.ts$', {
       path: '^server/src/.*/queries\\.ts$',

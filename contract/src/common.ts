@@ -14,3 +14,7 @@ export const year = Joi.number().integer().min(1900).max(2100).unit('model year'
 export const month = Joi.string()
   .pattern(/^\d{4}-(0[1-9]|1[0-2])$/)
   .messages({ 'string.pattern.base': '{{#label}} must be a month such as 2010-03' });
+/** Which units a text is wanted in. */
+export const units = Joi.string().valid('metric', 'us', 'both').default('both');
+/** A few letters to look something up by. */
+export const textQuery = Joi.object<{ text: string }>({ text: line().allow('').default('') });

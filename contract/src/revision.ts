@@ -6,3 +6,6 @@ export interface Stamp {
   by: string;
   at: string;
 }
+
+/** A revision of a part or a procedure, the proposed figures of a bay, or a change that was proposed of anything else. */
+export const REVIEW_KINDS = ['part', 'procedure', 'bay', 'proposal'] as const;

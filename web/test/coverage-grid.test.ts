@@ -48,6 +48,7 @@ const claim = (id: number, change: Partial<CoverageClaim> = {}): CoverageClaim =
   id,
   partId: 1,
   modelId: 1,
+  note: '',
   years: [2010, 2012],
   built: null,
   engineIds: null,

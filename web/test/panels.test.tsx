@@ -129,6 +129,7 @@ test('a line is sent as it stands, without what only the record has', () => {
     packages: ['towing'],
     fits: true,
     original: true,
+    note: 'small plug to 2012',
     sourceId: 2,
     exceptions: [
       {
@@ -151,6 +152,7 @@ test('a line is sent as it stands, without what only the record has', () => {
     'engineIds',
     'exceptions',
     'fits',
+    'note',
     'original',
     'packages',
     'transmissionIds',

@@ -1,6 +1,7 @@
 /** The validators, and the table of routes that uses them. */
-export { ROUTES, type Route, type RouteId } from '../routes.ts';
-export { signInSchema } from '../records/sign-in.ts';
+export { ROUTES, type AnswerOf, type Answers, type BodyOf, type QueryOf, type RouteId } from '../routes.ts';
+export type { Route } from '../route.ts';
+export { signInSchema } from '../sign-in.ts';
 export {
   BUNDLE_FORMAT,
   BUNDLE_LISTS,
@@ -8,9 +9,9 @@ export {
   type Bundle,
   type BundleList,
   type BundleScope,
-} from '../records/bundle.ts';
-export { connectorSchema } from '../records/connector.ts';
-export { figuresChangeSchema } from '../records/figure.ts';
-export { newClaimSchema, newPartSchema, partDetailsSchema } from '../records/part.ts';
-export { newProcedureSchema, procedureSchema } from '../records/procedure.ts';
-export { librarySchema } from '../records/library.ts';
+} from '../bundle.ts';
+export { connectorSchema } from '../connector.ts';
+export { figuresChangeSchema } from '../figure.ts';
+export { newClaimSchema, newPartSchema, partDetailsSchema } from '../part.ts';
+export { newProcedureSchema, procedureSchema } from '../procedure.ts';
+export { librarySchema } from '../library.ts';

@@ -26,6 +26,36 @@ export interface StepState extends Said {
   partId: number;
   done: boolean;
 }
+export interface TakenFigure extends Said {
+  text: string;
+  method: Method;
+  sourceId: number;
+}
+export interface Comparison extends Said {
+  title: string;
+  address: string;
+}
+export interface Readings extends Said {
+  stream: string;
+  what: string;
+}
+export interface Allowance extends Said {
+  reason: string;
+}
+export interface StepNote extends Said {
+  step: string;
+  text: string;
+}
+export interface Counted extends Said {
+  found: number;
+}
+export interface JobNote extends Said {
+  text: string;
+}
+export interface JobClosing extends Said {
+  outcome: 'done' | 'given up';
+  note: string;
+}
 export interface Span {
   what: 'work' | 'waiting';
   step: string;
@@ -39,21 +69,21 @@ export interface JobState {
   complaint: string;
   odometerKm: number | null;
   alterations: string[];
-  figures: Record<string, Said & { text: string; method: Method; sourceId: number }>;
+  figures: Record<string, TakenFigure>;
   parts: JobPart[];
   choices: Record<string, number | string>;
-  comparisons: (Said & { title: string; address: string })[];
+  comparisons: Comparison[];
   /** Runs of an instrument: the samples lie in a stream of that id, which may still be on its way. */
-  readings: ({ stream: string; what: string } & Said)[];
+  readings: Readings[];
   /** Parts whose sheet a specialist allowed before it was proven, and why. */
-  allowed: Record<string, Said & { reason: string }>;
+  allowed: Record<string, Allowance>;
   steps: Record<string, StepState>;
-  stepNotes: (Said & { step: string; text: string })[];
+  stepNotes: StepNote[];
   /** Fasteners found, by part and tray. */
-  counted: Record<string, Said & { found: number }>;
+  counted: Record<string, Counted>;
   spans: Span[];
-  notes: (Said & { text: string })[];
-  closed: (Said & { outcome: 'done' | 'given up'; note: string }) | null;
+  notes: JobNote[];
+  closed: JobClosing | null;
   /** Events that whoever closed the job had not seen: for a specialist's eyes. */
   late: string[];
   opened: Said | undefined;

@@ -18,6 +18,12 @@ export interface PlanConnector {
   cavities: readonly { position: string; function: string; colour: string; gauge: string }[];
 }
 
+/** A fastener, and the procedure that turns it. */
+export interface PlanFastener extends Fastener {
+  procedureId: number;
+  procedure: string;
+}
+
 /** Everything on record that a plan is worked out from; nothing of it is judged yet. */
 export interface PlanRecord {
   vehicle: {
@@ -33,5 +39,5 @@ export interface PlanRecord {
   /** Thermostats that a source names for the model, or whose flange the housing takes. */
   thermostats: readonly { id: number; number: string; opensC: number; fullyOpenC: number | null }[];
   /** Fasteners of the procedures that take radiator and fan out. */
-  fasteners: readonly (Fastener & { procedureId: number; procedure: string })[];
+  fasteners: readonly PlanFastener[];
 }

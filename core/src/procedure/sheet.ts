@@ -16,13 +16,18 @@ export interface SheetStep extends Step {
   torques: { tray: string; torqueNm: number; source: string }[];
 }
 
+export interface SheetFastener extends Fastener {
+  /** What it is easily mixed up with; empty where nothing. */
+  warning: string;
+}
+
 export interface Sheet {
   /** Notes of the procedure that concern this vehicle and this part. */
   notes: string[];
   cautions: Caution[];
   tools: string[];
   consumables: string[];
-  hardware: (Fastener & { warning: string })[];
+  hardware: SheetFastener[];
   /** In written order; a phase that is written in two places stands in two places. */
   sections: { phase: Phase; minutes: number; waitingMinutes: number; steps: SheetStep[] }[];
   workMinutes: number;

@@ -1,7 +1,7 @@
-import type { Context, Reply } from '../http/route.ts';
+import type { Handler } from '../http/route.ts';
 import { benchRecord } from './service.ts';
 
-export const bench = async ({ db, id, person, query }: Context): Promise<Reply> => ({
+export const bench: Handler<'bench'> = async ({ db, id, person, query }) => ({
   body: await benchRecord(db, id(), person, {
     parts: query.part as number[],
     jobId: query.job as number | undefined,

@@ -1,7 +1,7 @@
-import type { Context, Reply } from '../http/route.ts';
+import type { Handler } from '../http/route.ts';
 import { find as lookUp } from './service.ts';
 
-export const find = async ({ db, query, person }: Context): Promise<Reply> => {
-  const { text, fix } = query as { text: string; fix: string[] };
+export const find: Handler<'find'> = async ({ db, query, person }) => {
+  const { text, fix } = query;
   return { body: await lookUp(db, text, fix, new Date().getFullYear(), person.role) };
 };

@@ -1,6 +1,6 @@
-import type { Context, Reply } from '../http/route.ts';
+import type { Handler } from '../http/route.ts';
 import { historyOf } from './service.ts';
 
-export const history = async ({ db, params, id }: Context): Promise<Reply> => ({
+export const history: Handler<'history'> = async ({ db, params, id }) => ({
   body: await historyOf(db, params.kind!, id()),
 });

@@ -2,7 +2,14 @@ import { createHash } from 'node:crypto';
 import type { Writable } from 'node:stream';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { Person, Role } from '@radiatrix/contract';
-import { ROUTES, type Route, type RouteId } from '@radiatrix/contract/schemas';
+import {
+  ROUTES,
+  type AnswerOf,
+  type BodyOf,
+  type QueryOf,
+  type Route,
+  type RouteId,
+} from '@radiatrix/contract/schemas';
 import type { Database, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
 import { doneOrProposed, type StoredRequest } from '../proposals/service.ts';
@@ -10,15 +17,15 @@ import { answerOf, claimKey, keepAnswer } from './queries.ts';
 import { currentPerson } from './session.ts';
 import { ProblemError } from './problem.ts';
 
-export interface Context {
+export interface Context<R extends RouteId = RouteId> {
   /** A transaction in the person's name for writes; the pool for reads. */
   db: Db;
   person: Person;
   params: Record<string, string>;
   /** Positive whole number from the path, or a not-found problem. */
   id: (name?: string) => number;
-  query: Record<string, unknown>;
-  body: unknown;
+  query: QueryOf<R>;
+  body: BodyOf<R>;
   /** Version tag the save is based on, without quotes; present where the route asks for one. */
   ifMatch: string;
   req: Request;
@@ -28,9 +35,9 @@ export interface Context {
   released: boolean;
 }
 
-export interface Reply {
+export interface Reply<T = unknown> {
   status?: number;
-  body?: unknown;
+  body?: T;
   etag?: string;
   location?: string;
   /** Bytes instead of JSON, with their media type. */
@@ -39,9 +46,14 @@ export interface Reply {
   file?: { name: string; mediaType: string; write: (out: Writable) => Promise<void> };
 }
 
-export type Handler = (context: Context) => Promise<Reply>;
+/** Does what one address is for: what it takes and what it answers with are the contract's. */
+export type Handler<R extends RouteId> = (context: Context<R>) => Promise<Reply<AnswerOf<R>>>;
+/** Any of them, once what came in has been read by its own validator. */
+type AnyHandler = (context: Context) => Promise<Reply>;
 /** Routes that no person stands behind are mounted by hand; every other address of the table must have a handler. */
-type Handlers = Record<Exclude<RouteId, 'health' | 'openapi' | 'session' | 'signIn' | 'signOut'>, Handler>;
+type Handlers = {
+  [R in Exclude<RouteId, 'health' | 'openapi' | 'session' | 'signIn' | 'signOut'>]: Handler<R>;
+};
 
 function guard(route: Route, person: Person | undefined): Person {
   if (!person) throw new ProblemError('not-signed-in');
@@ -132,10 +144,11 @@ function send(res: Response, reply: Reply): void {
 }
 
 /** Does a save, or keeps it as a proposal where it changes what everybody sees and somebody else has to look first. */
-async function reviewed(routeId: RouteId, context: Context, handler: Handler): Promise<Reply> {
+async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler): Promise<Reply> {
   const { reviewed: who }: Route = ROUTES[routeId];
   if (!who || (who === 'from a specialist' && context.person.role !== 'specialist')) return handler(context);
-  const { params, query, body, ifMatch, person } = context;
+  const { params, body, ifMatch, person } = context;
+  const query = (context.query ?? {}) as Record<string, unknown>;
   const result = await doneOrProposed(
     context.db,
     person,
@@ -156,20 +169,20 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
     ({ route: routeId, params, query, body, ifMatch }, person, db) => {
       const route: Route = ROUTES[routeId];
       // What was sent is read again: the rules may have changed while it waited.
-      return handlers[routeId as keyof Handlers]({
+      return (handlers[routeId as keyof Handlers] as unknown as AnyHandler)({
         db,
         person,
         params,
         id: readId(params),
-        query: (route.query ? validate(route.query, query) : {}) as Record<string, unknown>,
-        body: route.body ? validate(route.body, body) : body,
+        query: (route.query ? validate(route.query, query) : undefined) as never,
+        body: (route.body ? validate(route.body, body) : body) as never,
         ifMatch,
         req,
         replay: replay(req),
         released: true,
       });
     };
-  for (const [routeId, handler] of Object.entries(handlers) as [RouteId, Handler][]) {
+  for (const [routeId, handler] of Object.entries(handlers) as unknown as [RouteId, AnyHandler][]) {
     const route: Route = ROUTES[routeId];
     app[route.method](route.path, async (req: Request, res: Response, next: NextFunction) => {
       try {
@@ -180,8 +193,8 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
           person,
           params: req.params as Record<string, string>,
           id: readId(req.params as Record<string, string>),
-          query: (route.query ? validate(route.query, { ...req.query }) : {}) as Record<string, unknown>,
-          body: route.body ? validate(route.body, req.body) : route.raw ? req.body : undefined,
+          query: (route.query ? validate(route.query, { ...req.query }) : undefined) as never,
+          body: (route.body ? validate(route.body, req.body) : route.raw ? req.body : undefined) as never,
           ifMatch: route.ifMatch ? readTag(req) : '',
           req,
           replay: replay(req),

@@ -1,24 +1,28 @@
-import type { JobEvents } from '@radiatrix/contract';
+import type { JobRecord } from '@radiatrix/contract';
 import type { UnitSystem } from '@radiatrix/core/quantity';
-import type { Context, Reply } from '../http/route.ts';
+import type { Context, Handler, Reply } from '../http/route.ts';
 import { jobRecord } from './record.ts';
 import { addEvents, jobLines, openJob } from './service.ts';
 
-async function reply(context: Context, id: number, more: Partial<Reply> = {}): Promise<Reply> {
-  const units = (context.query.units as UnitSystem | undefined) ?? 'both';
-  const body = await jobRecord(context.db, id, context.person, units);
+async function reply(
+  { db, person }: Pick<Context, 'db' | 'person'>,
+  id: number,
+  units: UnitSystem = 'both',
+  more: Partial<Reply<JobRecord>> = {},
+): Promise<Reply<JobRecord>> {
+  const body = await jobRecord(db, id, person, units);
   return { body, etag: String(body.version), ...more };
 }
 
-export const jobs = async ({ db }: Context): Promise<Reply> => ({ body: await jobLines(db) });
-export const job = async (context: Context): Promise<Reply> => reply(context, context.id());
+export const jobs: Handler<'jobs'> = async ({ db }) => ({ body: await jobLines(db) });
+export const job: Handler<'job'> = async (context) => reply(context, context.id(), context.query.units);
 
-export const newJob = async (context: Context): Promise<Reply> => {
-  const id = await openJob(context.db, (context.body as JobEvents).events, context.person);
-  return reply(context, id, { status: 201, location: `/api/jobs/${id}` });
+export const newJob: Handler<'newJob'> = async (context) => {
+  const id = await openJob(context.db, context.body.events, context.person);
+  return reply(context, id, 'both', { status: 201, location: `/api/jobs/${id}` });
 };
 
-export const jobEvents = async (context: Context): Promise<Reply> => {
-  const id = await addEvents(context.db, context.id(), (context.body as JobEvents).events, context.person);
+export const jobEvents: Handler<'jobEvents'> = async (context) => {
+  const id = await addEvents(context.db, context.id(), context.body.events, context.person);
   return reply(context, id);
 };

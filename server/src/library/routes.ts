@@ -1,5 +1,6 @@
-import type { RecordValues } from '@radiatrix/contract';
-import type { Context, Reply } from '../http/route.ts';
+import type { LibraryRecord } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import type { Handler, Reply } from '../http/route.ts';
 import {
   checked,
   createRecord,
@@ -11,27 +12,26 @@ import {
 } from './service.ts';
 
 async function reply(
-  db: Context['db'],
+  db: Db,
   table: ReturnType<typeof tableOf>,
   id: number,
-  more: Partial<Reply> = {},
-): Promise<Reply> {
+  more: Partial<Reply<LibraryRecord>> = {},
+): Promise<Reply<LibraryRecord>> {
   const body = await libraryRecord(db, table, id);
   return { body, etag: tagOfValues(body.values), ...more };
 }
 
-export const records = async ({ db, params, query, person }: Context): Promise<Reply> => ({
-  body: await libraryLines(db, tableOf(params.table), (query as { text: string }).text.trim(), person.role),
+export const records: Handler<'records'> = async ({ db, params, query, person }) => ({
+  body: await libraryLines(db, tableOf(params.table), query.text.trim(), person.role),
 });
-export const record = async ({ db, params, id }: Context): Promise<Reply> =>
-  reply(db, tableOf(params.table), id());
-export const newRecord = async ({ db, params, body }: Context): Promise<Reply> => {
+export const record: Handler<'record'> = async ({ db, params, id }) => reply(db, tableOf(params.table), id());
+export const newRecord: Handler<'newRecord'> = async ({ db, params, body }) => {
   const table = tableOf(params.table);
   const id = await createRecord(db, table, checked(table, body));
   return reply(db, table, id, { status: 201, location: `/api/records/${table}/${id}` });
 };
-export const saveRecordValues = async ({ db, params, id, body, ifMatch }: Context): Promise<Reply> => {
+export const saveRecordValues: Handler<'saveRecordValues'> = async ({ db, params, id, body, ifMatch }) => {
   const table = tableOf(params.table);
-  await saveRecord(db, table, id(), checked(table, body as RecordValues), ifMatch);
+  await saveRecord(db, table, id(), checked(table, body), ifMatch);
   return reply(db, table, id());
 };

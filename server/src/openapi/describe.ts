@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import answers from './answers.schema.json' with { type: 'json' };
 import { PROBLEMS } from '@radiatrix/contract';
 import { ROUTES, bundleSchema, type Route } from '@radiatrix/contract/schemas';
 
@@ -11,6 +12,23 @@ const jsonSchema = (schema: Joi.ObjectSchema): Record<string, unknown> =>
       '~standard': { jsonSchema: { input: (options: { target: string }) => Record<string, unknown> } };
     }
   )['~standard'].jsonSchema.input({ target: DIALECT });
+
+/** Definitions are components of the description, whatever the generator calls their place. */
+const placed = (schema: unknown): Record<string, unknown> =>
+  JSON.parse(JSON.stringify(schema).replaceAll('#/definitions/', '#/components/schemas/')) as Record<
+    string,
+    unknown
+  >;
+
+const ANSWERS = answers.properties as Record<string, unknown>;
+const answer = (id: string): Record<string, unknown> =>
+  id in ANSWERS
+    ? { description: 'Done', content: { 'application/json': { schema: placed(ANSWERS[id]) } } }
+    : { description: 'Done; nothing, or a file, comes back' };
+const WAITS = {
+  description: 'Taken; it waits for a reviewer, and nothing has changed yet',
+  content: { 'application/json': { schema: { $ref: '#/components/schemas/Waits' } } },
+};
 
 function operation(id: string, route: Route): Record<string, unknown> {
   const inPath = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
@@ -31,7 +49,7 @@ function operation(id: string, route: Route): Record<string, unknown> {
     ...(route.body ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(route.body) } } } } : {}),
     ...(route.raw ? { requestBody: { required: true, content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } } } : {}),
     security: route.roles === 'anyone' ? [] : [{ session: [] }],
-    responses: { '2XX': { description: 'Done' }, default: { $ref: '#/components/responses/Problem' } },
+    responses: { '2XX': answer(id), ...(route.reviewed ? { 202: WAITS } : {}), default: { $ref: '#/components/responses/Problem' } },
   };
 } // prettier-ignore
 
@@ -50,6 +68,12 @@ export function describeApi(): Record<string, unknown> {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'radiatrix' } },
       responses: { Problem: { description: 'What is wrong and what to do (RFC 9457)', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } } },
       schemas: {
+        ...placed(answers.definitions),
+        Waits: {
+          type: 'object',
+          required: ['waits'],
+          properties: { waits: { type: 'object', required: ['id', 'title'], properties: { id: { type: 'integer' }, title: { type: 'string' } } } },
+        },
         Problem: {
           type: 'object',
           required: ['type', 'title', 'status', 'code'],

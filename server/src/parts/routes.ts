@@ -1,14 +1,7 @@
-import {
-  seesDrafts,
-  type FiguresChange,
-  type NewClaim,
-  type NewPart,
-  type PartDetails,
-  type PartRecord,
-} from '@radiatrix/contract';
+import { seesDrafts, type PartRecord } from '@radiatrix/contract';
 import { storeFigures } from '../figures/service.ts';
 import { notFound } from '../http/problem.ts';
-import type { Context, Reply } from '../http/route.ts';
+import type { Handler, Reply } from '../http/route.ts';
 import { tagOf } from '../revisions/service.ts';
 import { partLines } from './queries.ts';
 import {
@@ -20,14 +13,14 @@ import {
   storeDetails,
 } from './service.ts';
 
-const reply = (record: PartRecord, more: Partial<Reply> = {}): Reply => ({
+const reply = (record: PartRecord, more: Partial<Reply<PartRecord>> = {}): Reply<PartRecord> => ({
   body: record,
   etag: tagOf({ id: record.revisionId, version: record.version }),
   ...more,
 });
 
-export const parts = async ({ db, query, person }: Context): Promise<Reply> => {
-  const rows = await partLines(db, { text: query.text as string }, seesDrafts(person.role));
+export const parts: Handler<'parts'> = async ({ db, query, person }) => {
+  const rows = await partLines(db, { text: query.text }, seesDrafts(person.role));
   return {
     body: rows.map(({ id, number, maker, kind, description, revision, state }) => ({
       id,
@@ -41,39 +34,38 @@ export const parts = async ({ db, query, person }: Context): Promise<Reply> => {
   };
 };
 
-export const part = async ({ db, id, person }: Context): Promise<Reply> =>
-  reply(await partRecord(db, id(), person));
+export const part: Handler<'part'> = async ({ db, id, person }) => reply(await partRecord(db, id(), person));
 
-export const newPart = async ({ db, body, person }: Context): Promise<Reply> => {
-  const id = await createPart(db, body as NewPart, person);
+export const newPart: Handler<'newPart'> = async ({ db, body, person }) => {
+  const id = await createPart(db, body, person);
   return reply(await partRecord(db, id, person), { status: 201, location: `/api/parts/${id}` });
 };
 
-export const partDetails = async ({ db, id, body, ifMatch, person }: Context): Promise<Reply> => {
+export const partDetails: Handler<'partDetails'> = async ({ db, id, body, ifMatch, person }) => {
   const revisionId = await partDraft(db, id(), person, ifMatch);
-  await storeDetails(db, id(), revisionId, body as PartDetails);
+  await storeDetails(db, id(), revisionId, body);
   return reply(await partRecord(db, id(), person));
 };
 
-export const partFigures = async ({ db, id, body, ifMatch, person }: Context): Promise<Reply> => {
+export const partFigures: Handler<'partFigures'> = async ({ db, id, body, ifMatch, person }) => {
   const [line] = await partLines(db, { ids: [id()] }, true);
   if (!line) throw notFound('That part');
   const revisionId = await partDraft(db, id(), person, ifMatch);
-  await storeFigures(db, { kind: line.kind, id: revisionId }, (body as FiguresChange).figures);
+  await storeFigures(db, { kind: line.kind, id: revisionId }, body.figures);
   return reply(await partRecord(db, id(), person));
 };
 
-export const newClaim = async ({ db, id, body, person }: Context): Promise<Reply> => {
+export const newClaim: Handler<'newClaim'> = async ({ db, id, body, person }) => {
   const [line] = await partLines(db, { ids: [id()] }, true);
   if (!line) throw notFound('That part');
-  const { alsoModelIds = [], ...claim } = body as NewClaim;
+  const { alsoModelIds = [], ...claim } = body;
   // One line of the trade may name several models; each is kept by itself.
   for (const modelId of new Set([claim.modelId, ...alsoModelIds]))
     await addClaim(db, id(), { ...claim, modelId });
   return { status: 201, body: await partRecord(db, id(), person) };
 };
 
-export const dropClaim = async ({ db, id }: Context): Promise<Reply> => {
+export const dropClaim: Handler<'dropClaim'> = async ({ db, id }) => {
   await removeClaim(db, id());
   return {};
 };

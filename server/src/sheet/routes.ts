@@ -1,6 +1,6 @@
-import type { Context, Reply } from '../http/route.ts';
+import type { Handler } from '../http/route.ts';
 import { sheetRecord, type SheetOptions } from './service.ts';
 
-export const sheet = async ({ db, id, query, person }: Context): Promise<Reply> => ({
+export const sheet: Handler<'sheet'> = async ({ db, id, query, person }) => ({
   body: await sheetRecord(db, id(), id('partId'), person, query as SheetOptions),
 });

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Bench, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { Bench, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
@@ -85,13 +85,6 @@ export const problemOf = (error: unknown): Problem | undefined => {
   const data = (error as { data?: unknown } | undefined)?.data;
   return data && typeof data === 'object' && 'code' in data ? (data as Problem) : undefined;
 };
-
-export interface SourceLine {
-  id: number;
-  name: string;
-  kind: string;
-  grade: number;
-}
 
 /** A query string of what is given; lists name their key once for each. */
 const queryOf = (
@@ -258,7 +251,7 @@ export const api = createApi({
       invalidatesTags: ['Part', 'Match'],
     }),
     dropClaim: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/claims/${save.id}`, 'DELETE', save), invalidatesTags: ['Part', 'Match'] }),
-    connectors: build.query<{ id: number; code: string; name: string }[], void>({ query: () => '/connectors', providesTags: ['Connector'] }),
+    connectors: build.query<ConnectorLine[], void>({ query: () => '/connectors', providesTags: ['Connector'] }),
     connector: build.query<Tagged<ConnectorRecord>, string>({ query: (code) => `/connectors/${encodeURIComponent(code)}`, transformResponse: tagged<ConnectorRecord>, providesTags: ['Connector'] }),
     newConnector: build.mutation<Tagged<ConnectorRecord>, { body: ConnectorDocument; key: string }>({
       query: (save) => saving('/connectors', 'POST', save),

@@ -5,9 +5,9 @@ import { api, isProposed } from '../../api/api.ts';
 type LineBody = Rewrite['lines'][number];
 
 /** What a line is sent as. */
-export const bodyOf = ({ years, built, engineIds, transmissionIds, airConditioning, packages, fits, original, exceptions }: CoverageClaim): LineBody => ({
+export const bodyOf = ({ years, built, engineIds, transmissionIds, airConditioning, packages, fits, original, note, exceptions }: CoverageClaim): LineBody => ({
   years: [...years], built: built && [...built], engineIds: engineIds && [...engineIds], transmissionIds: transmissionIds && [...transmissionIds],
-  airConditioning, packages: packages && [...packages], fits, original,
+  airConditioning, packages: packages && [...packages], fits, original, note,
   exceptions: exceptions.map((each) => ({ ...each }) as LineBody['exceptions'][number]),
 }); // prettier-ignore
 

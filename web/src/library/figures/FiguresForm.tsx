@@ -18,8 +18,8 @@ import {
   type Method,
   type UnitSystem,
 } from '@radiatrix/core/quantity';
-import type { FigureEntry, FigureRecord, FiguresChange } from '@radiatrix/contract';
-import { api, type SourceLine, type Tagged } from '../../api/api.ts';
+import type { FigureEntry, FigureRecord, FiguresChange, SourceLine } from '@radiatrix/contract';
+import { api, type Tagged } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Waiting } from '../../ui/notices.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';

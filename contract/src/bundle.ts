@@ -15,11 +15,12 @@ import {
   type Transmission,
 } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
-import { line, month, text, year } from '../common.ts';
+import { line, month, text, year } from './common.ts';
 import { connectorSchema, type ConnectorDocument } from './connector.ts';
 import { partDetailsSchema, newPartSchema, type PartDetails, type ScopeEntry } from './part.ts';
 import { procedureSchema } from './procedure.ts';
 import { vinPatternSchema, type NewVinPattern } from './vin-pattern.ts';
+import { EDITORS, type Routes } from './route.ts';
 
 /**
  * The open exchange format: one JSON document, records named by what people call them (a model by make and name,
@@ -191,3 +192,12 @@ export const bundleSchema = Joi.object<Bundle>({
   ),
   vinPatterns: list(vinPatternSchema as Joi.ObjectSchema),
 }); // prettier-ignore
+
+export interface BundleAnswers {
+  importPreview: ImportReport;
+  importApply: ImportReport;
+}
+export const bundleRoutes = {
+  importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, body: bundleSchema },
+  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema, reviewed: 'from a specialist' },
+} as const satisfies Routes; // prettier-ignore

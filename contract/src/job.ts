@@ -14,10 +14,12 @@ import type { Found } from '@radiatrix/core/plan';
 import type { Work } from '@radiatrix/core/practice';
 import { PHASES } from '@radiatrix/core/procedure';
 import { METHODS } from '@radiatrix/core/quantity';
+import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
-import { id, line, text } from '../common.ts';
-import type { Stamp } from '../revision.ts';
+import { id, line, text, units } from './common.ts';
+import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
+import { EVERYONE, type Routes } from './route.ts';
 
 /** An event as a device sends it; who it is by, the sign-in says. */
 export type JobEventDraft = {
@@ -163,3 +165,18 @@ export const newJobSchema = Joi.object<JobEvents>({
     .max(500)
     .required(),
 });
+
+export const jobQuery = Joi.object<{ units: UnitSystem }>({ units });
+
+export interface JobAnswers {
+  jobs: JobLine[];
+  job: JobRecord;
+  newJob: JobRecord;
+  jobEvents: JobRecord;
+}
+export const jobRoutes = {
+  jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
+  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
+  newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
+  jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
+} as const satisfies Routes; // prettier-ignore

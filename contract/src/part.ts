@@ -1,13 +1,12 @@
-import type { Deciding, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
-import type { PracticeName, Work } from '@radiatrix/core/practice';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { PACKAGES, type CoolingPackage } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
-import { id, line, month, text, year } from '../common.ts';
-import type { RevisionState, Stamp } from '../revision.ts';
+import { id, line, month, text, textQuery, whole, year } from './common.ts';
+import type { RevisionState, Stamp } from './revision.ts';
 import type { FigureRecord } from './figure.ts';
 import type { Photo } from './photo.ts';
-import type { VehicleLine } from './vehicle.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { figuresChangeSchema } from './figure.ts';
 
 export interface PartLine {
   id: number;
@@ -148,84 +147,20 @@ export const newClaimSchema = Joi.object<NewClaim>({
     .default([]),
 });
 
-export interface Candidate extends PartLine {
-  verdict: VerdictLine;
+export interface PartAnswers {
+  parts: PartLine[];
+  part: PartRecord;
+  newPart: PartRecord;
+  partDetails: PartRecord;
+  partFigures: PartRecord;
+  newClaim: PartRecord;
 }
-/** One part in a vehicle with everything behind its verdict. */
-export interface JudgedPart extends PartLine {
-  verdict: Verdict;
-  /** What is known of the part beside its figures: notes, superseded by, failed, withdrawn. */
-  notices: string[];
-}
-
-export interface MatchResult {
-  vehicle: VehicleLine;
-  candidates: Candidate[];
-  /** The first candidate with its whole ledger; of the others it is asked for when they are looked at. */
-  first: JudgedPart | null;
-  /** From which chance a check passes and up to which it fails, and what of practice is the shop's own. */
-  practice: { passAt: number; failAt: number; own: PracticeName[] };
-  /** The job whose own figures and alterations were taken into account. */
-  job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;
-}
-
-/** A part as a set shows it. */
-export interface SetPartLine {
-  id: number;
-  number: string;
-  kind: PartKind;
-  verdict: VerdictWord;
-  kept: boolean;
-}
-export interface SetsResult {
-  /** Kinds that were asked for and have no candidate. */
-  without: PartKind[];
-  sets: {
-    parts: SetPartLine[];
-    verdict: VerdictWord;
-    work: Work[];
-    minutes: number;
-    /** Adapters, hardware and stock that its work takes, each once. */
-    materials: string[];
-    /** What comes in the boxes of its new parts. */
-    inTheBoxes: { name: string; quantity: number }[];
-    /** What nobody has measured yet, in words, with the parts that hang on it. */
-    unknown: { label: string; parts: string[] }[];
-  }[];
-  nearMisses: { parts: SetPartLine[]; breaks: string }[];
-}
-
-/** A part held against every vehicle that could take it. */
-export interface GoesInto {
-  part: PartLine;
-  /** Vehicles of one bay that the part does alike in, said once. */
-  groups: {
-    verdict: VerdictWord;
-    deciding: Deciding;
-    sentence: string;
-    listed: boolean;
-    grade: number;
-    minutes: number;
-    vehicles: VehicleLine[];
-  }[];
-  total: number;
-  judged: number;
-}
-
-/** Vehicles that share cooling parts with one: same bay, or a part that goes into both. */
-export interface Kin {
-  vehicle: VehicleLine;
-  sameBay: VehicleLine[];
-  byPart: { vehicle: VehicleLine; parts: { id: number; number: string; kind: PartKind }[] }[];
-}
-
-const share = Joi.number().greater(0).less(1);
-export const matchQuery = Joi.object({
-  job: id,
-  passAt: share,
-  failAt: share,
-});
-export const setsQuery = matchQuery.keys({
-  kinds: Joi.array().items(Joi.string().valid(...PART_KINDS)).single().min(2).max(PART_KINDS.length).unique(),
-  keep: Joi.array().items(id).single().max(PART_KINDS.length).default([]),
-}); // prettier-ignore
+export const partRoutes = {
+  parts: { method: 'get', path: '/api/parts', summary: 'Parts, by number or words', roles: EVERYONE, query: textQuery },
+  part: { method: 'get', path: '/api/parts/:id', summary: 'A part', roles: EVERYONE },
+  newPart: { method: 'post', path: '/api/parts', summary: 'Record a new part', roles: EDITORS, body: newPartSchema },
+  partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: whole(partDetailsSchema, 'notes', 'inTheBox', 'interchange', 'supersedes'), ifMatch: true },
+  partFigures: { method: 'put', path: '/api/parts/:id/figures', summary: 'Record figures of a part', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
+  newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema, reviewed: 'always' },
+  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS, reviewed: 'always' },
+} as const satisfies Routes; // prettier-ignore

@@ -8,8 +8,6 @@ import {
   SIDES,
   TRANSMISSION_KINDS,
 } from '@radiatrix/core/vehicle';
-import Joi from 'joi';
-import { id, line, month, text, year } from '../common.ts';
 
 /** How a value of a record is edited. */
 export type FieldType =
@@ -80,47 +78,3 @@ export const LIBRARY: Record<LibraryTable, { one: string; many: string; fields: 
   },
   bay: { one: 'bay', many: 'Bays', fields: [of('name', 'Name', { type: 'text' })] },
 }; // prettier-ignore
-
-export type RecordValues = Record<string, unknown>;
-
-export interface LibraryRecord {
-  table: LibraryTable;
-  id: number;
-  title: string;
-  values: RecordValues;
-  changed: { by: string; at: string };
-}
-
-export interface LibraryLine {
-  id: number;
-  title: string;
-  detail: string;
-}
-
-function schemaOf({ field, optional }: RecordField): Joi.Schema {
-  switch (field.type) {
-    case 'text':
-      return optional ? text(2000).default('') : line(120).required();
-    case 'number': {
-      const number = Joi.number().min(field.min).max(field.max).required();
-      return field.whole ? number.integer() : number;
-    }
-    case 'choice':
-      return Joi.string().valid(...field.choices).required();
-    case 'yes-no':
-      return Joi.boolean().required();
-    case 'words':
-      return Joi.array().items(line(60)).max(30).default([]);
-    case 'years':
-      return Joi.array().ordered(year.required(), year.required()).required();
-    case 'months':
-      return Joi.array().ordered(month.required(), month.required()).required();
-    case 'record':
-      return id.required();
-  }
-} // prettier-ignore
-
-export const librarySchema = (table: LibraryTable): Joi.ObjectSchema =>
-  Joi.object(
-    Object.fromEntries(LIBRARY[table].fields.map((each) => [each.key, schemaOf(each).label(each.label)])),
-  );

@@ -1,7 +1,7 @@
 import { METHODS, type Method } from '@radiatrix/core/quantity';
 import Joi from 'joi';
-import type { Stamp } from '../revision.ts';
-import { id, line } from '../common.ts';
+import type { Stamp } from './revision.ts';
+import { id, line } from './common.ts';
 
 /** One figure on record: a quantity or a word, with how it was got. */
 export interface FigureRecord {

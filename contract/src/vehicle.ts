@@ -1,4 +1,5 @@
 import type {
+  Vocabulary,
   Configuration,
   Difference,
   Chip,
@@ -7,9 +8,11 @@ import type {
   Question,
   VinReading,
 } from '@radiatrix/core/vehicle';
-import type { Stamp } from '../revision.ts';
+import type { Stamp } from './revision.ts';
 import type { FigureRecord } from './figure.ts';
 import type { Photo } from './photo.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { figuresChangeSchema } from './figure.ts';
 
 /** A vehicle as a list shows it. */
 export interface VehicleLine {
@@ -67,4 +70,24 @@ export interface FindResult {
   connectors: { code: string; name: string }[];
 }
 
-export const LIST_LIMIT = 24;
+export interface SourceLine {
+  id: number;
+  name: string;
+  kind: string;
+  grade: number;
+}
+
+export interface VehicleAnswers {
+  vocabulary: Vocabulary;
+  sources: SourceLine[];
+  vehicles: VehicleLine[];
+  vehicle: VehicleRecord;
+  bayFigures: BayRecord;
+}
+export const vehicleRoutes = {
+  vocabulary: { method: 'get', path: '/api/vocabulary', summary: 'Makes, models, engines, transmissions', roles: EVERYONE },
+  sources: { method: 'get', path: '/api/sources', summary: 'Where figures and claims come from', roles: EVERYONE },
+  vehicles: { method: 'get', path: '/api/vehicles', summary: 'All vehicle configurations', roles: EVERYONE },
+  vehicle: { method: 'get', path: '/api/vehicles/:id', summary: 'A vehicle and its bay', roles: EVERYONE },
+  bayFigures: { method: 'put', path: '/api/bays/:id/figures', summary: 'Record figures of a bay', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
+} as const satisfies Routes; // prettier-ignore

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import type { Samples, StreamChunk, StreamHead } from '@radiatrix/core/job';
-import { line } from '../common.ts';
-import type { Stamp } from '../revision.ts';
+import { line } from './common.ts';
+import type { Stamp } from './revision.ts';
+import { EVERYONE, type Routes } from './route.ts';
 
 export interface NewStream extends StreamHead {
   device: string;
@@ -37,3 +38,13 @@ export const chunkSchema = Joi.object<Omit<StreamChunk, 'ordinal'>>({
     .max(16)
     .required(),
 });
+
+export interface StreamAnswers {
+  newStream: StreamRecord;
+  stream: StreamRecord;
+}
+export const streamRoutes = {
+  newStream: { method: 'post', path: '/api/jobs/:id/streams', summary: 'Begin the samples of an instrument; sent twice it is begun once', roles: EVERYONE, body: newStreamSchema },
+  streamChunk: { method: 'put', path: '/api/streams/:stream/chunks/:ordinal', summary: 'A piece of the samples; sent twice it is kept once, in any order', roles: EVERYONE, body: chunkSchema },
+  stream: { method: 'get', path: '/api/streams/:stream', summary: 'The samples of an instrument, and which pieces are missing', roles: EVERYONE },
+} as const satisfies Routes; // prettier-ignore

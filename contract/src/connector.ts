@@ -1,7 +1,8 @@
 import Joi from 'joi';
-import { line, text } from '../common.ts';
-import type { Stamp } from '../revision.ts';
+import { line, text, whole } from './common.ts';
+import type { Stamp } from './revision.ts';
 import type { Photo } from './photo.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
 export interface Cavity {
   position: string;
@@ -49,3 +50,22 @@ export const connectorSchema = Joi.object<ConnectorDocument>({
     .required()
     .messages({ 'array.unique': 'Cavity {{#value.position}} is given twice: one cavity holds one wire' }),
 });
+
+export interface ConnectorLine {
+  id: number;
+  code: string;
+  name: string;
+}
+
+export interface ConnectorAnswers {
+  connectors: ConnectorLine[];
+  connector: ConnectorRecord;
+  newConnector: ConnectorRecord;
+  saveConnector: ConnectorRecord;
+}
+export const connectorRoutes = {
+  connectors: { method: 'get', path: '/api/connectors', summary: 'Connectors', roles: EVERYONE },
+  connector: { method: 'get', path: '/api/connectors/:id', summary: 'A connector by id or code', roles: EVERYONE },
+  newConnector: { method: 'post', path: '/api/connectors', summary: 'Record a new connector', roles: EDITORS, body: connectorSchema },
+  saveConnector: { method: 'put', path: '/api/connectors/:id', summary: 'Change a connector', roles: EDITORS, body: whole(connectorSchema, 'description'), ifMatch: true, reviewed: 'always' },
+} as const satisfies Routes; // prettier-ignore

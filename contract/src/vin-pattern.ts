@@ -1,7 +1,8 @@
 import type { VinPattern } from '@radiatrix/core/vehicle';
 import { VIN_PATTERN_FIELDS } from '@radiatrix/core/vehicle';
 import Joi from 'joi';
-import { line } from '../common.ts';
+import { line } from './common.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
 export type NewVinPattern = Omit<VinPattern, 'id'>;
 
@@ -25,3 +26,13 @@ export const vinPatternSchema = Joi.object<NewVinPattern>({
     .required(),
   value: line(80).required(),
 });
+
+export interface VinPatternAnswers {
+  vinPatterns: VinPattern[];
+  newVinPattern: VinPattern;
+}
+export const vinPatternRoutes = {
+  vinPatterns: { method: 'get', path: '/api/vin-patterns', summary: 'What the shop has learnt of identification numbers', roles: EVERYONE },
+  newVinPattern: { method: 'post', path: '/api/vin-patterns', summary: 'Record a pattern of identification numbers', roles: EDITORS, body: vinPatternSchema, reviewed: 'always' },
+  dropVinPattern: { method: 'delete', path: '/api/vin-patterns/:id', summary: 'Take a pattern away', roles: EDITORS, reviewed: 'always' },
+} as const satisfies Routes; // prettier-ignore

@@ -1,10 +1,11 @@
 import type { PlanPart, PlanRecord } from '@radiatrix/core/plan';
 import type { PracticeName } from '@radiatrix/core/practice';
 import Joi from 'joi';
-import { id } from '../common.ts';
+import { id } from './common.ts';
 import type { ConnectorDocument } from './connector.ts';
 import type { PartLine } from './part.ts';
 import type { VehicleLine } from './vehicle.ts';
+import { EVERYONE, type Routes } from './route.ts';
 
 /** A part with the figures that count, each with where it came from. */
 export interface BenchPart extends PartLine, PlanPart {
@@ -27,7 +28,14 @@ export interface Bench extends PlanRecord {
   practice: Partial<Record<PracticeName, number>>;
 }
 
-export const benchQuery = Joi.object({
+export const benchQuery = Joi.object<{ part: number[]; job?: number }>({
   part: Joi.array().items(id).single().max(8).default([]),
   job: id,
 });
+
+export interface CompareAnswers {
+  bench: Bench;
+}
+export const compareRoutes = {
+  bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that a plan in a vehicle is worked out from', roles: EVERYONE, query: benchQuery },
+} as const satisfies Routes; // prettier-ignore

@@ -2,8 +2,9 @@ import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { Configuration } from '@radiatrix/core/vehicle';
 import type { Finding, Scope } from '@radiatrix/core/application';
 import Joi from 'joi';
-import { id, text } from '../common.ts';
+import { id, text } from './common.ts';
 import { newClaimSchema, type NewClaim } from './part.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
 /** How a model stands, for the list of models. */
 export interface ModelLine {
@@ -22,6 +23,7 @@ export interface CoverageClaim extends Scope {
   years: readonly [number, number];
   fits: boolean;
   original: boolean;
+  note: string;
   sourceId: number;
   exceptions: readonly Scope[];
   number: string;
@@ -56,7 +58,7 @@ export const rewriteSchema = Joi.object<Rewrite>({
     .required(),
 });
 
-export const markSchema = Joi.object({
+export const markSchema = Joi.object<{ partId: number; vehicleIds: number[]; note: string }>({
   partId: id.required(),
   vehicleIds: Joi.array().items(id).min(1).max(200).required(),
   note: text(500).default(''),
@@ -76,7 +78,7 @@ export interface MakeCoverage {
   models: { id: number; name: string; years: YearStanding[] }[];
 }
 
-export const makeQuery = Joi.object({
+export const makeQuery = Joi.object<{ kind: PartKind }>({
   kind: Joi.string()
     .valid(...PART_KINDS)
     .default('radiator'),
@@ -106,3 +108,27 @@ export interface AuditState {
   models: { id: number; conflicts: number; gaps: number; neverBuilt: number }[];
   message: string;
 }
+
+export interface CoverageAnswers {
+  models: ModelLine[];
+  coverage: ModelCoverage;
+  makeCoverage: MakeCoverage;
+  rewrite: { ids: number[] };
+  newMark: { marked: number };
+  marks: MarkLine[];
+  audit: AuditState;
+  startAudit: AuditState;
+  stopAudit: AuditState;
+}
+export const coverageRoutes = {
+  models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
+  coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
+  makeCoverage: { method: 'get', path: '/api/makes/:id/coverage', summary: 'Every model of a make, year by year, for one kind of part', roles: EVERYONE, query: makeQuery },
+  rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema, reviewed: 'always' },
+  newMark: { method: 'post', path: '/api/marks', summary: 'Mark a part and vehicles for measuring', roles: EDITORS, body: markSchema },
+  dropMark: { method: 'delete', path: '/api/marks/:id', summary: 'Take a mark away', roles: EDITORS },
+  marks: { method: 'get', path: '/api/marks', summary: 'What waits to be measured', roles: EVERYONE },
+  audit: { method: 'get', path: '/api/audit', summary: 'How the audit of the whole catalogue stands', roles: EDITORS },
+  startAudit: { method: 'post', path: '/api/audit', summary: 'Look through the whole catalogue for contradictions, gaps and claims about vehicles that never were', roles: EDITORS },
+  stopAudit: { method: 'delete', path: '/api/audit', summary: 'Stop the audit', roles: EDITORS },
+} as const satisfies Routes; // prettier-ignore

@@ -1,4 +1,6 @@
 import type { PartKind } from '@radiatrix/core/figures';
+import { EVERYONE, type Routes } from './route.ts';
+import { textQuery } from './common.ts';
 
 /** One thing of the library that answers to what was typed. */
 export type SearchHit =
@@ -13,3 +15,10 @@ export interface SearchResult {
   text: string;
   hits: SearchHit[];
 }
+
+export interface SearchAnswers {
+  search: SearchResult;
+}
+export const searchRoutes = {
+  search: { method: 'get', path: '/api/search', summary: 'Everything in the library that answers to a few letters', roles: EVERYONE, query: textQuery },
+} as const satisfies Routes; // prettier-ignore

@@ -5,16 +5,13 @@ import {
   PHASES,
   type Finding,
   type ProcedureDocument,
-  type Sheet,
 } from '@radiatrix/core/procedure';
 import Joi from 'joi';
 import type { Condition } from '@radiatrix/core/application';
 import { PACKAGES } from '@radiatrix/core/vehicle';
-import { id, line, month, text, year } from '../common.ts';
-import type { RevisionState, Stamp } from '../revision.ts';
-import type { ConnectorDocument } from './connector.ts';
-import type { VehicleLine } from './vehicle.ts';
-import type { PartLine } from './part.ts';
+import { id, line, month, text, whole, year } from './common.ts';
+import type { RevisionState, Stamp } from './revision.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
 export interface ProcedureRecord extends ProcedureDocument {
   id: number;
@@ -130,28 +127,13 @@ export const newProcedureSchema = Joi.object<NewProcedure>({
   document: procedureSchema.required(),
 });
 
-export interface SheetRecord {
-  vehicle: VehicleLine;
-  part: PartLine & { inTheBox: { name: string; quantity: number }[] };
-  procedure: {
-    id: number;
-    title: string;
-    way: string;
-    revision: number;
-    state: RevisionState;
-    released: Stamp | null;
-  };
-  verdictText: string;
-  /** Said first: why a specialist let it out before it was proven. */
-  allowed: { reason: string; by: string; at: string } | null;
-  /** Notes of the claims that list it, and what is known of the part: superseded, failed, withdrawn. */
-  notices: string[];
-  job: { id: number; label: string } | null;
-  /** Other ways in for this kind of part. */
-  ways: { id: number; title: string }[];
-  sheet: Sheet;
-  coolantType: string;
-  connectors: ConnectorDocument[];
-  /** Everything on it is released, so installers may see it. */
-  released: boolean;
+export interface ProcedureAnswers {
+  procedure: ProcedureRecord;
+  newProcedure: ProcedureRecord;
+  saveProcedure: ProcedureRecord;
 }
+export const procedureRoutes = {
+  procedure: { method: 'get', path: '/api/procedures/:id', summary: 'A procedure', roles: EVERYONE },
+  newProcedure: { method: 'post', path: '/api/procedures', summary: 'Record a new procedure', roles: EDITORS, body: newProcedureSchema },
+  saveProcedure: { method: 'put', path: '/api/procedures/:id', summary: 'Change a procedure', roles: EDITORS, body: whole(procedureSchema, 'way', 'notes', 'fasteners', 'steps'), ifMatch: true },
+} as const satisfies Routes; // prettier-ignore

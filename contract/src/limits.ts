@@ -1,0 +1,14 @@
+/** What both ends hold to, without a validator: the interface reads it too. */
+
+export const LIST_LIMIT = 24;
+
+export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+export const PHOTO_LIMIT_BYTES = 5 * 1024 * 1024;
+
+export const TABLE_FORMATS = ['csv', 'xlsx', 'json'] as const;
+
+/** Uploads beyond this are not taken; a million lines are about half of it. */
+export const TABLE_LIMIT_BYTES = 160 * 1024 * 1024;
+
+/** At most so many changes of a record are sent; where there are more, what stood before them cannot be put back. */
+export const HISTORY_SENT = 20_000;

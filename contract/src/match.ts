@@ -1,0 +1,110 @@
+import type { Deciding, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
+import type { PracticeName, Work } from '@radiatrix/core/practice';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import Joi from 'joi';
+import { id } from './common.ts';
+import type { PartLine } from './part.ts';
+import type { VehicleLine } from './vehicle.ts';
+import { EVERYONE, type Routes } from './route.ts';
+
+export interface Candidate extends PartLine {
+  verdict: VerdictLine;
+}
+/** One part in a vehicle with everything behind its verdict. */
+export interface JudgedPart extends PartLine {
+  verdict: Verdict;
+  /** What is known of the part beside its figures: notes, superseded by, failed, withdrawn. */
+  notices: string[];
+}
+
+export interface MatchResult {
+  vehicle: VehicleLine;
+  candidates: Candidate[];
+  /** The first candidate with its whole ledger; of the others it is asked for when they are looked at. */
+  first: JudgedPart | null;
+  /** From which chance a check passes and up to which it fails, and what of practice is the shop's own. */
+  practice: { passAt: number; failAt: number; own: PracticeName[] };
+  /** The job whose own figures and alterations were taken into account. */
+  job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;
+}
+
+/** A part as a set shows it. */
+export interface SetPartLine {
+  id: number;
+  number: string;
+  kind: PartKind;
+  verdict: VerdictWord;
+  kept: boolean;
+}
+export interface SetsResult {
+  /** Kinds that were asked for and have no candidate. */
+  without: PartKind[];
+  sets: {
+    parts: SetPartLine[];
+    verdict: VerdictWord;
+    work: Work[];
+    minutes: number;
+    /** Adapters, hardware and stock that its work takes, each once. */
+    materials: string[];
+    /** What comes in the boxes of its new parts. */
+    inTheBoxes: { name: string; quantity: number }[];
+    /** What nobody has measured yet, in words, with the parts that hang on it. */
+    unknown: { label: string; parts: string[] }[];
+  }[];
+  nearMisses: { parts: SetPartLine[]; breaks: string }[];
+}
+
+/** A part held against every vehicle that could take it. */
+export interface GoesInto {
+  part: PartLine;
+  /** Vehicles of one bay that the part does alike in, said once. */
+  groups: {
+    verdict: VerdictWord;
+    deciding: Deciding;
+    sentence: string;
+    listed: boolean;
+    grade: number;
+    minutes: number;
+    vehicles: VehicleLine[];
+  }[];
+  total: number;
+  judged: number;
+}
+
+/** Vehicles that share cooling parts with one: same bay, or a part that goes into both. */
+export interface Kin {
+  vehicle: VehicleLine;
+  sameBay: VehicleLine[];
+  byPart: { vehicle: VehicleLine; parts: { id: number; number: string; kind: PartKind }[] }[];
+}
+
+const share = Joi.number().greater(0).less(1);
+export interface MatchOptions {
+  job?: number;
+  passAt?: number;
+  failAt?: number;
+}
+export const matchQuery = Joi.object<MatchOptions>({
+  job: id,
+  passAt: share,
+  failAt: share,
+});
+export const setsQuery = (matchQuery as Joi.ObjectSchema<MatchOptions & { kinds?: PartKind[]; keep: number[] }>).keys({
+  kinds: Joi.array().items(Joi.string().valid(...PART_KINDS)).single().min(2).max(PART_KINDS.length).unique(),
+  keep: Joi.array().items(id).single().max(PART_KINDS.length).default([]),
+}); // prettier-ignore
+
+export interface MatchAnswers {
+  judged: JudgedPart;
+  match: MatchResult;
+  sets: SetsResult;
+  kin: Kin;
+  goesInto: GoesInto;
+}
+export const matchRoutes = {
+  judged: { method: 'get', path: '/api/vehicles/:id/match/:partId', summary: 'One part in a vehicle: its verdict and the ledger behind it', roles: EVERYONE, query: matchQuery },
+  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, query: matchQuery },
+  sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, query: setsQuery },
+  kin: { method: 'get', path: '/api/vehicles/:id/kin', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE },
+  goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE },
+} as const satisfies Routes; // prettier-ignore

@@ -1,0 +1,28 @@
+import Joi from 'joi';
+import { id, line } from './common.ts';
+import type { Stamp } from './revision.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
+
+export interface Photo {
+  id: number;
+  caption: string;
+  mediaType: string;
+  bytes: number;
+  stamp: Stamp;
+}
+
+export type PhotoSubject = 'part' | 'bay' | 'connector' | 'procedure';
+
+export const photoQuery = Joi.object<{ subject: PhotoSubject; id: number; caption: string }>({
+  subject: Joi.string().valid('part', 'bay', 'connector', 'procedure').required(),
+  id: id.required(),
+  caption: line(200).allow('').default(''),
+});
+
+export interface PhotoAnswers {
+  newPhoto: { id: number };
+}
+export const photoRoutes = {
+  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true, reviewed: 'always' },
+  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph', roles: EVERYONE },
+} as const satisfies Routes; // prettier-ignore

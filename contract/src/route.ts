@@ -1,0 +1,27 @@
+import type Joi from 'joi';
+import { ROLES, type Role } from './people.ts';
+
+/** One address of the server: who may use it and what it takes. What it answers with stands in the `Answers` beside it. */
+export interface Route {
+  method: 'get' | 'post' | 'put' | 'delete';
+  path: string;
+  summary: string;
+  /** Who may call it; `anyone` needs no sign-in. */
+  roles: readonly Role[] | 'anyone';
+  body?: Joi.ObjectSchema;
+  query?: Joi.ObjectSchema;
+  /** The save must name the version it changes. */
+  ifMatch?: boolean;
+  /**
+   * What it changes of what everybody sees waits for a reviewer: whoever saves it, or a specialist only, where what
+   * is saved was written by somebody else (a source's own table).
+   */
+  reviewed?: 'always' | 'from a specialist';
+  /** The body is not JSON. */
+  raw?: boolean;
+}
+export type Routes = Record<string, Route>;
+
+export const EVERYONE = ROLES;
+export const EDITORS = ['specialist', 'reviewer'] as const;
+export const REVIEWERS = ['reviewer'] as const;
