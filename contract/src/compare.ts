@@ -8,7 +8,7 @@ import type { VehicleLine } from './vehicle.ts';
 import { EVERYONE, type Routes } from './route.ts';
 
 /** A part with the figures that count, each with where it came from. */
-export interface BenchPart extends PartLine, PlanPart {
+export interface PlanningPart extends PartLine, PlanPart {
   /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
   notices: string[];
   revisionId: number;
@@ -18,24 +18,24 @@ export interface BenchPart extends PartLine, PlanPart {
 }
 
 /** Everything on record that a plan in one vehicle is worked out from, nothing judged. */
-export interface Bench extends PlanRecord {
+export interface PlanningRecord extends PlanRecord {
   vehicle: VehicleLine;
   job: { id: number; label: string; alterations: string[] } | null;
   /** The parts asked for, in the order asked. */
-  parts: BenchPart[];
+  parts: PlanningPart[];
   connectors: ConnectorDocument[];
   /** What the shop has set for itself. */
   practice: Partial<Record<PracticeName, number>>;
 }
 
-export const benchQuery = Joi.object<{ part: number[]; job?: number }>({
+export const planningQuery = Joi.object<{ part: number[]; job?: number }>({
   part: Joi.array().items(id).single().max(8).default([]),
   job: id,
 });
 
 export interface CompareAnswers {
-  bench: Bench;
+  planning: PlanningRecord;
 }
 export const compareRoutes = {
-  bench: { method: 'get', path: '/api/vehicles/:id/bench', summary: 'Everything on record that a plan in a vehicle is worked out from', roles: EVERYONE, query: benchQuery },
+  planning: { method: 'get', path: '/api/vehicles/:id/planning', summary: 'Everything on record that a plan in a vehicle is worked out from', roles: EVERYONE, query: planningQuery },
 } as const satisfies Routes; // prettier-ignore

@@ -27,7 +27,7 @@ export type * from './bundle.ts';
 export type * from './photo.ts';
 export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
-export type { Bench, BenchPart } from './compare.ts';
+export type { PlanningRecord, PlanningPart } from './compare.ts';
 export type * from './practice.ts';
 export type * from './vin-pattern.ts';
 export type * from './coverage.ts';

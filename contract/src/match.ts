@@ -72,7 +72,7 @@ export interface GoesInto {
 }
 
 /** Vehicles that share cooling parts with one: same bay, or a part that goes into both. */
-export interface Kin {
+export interface SharedParts {
   vehicle: VehicleLine;
   sameBay: VehicleLine[];
   byPart: { vehicle: VehicleLine; parts: { id: number; number: string; kind: PartKind }[] }[];
@@ -98,13 +98,13 @@ export interface MatchAnswers {
   judged: JudgedPart;
   match: MatchResult;
   sets: SetsResult;
-  kin: Kin;
+  sharing: SharedParts;
   goesInto: GoesInto;
 }
 export const matchRoutes = {
   judged: { method: 'get', path: '/api/vehicles/:id/match/:partId', summary: 'One part in a vehicle: its verdict and the ledger behind it', roles: EVERYONE, query: matchQuery },
   match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, query: matchQuery },
   sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, query: setsQuery },
-  kin: { method: 'get', path: '/api/vehicles/:id/kin', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE },
+  sharing: { method: 'get', path: '/api/vehicles/:id/sharing', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE },
   goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE },
 } as const satisfies Routes; // prettier-ignore

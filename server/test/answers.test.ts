@@ -43,9 +43,9 @@ afterAll(() => server.stop());
 const urls = (): Partial<Record<keyof Answers, string>> => ({
   session: '/api/session', find: '/api/find?text=tussock+2009', search: '/api/search?text=nt', vocabulary: '/api/vocabulary', sources: '/api/sources', vehicles: '/api/vehicles',
   vehicle: `/api/vehicles/${ids.vehicle}`, judged: `/api/vehicles/${ids.vehicle}/match/${ids.part}`, match: `/api/vehicles/${ids.vehicle}/match`, sets: `/api/vehicles/${ids.vehicle}/sets?kinds=radiator&kinds=fan`,
-  kin: `/api/vehicles/${ids.vehicle}/kin`, goesInto: `/api/parts/${ids.part}/vehicles`, sheet: `/api/vehicles/${ids.vehicle}/sheet/${ids.part}`, parts: '/api/parts', part: `/api/parts/${ids.part}`,
+  sharing: `/api/vehicles/${ids.vehicle}/sharing`, goesInto: `/api/parts/${ids.part}/vehicles`, sheet: `/api/vehicles/${ids.vehicle}/sheet/${ids.part}`, parts: '/api/parts', part: `/api/parts/${ids.part}`,
   connectors: '/api/connectors', connector: `/api/connectors/${ids.connector}`, procedure: `/api/procedures/${ids.procedure}`, jobs: '/api/jobs', job: `/api/jobs/${ids.job}`, stream: `/api/streams/${ids.stream}`,
-  bench: `/api/vehicles/${ids.vehicle}/bench?part=${ids.part}`, practice: '/api/practice', vinPatterns: '/api/vin-patterns', records: '/api/records/model', record: `/api/records/model/${ids.model}`,
+  planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`, practice: '/api/practice', vinPatterns: '/api/vin-patterns', records: '/api/records/model', record: `/api/records/model/${ids.model}`,
   models: '/api/models', coverage: `/api/models/${ids.model}/coverage`, makeCoverage: `/api/makes/${ids.make}/coverage`, marks: '/api/marks', audit: '/api/audit', review: '/api/review',
   reviewOne: `/api/review/part/${ids['review part']}`, history: `/api/history/part/${ids.part}`, health: '/api/health', openapi: '/api/openapi.json',
 }); // prettier-ignore

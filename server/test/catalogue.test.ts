@@ -3,7 +3,7 @@ import type {
   AuditState,
   FindResult,
   GoesInto,
-  Kin,
+  SharedParts,
   MakeCoverage,
   MatchResult,
   ModelCoverage,
@@ -125,10 +125,10 @@ describe('matching', () => {
   });
   test('vehicles that share cooling parts: the same bay, and other bays by the parts that go into both', async () => {
     const vehicle = await idOf('09 tussock diesel manual');
-    const kin = (await cleo.get(`/api/vehicles/${vehicle}/kin`).expect(200)).body as Kin;
-    expect(kin.sameBay.length).toBeGreaterThan(3);
-    expect(kin.sameBay.some((other) => other.id === vehicle)).toBe(false);
-    expect(kin.byPart.every((other) => other.parts.length > 0)).toBe(true);
+    const shared = (await cleo.get(`/api/vehicles/${vehicle}/sharing`).expect(200)).body as SharedParts;
+    expect(shared.sameBay.length).toBeGreaterThan(3);
+    expect(shared.sameBay.some((other) => other.id === vehicle)).toBe(false);
+    expect(shared.byPart.every((other) => other.parts.length > 0)).toBe(true);
   });
 });
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Bench, MatchResult } from '@radiatrix/contract';
+import type { PlanningRecord, MatchResult } from '@radiatrix/contract';
 import { Actor, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
@@ -18,8 +18,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const bench = async (query: string): Promise<Bench> =>
-  (await cleo.get(`/api/vehicles/${vehicleId}/bench?${query}`).expect(200)).body as Bench;
+const bench = async (query: string): Promise<PlanningRecord> =>
+  (await cleo.get(`/api/vehicles/${vehicleId}/planning?${query}`).expect(200)).body as PlanningRecord;
 
 describe('parts side by side', () => {
   test('come with their figures, plugs, thermostats and the screws round the core, in the order asked', async () => {
@@ -33,8 +33,8 @@ describe('parts side by side', () => {
     expect(both.job).toBeNull();
   });
   test('a part or a job that is not there is said', async () => {
-    await cleo.get(`/api/vehicles/${vehicleId}/bench?part=999999`).expect(404);
-    await cleo.get(`/api/vehicles/${vehicleId}/bench?part=${ids['NT-R 4410']}&job=999999`).expect(404);
-    await cleo.get(`/api/vehicles/${vehicleId}/bench?part=one`).expect(422);
+    await cleo.get(`/api/vehicles/${vehicleId}/planning?part=999999`).expect(404);
+    await cleo.get(`/api/vehicles/${vehicleId}/planning?part=${ids['NT-R 4410']}&job=999999`).expect(404);
+    await cleo.get(`/api/vehicles/${vehicleId}/planning?part=one`).expect(422);
   });
 });

@@ -4,7 +4,7 @@ import type { EventKind, EventPayloads } from '@radiatrix/core/job';
 import { NO_CHOICES, fitPartOf, fitVehicleOf, planOf, sideOf } from '@radiatrix/core/plan';
 import { needed, practiceOf, workKey } from '@radiatrix/core/practice';
 import type {
-  Bench,
+  PlanningRecord,
   JobLine,
   JobRecord,
   JudgedPart,
@@ -240,7 +240,8 @@ describe('one plan', () => {
     for (const { id, number, kind, verdict } of candidates) {
       if (kind !== 'radiator' && kind !== 'fan') continue;
       seen.add(verdict.verdict);
-      const bench = (await cleo.get(`/api/vehicles/${tussock}/bench?part=${id}`).expect(200)).body as Bench;
+      const bench = (await cleo.get(`/api/vehicles/${tussock}/planning?part=${id}`).expect(200))
+        .body as PlanningRecord;
       const practice = practiceOf(bench.practice);
       const none = { radiator: undefined, fan: undefined, shroud: undefined };
       const plan = planOf(
@@ -341,7 +342,8 @@ describe('practice', () => {
       own: ['motorToEngine'],
       margin: { tolerance: 60 },
     });
-    const bench = (await piet.get(`/api/vehicles/${tussock}/bench?part=${ids['NT-R 4402']}`)).body as Bench;
+    const bench = (await piet.get(`/api/vehicles/${tussock}/planning?part=${ids['NT-R 4402']}`))
+      .body as PlanningRecord;
     expect(bench.practice).toEqual({ motorToEngine: 60 });
     await mara
       .write('post', '/api/practice', { name: 'motorToEngine', value: null, reason: 'it was one engine' })

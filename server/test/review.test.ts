@@ -70,7 +70,7 @@ describe('figures of a bay', () => {
     const doors = [
       `/api/vehicles/${tussock}`,
       `/api/vehicles/${tussock}/sets?kinds=radiator&kinds=fan`,
-      `/api/vehicles/${tussock}/bench?part=${await partId('NT-R 4402')}`,
+      `/api/vehicles/${tussock}/planning?part=${await partId('NT-R 4402')}`,
       `/api/vehicles/${tussock}/sheet/${await partId('NT-R 4402')}`,
     ];
     for (const door of doors)

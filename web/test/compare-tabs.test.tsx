@@ -20,7 +20,7 @@ import { DriveTable, driveSays } from '../src/stages/compare/driveSays.tsx';
 import { FaceTab } from '../src/stages/compare/FaceTab.tsx';
 import { PortsTab } from '../src/stages/compare/PortsTab.tsx';
 import { WiringTab } from '../src/stages/compare/WiringTab.tsx';
-import { asked, bench, figures, look, part, parts } from './side-by-side.ts';
+import { asked, planning, figures, look, part, parts } from './side-by-side.ts';
 
 // The store asks the page for its theme as it is made.
 vi.hoisted(() => {
@@ -43,7 +43,7 @@ const plain = (text: string): string =>
 const props = (query = '', own = parts) => {
   const compared = look(query, own);
   return {
-    bench: bench(own),
+    planning: planning(own),
     compared,
     found: findingsOf(compared, store.getState().settings.units),
     practice: USUAL_PRACTICE,
@@ -57,7 +57,7 @@ describe('depth', () => {
   test('the drawing says in words where everything lies, old and new, and the table how much is left', () => {
     const { compared } = props();
     const drawing = html(
-      <DepthDrawing compared={compared} bay={bench(parts).bay} lit={['fan']} onLit={() => {}} />,
+      <DepthDrawing compared={compared} bay={planning(parts).bay} lit={['fan']} onLit={() => {}} />,
     );
     expect(drawing).toContain('new: fan motor from 66 mm to 162 mm behind the condenser');
     expect(drawing).toContain('new: Fan motor to engine 14 mm, 20 mm wanted');
@@ -71,7 +71,7 @@ describe('depth', () => {
     const { depth: _, ...rest } = parts[2]!.figures.quantities as Record<string, never>;
     const own = [...parts.slice(0, 2), part(3, 'fan', { ...parts[2]!.figures, quantities: rest })];
     const drawing = html(
-      <DepthDrawing compared={look('', own)} bay={bench(own).bay} lit={[]} onLit={() => {}} />,
+      <DepthDrawing compared={look('', own)} bay={planning(own).bay} lit={[]} onLit={() => {}} />,
     );
     expect(drawing).toContain('taken, not on record');
     expect(drawing).toContain('stroke-dasharray="5 4"');
@@ -220,7 +220,7 @@ describe('agreement, drive and claims', () => {
   });
   test('a drive in words and figures: how hot, how often, how long from full fan to fan off', () => {
     const { compared } = props('&on=95&off=84');
-    const { fresh } = drivesOf(bench(parts), compared, asked('&on=95&off=84'));
+    const { fresh } = drivesOf(planning(parts), compared, asked('&on=95&off=84'));
     const driven = simulate(fresh!, 20);
     expect(driveSays(driven, 129, 'metric').sentence).toMatch(
       /^Hottest \d+ °C after \d+ min \d\d s, \d+ K below boiling\. The fan comes on \d+ times?; from full fan to fan off /,

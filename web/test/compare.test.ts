@@ -4,7 +4,7 @@ import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
 import { readAsked, writeAsked, type Asked } from '../src/stages/compare/address.ts';
 import { attempt, drivesOf, screwsInBox } from '@radiatrix/core/plan';
-import { SIZES, asked, bench, figures, look, part, parts } from './side-by-side.ts';
+import { SIZES, asked, planning, figures, look, part, parts } from './side-by-side.ts';
 
 describe('the address of a comparison', () => {
   test('holds everything that was asked and gives it back', () => {
@@ -41,7 +41,7 @@ describe('the address of a comparison', () => {
   });
 });
 
-describe('what is worked out from bench and address', () => {
+describe('what is worked out from planning and address', () => {
   test('it does not clear, a spacer does it, and the screws of the box then reach deeper', () => {
     const stock = look();
     expect(stock.depth.cleared.find((each) => each.key === 'motor')!.nominalMm).toBeCloseTo(14, 9);
@@ -76,7 +76,7 @@ describe('what is worked out from bench and address', () => {
   });
   test('two set-ups are driven: the fan that goes off below opening never stops, the old one switches', () => {
     const compared = look('&of=3');
-    const { fresh } = drivesOf(bench(parts), compared, asked());
+    const { fresh } = drivesOf(planning(parts), compared, asked());
     const driven = simulate(fresh!, 30);
     expect(driven.switched).toBe(1);
     expect(driven.pullDownS).toBeUndefined();
@@ -128,7 +128,7 @@ describe('what cannot be', () => {
       if (answer.ok) expect(texts(answer.value).join(' ')).not.toMatch(/NaN/);
       else expect(answer.problem).toMatch(/^[A-Z].*\.$/s);
     }
-    const { fresh } = drivesOf(bench(own), compared, asked(query));
+    const { fresh } = drivesOf(planning(own), compared, asked(query));
     if (fresh) {
       const driven = attempt(() => simulate(fresh, 30));
       if (!driven.ok) expect(driven.problem.length).toBeGreaterThan(10);

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { Latest } from '../src/stages/compare/latest.ts';
-import { giveUpTurn, takeTurns } from '../src/stages/compare/turns.ts';
+import { dropTask, queueTask } from '../src/stages/compare/task-queue.ts';
 
 /** Sums that end when they are told to, on a clock that is set by hand. */
-function bench() {
+function planning() {
   const begun: { input: string; finish: (result: string) => void; fail: (error: unknown) => void }[] = [];
   const ended: string[] = [];
   const told: string[] = [];
@@ -28,7 +28,7 @@ function bench() {
 
 describe('one sum at a time, the latest wins', () => {
   test('while one is at work only the last of those asked is taken up next', async () => {
-    const { sums, begun, ended, told, settled, pass } = bench();
+    const { sums, begun, ended, told, settled, pass } = planning();
     sums.ask('a');
     pass(20);
     for (const input of ['b', 'c', 'd']) sums.ask(input);
@@ -42,7 +42,7 @@ describe('one sum at a time, the latest wins', () => {
     expect(ended).toEqual([]);
   });
   test('one that takes long is given up for the next, and what it says later is not heard', async () => {
-    const { sums, begun, ended, told, settled, pass } = bench();
+    const { sums, begun, ended, told, settled, pass } = planning();
     sums.ask('slow');
     pass(1000);
     sums.ask('quick');
@@ -53,7 +53,7 @@ describe('one sum at a time, the latest wins', () => {
     expect(told).toEqual(['running', 'running', 'done Q']);
   });
   test('stopped, nothing more is told, and it can be asked again', async () => {
-    const { sums, begun, ended, told, settled } = bench();
+    const { sums, begun, ended, told, settled } = planning();
     sums.ask('a');
     sums.ask('b');
     sums.stop();
@@ -67,7 +67,7 @@ describe('one sum at a time, the latest wins', () => {
     expect(told).toEqual(['running', 'running', 'done C']);
   });
   test('a sum that fails says why, and the one waiting goes on', async () => {
-    const { sums, begun, told, settled } = bench();
+    const { sums, begun, told, settled } = planning();
     sums.ask('a');
     sums.ask('b');
     begun[0]!.fail(new RangeError('a thermostat that opens at 200 °C'));
@@ -92,12 +92,12 @@ describe('turns on the main thread', () => {
       queueMicrotask(() => ran.push(`after ${name}`));
     };
     await new Promise<void>((resolve) => {
-      takeTurns('a', job('a, first'));
-      takeTurns('b', job('b'));
-      takeTurns('a', job('a'));
-      takeTurns('c', job('c'));
-      giveUpTurn('c');
-      takeTurns('last', () => {
+      queueTask('a', job('a, first'));
+      queueTask('b', job('b'));
+      queueTask('a', job('a'));
+      queueTask('c', job('c'));
+      dropTask('c');
+      queueTask('last', () => {
         job('last')();
         setTimeout(resolve, 0);
       });

@@ -1,5 +1,5 @@
 import type { FigureSet, Trace } from '@radiatrix/core/figures';
-import type { Bench, BenchPart } from '@radiatrix/contract';
+import type { PlanningRecord, PlanningPart } from '@radiatrix/contract';
 import { readAsked, type Asked } from '../src/stages/compare/address.ts';
 import { findingsOf, planOf, sideOf } from '@radiatrix/core/plan';
 
@@ -20,14 +20,14 @@ export const part = (
   kind: 'radiator' | 'fan',
   own: FigureSet<never>,
   box: string[] = [],
-): BenchPart =>
+): PlanningPart =>
   ({
     id,
     number: `P ${id}`,
     kind,
     figures: own,
     inTheBox: box.map((name) => ({ name, quantity: 4 })),
-  }) as unknown as BenchPart;
+  }) as unknown as PlanningPart;
 
 export const SIZES = {
   inletDiameter: 38,
@@ -37,7 +37,7 @@ export const SIZES = {
   coreWidth: 604,
   coreHeight: 421,
 };
-export const bench = (parts: BenchPart[]): Bench =>
+export const planning = (parts: PlanningPart[]): PlanningRecord =>
   ({
     vehicle: {
       id: 1,
@@ -103,7 +103,7 @@ export const bench = (parts: BenchPart[]): Bench =>
         procedure: 'other',
       },
     ],
-  }) as unknown as Bench;
+  }) as unknown as PlanningRecord;
 export const parts = [
   part(1, 'radiator', figures({ ...SIZES, coreThickness: 32, thickness: 50 }, { flow: 'cross' })),
   part(
@@ -132,7 +132,7 @@ export const parts = [
 ];
 export const asked = (query = ''): Asked => readAsked(new URLSearchParams(`or=1&nr=2&nf=3${query}`));
 export const look = (query = '', own = parts) => {
-  const on = bench(own);
+  const on = planning(own);
   const what = asked(query);
   const plan = planOf(
     on,

@@ -1,8 +1,8 @@
 import type { Handler } from '../http/route.ts';
-import { benchRecord } from './service.ts';
+import { planningRecord } from './service.ts';
 
-export const bench: Handler<'bench'> = async ({ db, id, person, query }) => ({
-  body: await benchRecord(db, id(), person, {
+export const planning: Handler<'planning'> = async ({ db, id, person, query }) => ({
+  body: await planningRecord(db, id(), person, {
     parts: query.part as number[],
     jobId: query.job as number | undefined,
   }),

@@ -1,10 +1,10 @@
 import { overlaid, type FigureSet } from '@radiatrix/core/figures';
-import { seesDrafts, type Bench, type BenchPart, type Person } from '@radiatrix/contract';
+import { seesDrafts, type PlanningRecord, type PlanningPart, type Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { notFound } from '../http/problem.ts';
 import { jobHand } from '../jobs/service.ts';
-import { isSelfShifting, loadGround } from '../match/ground.ts';
+import { isSelfShifting, loadJudging } from '../match/judging.ts';
 import { claimEvidence, forJob } from '../match/evidence.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { boxOf, claims } from '../parts/queries.ts';
@@ -21,12 +21,12 @@ const wordsOf = (figures: FigureSet<never>, ...keys: string[]): string[] =>
     .filter(Boolean);
 
 /** Old, new and the vehicle laid out side by side: everything on record, nothing judged. */
-export async function benchRecord(
+export async function planningRecord(
   db: Db,
   vehicleId: number,
   person: Person,
   { parts: ids, jobId }: { parts: readonly number[]; jobId?: number | undefined },
-): Promise<Bench> {
+): Promise<PlanningRecord> {
   const vehicle = await findConfiguration(db, vehicleId);
   const [vocabulary, practice, job] = await Promise.all([
     loadVocabulary(db),
@@ -34,7 +34,7 @@ export async function benchRecord(
     jobId === undefined ? undefined : jobHand(db, jobId),
   ]);
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
-  const flange = (await loadGround(db, [vehicle.bayId], [], person.role)).bay(vehicle.bayId).quantities
+  const flange = (await loadJudging(db, [vehicle.bayId], [], person.role)).bay(vehicle.bayId).quantities
     .thermostatFlange;
   const [adapters, thermostats, held, notices] = await Promise.all([
     adapterIds(db),
@@ -42,17 +42,17 @@ export async function benchRecord(
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
     noticesOf(db, ids, seesDrafts(person.role)),
   ]);
-  const ground = await loadGround(db, [vehicle.bayId], [...new Set([...ids, ...adapters, ...thermostats])], person.role); // prettier-ignore
-  const bay = overlaid(ground.bay(vehicle.bayId), job?.figures);
-  const rows = new Map(ground.parts.map((row) => [row.id, row]));
+  const records = await loadJudging(db, [vehicle.bayId], [...new Set([...ids, ...adapters, ...thermostats])], person.role); // prettier-ignore
+  const bay = overlaid(records.bay(vehicle.bayId), job?.figures);
+  const rows = new Map(records.parts.map((row) => [row.id, row]));
   const figuresOf = (id: number): FigureSet<never> =>
-    ground.fitPart(rows.get(id)!).figures as FigureSet<never>;
+    records.fitPart(rows.get(id)!).figures as FigureSet<never>;
   const parts = await Promise.all(
-    ids.map(async (id): Promise<BenchPart> => {
+    ids.map(async (id): Promise<PlanningPart> => {
       const row = rows.get(id);
       if (!row) throw notFound('That part');
       const { revisionId, version: _v, notes: _n, authorId: _a, author: _w, ...line } = row;
-      const evidence = claimEvidence(row, vehicle, held.filter((claim) => claim.partId === id), ground, vocabulary); // prettier-ignore
+      const evidence = claimEvidence(row, vehicle, held.filter((claim) => claim.partId === id), records, vocabulary); // prettier-ignore
       return {
         ...line,
         revisionId,
@@ -96,7 +96,7 @@ export async function benchRecord(
 }
 
 /** Fasteners of the newest procedures for radiator and fan that this person may see. */
-async function fastenersOf(db: Db, bayId: number, person: Person): Promise<Bench['fasteners']> {
+async function fastenersOf(db: Db, bayId: number, person: Person): Promise<PlanningRecord['fasteners']> {
   const procedures = (await proceduresOfBay(db, bayId, seesDrafts(person.role))).filter((each) =>
     ['radiator', 'fan', 'shroud'].includes(each.partKind),
   );

@@ -18,7 +18,7 @@ import type { Db } from '../db/client.ts';
 import { shopPractice } from '../practice/service.ts';
 import { connectorsByName, partsByNumber } from '../search/queries.ts';
 import { candidateIds } from '../match/queries.ts';
-import { loadGround, prospectsOf } from '../match/ground.ts';
+import { loadJudging, prospectsOf } from '../match/judging.ts';
 import { narrowed, vocabularyFor, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
 import { loadVinPatterns } from '../vins/queries.ts';
@@ -108,15 +108,15 @@ async function questionFor(
   }
   const partChip = chips.find((chip) => chip.field === 'part');
   const kinds = partChip ? readValue(partChip.value).any : undefined;
-  const ground = await loadGround(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
-  if (kinds) ground.parts = ground.parts.filter((part) => kinds.includes(part.kind));
-  const prospects = prospectsOf(vehicles, ground, vocabulary, await shopPractice(db));
-  const names = ground.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
+  const records = await loadJudging(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
+  if (kinds) records.parts = records.parts.filter((part) => kinds.includes(part.kind));
+  const prospects = prospectsOf(vehicles, records, vocabulary, await shopPractice(db));
+  const names = records.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
   return {
     question: nextQuestion(prospects, names, vocabulary, unknown) ?? null,
     considered: {
-      parts: ground.parts.length,
-      open: ground.parts.filter((_, at) => prospects.some(({ verdicts }) => verdicts[at] !== 'no')).length,
+      parts: records.parts.length,
+      open: records.parts.filter((_, at) => prospects.some(({ verdicts }) => verdicts[at] !== 'no')).length,
     },
   };
 }

@@ -4,7 +4,7 @@ import { practiceOf } from '@radiatrix/core/practice';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { benchRecord } from '../compare/service.ts';
+import { planningRecord } from '../compare/service.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { partLines } from '../parts/queries.ts';
 import { seesDrafts } from '@radiatrix/contract';
@@ -30,9 +30,9 @@ export async function planOfJob(db: Db, folded: FoldedJob, person: Person, units
   const ids = [...new Set([...Object.values(sides.old), ...Object.values(sides.fresh)].filter((id): id is number => id !== undefined))];
   if (Object.values(sides.fresh).every((id) => id === undefined)) return null;
   const visible = await partLines(db, { ids }, seesDrafts(person.role));
-  const bench = await benchRecord(db, folded.row.configurationId, person, { parts: ids.filter((id) => visible.some((line) => line.id === id)), jobId: folded.row.id });
+  const planning = await planningRecord(db, folded.row.configurationId, person, { parts: ids.filter((id) => visible.some((line) => line.id === id)), jobId: folded.row.id });
   const choices = choicesOf(folded.state);
-  const plan = planOf(bench, sideOf(bench, sides.old), sideOf(bench, sides.fresh), { ...NO_CHOICES, ...choices }, practiceOf(bench.practice));
+  const plan = planOf(planning, sideOf(planning, sides.old), sideOf(planning, sides.fresh), { ...NO_CHOICES, ...choices }, practiceOf(planning.practice));
   const findings = findingsOf(plan, units);
   return {
     verdict: plan.verdict,

@@ -4,14 +4,14 @@ import type { Grade } from '@radiatrix/core/quantity';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type { ClaimRow, PartRow } from '../parts/queries.ts';
 import type { ConfigurationRow } from '../vehicles/queries.ts';
-import type { Ground } from './ground.ts';
+import type { JudgingRecords } from './judging.ts';
 
 /** What sources and closed jobs say of a part in a vehicle. */
 export function claimEvidence(
   part: PartRow,
   vehicle: ConfigurationRow,
   held: readonly ClaimRow[],
-  ground: Ground,
+  records: JudgingRecords,
   vocabulary: Vocabulary,
 ): Evidence {
   const listings: Evidence['listings'][number][] = [];
@@ -29,7 +29,7 @@ export function claimEvidence(
       listings.push({ claimId: claim.id, says, sentence, source: claim.source, grade: claim.grade as Grade });
     }
   }
-  return { listings, listedElsewhere, installed: ground.installed(part, vehicle.bayId) };
+  return { listings, listedElsewhere, installed: records.installed(part, vehicle.bayId) };
 }
 
 /**

@@ -16,8 +16,8 @@ export const sets: Handler<'sets'> = async ({ db, id, person, query }) => ({
     query as unknown as service.MatchOptions & { kinds?: PartKind[]; keep: number[] },
   ),
 });
-export const kin: Handler<'kin'> = async ({ db, id, person }) => ({
-  body: await service.kin(db, id(), person.role),
+export const sharing: Handler<'sharing'> = async ({ db, id, person }) => ({
+  body: await service.sharing(db, id(), person.role),
 });
 export const goesInto: Handler<'goesInto'> = async ({ db, id, person }) => ({
   body: await service.goesInto(db, id(), person.role),

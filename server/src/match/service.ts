@@ -11,7 +11,7 @@ import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type {
   GoesInto,
   JudgedPart,
-  Kin,
+  SharedParts,
   MatchResult,
   PartLine,
   Role,
@@ -32,7 +32,7 @@ import {
 } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { claimEvidence, forJob } from './evidence.ts';
-import { alikeKey, fitVehicleOf, loadGround, prospectsOf, type Ground } from './ground.ts';
+import { alikeKey, fitVehicleOf, loadJudging, prospectsOf, type JudgingRecords } from './judging.ts';
 import { candidateIds } from './queries.ts';
 
 export interface MatchOptions {
@@ -70,7 +70,7 @@ interface Judged {
   vehicle: ConfigurationRow;
   vocabulary: Vocabulary;
   needs: FitVehicle;
-  ground: Ground;
+  records: JudgingRecords;
   job: JobHand | undefined;
   practice: Practice;
   evidenceOf: (part: PartRow) => Evidence;
@@ -78,7 +78,7 @@ interface Judged {
 }
 
 /** Every part that could concern a vehicle, or one alone, ready to be judged. */
-async function onTheBench(
+async function judgingOf(
   db: Db,
   vehicleId: number,
   role: Role,
@@ -94,40 +94,40 @@ async function onTheBench(
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
   const ids =
     onlyPart === undefined ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId]) : [onlyPart];
-  const [ground, held] = await Promise.all([
-    loadGround(db, [vehicle.bayId], ids, role),
+  const [records, held] = await Promise.all([
+    loadJudging(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
   ]);
   const heldOf = byPart(held);
   const needs: FitVehicle = {
     ...fitVehicleOf(
       vehicle,
-      overlaid(ground.bay(vehicle.bayId), job?.figures),
+      overlaid(records.bay(vehicle.bayId), job?.figures),
       vocabulary,
-      await plugsWith(db, ground, job),
+      await plugsWith(db, records, job),
     ),
     ...(job ? { choices: fitChoices(job.choices) } : {}),
   };
   const evidenceOf = (part: PartRow): Evidence =>
-    forJob(claimEvidence(part, vehicle, heldOf.get(part.id) ?? [], ground, vocabulary), job);
+    forJob(claimEvidence(part, vehicle, heldOf.get(part.id) ?? [], records, vocabulary), job);
   return {
     vehicle,
     vocabulary,
     needs,
-    ground,
+    records,
     job,
     practice,
     evidenceOf,
-    verdictOf: (part) => judgeFit(needs, ground.fitPart(part), evidenceOf(part), practice),
+    verdictOf: (part) => judgeFit(needs, records.fitPart(part), evidenceOf(part), practice),
   };
 }
 
 /** Plugs of the parts and the bay, and of what was measured on the vehicle in hand. */
-async function plugsWith(db: Db, ground: Ground, job: JobHand | undefined): Promise<FitVehicle['plugs']> {
-  const own = [job?.figures.words.fanConnector?.word, job?.figures.words.moduleConnector?.word].filter((code): code is string => code !== undefined && !ground.plugs.has(code));
-  if (own.length === 0) return ground.plugs;
+async function plugsWith(db: Db, records: JudgingRecords, job: JobHand | undefined): Promise<FitVehicle['plugs']> {
+  const own = [job?.figures.words.fanConnector?.word, job?.figures.words.moduleConnector?.word].filter((code): code is string => code !== undefined && !records.plugs.has(code));
+  if (own.length === 0) return records.plugs;
   const connectors = await connectorsByCode(db, own);
-  return new Map([...ground.plugs, ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const)]);
+  return new Map([...records.plugs, ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const)]);
 } // prettier-ignore
 
 const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
@@ -147,8 +147,8 @@ export async function match(
   role: Role,
   options: MatchOptions = {},
 ): Promise<MatchResult> {
-  const { vehicle, vocabulary, ground, job, practice, verdictOf } = await onTheBench(db, vehicleId, role, options); // prettier-ignore
-  const candidates = ground.parts.map((row): JudgedPart => ({
+  const { vehicle, vocabulary, records, job, practice, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
+  const candidates = records.parts.map((row): JudgedPart => ({
     ...partLineOf(row),
     verdict: verdictOf(row),
     notices: [],
@@ -190,8 +190,8 @@ export async function judged(
   role: Role,
   options: MatchOptions = {},
 ): Promise<JudgedPart> {
-  const { ground, verdictOf } = await onTheBench(db, vehicleId, role, options, partId);
-  const [row] = ground.parts;
+  const { records, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
+  const [row] = records.parts;
   if (!row) throw notFound('That part');
   const notices = await noticesOf(db, [row.id], seesDrafts(role));
   return { ...partLineOf(row), verdict: verdictOf(row), notices: notices.get(row.id) ?? [] };
@@ -209,8 +209,8 @@ export async function sets(
   role: Role,
   options: MatchOptions & { kinds?: readonly PartKind[]; keep: readonly number[] },
 ): Promise<SetsResult> {
-  const bench = await onTheBench(db, vehicleId, role, options);
-  const { parts } = bench.ground;
+  const judged = await judgingOf(db, vehicleId, role, options);
+  const { parts } = judged.records;
   const there = (kind: PartKind): boolean => parts.some((part) => part.kind === kind);
   const asked = options.kinds ?? USUAL_KINDS.filter(there);
   const wanted = [...asked, ...OPTIONAL_KINDS.filter((kind) => !asked.includes(kind) && there(kind))];
@@ -223,12 +223,12 @@ export async function sets(
       optional: !asked.includes(kind),
       choices: (staying.length > 0 ? staying : own).map((part): SetPart => ({
         id: part.id,
-        part: bench.ground.fitPart(part),
-        evidence: bench.evidenceOf(part),
+        part: judged.records.fitPart(part),
+        evidence: judged.evidenceOf(part),
       })),
     };
   });
-  const { sets: found, nearMisses } = findSets(slots, bench.needs, SETS_SHOWN, bench.practice);
+  const { sets: found, nearMisses } = findSets(slots, judged.needs, SETS_SHOWN, judged.practice);
   const boxes = new Map(
     await Promise.all(
       [...new Set(found.flatMap((set) => set.parts.map((member) => member.id)))].map(
@@ -246,7 +246,7 @@ export async function sets(
       kind,
       verdict:
         set?.together.members.find((member) => member.id === id)?.verdict.verdict ??
-        bench.verdictOf(parts.find((part) => part.id === id)!).verdict,
+        judged.verdictOf(parts.find((part) => part.id === id)!).verdict,
       kept: kept.has(kind),
     });
   const labelOf = (id: keyof typeof RULES | keyof typeof RELATIONS): string =>
@@ -266,7 +266,7 @@ export async function sets(
       parts: members.map(line()),
       breaks:
         b === 0
-          ? `${numberOf(a)} does not go into this vehicle: ${decidingSentence(bench.verdictOf(parts.find((part) => part.id === a)!), 'metric')}`
+          ? `${numberOf(a)} does not go into this vehicle: ${decidingSentence(judged.verdictOf(parts.find((part) => part.id === a)!), 'metric')}`
           : `${by === 'installed' ? 'Tried before' : labelOf(by)}: ${numberOf(a)} and ${numberOf(b)} do not suit each other.`,
     })),
   };
@@ -286,18 +286,23 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
   const known = new Set(listed.map((vehicle) => vehicle.id));
   const tried = (await Promise.all(bays.map((id) => configurationsOfBay(db, id)))).flat();
   const vehicles = [...listed, ...tried.filter((vehicle) => !known.has(vehicle.id))];
-  const ground = await loadGround(db, [...new Set(vehicles.map((vehicle) => vehicle.bayId))], [partId], role);
-  const [part] = ground.parts;
+  const records = await loadJudging(
+    db,
+    [...new Set(vehicles.map((vehicle) => vehicle.bayId))],
+    [partId],
+    role,
+  );
+  const [part] = records.parts;
   if (!part) throw notFound('That part');
   const groups = new Map<string, GoesInto['groups'][number]>();
   for (const vehicle of vehicles) {
-    const evidence = claimEvidence(part, vehicle, held, ground, vocabulary);
+    const evidence = claimEvidence(part, vehicle, held, records, vocabulary);
     const says = evidence.listings.some((listing) => listing.says === 'fits');
     const key = `${alikeKey(vehicle, vocabulary)} ${says}`;
     let group = groups.get(key);
     if (!group) {
-      const needs = fitVehicleOf(vehicle, ground.bay(vehicle.bayId), vocabulary, ground.plugs);
-      const verdict = judgeFit(needs, ground.fitPart(part), evidence, practice);
+      const needs = fitVehicleOf(vehicle, records.bay(vehicle.bayId), vocabulary, records.plugs);
+      const verdict = judgeFit(needs, records.fitPart(part), evidence, practice);
       group = {
         verdict: verdict.verdict,
         deciding: verdict.deciding,
@@ -319,22 +324,24 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
   };
 }
 
-const KIN_SHOWN = 30;
+const SHARING_SHOWN = 30;
 
 /** From a vehicle to those that share its cooling parts: the same bay, or a part that goes into both. */
-export async function kin(db: Db, vehicleId: number, role: Role): Promise<Kin> {
-  const bench = await onTheBench(db, vehicleId, role, {});
-  const { vehicle, vocabulary, ground } = bench;
+export async function sharing(db: Db, vehicleId: number, role: Role): Promise<SharedParts> {
+  const judged = await judgingOf(db, vehicleId, role, {});
+  const { vehicle, vocabulary, records } = judged;
   const sameBay = (await configurationsOfBay(db, vehicle.bayId)).filter((other) => other.id !== vehicle.id);
-  const fitting = ground.parts.filter((part) => rank(bench.verdictOf(part)) < VERDICTS.indexOf('not-proven'));
-  const byVehicle = new Map<number, Kin['byPart'][number]>();
+  const fitting = records.parts.filter(
+    (part) => rank(judged.verdictOf(part)) < VERDICTS.indexOf('not-proven'),
+  );
+  const byVehicle = new Map<number, SharedParts['byPart'][number]>();
   if (fitting.length > 0) {
     const models = await modelsListed(db, fitting.map((part) => part.id)); // prettier-ignore
     const others = (await configurations(db, models)).filter(
       (other) => other.bayId !== vehicle.bayId,
     ); // prettier-ignore
-    const wide = await loadGround(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore
-    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary, bench.practice)) {
+    const wide = await loadJudging(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore
+    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary, judged.practice)) {
       const parts = wide.parts.filter(
         (_, at) => verdicts[at] === 'straight-in' || verdicts[at] === 'changes',
       );
@@ -347,9 +354,9 @@ export async function kin(db: Db, vehicleId: number, role: Role): Promise<Kin> {
   }
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
-    sameBay: sameBay.slice(0, KIN_SHOWN).map((other) => vehicleLine(other, vocabulary)),
+    sameBay: sameBay.slice(0, SHARING_SHOWN).map((other) => vehicleLine(other, vocabulary)),
     byPart: [...byVehicle.values()]
       .sort((a, b) => b.parts.length - a.parts.length || (a.vehicle.title < b.vehicle.title ? -1 : 1))
-      .slice(0, KIN_SHOWN),
+      .slice(0, SHARING_SHOWN),
   };
 }

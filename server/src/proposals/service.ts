@@ -4,7 +4,7 @@ import type { Db } from '../db/client.ts';
 import { inNameOf } from '../db/transaction.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { personById } from '../people/queries.ts';
-import { forget } from '../tables/stage.ts';
+import { forget } from '../tables/staging.ts';
 import {
   insertProposal,
   markReleased,

@@ -12,9 +12,9 @@ import { practiceOf } from '@radiatrix/core/practice';
 import { assembleSheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { byId } from '@radiatrix/core/vehicle';
-import { seesDrafts, type Bench, type Person, type SheetRecord } from '@radiatrix/contract';
+import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { benchRecord } from '../compare/service.ts';
+import { planningRecord } from '../compare/service.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
@@ -25,17 +25,17 @@ import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 
 /** The part in question with what stands beside it once the job is done, all judged together. */
-function membersFor(bench: Bench, partId: number, job: JobHand | undefined): Member[] {
+function membersFor(planning: PlanningRecord, partId: number, job: JobHand | undefined): Member[] {
   const memberOf = (part: PlanPart, stays: boolean): Member => ({
     id: part.id,
     part: fitPartOf(part),
     stays,
     ...(part.evidence ? { evidence: part.evidence } : {}),
   });
-  const own = bench.parts.find((part) => part.id === partId)!;
+  const own = planning.parts.find((part) => part.id === partId)!;
   const { old, fresh } = sidesOf(job?.state.parts ?? []);
   const beside = SIDE_KINDS.flatMap((kind): Member[] => {
-    const part = kind === own.kind ? undefined : bench.parts.find(({ id }) => id === fresh[kind]);
+    const part = kind === own.kind ? undefined : planning.parts.find(({ id }) => id === fresh[kind]);
     return part ? [memberOf(part, old[kind] === part.id)] : [];
   });
   return [memberOf(own, false), ...beside];
@@ -80,12 +80,12 @@ export async function sheetRecord(
   const reader: Person = released.length > 0 ? { ...person, role: 'installer' } : person;
   const others = (job?.state.parts ?? []).map((part) => part.partId);
   const visible = new Set((await partLines(db, { ids: others }, seesDrafts(reader.role))).map((row) => row.id));
-  const bench = await benchRecord(db, vehicleId, reader, {
+  const planning = await planningRecord(db, vehicleId, reader, {
     parts: [...new Set([partId, ...others.filter((id) => visible.has(id))])].slice(0, 8),
     jobId,
   });
   const choices = job?.choices ?? NO_CHOICES;
-  const together = judgeTogether(fitVehicleOf(bench, choices), membersFor(bench, partId, job), practiceOf(bench.practice));
+  const together = judgeTogether(fitVehicleOf(planning, choices), membersFor(planning, partId, job), practiceOf(planning.practice));
   const [procedures, vocabulary, listed] = await Promise.all([
     proceduresOfBay(db, vehicle.bayId, drafts),
     loadVocabulary(db),
@@ -101,10 +101,10 @@ export async function sheetRecord(
   const head = (await headOf(db, 'procedure', chosen.id, false)) ?? (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
   if (!head) throw notFound('That procedure');
   const [document, about] = await Promise.all([documentOf(db, head.id), procedureHead(db, chosen.id, head.id)]);
-  const bay = bench.bay;
+  const bay = planning.bay;
   const engine = byId(vocabulary.engines, vehicle.engineId);
   const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
-  const part = bench.parts.find((each) => each.id === partId)!;
+  const part = planning.parts.find((each) => each.id === partId)!;
   const words = part.figures.words as Record<string, { word: string } | undefined>;
   const capacity = bay.quantities.coolantCapacity;
   // What goes in changes by the difference of the two radiators' insides, where both are on record.
@@ -123,7 +123,7 @@ export async function sheetRecord(
     coolant: capacity && {
       capacityL: capacity.value,
       drainYieldL: bay.quantities.drainYield?.value,
-      mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(bench.practice).usualMix,
+      mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(planning.practice).usualMix,
       insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
     },
   });

@@ -5,7 +5,7 @@ import { isFigureColumn, saidYes, type MappedHeading } from '@radiatrix/core/tab
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import { BUNDLE_FORMAT, bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { WrongCell } from '@radiatrix/contract';
-import { cellsOf } from './stage.ts';
+import { cellsOf } from './staging.ts';
 
 /** Tables of parts and of vehicles come in as a bundle does, row by row, and are bounded for that. */
 export const BUNDLE_ROWS = 20_000;

@@ -3,7 +3,7 @@ import { notFound } from '../http/problem.ts';
 import type { Handler } from '../http/route.ts';
 import { exported } from './export.ts';
 import type { Uploads } from './service.ts';
-import { bringInReleased } from './stage.ts';
+import { bringInReleased } from './staging.ts';
 
 type TableRoute =
   'newUpload' | 'upload' | 'previewUpload' | 'applyUpload' | 'stopUpload' | 'wrongRows' | 'exportTable';

@@ -27,7 +27,7 @@ import {
   stagedSample,
   verdictCounts,
 } from './queries.ts';
-import { bringIn, compare, forget, stage } from './stage.ts';
+import { bringIn, compare, forget, stage } from './staging.ts';
 import { xlsxToCsv } from './xlsx.ts';
 
 const SAMPLE_ROWS = 5;

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Bench, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, Kin, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
@@ -165,7 +165,7 @@ export const api = createApi({
       query: ({ id, kinds, keep, ...options }) => `/vehicles/${id}/sets?${queryOf({ ...options, kinds, keep })}`,
       providesTags: ['Match'],
     }),
-    kin: build.query<Kin, number>({ query: (id) => `/vehicles/${id}/kin`, providesTags: ['Match', 'Vehicle'] }),
+    sharing: build.query<SharedParts, number>({ query: (id) => `/vehicles/${id}/sharing`, providesTags: ['Match', 'Vehicle'] }),
     goesInto: build.query<GoesInto, number>({ query: (id) => `/parts/${id}/vehicles`, providesTags: ['Match', 'Part'] }),
     jobs: build.query<JobLine[], void>({ query: () => '/jobs', providesTags: ['Job'] }),
     job: build.query<Tagged<JobRecord>, { id: number; units: string }>({ query: ({ id, units }) => `/jobs/${id}?${queryOf({ units })}`, transformResponse: tagged<JobRecord>, providesTags: ['Job', 'Match'] }),
@@ -179,7 +179,7 @@ export const api = createApi({
       query: (save) => saving('/practice', 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Practice', 'Match', 'Sheet', 'Job', 'Record']),
     }),
-    bench: build.query<Bench, { id: number; part: number[]; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/bench?${queryOf(options)}`, providesTags: ['Match', 'Vehicle', 'Part', 'Connector'] }),
+    planning: build.query<PlanningRecord, { id: number; part: number[]; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/planning?${queryOf(options)}`, providesTags: ['Match', 'Vehicle', 'Part', 'Connector'] }),
     search: build.query<SearchResult, string>({ query: (text) => `/search?${queryOf({ text })}`, keepUnusedDataFor: 20 }),
     records: build.query<LibraryLine[], { table: LibraryTable; text: string }>({ query: ({ table, text }) => `/records/${table}?${queryOf({ text })}`, providesTags: ['Record'] }),
     record: build.query<Tagged<LibraryRecord>, { table: LibraryTable; id: number }>({ query: ({ table, id }) => `/records/${table}/${id}`, transformResponse: tagged<LibraryRecord>, providesTags: ['Record'] }),

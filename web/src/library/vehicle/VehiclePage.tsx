@@ -9,7 +9,7 @@ import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
-import { KinList } from './KinList.tsx';
+import { SharingList } from './SharingList.tsx';
 
 /** What is known of a vehicle: its configuration, and the figures of the bay it shares with others. */
 export function VehiclePage() {
@@ -57,7 +57,7 @@ export function VehiclePage() {
             <FiguresView kind="bay" figures={vehicle.bay.figures} />
           )}
         </div>
-        {!editing && <KinList vehicleId={id} />}
+        {!editing && <SharingList vehicleId={id} />}
       </section>
       <aside>
         <h2 className="heading">Built</h2>

@@ -36,10 +36,10 @@ const AS_RECORDED: Partial<Asked> = {
 };
 
 /** Thermostat and fan on one ruler of temperatures. */
-export function AgreementTab({ bench, compared, found, practice, asked, change }: TabProps) {
+export function AgreementTab({ planning, compared, found, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { settings, broken, proposal } = compared;
-  const recorded = stagesOf(bench.bay, compared.fresh.assembly.fan as FigureSet<'fan'> | undefined);
+  const recorded = stagesOf(planning.bay, compared.fresh.assembly.fan as FigureSet<'fan'> | undefined);
   const now = settings?.stages ?? recorded;
   const said = Object.keys(AS_RECORDED).some((key) => asked[key as keyof Asked] !== undefined);
   /** Writing one of a pair fixes the other as it is, since a stage is both. */

@@ -43,7 +43,7 @@ const REACH_WORDS: Record<Reach['verdict'], [string, string]> = {
   unknown: ['unmeasured', 'text-not-proven'],
 };
 
-function Screws({ bench, compared, asked, change }: TabProps) {
+function Screws({ planning, compared, asked, change }: TabProps) {
   const units = useUnits();
   const { screws, reaches, hazards } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
@@ -94,7 +94,7 @@ function Screws({ bench, compared, asked, change }: TabProps) {
         {screws.map((screw, i) => {
           const own = reaches[i]!;
           const [word, colour] = REACH_WORDS[own.verdict];
-          const recorded = bench.fasteners.find(
+          const recorded = planning.fasteners.find(
             (each) => each.procedureId === compared.way && each.tray === screw.tray && each.torqueNm !== null,
           );
           const limit = boltLimitNm(screw.thread, '8.8');
@@ -200,7 +200,7 @@ function Heads() {
   );
 }
 
-function Edges({ bench, compared, practice, asked, change }: TabProps) {
+function Edges({ planning, compared, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { support, edges } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
@@ -257,7 +257,7 @@ function Edges({ bench, compared, practice, asked, change }: TabProps) {
         </dd>
         <dt className="text-muted">Metal on metal</dt>
         <dd>
-          {bench.bay.words.topMount
+          {planning.bay.words.topMount
             ? 'isolate with self-adhesive strip or grommets where the new radiator touches'
             : 'look where the new radiator touches: isolate it there'}
         </dd>

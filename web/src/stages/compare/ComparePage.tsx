@@ -12,7 +12,7 @@ import {
 import { minutesOf, practiceOf } from '@radiatrix/core/practice';
 import { VERDICT_WORDS } from '@radiatrix/core/fit';
 import { CASE_NAMES } from '@radiatrix/core/cooling';
-import type { Bench, Candidate } from '@radiatrix/contract';
+import type { PlanningRecord, Candidate } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -53,16 +53,19 @@ export function ComparePage() {
       [asked.or, asked.of, asked.os, asked.nr, asked.nf, asked.ns].filter((id): id is number => !!id),
     ),
   ];
-  const bench = api.useBenchQuery({ id: vehicleId, part: ids, job: written.job }, { skip: !candidates });
-  const error = match.error ?? bench.error;
+  const planning = api.usePlanningQuery(
+    { id: vehicleId, part: ids, job: written.job },
+    { skip: !candidates },
+  );
+  const error = match.error ?? planning.error;
   // While another part is fetched, what was laid out stays: an answer without its fan would be another answer.
-  const [held, setHeld] = useState<{ bench: Bench; parts: Partial<Asked> } | null>(null);
-  const arrived = bench.currentData;
+  const [held, setHeld] = useState<{ planning: PlanningRecord; parts: Partial<Asked> } | null>(null);
+  const arrived = planning.currentData;
   const { or, of, os, nr, nf, ns } = asked;
   useEffect(() => {
-    if (arrived) setHeld({ bench: arrived, parts: { or, of, os, nr, nf, ns } });
+    if (arrived) setHeld({ planning: arrived, parts: { or, of, os, nr, nf, ns } });
   }, [arrived, or, of, os, nr, nf, ns]);
-  const stands = arrived ?? held?.bench;
+  const stands = arrived ?? held?.planning;
   const laidOut = useMemo(
     () => (arrived || !held ? asked : { ...asked, ...held.parts }),
     [arrived, held, asked],
@@ -70,7 +73,7 @@ export function ComparePage() {
   if (error && !stands)
     return (
       <div className="mt-4">
-        <Failure error={error} retry={() => void (match.error ? match.refetch() : bench.refetch())} />
+        <Failure error={error} retry={() => void (match.error ? match.refetch() : planning.refetch())} />
       </div>
     );
   if (!candidates || !stands) return <Waiting what="Laying the parts out" />;
@@ -85,7 +88,7 @@ export function ComparePage() {
   return (
     <Comparing
       vehicleId={vehicleId}
-      bench={stands}
+      planning={stands}
       candidates={candidates}
       asked={laidOut}
       chosen={asked}
@@ -96,14 +99,14 @@ export function ComparePage() {
 
 function Comparing({
   vehicleId,
-  bench,
+  planning,
   candidates,
   asked,
   chosen,
   change,
 }: {
   vehicleId: number;
-  bench: Bench;
+  planning: PlanningRecord;
   candidates: readonly Candidate[];
   asked: Asked;
   /** The same with the parts chosen last, which may still be on their way. */
@@ -112,17 +115,17 @@ function Comparing({
 }) {
   const units = useUnits();
   const old = useMemo(
-    () => sideOf(bench, { radiator: asked.or, fan: asked.of, shroud: asked.os }),
-    [bench, asked.or, asked.of, asked.os],
+    () => sideOf(planning, { radiator: asked.or, fan: asked.of, shroud: asked.os }),
+    [planning, asked.or, asked.of, asked.os],
   );
   const fresh = useMemo(
-    () => sideOf(bench, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns }),
-    [bench, asked.nr, asked.nf, asked.ns],
+    () => sideOf(planning, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns }),
+    [planning, asked.nr, asked.nf, asked.ns],
   );
-  const practice = useMemo(() => practiceOf(bench.practice), [bench.practice]);
+  const practice = useMemo(() => practiceOf(planning.practice), [planning.practice]);
   const compared = useMemo(
-    () => planOf(bench, old, fresh, asked, practice),
-    [bench, old, fresh, asked, practice],
+    () => planOf(planning, old, fresh, asked, practice),
+    [planning, old, fresh, asked, practice],
   );
   const found = useMemo(() => findingsOf(compared, units), [compared, units]);
   const cases = CASE_NAMES.flatMap((name) => {
@@ -161,7 +164,7 @@ function Comparing({
     '[': () => step(-1),
     p: () => change({ view: asked.view === 'paper' ? undefined : 'paper' }),
   });
-  const props: TabProps = { bench, compared, found, practice, asked, change };
+  const props: TabProps = { planning, compared, found, practice, asked, change };
   const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
   const savedAddress = `?${writeAsked({ ...chosen, view: undefined, tab: undefined, job: undefined }).toString()}`;
 
@@ -176,14 +179,14 @@ function Comparing({
     );
   return (
     <div className="pt-3">
-      {bench.job && (
+      {planning.job && (
         <p className="border-copper mb-2 border-l-[3px] pl-2 text-[14px]">
-          <Link to={`/jobs/${bench.job.id}`}>
-            Job {bench.job.id}
-            {bench.job.label && `, ${bench.job.label}`}
+          <Link to={`/jobs/${planning.job.id}`}>
+            Job {planning.job.id}
+            {planning.job.label && `, ${planning.job.label}`}
           </Link>
           : its own figures count first
-          {bench.job.alterations.length > 0 && `; altered: ${bench.job.alterations.join(', ')}`}
+          {planning.job.alterations.length > 0 && `; altered: ${planning.job.alterations.join(', ')}`}
         </p>
       )}
       <Choosers asked={chosen} candidates={candidates} change={change} />

@@ -6,7 +6,7 @@ import { CasesTable } from './CasesTable.tsx';
 import type { CaseAnswer } from './compare.worker.ts';
 import { Answer, Block, Table, Wanting, WorkerState } from './parts.tsx';
 import { ShopSumsBlock, TwoWide } from './ShopSums.tsx';
-import { Taken } from './Taken.tsx';
+import { Assumptions } from './Assumptions.tsx';
 import type { CasesState, TabProps } from './tab.ts';
 import { MODEL_CARE } from './words.ts';
 
@@ -34,7 +34,7 @@ export function CoolingTab({ cases, ...props }: TabProps & { cases: CasesState }
           <TwoWide {...props} />
         </div>
         <div>
-          <Taken {...props} />
+          <Assumptions {...props} />
           <p className="text-muted text-[14px]">{MODEL_CARE}</p>
         </div>
       </div>

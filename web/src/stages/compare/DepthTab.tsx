@@ -14,7 +14,7 @@ const RUNS = 200_000;
 const SEED = 20_261;
 
 /** Condenser to engine, one thing behind the other, and what is left between. */
-export function DepthTab({ bench, compared, found, asked, change }: TabProps) {
+export function DepthTab({ planning, compared, found, asked, change }: TabProps) {
   const units = useUnits();
   const [lit, setLit] = useState<readonly LayerId[]>([]);
   const { depth, choice, fittedSpacer } = compared;
@@ -38,7 +38,7 @@ export function DepthTab({ bench, compared, found, asked, change }: TabProps) {
       )}
       <div className="grid gap-x-6 lg:grid-cols-[1fr_540px]">
         <div>
-          <DepthDrawing compared={compared} bay={bench.bay} lit={lit} onLit={setLit} />
+          <DepthDrawing compared={compared} bay={planning.bay} lit={lit} onLit={setLit} />
           <p className="text-muted mt-1 text-[14px]">
             Side view, to scale. Bands are what a figure may be off by; the dotted line is how far the engine
             rocks; broken lines are not on record.

@@ -5,7 +5,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { memo, useEffect, useId, useMemo, useRef } from 'react';
 import { COLUMNS, legWords, type Drive, type Driven } from '@radiatrix/core/drive';
 import { useAppSelector, useUnits } from '../../app/store.ts';
-import { giveUpTurn, takeTurns } from './turns.ts';
+import { dropTask, queueTask } from './task-queue.ts';
 
 register([LineChart, GridComponent, MarkLineComponent, MarkAreaComponent, CanvasRenderer]);
 
@@ -120,10 +120,10 @@ function Strip({
   useEffect(() => {
     const made = init(box.current!, undefined, { renderer: 'canvas' });
     chart.current = made;
-    const watch = new ResizeObserver(() => takeTurns(`${own}size`, () => chart.current?.resize()));
+    const watch = new ResizeObserver(() => queueTask(`${own}size`, () => chart.current?.resize()));
     watch.observe(box.current!);
     return () => {
-      for (const what of ['size', 'old', 'fresh']) giveUpTurn(own + what);
+      for (const what of ['size', 'old', 'fresh']) dropTask(own + what);
       watch.disconnect();
       made.dispose();
       chart.current = null;
@@ -138,7 +138,7 @@ function Strip({
   // After the frame, which takes the curves away. Each side by itself: a slider moves only one.
   const [scale, plus] = strip.temperature && us ? [1.8, 32] : [strip.scale ?? 1, 0];
   const draw = (whose: Line['whose'], driven: Driven | undefined) =>
-    takeTurns(own + whose, () => {
+    queueTask(own + whose, () => {
       chart.current?.setOption({
         series: strip.lines
           .map((line, i) => ({ id: String(i), line }))

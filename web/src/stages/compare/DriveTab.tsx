@@ -17,7 +17,7 @@ import { MODEL_CARE } from './words.ts';
 const SETTLES_MS = 350;
 
 /** Through time: two set-ups on one chart, with sliders that answer at once. */
-export function DriveTab({ bench, compared, asked, change }: TabProps) {
+export function DriveTab({ planning, compared, asked, change }: TabProps) {
   const units = useUnits();
   // Sliders run ahead of the address: writing it with each move would draw the whole frame again.
   const [live, setLive] = useState<Partial<Asked>>({});
@@ -39,7 +39,7 @@ export function DriveTab({ bench, compared, asked, change }: TabProps) {
   const address = JSON.stringify(asked);
   useEffect(() => setLive({}), [address]);
   const now: Asked = { ...asked, ...live };
-  const drives = drivesOf(bench, compared, now);
+  const drives = drivesOf(planning, compared, now);
   const { old, fresh } = useDrives(drives);
   const t = (value: number) => formatQuantity(value, 'temperature', units);
   const fan = drives.fresh?.control;

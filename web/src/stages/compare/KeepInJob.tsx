@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Side } from '@radiatrix/core/plan';
-import type { BenchPart, JobEventDraft } from '@radiatrix/contract';
+import type { PlanningPart, JobEventDraft } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Failure } from '../../ui/notices.tsx';
@@ -14,10 +14,10 @@ const KINDS = ['radiator', 'fan', 'shroud'] as const;
 /** What a job is told of a comparison: which parts go in, stay and come off, what was chosen, and the way back to the view. */
 function told(title: string, address: string, asked: Asked, old: Side, fresh: Side): JobEventDraft[] {
   const events: JobEventDraft[] = [];
-  const choose = (part: BenchPart, role: 'goes in' | 'stays' | 'comes off') =>
+  const choose = (part: PlanningPart, role: 'goes in' | 'stays' | 'comes off') =>
     events.push(happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }));
   for (const kind of KINDS) {
-    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [BenchPart | undefined, BenchPart | undefined];
+    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [PlanningPart | undefined, PlanningPart | undefined];
     if (before && before.id === after?.id) choose(before, 'stays');
     else {
       if (before) choose(before, 'comes off');

@@ -9,7 +9,7 @@ import {
 } from '@radiatrix/core/plan';
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { useOutletContext } from 'react-router';
-import type { BenchPart, Person } from '@radiatrix/contract';
+import type { PlanningPart, Person } from '@radiatrix/contract';
 import { useUnits } from '../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import { ClaimList } from './ClaimsTab.tsx';
@@ -38,13 +38,13 @@ export function PaperSheet({
   onClose,
   ...props
 }: TabProps & { cases: CasesState; findings: readonly Found[]; onClose: () => void }) {
-  const { bench, compared, asked } = props;
+  const { planning, compared, asked } = props;
   const person = useOutletContext<Person>();
   const units = useUnits();
-  const drives = drivesOf(bench, compared, asked);
+  const drives = drivesOf(planning, compared, asked);
   const { old, fresh } = useDrives(drives);
   const names = (side: typeof compared.old) =>
-    Object.values(side.parts).map((part) => `${part.number}, ${(part as BenchPart).description}`);
+    Object.values(side.parts).map((part) => `${part.number}, ${(part as PlanningPart).description}`);
   return (
     <article className="print-sheet max-w-[1020px] pt-3" aria-label="Comparison on paper">
       <p className="no-print mb-3 flex gap-3">
@@ -55,12 +55,14 @@ export function PaperSheet({
           Back to the bench
         </button>
       </p>
-      <h1 className="text-[26px]">Comparison: {bench.vehicle.title}</h1>
+      <h1 className="text-[26px]">Comparison: {planning.vehicle.title}</h1>
       <p>
-        {bench.vehicle.engine}, {bench.vehicle.transmission}
-        {bench.vehicle.options.length > 0 && `, ${bench.vehicle.options.join(', ')}`}
-        {bench.job && ` · job ${bench.job.id}${bench.job.label ? `, ${bench.job.label}` : ''}`}
-        {bench.job && bench.job.alterations.length > 0 && ` · altered: ${bench.job.alterations.join(', ')}`}
+        {planning.vehicle.engine}, {planning.vehicle.transmission}
+        {planning.vehicle.options.length > 0 && `, ${planning.vehicle.options.join(', ')}`}
+        {planning.job && ` · job ${planning.job.id}${planning.job.label ? `, ${planning.job.label}` : ''}`}
+        {planning.job &&
+          planning.job.alterations.length > 0 &&
+          ` · altered: ${planning.job.alterations.join(', ')}`}
       </p>
       <p className="text-muted text-[14px]">
         {person.name}, {new Date().toISOString().slice(0, 10)}
@@ -98,7 +100,7 @@ export function PaperSheet({
         <DifferencesTable compared={compared} />
       </Block>
       <Block title="Depth stack">
-        <DepthDrawing compared={compared} bay={bench.bay} lit={[]} onLit={nothing} />
+        <DepthDrawing compared={compared} bay={planning.bay} lit={[]} onLit={nothing} />
         <ClearanceTable cleared={compared.depth.cleared} />
       </Block>
       {compared.hazards.length > 0 && (

@@ -10,7 +10,7 @@ import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';
 
 /** Where each hose, line and plug goes. */
-export function PortsTab({ bench, compared, found, asked, change }: TabProps) {
+export function PortsTab({ planning, compared, found, asked, change }: TabProps) {
   const units = useUnits();
   const [lit, setLit] = useState<FaceId | null>(null);
   const rows = compared.ledger.filter((row) => topicOf(row.check) === 'ports' && row.outcome !== 'not-asked');
@@ -64,7 +64,7 @@ export function PortsTab({ bench, compared, found, asked, change }: TabProps) {
                 dimension="length"
                 range={[40, 2500]}
                 value={asked.hoseUp}
-                usual={bench.bay.quantities.upperHoseLength?.value}
+                usual={planning.bay.quantities.upperHoseLength?.value}
                 onChange={(hoseUp) => change({ hoseUp })}
               />
               <Knob
@@ -72,7 +72,7 @@ export function PortsTab({ bench, compared, found, asked, change }: TabProps) {
                 dimension="length"
                 range={[40, 2500]}
                 value={asked.hoseDown}
-                usual={bench.bay.quantities.lowerHoseLength?.value}
+                usual={planning.bay.quantities.lowerHoseLength?.value}
                 onChange={(hoseDown) => change({ hoseDown })}
               />
             </div>

@@ -116,9 +116,9 @@ function Schools({ compared, asked, change }: TabProps) {
   );
 }
 
-function CircuitBlock({ bench, compared, practice, asked, change }: TabProps) {
+function CircuitBlock({ planning, compared, practice, asked, change }: TabProps) {
   const { circuit, circuitInput, wire, chargingV } = compared;
-  const { fanFuse, fanFeedLength, fanGroundLength } = bench.bay.quantities;
+  const { fanFuse, fanFeedLength, fanGroundLength } = planning.bay.quantities;
   const answer = circuit?.ok ? circuit.value : undefined;
   const running = circuitInput?.ok ? circuitInput.value.currentA : undefined;
   return (

@@ -1,12 +1,12 @@
 import type { Practice } from '@radiatrix/core/practice';
-import type { Bench } from '@radiatrix/contract';
+import type { PlanningRecord } from '@radiatrix/contract';
 import type { Asked } from './address.ts';
 import type { CaseAnswer } from './compare.worker.ts';
 import type { Found, Plan } from '@radiatrix/core/plan';
 
 /** What every part of the comparison is given. */
 export interface TabProps {
-  bench: Bench;
+  planning: PlanningRecord;
   compared: Plan;
   /** What the plan says, in the reader's units. */
   found: readonly Found[];

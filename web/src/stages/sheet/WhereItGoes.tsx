@@ -14,7 +14,7 @@ export function WhereItGoes({
   job: number | undefined;
 }) {
   const units = useUnits();
-  const { data } = api.useBenchQuery({ id: vehicleId, part: [partId], ...(job ? { job } : {}) });
+  const { data } = api.usePlanningQuery({ id: vehicleId, part: [partId], ...(job ? { job } : {}) });
   if (!data) return null;
   const side = sideOf(data, { radiator: partId, fan: undefined, shroud: undefined });
   const compared = planOf(data, side, side, NO_CHOICES);

@@ -10,9 +10,9 @@ channel.port1.onmessage = () => {
   if (waiting.size > 0) channel.port2.postMessage(null);
 };
 
-export function takeTurns(name: string, job: () => void): void {
+export function queueTask(name: string, job: () => void): void {
   const idle = waiting.size === 0;
   waiting.set(name, job);
   if (idle) channel.port2.postMessage(null);
 }
-export const giveUpTurn = (name: string): void => void waiting.delete(name);
+export const dropTask = (name: string): void => void waiting.delete(name);

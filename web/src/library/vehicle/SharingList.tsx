@@ -4,8 +4,8 @@ import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
 /** Vehicles of other bays that the same parts go into. */
-export function KinList({ vehicleId }: { vehicleId: number }) {
-  const { data, error, refetch } = api.useKinQuery(vehicleId);
+export function SharingList({ vehicleId }: { vehicleId: number }) {
+  const { data, error, refetch } = api.useSharingQuery(vehicleId);
   return (
     <section aria-label="Vehicles that take the same parts">
       <h2 className="heading mt-6">Takes the same parts</h2>

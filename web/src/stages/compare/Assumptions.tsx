@@ -24,7 +24,7 @@ import { Altitude, Block, Knob, NumberKnob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
 /** What the sums take for granted, all of it to be written over. */
-export function Taken({ compared, asked, change }: TabProps) {
+export function Assumptions({ compared, asked, change }: TabProps) {
   const units = useUnits();
   const { load, cls, coolant, setUps } = compared;
   const of = (key: keyof typeof LOAD_SPREAD) => `± ${Math.round((LOAD_SPREAD[key] ?? 0) * 100)} %`;
@@ -171,7 +171,7 @@ export function Taken({ compared, asked, change }: TabProps) {
   );
 }
 
-/** A curve measured on a bench, a pair a line; it goes before what is stated. */
+/** A curve measured on a planning, a pair a line; it goes before what is stated. */
 function FanCurve({ asked, change }: Pick<TabProps, 'asked' | 'change'>) {
   const [text, setText] = useState(() => asked.curve.map((pair) => pair.join(' ')).join('\n'));
   const read = curveAsWritten(text);

@@ -50,7 +50,7 @@ const grouped = <T>(rows: readonly T[], keyOf: (row: T) => number): Map<number, 
 };
 
 /** Everything that judging some parts in some bays needs, loaded at once. */
-export interface Ground {
+export interface JudgingRecords {
   parts: PartRow[];
   fitPart: (row: PartRow) => FitPart;
   bay: (bayId: number) => FigureSet<'bay'>;
@@ -60,12 +60,12 @@ export interface Ground {
   plugs: ReadonlyMap<string, Plug>;
 }
 
-export async function loadGround(
+export async function loadJudging(
   db: Db,
   bayIds: readonly number[],
   partIds: readonly number[],
   role: Role,
-): Promise<Ground> {
+): Promise<JudgingRecords> {
   const [bayRows, parts, tried] = await Promise.all([
     figuresOfBays(db, bayIds, seesDrafts(role)),
     partLines(db, { ids: partIds }, seesDrafts(role)),
@@ -118,7 +118,7 @@ export const alikeKey = (vehicle: ConfigurationRow, vocabulary: Vocabulary): str
 /** The verdicts of every part in every vehicle, each kind of vehicle judged once. */
 export function prospectsOf(
   vehicles: readonly ConfigurationRow[],
-  ground: Ground,
+  records: JudgingRecords,
   vocabulary: Vocabulary,
   practice: Practice,
 ): Prospect[] {
@@ -130,18 +130,18 @@ export function prospectsOf(
     if (!own) {
       const fitVehicle = fitVehicleOf(
         configuration,
-        ground.bay(configuration.bayId),
+        records.bay(configuration.bayId),
         vocabulary,
-        ground.plugs,
+        records.plugs,
       );
       own = { verdicts: [], reasons: [] };
-      for (const part of ground.parts) {
+      for (const part of records.parts) {
         const evidence: Evidence = {
           listings: [],
           listedElsewhere: [],
-          installed: ground.installed(part, configuration.bayId),
+          installed: records.installed(part, configuration.bayId),
         };
-        const { verdict, deciding } = judge(fitVehicle, ground.fitPart(part), evidence);
+        const { verdict, deciding } = judge(fitVehicle, records.fitPart(part), evidence);
         own.verdicts.push(verdict);
         own.reasons.push(
           deciding.by === 'check'
