@@ -103,7 +103,7 @@ async function signedIn(base: string): Promise<{ cookie: string; token: string }
   const answer = await fetch(`${base}/api/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ username: 'mara', password: 'copper-core' }),
+    body: JSON.stringify({ username: 'rowan', password: 'copper-core' }),
   });
   return { cookie: answer.headers.getSetCookie()[0]!.split(';')[0]!, token: ((await answer.json()) as { csrfToken: string }).csrfToken };
 } // prettier-ignore

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { EVENT_KINDS, type EventKind } from '@radiatrix/core/job';
 import { PRACTICE_NAMES } from '@radiatrix/core/practice';
 import { PROBLEMS } from '../src/problems.ts';
-import { eventPayloads, jobEventsSchema } from '../src/records/job.ts';
+import { eventPayloads, jobEventsSchema } from '../src/job.ts';
 
 const root = path.resolve(import.meta.dirname, '../..');
 

@@ -3,7 +3,7 @@ import type { SessionState, SignIn } from '@radiatrix/contract';
 import { ROUTES } from '@radiatrix/contract/schemas';
 import type { Connection } from '../db/client.ts';
 import { ProblemError } from '../http/problem.ts';
-import { currentPerson, newToken, throttleSignIn } from '../http/session.ts';
+import { currentPerson, newToken, signInLimit } from '../http/session.ts';
 import { demoAccounts, signIn } from './service.ts';
 
 const regenerate = (req: Request): Promise<void> =>
@@ -28,28 +28,31 @@ export function mountSession(app: Express, connection: Connection): void {
     res.json(await state(req));
   });
 
-  app.post(
-    ROUTES.signIn.path,
-    throttleSignIn(connection),
-    async (req: Request, res: Response, next: NextFunction) => {
-      // There is no session to carry a token yet; a browser says by itself whether the form is ours.
-      const site = req.get('sec-fetch-site');
-      if (site && site !== 'same-origin' && site !== 'none') return next(new ProblemError('csrf'));
-      const { error, value } = ROUTES.signIn.body.validate(req.body ?? {}, { abortEarly: false }) as {
-        error?: Error;
-        value: SignIn;
-      };
-      if (error) return next(error);
-      const person = await signIn(connection.db, value.username, value.password);
-      if (!person) return next(new ProblemError('wrong-sign-in'));
-      // A new id for a new identity: one planted before signing in is worth nothing.
-      await regenerate(req);
-      req.session.person = person;
-      req.session.csrfToken = newToken();
-      await save(req);
-      res.json(await state(req));
-    },
-  );
+  const limit = signInLimit(connection);
+  app.post(ROUTES.signIn.path, async (req: Request, res: Response, next: NextFunction) => {
+    // There is no session to carry a token yet; a browser says by itself whether the form is ours.
+    const site = req.get('sec-fetch-site');
+    if (site && site !== 'same-origin' && site !== 'none') return next(new ProblemError('csrf'));
+    const { error, value } = ROUTES.signIn.body.validate(req.body ?? {}, { abortEarly: false }) as {
+      error?: Error;
+      value: SignIn;
+    };
+    if (error) return next(error);
+    try {
+      await limit.take(req);
+    } catch (reached) {
+      return next(reached);
+    }
+    const person = await signIn(connection.db, value.username, value.password);
+    if (!person) return next(new ProblemError('wrong-sign-in'));
+    await limit.giveBack(req);
+    // A new id for a new identity: one planted before signing in is worth nothing.
+    await regenerate(req);
+    req.session.person = person;
+    req.session.csrfToken = newToken();
+    await save(req);
+    res.json(await state(req));
+  });
 
   app.delete(ROUTES.signOut.path, (req: Request, res: Response, next: NextFunction) => {
     if (!currentPerson(req)) return next(new ProblemError('not-signed-in'));

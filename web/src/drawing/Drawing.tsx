@@ -1,3 +1,5 @@
+import { select, type Selection } from 'd3-selection';
+import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import { Download, Maximize, Ruler as RulerIcon, ZoomIn, ZoomOut } from 'lucide-react';
 import { createContext, useContext, useEffect, useRef, useState, type ReactNode } from 'react';
 import { formatQuantity } from '@radiatrix/core/quantity';
@@ -20,7 +22,9 @@ export const useScale = (): number => useContext(Scale);
 
 const NEAREST_PX = 10;
 const STEP = 1.25;
-const [CLOSEST, FARTHEST] = [0.05, 4];
+const PAN_PX = 24;
+/** From a quarter of the size that shows all of it to twenty times. */
+const EXTENT: [number, number] = [0.25, 20];
 
 /**
  * A drawing to scale in millimetres: pan by dragging or arrows, zoom by wheel or + and −, all of it by 0, a distance
@@ -46,12 +50,13 @@ export function Drawing({
   const units = useUnits();
   const svg = useRef<SVGSVGElement>(null);
   const [width, setWidth] = useState(640);
-  const [zoom, setZoom] = useState(1);
-  const [middle, setMiddle] = useState<Point | null>(null);
+  const [moved, setMoved] = useState<ZoomTransform>(zoomIdentity);
   const [measuring, setMeasuring] = useState(false);
   const [points, setPoints] = useState<Point[]>([]);
   const [cross, setCross] = useState<Point | null>(null);
-  const drag = useRef<{ x: number; y: number; from: Point } | null>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  const measures = useRef(measuring);
+  measures.current = measuring;
 
   useEffect(() => {
     const own = svg.current;
@@ -61,24 +66,40 @@ export function Drawing({
     return () => watch.disconnect();
   }, []);
   const whole = Math.max(bounds.w / width, bounds.h / height);
-  const scale = whole * zoom;
-  const centre = middle ?? { x: bounds.x + bounds.w / 2, y: bounds.y + bounds.h / 2 };
+  const scale = whole / moved.k;
+  // What zooming knows as pixels is laid over the whole drawing, which stands in the middle of its frame.
   const view = {
-    x: centre.x - (width * scale) / 2,
-    y: centre.y - (height * scale) / 2,
+    x: bounds.x + bounds.w / 2 - (width * whole) / 2 - moved.x * scale,
+    y: bounds.y + bounds.h / 2 - (height * whole) / 2 - moved.y * scale,
     w: width * scale,
     h: height * scale,
   };
-  const fit = () => {
-    setZoom(1);
-    setMiddle(null);
+  const centre = { x: view.x + view.w / 2, y: view.y + view.h / 2 };
+  const zooming = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
+  useEffect(() => {
+    const own = svg.current!;
+    const behaviour = zoom<SVGSVGElement, unknown>()
+      .scaleExtent(EXTENT)
+      // The page keeps its wheel until the drawing has the focus; while measuring a press marks a point.
+      .filter((event: MouseEvent) => {
+        if (event.type === 'wheel') return event.ctrlKey || frame.current!.contains(document.activeElement);
+        return !measures.current && event.button === 0;
+      })
+      .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => setMoved(transform));
+    zooming.current = behaviour;
+    select(own).call(behaviour).on('dblclick.zoom', null);
+    return () => void select(own).on('.zoom', null);
+  }, []);
+  const act = (
+    what: (
+      on: Selection<SVGSVGElement, unknown, null, undefined>,
+      by: ZoomBehavior<SVGSVGElement, unknown>,
+    ) => void,
+  ) => {
+    if (svg.current && zooming.current) what(select(svg.current), zooming.current);
   };
-  const zoomBy = (factor: number, about: Point = centre) => {
-    const next = Math.min(FARTHEST, Math.max(CLOSEST, zoom * factor));
-    const kept = next / zoom;
-    setZoom(next);
-    setMiddle({ x: about.x + (centre.x - about.x) * kept, y: about.y + (centre.y - about.y) * kept });
-  };
+  const fit = () => act((on, by) => by.transform(on, zoomIdentity));
+  const zoomBy = (factor: number) => act((on, by) => by.scaleBy(on, factor));
   const placeOf = (event: { clientX: number; clientY: number }): Point => {
     const box = svg.current!.getBoundingClientRect();
     return { x: view.x + (event.clientX - box.left) * scale, y: view.y + (event.clientY - box.top) * scale };
@@ -93,30 +114,8 @@ export function Drawing({
     ).point;
   const mark = (at: Point) => setPoints((held) => (held.length >= 2 ? [at] : [...held, at]));
 
-  // The wheel must not scroll the page, which a passive listener could not prevent.
-  const wheel = useRef<(event: WheelEvent) => void>(() => {});
-  useEffect(() => {
-    wheel.current = (event) => {
-      if (
-        !event.ctrlKey &&
-        !svg.current!.contains(document.activeElement) &&
-        document.activeElement !== frame.current
-      )
-        return;
-      event.preventDefault();
-      zoomBy(event.deltaY > 0 ? STEP : 1 / STEP, placeOf(event));
-    };
-  });
-  const frame = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const own = svg.current;
-    const listen = (event: WheelEvent) => wheel.current(event);
-    own?.addEventListener('wheel', listen, { passive: false });
-    return () => own?.removeEventListener('wheel', listen);
-  }, []);
-
   const key = (event: React.KeyboardEvent) => {
-    const step = (event.shiftKey ? 10 : 1) * (measuring ? 1 : 24 * scale);
+    const step = event.shiftKey ? 10 : 1;
     const moves: Record<string, [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],
@@ -124,13 +123,15 @@ export function Drawing({
       ArrowDown: [0, 1],
     };
     const move = moves[event.key];
-    if (move) {
-      const from = measuring ? (cross ?? centre) : centre;
-      const to = { x: from.x + move[0] * step, y: from.y + move[1] * step };
-      if (measuring) setCross(to);
-      else setMiddle(to);
-    } else if (event.key === '+' || event.key === '=') zoomBy(1 / STEP);
-    else if (event.key === '-') zoomBy(STEP);
+    if (move && measuring) {
+      const from = cross ?? centre;
+      setCross({ x: from.x + move[0] * step, y: from.y + move[1] * step });
+    } else if (move)
+      act((on, by) =>
+        by.translateBy(on, (-move[0] * step * PAN_PX) / moved.k, (-move[1] * step * PAN_PX) / moved.k),
+      );
+    else if (event.key === '+' || event.key === '=') zoomBy(STEP);
+    else if (event.key === '-') zoomBy(1 / STEP);
     else if (event.key === '0') fit();
     else if (event.key === 'm') toggleMeasuring();
     else if (event.key === 'Enter' && measuring) mark(snapped(cross ?? centre));
@@ -149,12 +150,12 @@ export function Drawing({
   return (
     <figure className="m-0">
       <div className="no-print flex flex-wrap items-center gap-1 pb-1">
+        <Tool label="Nearer" onClick={() => zoomBy(STEP)} icon={<ZoomIn size={17} aria-hidden="true" />} />
         <Tool
-          label="Nearer"
+          label="Farther"
           onClick={() => zoomBy(1 / STEP)}
-          icon={<ZoomIn size={17} aria-hidden="true" />}
+          icon={<ZoomOut size={17} aria-hidden="true" />}
         />
-        <Tool label="Farther" onClick={() => zoomBy(STEP)} icon={<ZoomOut size={17} aria-hidden="true" />} />
         <Tool label="All of it" onClick={fit} icon={<Maximize size={16} aria-hidden="true" />} />
         <Tool
           label="Measure between two points"
@@ -194,21 +195,8 @@ export function Drawing({
           viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}
           preserveAspectRatio="xMidYMid meet"
           className="text-ink block touch-none select-none"
-          onPointerDown={(event) => {
-            if (measuring) return mark(snapped(placeOf(event)));
-            event.currentTarget.setPointerCapture(event.pointerId);
-            drag.current = { x: event.clientX, y: event.clientY, from: centre };
-          }}
-          onPointerMove={(event) => {
-            if (measuring) return setCross(snapped(placeOf(event)));
-            const held = drag.current;
-            if (held)
-              setMiddle({
-                x: held.from.x - (event.clientX - held.x) * scale,
-                y: held.from.y - (event.clientY - held.y) * scale,
-              });
-          }}
-          onPointerUp={() => (drag.current = null)}
+          onPointerDown={(event) => measuring && mark(snapped(placeOf(event)))}
+          onPointerMove={(event) => measuring && setCross(snapped(placeOf(event)))}
         >
           <desc>{says.join('. ')}</desc>
           <Scale.Provider value={scale}>

@@ -1,18 +1,5 @@
 import { sql } from 'drizzle-orm';
-import {
-  boolean,
-  check,
-  index,
-  integer,
-  json,
-  jsonb,
-  pgEnum,
-  pgTable,
-  primaryKey,
-  text,
-  timestamp,
-  varchar,
-} from 'drizzle-orm/pg-core';
+import { bigint, boolean, check, index, integer, json, jsonb, pgEnum, pgTable, primaryKey, text, timestamp, varchar } from 'drizzle-orm/pg-core'; // prettier-ignore
 import { ROLES } from '@radiatrix/contract';
 import { moment } from './columns.ts';
 
@@ -41,10 +28,11 @@ export const session = pgTable(
 );
 
 /** Counters of sign-in tries, shared by every server of this database. */
-export const throttle = pgTable('throttle', {
-  key: text().primaryKey(),
-  hits: integer().notNull(),
-  resetsAt: timestamp({ withTimezone: true, mode: 'date' }).notNull(),
+export const rateLimit = pgTable('rate_limit', {
+  key: varchar({ length: 255 }).primaryKey(),
+  points: integer().notNull().default(0),
+  /** Milliseconds since 1970. */
+  expire: bigint({ mode: 'number' }),
 });
 
 /** Answers already given, so that a save sent twice is done once. */
