@@ -3,10 +3,14 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import type { Person, SessionState } from '@radiatrix/contract';
 import { bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
-import type { Database } from '../db/client.ts';
+import type { Database, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
 import { connectorIds } from '../figures/queries.ts';
 import { applyBundle } from '../importing/service.ts';
+import { partIdByNumber } from '../parts/queries.ts';
+import { addClaim } from '../parts/service.ts';
+import { doneOrProposed } from '../proposals/service.ts';
+import { loadVocabulary, sourceByName } from '../vehicles/queries.ts';
 import { settingOnce } from '../people/queries.ts';
 import { addPerson } from '../people/service.ts';
 import { insertPhoto } from '../photos/queries.ts';
@@ -19,6 +23,15 @@ interface Cast {
   people: { username: string; name: string; role: Person['role'] }[];
   /** Titles of revisions that stay drafts, so that the reviewer has something to look at. */
   unreleased: string[];
+  /** A claim that the specialist has proposed, so that he also has a change to look at. */
+  proposed: {
+    part: string;
+    model: string;
+    years: [number, number];
+    fits: boolean;
+    source: string;
+    note: string;
+  };
 }
 
 /**
@@ -61,9 +74,20 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
       );
     }
   });
+  await asPerson(db, specialist.id, (tx) => proposeClaim(tx, specialist, cast.proposed));
   await loadDemoJobs(db, folder, people);
   await settingOnce(db, 'demo', { accounts });
 }
+
+/** As the specialist would by hand: the claim is of a part that everybody sees, so it waits. */
+async function proposeClaim(tx: Db, specialist: Person, { part, model, source, ...rest }: Cast['proposed']): Promise<void> {
+  const partId = (await partIdByNumber(tx, part))!;
+  const modelId = (await loadVocabulary(tx)).models.find(({ name }) => name === model)!.id;
+  const sourceId = (await sourceByName(tx, source))!;
+  const body = { ...rest, modelId, sourceId, built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null, exceptions: [] };
+  const request = { route: 'newClaim', params: { id: String(partId) }, query: {}, body, ifMatch: '' } as const;
+  await doneOrProposed(tx, specialist, request, (inner) => addClaim(inner, partId, body));
+} // prettier-ignore
 
 async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], folder: string): Promise<void> {
   const pictures = path.join(folder, 'photos');
