@@ -52,13 +52,15 @@ export interface FindResult {
   text: string;
   chips: FoundChip[];
   leftover: { text: string; from: number; to: number }[];
+  /** Other vehicles that were spoken of in the same line, each to be asked for by itself. */
+  others: string[];
   /** At most `LIST_LIMIT` of them; `total` counts all. */
   vehicles: VehicleLine[];
   total: number;
   /** So many agree that not all were gone through; `total` is a lower bound. */
   capped: boolean;
   differences: Difference[];
-  /** When no vehicle agrees with everything: the details that stand in the way, each alone. */
+  /** When no vehicle agrees with everything: the smallest set of details that already rules all of them out. */
   blamed: Field[];
   /** The detail whose answer would change which parts go in; null when none would. */
   question: Question | null;

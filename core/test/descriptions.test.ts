@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import demo from '../../demo/1-vehicles.json';
-import text from './descriptions.txt?raw';
+import first from './descriptions.txt?raw';
+import second from './descriptions-2.txt?raw';
 import { describeVehicle, type Field, type Vocabulary } from '../src/vehicle/index.ts';
 
 interface Bundle {
@@ -31,9 +32,11 @@ interface Case {
   awkward: boolean;
   details: Record<string, string>;
   leftover: string;
+  /** What is said of another vehicle in the same line. */
+  others: string[];
 }
 
-function readCases(): Case[] {
+function readCases(text: string): Case[] {
   return text
     .split('\n')
     .filter((line) => line !== '' && !line.startsWith('#'))
@@ -46,11 +49,24 @@ function readCases(): Case[] {
       const pairs = details.split(' ').map((pair): [string, string] => {
         const [field, value] = pair.split('=') as [Field, string];
         const spelled = value.replaceAll('/', '|');
-        if (field === 'make') return [field, idByName(vocabulary.makes, spelled)];
-        if (field === 'model') return [field, idByName(vocabulary.models, spelled)];
-        return [field, spelled];
+        if (field !== 'make' && field !== 'model') return [field, spelled];
+        const list = field === 'make' ? vocabulary.makes : vocabulary.models;
+        return [
+          field,
+          spelled
+            .split('|')
+            .map((name) => idByName(list, name))
+            .join('|'),
+        ];
       });
-      return { text, awkward: line.startsWith('*'), details: Object.fromEntries(pairs), leftover };
+      const [rest = '', ...others] = leftover.split(/\s*&\s*/);
+      return {
+        text,
+        awkward: line.startsWith('*'),
+        details: Object.fromEntries(pairs),
+        leftover: rest,
+        others,
+      };
     });
 }
 
@@ -62,24 +78,33 @@ const KNOWN_MISSES = new Set<string>([
 
 const words = (text: string): string[] => text.toLowerCase().split(/\s+/).filter(Boolean).sort();
 
-describe('a written set of descriptions', () => {
-  const cases = readCases();
-  const wrong = cases.filter(({ text, details, leftover }) => {
+const misreadOf = (cases: readonly Case[]): Case[] =>
+  cases.filter(({ text, details, leftover, others }) => {
     const read = describeVehicle(text, vocabulary, 2026);
     const found = Object.fromEntries(read.chips.map((chip) => [chip.field, chip.value]));
     const rest = read.leftover.map((each) => each.text).join(' ');
     const right =
       JSON.stringify(Object.entries(found).sort()) === JSON.stringify(Object.entries(details).sort()) &&
-      JSON.stringify(words(rest)) === JSON.stringify(words(leftover));
+      JSON.stringify(words(rest)) === JSON.stringify(words(leftover)) &&
+      JSON.stringify(read.others.map((other) => other.text)) === JSON.stringify(others);
     return !right;
   });
 
-  test('is 200 descriptions, at least 60 of them awkward', () => {
-    expect(cases.length).toBe(200);
-    expect(cases.filter((each) => each.awkward).length).toBeGreaterThanOrEqual(60);
+describe.each([
+  { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
+  { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
+])('the $name written set of descriptions', ({ cases, count, awkward }) => {
+  const wrong = misreadOf(cases);
+  const rate = (of: readonly Case[]): number =>
+    1 - of.filter((each) => wrong.includes(each)).length / of.length;
+
+  test(`is ${count} descriptions, at least ${awkward} of them awkward`, () => {
+    expect(cases.length).toBe(count);
+    expect(cases.filter((each) => each.awkward).length).toBeGreaterThanOrEqual(awkward);
   });
-  test('is read right for at least 95 in 100: every stated detail kept, none invented', () => {
-    expect(1 - wrong.length / cases.length).toBeGreaterThanOrEqual(0.95);
+  test('is read right for at least 95 in 100 ordinary and 85 in 100 awkward ones: every stated detail kept, none invented', () => {
+    expect(rate(cases.filter((each) => !each.awkward))).toBeGreaterThanOrEqual(0.95);
+    expect(rate(cases.filter((each) => each.awkward))).toBeGreaterThanOrEqual(0.85);
   });
   test('has no misses but the ones listed', () => {
     expect(wrong.map((each) => each.text).filter((text) => !KNOWN_MISSES.has(text))).toEqual([]);

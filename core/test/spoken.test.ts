@@ -99,7 +99,7 @@ const SAID: [field: Field, value: string, ways: string[]][] = [
   ['part', 'radiator', ['radiator', 'rad']],
   ['part', 'fan', ['fan', 'fan assembly']],
   ['part', 'thermostat', ['thermostat', 'stat']],
-  ['built', '2010-03..', ['built after march 2010', 'built after March 10']],
+  ['built', '2010-04..', ['built after march 2010', 'built after March 10']],
 ];
 
 const byField = new Map<Field, typeof SAID>();

@@ -36,7 +36,8 @@ export function labelFor(field: Field, value: string, vocabulary: Vocabulary): s
   const { denied, any } = readValue(value);
   const labels = any.map((each) => plainLabel(field, each, vocabulary));
   if (labels.includes('')) return '';
-  return `${denied ? 'not ' : ''}${labels.join(' or ')}`;
+  // Of several parts all are wanted; of several values of a detail one holds.
+  return `${denied ? 'not ' : ''}${labels.join(field === 'part' ? ' and ' : ' or ')}`;
 }
 
 function plainLabel(field: Field, value: string, vocabulary: Vocabulary): string {

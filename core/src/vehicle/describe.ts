@@ -1,6 +1,14 @@
 import distance from 'damerau-levenshtein';
 import { labelFor } from './choices.ts';
-import { KEYWORDS, RULES, type Context, type Detail } from './grammar.ts';
+import {
+  CUBIC_INCH_L,
+  KEYWORDS,
+  NOT_KEPT,
+  RULES,
+  displacement,
+  type Context,
+  type Detail,
+} from './grammar.ts';
 import { FIELDS, type Chip, type Choice, type Field } from './request.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
@@ -9,6 +17,8 @@ export interface Description {
   chips: Chip[];
   /** Words that nothing was made of, never dropped silently. */
   leftover: { text: string; from: number; to: number }[];
+  /** Other vehicles that the same line speaks of, each to be asked for by itself. */
+  others: { text: string; from: number; to: number }[];
   /** Where a vehicle identification number was among the words. */
   vin?: VinReading;
 }
@@ -25,7 +35,9 @@ const NOISE = new Set(
    lady missus wife husband dad mum mate drives drive driving driven number as at by be been are do does doesn't don't know knows not sure
    if or but either maybe probably possibly perhaps might could would about all just only really like thing kind sort type version from yes
    no wait sorry mean actually make rather scratch correction yeah yep ok okay so well um er uh now own owns bought i've i'm he's she's we've they've there's that's what's w/ than also plus too
-   into only still very quite bit lot every whole actual going go come came put take makes`.split(/\s+/),
+   into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two couple obviously both first used had has's swapped traded sold`.split(
+    /\s+/,
+  ),
 );
 
 const WORD = /[^\s,;()"]+/y;
@@ -34,7 +46,17 @@ const GAP = /[\s,;()"]+/y;
 const CORRECTION =
   /(?:no,?\s+wait|sorry|i mean|actually|scratch that|make that|rather|correction|but|no)(?=[\s,.;])/y;
 const DENIAL =
-  /(?:anything but|any but|not|isn't|isnt|ain't|except|excluding|other than)(?:\s+(?:for\s+)?(?:an?|the|with))?(?=\s)/y;
+  /(?:anything but|any but|not|isn't|isnt|ain't|except(?:ing)?|excluding|other than|apart from|without|w\/o|minus|lacks|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with))*(?=\s)/y;
+/** "Any but the diesel": here "but" denies, where else it corrects. */
+const ALL_BUT = /but(?:\s+not)?(?:\s+(?:an?|the))?(?=\s)/y;
+const OF_ALL = /\b(?:any|all|every|anything)\b/;
+/** What somebody had, before what they have now. */
+const FORMER =
+  /\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=\bnow\b|\bfor an?\b|\bwith an?\b)/g;
+/** Where one vehicle ends and the next begins. */
+const NEXT_VEHICLE = /[;,]|\b(?:and|also|plus)\b/g;
+const OPENING =
+  /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their)\b(?:'s)?)+/;
 const OR = /(?:or(?:\s+(?:it's|an?|the|maybe))?)(?=\s)/y;
 const DOUBT_BEFORE =
   /(?:maybe|probably|possibly|perhaps|might be|could be|i think|i guess|thinks?(?: it is| it's)?)(?=\s)/y;
@@ -137,6 +159,8 @@ class Reader {
   private denying = false;
   private doubting = false;
   private lastField: Field | undefined;
+  /** What was said last was a denial: an "or" goes on denying. */
+  private denied = false;
   private either: Field | undefined;
 
   private readonly read: string;
@@ -144,13 +168,26 @@ class Reader {
   private readonly names: Names;
   private readonly context: Context;
   private readonly patterns: readonly VinPattern[];
+  /** Stretches that speak of what was before. */
+  private readonly former: readonly [number, number][];
+  /** What was said there: kept as the other reading of a detail. */
+  private readonly before: { field: Field; choice: Choice }[] = [];
+  /** Where a second vehicle begins, once its model was met. */
+  secondVehicle: number | undefined;
 
-  constructor(read: string, vocabulary: Vocabulary, context: Context, patterns: readonly VinPattern[]) {
+  constructor(
+    read: string,
+    vocabulary: Vocabulary,
+    context: Context,
+    patterns: readonly VinPattern[],
+    former: readonly [number, number][] = [],
+  ) {
     this.read = read;
     this.vocabulary = vocabulary;
     this.names = namesOf(vocabulary);
     this.context = context;
     this.patterns = patterns;
+    this.former = former;
   }
 
   private add(
@@ -176,9 +213,14 @@ class Reader {
       value: each,
       label: labelFor(field, each, this.vocabulary),
     });
+    if (this.former.some(([begin, end]) => from >= begin && from < end)) {
+      this.before.push({ field, choice: labelled(value) });
+      return;
+    }
     const doubtful = this.doubting && certainty === 'read' ? 'likely' : certainty;
     const words = { text: this.read.slice(from, to), from, to };
     const earlier = this.chips.find((chip) => chip.field === field);
+    this.denied = value.startsWith('!') || (field === 'airConditioning' && value === 'no');
     // "A 2013, could be a 2014" leaves it open as much as "or" does.
     const alternative = this.either === field || (this.doubting && earlier !== undefined);
     if (this.either !== undefined && this.either !== field && this.eitherChip()) {
@@ -197,6 +239,9 @@ class Reader {
         certainty: doubtful,
         alternatives: others.map(labelled),
       });
+    } else if (joined(field, earlier.value, value, this.correcting) !== undefined) {
+      const both = joined(field, earlier.value, value, this.correcting)!;
+      Object.assign(earlier, labelled(both), { text: this.read.slice(earlier.from, to), to });
     } else if (value.startsWith('!') && !earlier.value.startsWith('!') && earlier.value !== value.slice(1)) {
       // "Auto, not manual" says one thing twice.
       this.lastField = field;
@@ -208,10 +253,14 @@ class Reader {
       earlier.alternatives = [{ value: earlier.value, label: earlier.label }, ...earlier.alternatives];
       Object.assign(earlier, labelled(value), words, { certainty: doubtful });
     } else if (earlier.value !== value && alternative && !value.startsWith('!')) {
-      Object.assign(earlier, labelled(`${earlier.value}|${value}`), {
-        text: this.read.slice(earlier.from, to),
-        to,
-      });
+      Object.assign(
+        earlier,
+        labelled(field === 'year' ? neighbours(earlier.value, value) : `${earlier.value}|${value}`),
+        {
+          text: this.read.slice(earlier.from, to),
+          to,
+        },
+      );
     } else if (earlier.value !== value) {
       earlier.alternatives.unshift(labelled(value));
       this.leftover.push(words);
@@ -243,6 +292,11 @@ class Reader {
 
   private step(lower: string, at: number, offset: number, whole: boolean): number {
     const word = matchAt(WORD, lower, at)!;
+    const grouped = whole ? this.groupedVin(lower, at) : undefined;
+    if (grouped) {
+      this.readVin(grouped.vin, at + offset, grouped.end + offset);
+      return grouped.end;
+    }
     const bare = word.replace(/[.!?:]+$/, '');
     if (whole && looksLikeVin(bare)) {
       this.readVin(bare, at + offset);
@@ -251,6 +305,13 @@ class Reader {
     const long = this.joinedName(lower, at, 2);
     if (long) return this.takeName(long.names, at + offset, long.end + offset) - offset;
     const shouted = this.read.slice(at + offset, at + offset + word.length);
+    const kept = matchAt(NOT_KEPT, lower, at);
+    if (kept) {
+      const from = at + offset;
+      this.leftover.push({ text: this.read.slice(from, from + kept.length), from, to: from + kept.length });
+      this.settle(undefined);
+      return at + kept.length;
+    }
     const ruled =
       shouted === 'AT' ? { details: AUTOMATIC, end: at + 2 } : applyRules(lower, at, this.context);
     if (ruled) {
@@ -269,6 +330,15 @@ class Reader {
     }
     const exact = this.names.exact.get(plain(bare));
     if (exact) return this.takeName(exact, at + offset, at + word.length + offset) - offset;
+    const single = this.singular(bare);
+    if (single) {
+      const end = at + word.length;
+      if ('names' in single) return this.takeName(single.names, at + offset, end + offset) - offset;
+      for (const { field, value, alternatives = [] } of single.details)
+        this.add(field, value, at + offset, at + bare.length + offset, 'read', alternatives);
+      this.settle(single.details.length === 1 ? single.details[0]!.field : undefined);
+      return end;
+    }
     const turn = this.turnOfPhrase(lower, at);
     if (turn > 0) return at + turn;
     this.guess(word, bare, at, offset, whole);
@@ -277,11 +347,17 @@ class Reader {
 
   /** Phrases that say how the next (or the last) detail is meant; returns how long one is, 0 for none. */
   private turnOfPhrase(lower: string, at: number): number {
-    const denial = matchAt(DENIAL, lower, at);
+    // "Six speed? No, five": what follows a question is its answer.
+    const denial = /\?\s*$/.test(lower.slice(0, at)) ? undefined : matchAt(DENIAL, lower, at);
     // "Not sure" and "doesn't know" deny nothing.
     if (denial && !/^\s+(?:sure|certain|know)/.test(lower.slice(at + denial.length))) {
       this.denying = true;
       return denial.length;
+    }
+    const allBut = matchAt(ALL_BUT, lower, at);
+    if (allBut && OF_ALL.test(lower.slice(0, at))) {
+      this.denying = true;
+      return allBut.length;
     }
     const correction = matchAt(CORRECTION, lower, at);
     if (correction) {
@@ -305,6 +381,10 @@ class Reader {
       return before.length;
     }
     const or = matchAt(OR, lower, at);
+    if (or && this.denied) {
+      this.denying = true;
+      return or.length;
+    }
     if (or && this.lastField) {
       this.either = this.lastField;
       return or.length;
@@ -330,6 +410,47 @@ class Reader {
     return found;
   }
 
+  /** A plural: of a name on record, or of a word of the grammar. */
+  private singular(bare: string): { names: Name[] } | { details: Detail[] } | undefined {
+    if (bare.length < 4 || !bare.endsWith('s') || NOISE.has(bare)) return undefined;
+    const one = bare.replace(/'?s$/, '');
+    const names = this.names.exact
+      .get(plain(one))
+      ?.filter((name) => name.field === 'model' || name.field === 'make');
+    if (names?.length) return { names };
+    const ruled = applyRules(one, 0, this.context);
+    return ruled?.end === one.length ? { details: ruled.details } : undefined;
+  }
+
+  /** An identification number that was said in groups; only one that its own check digit bears out. */
+  private groupedVin(lower: string, at: number): { vin: string; end: number } | undefined {
+    let [end, together, groups] = [at, '', 0];
+    while (together.length < VIN_LENGTH) {
+      const group = matchAt(VIN_GROUP, lower, end);
+      if (!group) return undefined;
+      together += group.replace(/[^a-z0-9]/g, '');
+      end += group.length;
+      groups += 1;
+    }
+    if (together.length !== VIN_LENGTH || groups < 2 || /[a-z0-9]/.test(lower[end] ?? '')) return undefined;
+    const vin = together.toUpperCase();
+    return readVin(vin, this.patterns, this.context.referenceYear).state === 'right'
+      ? { vin, end }
+      : undefined;
+  }
+
+  /** A model other than the one that was named, of which nothing says that it is meant instead: another vehicle. */
+  private noteSecond(name: Name, from: number, certainty: Chip['certainty']): void {
+    const earlier = this.chips.find((chip) => chip.field === 'model');
+    if (name.field !== 'model' || !earlier || certainty !== 'read') return;
+    if (this.correcting || this.denying || this.doubting || this.either !== undefined) return;
+    if (earlier.value.startsWith('!') || earlier.value.split('|').includes(name.value)) return;
+    if (this.former.some(([begin, end]) => from >= begin && from < end)) return;
+    const between = this.read.slice(earlier.to, from).toLowerCase();
+    const parting = [...between.matchAll(NEXT_VEHICLE)].at(-1);
+    if (parting) this.secondVehicle ??= earlier.to + parting.index;
+  }
+
   private takeName(
     names: readonly Name[],
     from: number,
@@ -337,6 +458,7 @@ class Reader {
     certainty: Chip['certainty'] = 'read',
   ): number {
     const best = names[0]!;
+    this.noteSecond(best, from, certainty);
     const others = names.filter((name) => name.field === best.field && name.value !== best.value);
     this.add(best.field, best.value, from, to, certainty, [...new Set(others.map((name) => name.value))]);
     this.settle(best.field);
@@ -348,7 +470,14 @@ class Reader {
     const from = at + offset;
     const key = plain(bare);
     if (whole && this.pieces(word, from)) return;
-    if (NOISE.has(bare.toLowerCase()) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
+    const litres = Number(bare) * CUBIC_INCH_L;
+    if (whole && /^\d{2,3}$/.test(bare) && this.isEngineSize(litres)) {
+      for (const { field, value } of displacement(litres))
+        this.add(field, value, from, from + bare.length, 'likely', []);
+      this.settle('displacement');
+      return;
+    }
+    if (NOISE.has(bare.toLowerCase().replace(/'s$/, '')) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
     const near = nearNames(key, this.names);
     const keyword = key.length >= 3 ? nearKeyword(key) : undefined;
     if (near[0] && near[0].slips <= (keyword?.slips ?? 9)) {
@@ -381,6 +510,21 @@ class Reader {
     return this.chips.length + this.leftover.length > before;
   }
 
+  /** A bare number is cubic inches only where an engine of that size is on record. */
+  private isEngineSize = (litres: number): boolean =>
+    this.vocabulary.engines.some(
+      ({ displacementL }) =>
+        displacementL >= SMALLEST_L && Math.abs(displacementL - litres) <= CUBIC_INCH_SLACK_L,
+    );
+
+  /** What was said of the vehicle before this one stays to choose from. */
+  finish(): void {
+    for (const { field, choice } of this.before) {
+      const chip = this.chips.find((each) => each.field === field);
+      if (chip && chip.value !== choice.value) chip.alternatives.push(choice);
+    }
+  }
+
   /** A pattern names makes and models by their names; a chip carries their ids. */
   private spelled(field: Field, value: string): string {
     const { makes, models } = this.vocabulary;
@@ -390,9 +534,8 @@ class Reader {
     return named ? String(named.id) : value;
   }
 
-  private readVin(word: string, from: number): void {
+  private readVin(word: string, from: number, to = from + word.length): void {
     this.vin = readVin(word, this.patterns, this.context.referenceYear);
-    const to = from + word.length;
     const { year, holds, state } = this.vin;
     if (state === 'wrong form') {
       this.leftover.push({ text: this.read.slice(from, to), from, to });
@@ -408,6 +551,39 @@ class Reader {
     }
     this.settle(undefined);
   }
+}
+
+const VIN_LENGTH = 17;
+const VIN_GROUP = /[\s.-]*[a-z0-9]+/y;
+const SMALLEST_L = 0.9;
+/** Half a cubic inch either side, and the rounding of the litres on record. */
+const CUBIC_INCH_SLACK_L = 0.03;
+
+const oneYear = (value: string): boolean => /^\d{4}$/.test(value);
+/** Two years side by side are a span, others are one or the other. */
+const neighbours = (a: string, b: string): string =>
+  oneYear(a) && oneYear(b) && Math.abs(Number(a) - Number(b)) === 1 ? [a, b].sort().join('-') : `${a}|${b}`;
+
+/**
+ * Two statements of one detail that both hold: two wanted parts, two denials, "newer than" with "older than".
+ * Undefined where the second stands against the first.
+ */
+function joined(field: Field, first: string, second: string, correcting: boolean): string | undefined {
+  if (first === second) return undefined;
+  if (field === 'year') return between(first, second);
+  if (correcting) return undefined;
+  if (field === 'part') return first.split('|').includes(second) ? first : `${first}|${second}`;
+  if (first.startsWith('!') && second.startsWith('!')) return `${first}|${second.slice(1)}`;
+  return undefined;
+}
+
+/** "Newer than 2009 but older than 2012" as one span; undefined where the two are no such pair. */
+function between(first: string, second: string): string | undefined {
+  if (first.startsWith('!') && second.startsWith('!')) return `${first}|${second.slice(1)}`;
+  const [from, to] = first.endsWith('-') ? [first, second] : [second, first];
+  if (!/^\d{4}-$/.test(from) || !/^-\d{4}$/.test(to)) return undefined;
+  const [least, most] = [from.slice(0, 4), to.slice(1)];
+  return least === most ? least : least < most ? `${least}-${most}` : undefined;
 }
 
 function matchAt(pattern: RegExp, text: string, at: number): string | undefined {
@@ -440,9 +616,21 @@ export function describeVehicle(
     .replace(/[\p{Cc}\p{Cf}]/gu, (hidden) => ' '.repeat(hidden.length));
   // Letters of other scripts may change length in lower case; positions must not move.
   const lower = read.replace(/[A-Z]/g, (letter) => letter.toLowerCase()).replace(/[’‘]/g, "'");
-  const reader = new Reader(read, vocabulary, { referenceYear }, patterns);
-  reader.scan(lower, 0, true);
-  const { chips, leftover, vin } = reader;
+  const former = [...lower.matchAll(FORMER)].map((hit): [number, number] => [
+    hit.index,
+    hit.index + hit[0].length,
+  ]);
+  const upTo = (end: number): Reader => {
+    const reader = new Reader(read.slice(0, end), vocabulary, { referenceYear }, patterns, former);
+    reader.scan(lower.slice(0, end), 0, true);
+    reader.finish();
+    return reader;
+  };
+  const all = upTo(read.length);
+  // Where the line speaks of a second vehicle it is read up to there; the rest is for a line of its own.
+  const end = all.secondVehicle;
+  const { chips, leftover, vin } = end === undefined ? all : upTo(end);
+  const others = end === undefined ? [] : othersFrom(read, end, vocabulary, referenceYear, patterns);
   if (text.length > DESCRIPTION_LIMIT)
     leftover.push({
       text: text.slice(DESCRIPTION_LIMIT, DESCRIPTION_LIMIT + 40),
@@ -451,8 +639,30 @@ export function describeVehicle(
     });
   chips.sort((a, b) => FIELDS.indexOf(a.field) - FIELDS.indexOf(b.field));
   leftover.sort((a, b) => a.from - b.from);
-  return vin ? { chips, leftover, vin } : { chips, leftover };
+  return vin ? { chips, leftover, others, vin } : { chips, leftover, others };
 }
+
+/** The lines of the vehicles that come after the first, without the words that lead over to them. */
+function othersFrom(
+  read: string,
+  end: number,
+  vocabulary: Vocabulary,
+  referenceYear: number,
+  patterns: readonly VinPattern[],
+): Description['others'] {
+  const rest = read.slice(end);
+  const from = end + (OPENING.exec(rest.toLowerCase())?.[0].length ?? 0);
+  const text = read.slice(from).trim();
+  if (text === '') return [];
+  const further = describeVehicle(text, vocabulary, referenceYear, patterns).others;
+  const own = text.slice(0, further[0]?.from).replace(LEADING_OVER, '').trim();
+  return [
+    { text: own, from, to: from + own.length },
+    ...further.map((each) => ({ ...each, from: each.from + from, to: each.to + from })),
+  ];
+}
+/** The words before the next vehicle: "…, and a". */
+const LEADING_OVER = /[\s;,]*(?:\b(?:and|also|plus|an?|the|one|for)\b\s*)*$/i;
 
 function applyRules(lower: string, at: number, context: Context) {
   for (const rule of RULES) {

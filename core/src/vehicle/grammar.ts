@@ -27,7 +27,7 @@ const rule = (source: string, read: Rule['read']): Rule => ({
 });
 const fixed = (source: string, ...details: Detail[]): Rule => rule(source, () => details);
 
-const CUBIC_INCH_L = 0.016387064;
+export const CUBIC_INCH_L = 0.016387064;
 const OLDEST_YEAR = 1950;
 
 /** Two digits mean the latest year not more than one past the present; the other century stays an alternative. */
@@ -79,12 +79,24 @@ const years: Rule[] = [
     String.raw`(?:an?\s+)?${Y}\s*(?:-|–|\/|to|through|thru)\s*(?:an?\s+)?${Y}(?: or so| or thereabouts)?`,
     (m, c) => span(m[1]!, m[2]!, c),
   ),
-  rule(String.raw`(?:either\s+)?(?:an?\s+)?${Y}\s+or\s+(?:an?\s+)?${Y}`, (m, c) => {
-    const [from, to] = [m[1]!, m[2]!].map((text) => fullYear(text, c.referenceYear)) as [number, number];
-    if (!isYear(from, c) || !isYear(to, c) || from === to) return [];
-    // Neighbouring years are a span; "2009 or 2011" leaves 2010 out.
-    return to - from === 1 ? span(m[1]!, m[2]!, c) : [{ field: 'year', value: `${from}|${to}` }];
+  rule(String.raw`${Y}\s*,\s*(?:an?\s+)?${Y},?\s+or\s+(?:an?\s+)?${Y}`, (m, c) => {
+    const [first, ...rest] = [m[1]!, m[2]!, m[3]!]
+      .map((text) => fullYear(text, c.referenceYear))
+      .sort((a, b) => a - b) as [number, number, number];
+    if (!isYear(first, c) || !isYear(rest[1]!, c)) return [];
+    return rest[1]! - first === 2 && rest[0] === first + 1
+      ? [{ field: 'year', value: `${first}-${rest[1]}` }]
+      : [{ field: 'year', value: [first, ...rest].join('|') }];
   }),
+  rule(
+    String.raw`(?:either\s+)?(?:an?\s+)?${Y}\s+or\s+(?:(?:maybe|perhaps|possibly)\s+)?(?:an?\s+)?${Y}`,
+    (m, c) => {
+      const [from, to] = [m[1]!, m[2]!].map((text) => fullYear(text, c.referenceYear)) as [number, number];
+      if (!isYear(from, c) || !isYear(to, c) || from === to) return [];
+      // Neighbouring years are a span; "2009 or 2011" leaves 2010 out.
+      return to - from === 1 ? span(m[1]!, m[2]!, c) : [{ field: 'year', value: `${from}|${to}` }];
+    },
+  ),
   rule(String.raw`two thousand(?: and)?[\s-](${BELOW_100})`, (m) => [
     { field: 'year', value: String(2000 + spokenNumber(m[1]!)) },
   ]),
@@ -102,13 +114,18 @@ const years: Rule[] = [
       return isYear(year, c) ? [{ field: 'year', value: `${year}-` }] : [];
     },
   ),
-  rule(String.raw`(not\s+)?(?:older|earlier)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
+  rule(String.raw`(not?\s+)?(?:older|earlier)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
     const year = fullYear(m[2]!, c.referenceYear);
     return isYear(year, c) ? [{ field: 'year', value: m[1] ? `${year}-` : `-${year - 1}` }] : [];
   }),
-  rule(String.raw`(not\s+)?(?:newer|later|younger)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
+  rule(String.raw`(not?\s+)?(?:newer|later|younger)\s+than\s+(?:an?\s+|the\s+)?${Y}`, (m, c) => {
     const year = fullYear(m[2]!, c.referenceYear);
     return isYear(year, c) ? [{ field: 'year', value: m[1] ? `-${year}` : `${year + 1}-` }] : [];
+  }),
+  rule(String.raw`${Y}\s+at\s+the\s+(latest|earliest|oldest|newest)`, (m, c) => {
+    const year = fullYear(m[1]!, c.referenceYear);
+    if (!isYear(year, c)) return [];
+    return [{ field: 'year', value: /latest|newest/.test(m[2]!) ? `-${year}` : `${year}-` }];
   }),
   rule(String.raw`2k(\d\d)`, (m, c) => {
     const year = 2000 + Number(m[1]);
@@ -123,7 +140,7 @@ const years: Rule[] = [
   rule(String.raw`(?:up to|until|till)\s+${Y}`, (m, c) => [
     { field: 'year', value: `-${fullYear(m[1]!, c.referenceYear)}` },
   ]),
-  rule(String.raw`${VAGUE_BEFORE}(?:my)?${Y}${VAGUE_AFTER}(?:\s*(?:plate|reg|registered))?`, (m, c) => {
+  rule(String.raw`${VAGUE_BEFORE}(?:my)?${Y}${VAGUE_AFTER}(?:\s*(?:reg|registered))?`, (m, c) => {
     const year = fullYear(m[2]!, c.referenceYear);
     if (!isYear(year, c)) return [];
     if (m[1] ?? m[3] ?? m[4])
@@ -147,6 +164,46 @@ function month(name: string | undefined, number: string | undefined, year: strin
   return `${fullYear(year, context.referenceYear)}-${String(index).padStart(2, '0')}`;
 }
 
+/** A month that cannot be taken for anything else: named, or a number and a whole year. */
+const SURE_MONTH = String.raw`(?:(jan|feb|mar|apr|may|jun|jul|aug|sept?|oct|nov|dec)[a-z]*\.?\s+(?:of\s+)?|(0?[1-9]|1[0-2])\s*[/.]\s*)((?:19|20)\d\d)`;
+
+const otherMonth = (text: string, step: 1 | -1): string => {
+  const [year, index] = text.split('-').map(Number) as [number, number];
+  const count = year * 12 + index - 1 + step;
+  return `${Math.floor(count / 12)}-${String((count % 12) + 1).padStart(2, '0')}`;
+};
+
+/** "After" and "before" leave out the month they name; "from", "since", "until" take it in. */
+function monthSpan(word: string | undefined, at: string): Detail[] {
+  switch (word) {
+    case 'after':
+      return [{ field: 'built', value: `${otherMonth(at, 1)}..` }];
+    case 'before':
+      return [{ field: 'built', value: `..${otherMonth(at, -1)}` }];
+    case 'from':
+    case 'since':
+      return [{ field: 'built', value: `${at}..` }];
+    case 'until':
+    case 'till':
+    case 'up to':
+      return [{ field: 'built', value: `..${at}` }];
+    default:
+      return [{ field: 'built', value: at }];
+  }
+}
+
+/**
+ * A plate with an age in it, by the half year it was given out in: 02 to 50 from March to August, 51 on from September
+ * to February. Whatever carries it was built then or earlier.
+ */
+function plate(number: number, context: Context): Detail[] {
+  const second = number > 50;
+  const year = 2000 + (second ? number - 50 : number);
+  if (year < 2001 || year > context.referenceYear) return [];
+  return [{ field: 'built', value: second ? `..${year + 1}-02` : `..${year}-08` }];
+}
+
+const WHEN = 'after|from|since|before|until|till|up to|in';
 const BUILT = String.raw`(?:built|made|produced|build|production)(?:\s+date|\s+month)?:?`;
 
 const builds: Rule[] = [
@@ -166,27 +223,34 @@ const builds: Rule[] = [
       ];
     },
   ),
+  rule(String.raw`${BUILT}\s+(${WHEN})?\s*((?:19|20)\d\d)-(0[1-9]|1[0-2])`, (m) =>
+    monthSpan(m[1], `${m[2]}-${m[3]}`),
+  ),
+  rule(String.raw`${BUILT}\s+(${WHEN})?\s*(?:the\s+)?${MONTH}(?: or so| or thereabouts)?`, (m, c) =>
+    monthSpan(m[1], month(m[2], m[3], m[4]!, c)),
+  ),
   rule(
-    String.raw`${BUILT}\s+(after|from|since|before|until|up to|in)?\s*((?:19|20)\d\d)-(0[1-9]|1[0-2])`,
-    (m) => {
-      const at = `${m[2]}-${m[3]}`;
-      return [
-        {
-          field: 'built',
-          value: !m[1] || m[1] === 'in' ? at : /after|from|since/.test(m[1]) ? `${at}..` : `..${at}`,
-        },
-      ];
+    String.raw`(?:between|from)\s+(?:the\s+)?${SURE_MONTH}\s*(?:and|to|till|until|-|–)\s*(?:the\s+)?${SURE_MONTH}`,
+    (m, c) => {
+      const ends = [month(m[1], m[2], m[3]!, c), month(m[4], m[5], m[6]!, c)].sort();
+      return [{ field: 'built', value: ends.join('..') }];
     },
   ),
-  rule(String.raw`${BUILT}\s+(after|from|since|before|until|up to|in)?\s*${MONTH}`, (m, c) => {
-    const at = month(m[2], m[3], m[4]!, c);
-    const word = m[1] ?? 'in';
-    if (word === 'in') return [{ field: 'built', value: at }];
-    return [{ field: 'built', value: /after|from|since/.test(word) ? `${at}..` : `..${at}` }];
-  }),
+  rule(
+    String.raw`(?:(${WHEN})\s+)?(?:the\s+)?${SURE_MONTH}(?:\s+(?:on|onwards))?(?: or so| or thereabouts)?`,
+    (m, c) => monthSpan(m[1], month(m[2], m[3], m[4]!, c)),
+  ),
+  // "2012-05" is a month; "2008-12" is a span of years, as the trade writes them.
+  rule(String.raw`(?:(${WHEN})\s+)?((?:19|20)(\d\d))-(0[1-9]|1[0-2])`, (m) =>
+    Number(m[4]) > Number(m[3]) ? [] : monthSpan(m[1], `${m[2]}-${m[4]}`),
+  ),
+  rule(
+    String.raw`(?:first\s+)?(?:registered\s+)?(?:on\s+)?(?:an?\s+)?(\d\d)[\s-]?(?:plates?|reg(?:istration|istered)?)`,
+    (m, c) => plate(Number(m[1]), c),
+  ),
 ];
 
-const displacement = (litres: number): Detail[] =>
+export const displacement = (litres: number): Detail[] =>
   litres >= 0.5 && litres <= 9.9
     ? [{ field: 'displacement', value: String(Math.round(litres * 100) / 100) }]
     : [];
@@ -232,7 +296,7 @@ const engines: Rule[] = [
   fixed(String.raw`hybrid`, { field: 'fuel', value: 'hybrid' }),
   fixed(String.raw`electric|ev`, { field: 'fuel', value: 'electric' }),
   fixed(String.raw`lpg|propane`, { field: 'fuel', value: 'lpg' }),
-  fixed(String.raw`(?:non|no|without)[\s-]?(?:a\s+)?turbo|naturally aspirated|n\/?a`, {
+  fixed(String.raw`(?:non|no|without)[\s-]?(?:an?\s+|the\s+)?turbo|naturally aspirated|n\/?a`, {
     field: 'aspiration',
     value: 'natural',
   }),
@@ -292,6 +356,7 @@ const transmissions: Rule[] = [
   }),
 ];
 
+const GONE = 'delete|deleted|removed|missing|taken out';
 const AIR = String.raw`(?:air[\s-]?con(?:ditioning|ditioned|ditioner)?|a\/?c|a\.c\.?|air)`;
 const options: Rule[] = [
   fixed(
@@ -301,12 +366,13 @@ const options: Rule[] = [
       value: 'no',
     },
   ),
+  fixed(String.raw`${AIR}[\s-]+(?:is\s+|was\s+)?(?:${GONE})`, { field: 'airConditioning', value: 'no' }),
   rule(String.raw`${AIR}\s*[:?=]?\s*(yes|yep|yeah|no|none|nope)(?=[,.;)]|\s*$)`, (m) => [
     { field: 'airConditioning', value: m[1]!.startsWith('y') ? 'yes' : 'no' },
   ]),
   fixed(String.raw`(?:with\s+|w\/\s*)?${AIR}`, { field: 'airConditioning', value: 'yes' }),
   rule(
-    String.raw`(?:(no|not|without|non)[\s-]+)?(?:the\s+|a\s+)?(?:tow(?:ing)?(?:[\s-]?(?:package|pack|pkg|bar|kit))?|tows)`,
+    String.raw`(?:(no|not|without|non)[\s-]+)?(?:the\s+|a\s+)?(?:tow(?:ing)?(?:[\s-]?(?:package|pack|pkg|bar|kit)s?)?|tows)`,
     (m) => [{ field: 'package', value: m[1] ? '!towing' : 'towing' }],
   ),
   rule(
@@ -388,3 +454,9 @@ export const RULES: readonly Rule[] = [
   ...years,
   ...engines.slice(SIZES),
 ];
+
+/** Numbers that belong to something else than a year or an engine, and are kept by nobody. */
+export const NOT_KEPT = new RegExp(
+  String.raw`(?:(?:8|12|16|20|24|30|32|36|40|48)[\s-]?(?:valves?|v)|(?:6|12|24|48)[\s-]?(?:volts?|v))${END}`,
+  'y',
+);

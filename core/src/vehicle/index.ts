@@ -4,7 +4,7 @@ export { choicesFor, labelFor } from './choices.ts';
 export { DESCRIPTION_LIMIT, correct, describeVehicle, type Description } from './describe.ts';
 export {
   FIELDS,
-  blame,
+  ruledOutBy,
   byId,
   suits,
   tellApart,

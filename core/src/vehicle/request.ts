@@ -183,17 +183,35 @@ export const suits = (
   vocabulary: Vocabulary,
 ): boolean => chips.every((chip) => holds(chip.field, configuration, chip.value, vocabulary));
 
-/** The stated details that no configuration at all agrees with, once the others are granted; empty when some do. */
-export function blame(
+/**
+ * The smallest set of stated details that no configuration agrees with, whatever else was said; empty when some agree
+ * with all. Of several of one size, the first as the details are ordered.
+ */
+export function ruledOutBy(
   chips: readonly Chip[],
   configurations: readonly Configuration[],
   vocabulary: Vocabulary,
 ): Chip[] {
-  if (configurations.some((configuration) => suits(configuration, chips, vocabulary))) return [];
-  return chips.filter((chip) => {
-    const others = chips.filter((other) => other !== chip);
-    return configurations.some((configuration) => suits(configuration, others, vocabulary));
-  });
+  // What each configuration agrees with, as a set of bits; configurations alike in it are one.
+  const agreeing = new Set(
+    configurations.map((configuration) =>
+      chips.reduce((bits, { field, value }, at) => (holds(field, configuration, value, vocabulary) ? bits | (1 << at) : bits), 0),
+    ),
+  );
+  const everything = 2 ** chips.length - 1;
+  if (agreeing.has(everything)) return [];
+  for (let size = 1; size <= chips.length; size += 1)
+    for (const subset of subsetsOf(chips.length, size))
+      if (![...agreeing].some((bits) => (bits & subset) === subset)) return chips.filter((_, at) => subset & (1 << at));
+  return [];
+} // prettier-ignore
+
+/** Sets of `size` out of `count` things as bits, in order. */
+function* subsetsOf(count: number, size: number, from = 0, bits = 0): Generator<number> {
+  if (size === 0) yield bits;
+  else
+    for (let at = from; at <= count - size; at += 1)
+      yield* subsetsOf(count, size - 1, at + 1, bits | (1 << at));
 }
 
 export interface Difference {

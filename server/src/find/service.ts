@@ -1,6 +1,6 @@
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import {
-  blame,
+  ruledOutBy,
   choicesFor,
   correct,
   describeVehicle,
@@ -168,13 +168,16 @@ export async function find(
       ),
     })),
     leftover,
+    others: described.others.map((other) => other.text),
     vehicles: matching.slice(0, LIST_LIMIT).map((row) => vehicleLine(row, vocabulary)),
     total: matching.length,
     capped: rows.length === VEHICLES_READ,
     differences: matching.length > 1 ? tellApart(matching, vocabulary) : [],
     blamed:
       asked && matching.length === 0
-        ? blame(chips, await narrowed(db, { modelIds }, VEHICLES_READ), vocabulary).map((chip) => chip.field)
+        ? ruledOutBy(chips, await narrowed(db, { modelIds }, VEHICLES_READ), vocabulary).map(
+            (chip) => chip.field,
+          )
         : [],
     ...next,
     vin: described.vin ?? null,

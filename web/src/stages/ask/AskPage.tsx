@@ -156,6 +156,18 @@ function Understood({
         ))}
         {data.chips.length === 0 && <li className="text-muted">No detail of a vehicle was recognised.</li>}
       </ul>
+      {data.others.length > 0 && (
+        <p className="border-steel mt-3 border-l-[3px] pl-3">
+          That line speaks of{' '}
+          {data.others.length === 1 ? 'another vehicle' : `${data.others.length} other vehicles`}; one is
+          asked for at a time:{' '}
+          {data.others.map((other) => (
+            <Link key={other} to={`/ask?${new URLSearchParams({ q: other })}`} className="mr-3 font-semibold">
+              {other}
+            </Link>
+          ))}
+        </p>
+      )}
       {data.leftover.length > 0 && (
         <p className="mt-3">
           Not understood:{' '}
@@ -168,6 +180,19 @@ function Understood({
       )}
     </section>
   );
+}
+
+/** "No Tussock on record is both diesel and from 2020." */
+function ruledOut({ chips, blamed }: FindResult): string {
+  const named = chips.filter(({ field }) => field === 'make' || field === 'model').at(-1);
+  const details = chips
+    .filter(({ field }) => blamed.includes(field) && field !== named?.field)
+    .map(({ label }) => label);
+  const what =
+    details.length < 2 ? details[0] : `${details.slice(0, -1).join(', ')} and ${details.at(-1)} together`;
+  return what
+    ? `No ${named ? named.label : 'vehicle'} on record is ${what}.`
+    : `No vehicle of ${named?.label ?? 'that kind'} is on record.`;
 }
 
 const LEAVE_OUT = ' leave out';
@@ -265,9 +290,7 @@ function Found({
     return (
       <div className="mt-5">
         <Empty title="No vehicle on record agrees with all of that">
-          {data.blamed.length > 0
-            ? 'The chips marked in red stand in the way, each by itself: correct one, or leave it out.'
-            : 'Several details disagree with everything on record; leave some out, or record the vehicle in the library.'}
+          {ruledOut(data)} Correct one of them, leave it out, or record the vehicle in the library.
         </Empty>
       </div>
     );
