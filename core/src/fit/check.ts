@@ -142,10 +142,12 @@ export const worded = (subject: SubjectKind, key: string, figure: WordFigure | u
 export function sides(
   pairs: readonly (readonly ['vehicle' | 'part', Missing, QuantityFigure | WordFigure | undefined])[],
 ): Pick<ShownSides, 'traces' | 'missing'> {
-  return {
-    traces: pairs.flatMap(([side, , figure]) => (figure ? [{ side, trace: figure.trace }] : [])),
-    missing: pairs.flatMap(([, at, figure]) => (figure ? [] : [at])),
-  };
+  const traces: ShownSides['traces'] = [];
+  const missing: Missing[] = [];
+  for (const [side, at, figure] of pairs)
+    if (figure) traces.push({ side, trace: figure.trace });
+    else missing.push(at);
+  return { traces, missing };
 }
 
 const reachOf = (remedy: Remedy | undefined, practice: Practice): number =>

@@ -234,23 +234,23 @@ function rowsOf(
     const work = check.work?.(vehicle, part, finding, read);
     const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
     const known = finding.outcome !== 'unknown';
-    const own = shops.filter((name) => used.has(name));
-    rows.push({
-      check: check.id,
-      decisive: check.rule.decisive,
-      outcome: finding.outcome,
-      ...(need ? { need } : {}),
-      ...(have ? { have } : {}),
-      ...(numeric
-        ? { margin: { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.keep ? practice[check.rule.keep] : 0 } }
-        : {}),
-      ...(known ? { chance: finding.chance, chanceWithChange: finding.chanceWithChange } : {}),
-      ...(finding.small ? { small: true as const } : {}),
-      ...(work ? { work } : {}),
-      ...(own.length > 0 ? { own } : {}),
-      missing,
-      traces,
-    });
+    // Thousands of rows are made for one list: each is filled as it is, without objects in between.
+    const row: LedgerRow = { check: check.id, decisive: check.rule.decisive, outcome: finding.outcome, missing, traces };
+    if (need) row.need = need;
+    if (have) row.have = have;
+    if (numeric)
+      row.margin = { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.keep ? practice[check.rule.keep] : 0 };
+    if (known) {
+      row.chance = finding.chance;
+      row.chanceWithChange = finding.chanceWithChange;
+    }
+    if (finding.small) row.small = true;
+    if (work) row.work = work;
+    if (used.size > 0) {
+      const own = shops.filter((name) => used.has(name));
+      if (own.length > 0) row.own = own;
+    }
+    rows.push(row);
   }
   return rows;
 } // prettier-ignore

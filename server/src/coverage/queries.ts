@@ -1,7 +1,8 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { AuditClaim } from '@radiatrix/core/application';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { ModelLine } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { seenPart } from '../db/visible.ts';
 import { claims } from '../parts/queries.ts';
@@ -47,7 +48,7 @@ export async function claimsOfKind(
     .selectDistinct({ id: part.id })
     .from(application)
     .innerJoin(part, eq(part.id, application.partId))
-    .where(and(inArray(application.modelId, [...modelIds]), eq(part.kind, kind)));
+    .where(and(anyOf(application.modelId, modelIds), eq(part.kind, kind)));
   const held = await claims(db, { modelIds, partIds: parts.map(({ id }) => id), drafts });
   return held.map((claim) => ({ ...claim, kind }));
 }

@@ -1,6 +1,7 @@
 import { and, eq, inArray, ne, sql, type SQL } from 'drizzle-orm';
 import type { SubjectKind } from '@radiatrix/core/figures';
 import type { FigureRecord } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { bay, connector, measurement, person, source, type Standing } from '../db/schema/index.ts';
 
@@ -28,9 +29,6 @@ async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
   return rows as unknown as FigureRow[];
 } // prettier-ignore
 
-const inIds = (column: SQL, ids: readonly number[]): SQL =>
-  sql`${column} in (${sql.join(ids.map((id) => sql`${id}`), sql`, `)})`; // prettier-ignore
-
 /** What a reader may see of a bay: what is released, or, for who works on the library, as it would be once it is. */
 const visible = (drafts: boolean): SQL =>
   drafts ? sql`m.standing <> 'dropping'` : sql`m.standing <> 'draft'`;
@@ -39,7 +37,7 @@ export const figuresOfBay = (db: Db, bayId: number, drafts: boolean): Promise<Fi
   figuresOfBays(db, [bayId], drafts);
 
 export const figuresOfBays = async (db: Db, ids: readonly number[], drafts: boolean): Promise<FigureRow[]> =>
-  ids.length === 0 ? [] : figuresWhere(db, sql`${inIds(sql`m.bay_id`, ids)} and ${visible(drafts)}`);
+  ids.length === 0 ? [] : figuresWhere(db, sql`${anyOf(sql`m.bay_id`, ids)} and ${visible(drafts)}`);
 
 /** Everything of a bay, what waits for a reviewer and what is to go among it. */
 export const everyFigureOfBay = (db: Db, bayId: number): Promise<FigureRow[]> =>
@@ -49,7 +47,7 @@ export const figuresOfJob = (db: Db, jobId: number): Promise<FigureRow[]> =>
   figuresWhere(db, sql`m.job_id = ${jobId}`);
 
 export const figuresOfRevisions = async (db: Db, ids: readonly number[]): Promise<FigureRow[]> =>
-  ids.length === 0 ? [] : figuresWhere(db, inIds(sql`m.part_revision_id`, ids));
+  ids.length === 0 ? [] : figuresWhere(db, anyOf(sql`m.part_revision_id`, ids));
 
 export interface Subject {
   kind: SubjectKind;

@@ -1,4 +1,5 @@
-import { inArray, sql, type SQL } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { application, outcome, partRevision } from '../db/schema/index.ts';
 
@@ -22,7 +23,7 @@ const NEEDED = ['pinSpacing', 'topMountSpacing', 'fanMountWidth', 'fanMountHeigh
 const nearest = (bayIds: readonly number[]): SQL => sql`
   with need as materialized (
     select ${sql.join(NEEDED.map((key) => sql`min(value) filter (where key = ${key}) as ${sql.raw(`"${key}"`)}`), sql`, `)}
-    from measurement where bay_id in (${sql.join(bayIds.map((id) => sql`${id}`), sql`, `)}) and key in (${sql.join(NEEDED.map((key) => sql`${key}`), sql`, `)}) group by bay_id
+    from measurement where bay_id = any(${sql.param([...bayIds])}::int[]) and key in (${sql.join(NEEDED.map((key) => sql`${key}`), sql`, `)}) group by bay_id
   )
   select distinct r.part_id as id from need
   cross join lateral (${near(sql`'radiator'`, 'pinSpacing', 'topMountSpacing')} union all ${near(sql`'shroud'`, 'fanMountWidth', 'fanMountHeight')} union all ${near(sql`'fan'`, 'fanMountWidth', 'fanMountHeight')}) as close
@@ -43,12 +44,12 @@ export async function candidateIds(
   const listed = db
     .selectDistinct({ id: application.partId })
     .from(application)
-    .where(inArray(application.modelId, [...modelIds]));
+    .where(anyOf(application.modelId, modelIds));
   const tried = db
     .selectDistinct({ id: partRevision.partId })
     .from(outcome)
     .innerJoin(partRevision, sql`${partRevision.id} = ${outcome.partRevisionId}`)
-    .where(inArray(outcome.bayId, [...bayIds]));
+    .where(anyOf(outcome.bayId, bayIds));
   const alike =
     !unlisted || bayIds.length > BAYS_ALIKE
       ? Promise.resolve({ rows: [] })

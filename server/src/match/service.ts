@@ -5,7 +5,6 @@ import {
 import { overlaid, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { fitChoices, plugOf } from '@radiatrix/core/plan';
 import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
-import { seesDrafts } from '@radiatrix/contract';
 import { connectorsByCode } from '../connectors/queries.ts';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type {
@@ -20,7 +19,7 @@ import type {
 } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { noticesOf } from '../parts/notices-queries.ts';
+import { marksOn, noticesWith } from '../parts/notices-queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
 import { baysTried, modelsListed, boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
@@ -73,6 +72,8 @@ interface Judged {
   records: JudgingRecords;
   job: JobHand | undefined;
   practice: Practice;
+  /** What happened to the parts: superseded, failed, withdrawn. */
+  marks: ReadonlyMap<number, string[]>;
   evidenceOf: (part: PartRow) => Evidence;
   verdictOf: (part: PartRow) => Verdict;
 }
@@ -94,9 +95,10 @@ async function judgingOf(
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
   const ids =
     onlyPart === undefined ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId]) : [onlyPart];
-  const [records, held] = await Promise.all([
+  const [records, held, marks] = await Promise.all([
     loadJudging(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
+    marksOn(db, ids),
   ]);
   const heldOf = byPart(held);
   const needs: FitVehicle = {
@@ -117,6 +119,7 @@ async function judgingOf(
     records,
     job,
     practice,
+    marks,
     evidenceOf,
     verdictOf: (part) => judgeFit(needs, records.fitPart(part), evidenceOf(part), practice),
   };
@@ -147,11 +150,11 @@ export async function match(
   role: Role,
   options: MatchOptions = {},
 ): Promise<MatchResult> {
-  const { vehicle, vocabulary, records, job, practice, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
+  const { vehicle, vocabulary, records, marks, job, practice, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
   const candidates = records.parts.map((row): JudgedPart => ({
     ...partLineOf(row),
     verdict: verdictOf(row),
-    notices: [],
+    notices: noticesWith(marks, row),
   }));
   candidates.sort(
     (a, b) =>
@@ -167,9 +170,7 @@ export async function match(
       ...candidate,
       verdict: verdictLine(candidate.verdict),
     })),
-    first: !first
-      ? null
-      : { ...first, notices: (await noticesOf(db, [first.id], seesDrafts(role))).get(first.id) ?? [] },
+    first: first ?? null,
     practice: { passAt: practice.passAt, failAt: practice.failAt, own: ownOf(practice) },
     job: job
       ? {
@@ -190,11 +191,10 @@ export async function judged(
   role: Role,
   options: MatchOptions = {},
 ): Promise<JudgedPart> {
-  const { records, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
+  const { records, marks, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
   const [row] = records.parts;
   if (!row) throw notFound('That part');
-  const notices = await noticesOf(db, [row.id], seesDrafts(role));
-  return { ...partLineOf(row), verdict: verdictOf(row), notices: notices.get(row.id) ?? [] };
+  return { ...partLineOf(row), verdict: verdictOf(row), notices: noticesWith(marks, row) };
 }
 
 const SETS_SHOWN = 5;

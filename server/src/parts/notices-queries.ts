@@ -1,31 +1,46 @@
-import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { outcome, part, partRevision, supersession } from '../db/schema/index.ts';
 import { partLines } from './queries.ts';
 
 /** What is known of parts beside their figures and claims: notes, superseded by, failed, withdrawn; none said twice. */
-export async function noticesOf(db: Db, ids: readonly number[], drafts: boolean): Promise<Map<number, string[]>> {
+export async function noticesOf(
+  db: Db,
+  ids: readonly number[],
+  drafts: boolean,
+): Promise<Map<number, string[]>> {
+  const [marks, lines] = await Promise.all([marksOn(db, ids), partLines(db, { ids }, drafts)]);
+  return new Map(lines.map((line) => [line.id, noticesWith(marks, line)]));
+}
+
+/** The same of a part whose line is at hand. */
+export const noticesWith = (
+  marks: ReadonlyMap<number, string[]>,
+  { id, notes }: { id: number; notes: string },
+): string[] => [...(marks.get(id) ?? []), ...(notes === '' ? [] : [notes])];
+
+/** What happened to parts: superseded, failed, withdrawn. */
+export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<number, string[]>> {
   const found = new Map<number, string[]>();
   if (ids.length === 0) return found;
   const say = (id: number, text: string): void => void found.set(id, [...(found.get(id) ?? []), text]);
-  const [lines, successors, misfits, withdrawn] = await Promise.all([
-    partLines(db, { ids }, drafts),
-    db.select({ id: supersession.oldPartId, number: part.number }).from(supersession).innerJoin(part, eq(part.id, supersession.newPartId)).where(inArray(supersession.oldPartId, [...ids])),
+  const [successors, misfits, withdrawn] = await Promise.all([
+    db.select({ id: supersession.oldPartId, number: part.number }).from(supersession).innerJoin(part, eq(part.id, supersession.newPartId)).where(anyOf(supersession.oldPartId, ids)),
     db
       .select({ id: partRevision.partId, count: sql<number>`count(*)::integer`, last: sql<string>`max(${outcome.on})::text` })
       .from(outcome)
       .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
-      .where(and(inArray(partRevision.partId, [...ids]), eq(outcome.result, 'did not fit')))
+      .where(and(anyOf(partRevision.partId, ids), eq(outcome.result, 'did not fit')))
       .groupBy(partRevision.partId),
     db
       .selectDistinctOn([partRevision.partId], { id: partRevision.partId, revision: partRevision.revision, reason: partRevision.withdrawnFor, at: partRevision.withdrawnAt })
       .from(partRevision)
-      .where(and(inArray(partRevision.partId, [...ids]), isNotNull(partRevision.withdrawnAt)))
+      .where(and(anyOf(partRevision.partId, ids), isNotNull(partRevision.withdrawnAt)))
       .orderBy(partRevision.partId, desc(partRevision.revision)),
   ]);
   for (const { id, revision, reason, at } of withdrawn) say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
   for (const { id, number } of successors) say(id, `Superseded by ${number}.`);
   for (const { id, count, last } of misfits) say(id, `Did not fit ${count === 1 ? 'once' : `${count} times`}, last on ${last}.`);
-  for (const { id, notes } of lines) if (notes !== '') say(id, notes);
   return found;
 } // prettier-ignore

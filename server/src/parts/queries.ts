@@ -1,9 +1,10 @@
-import { and, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, desc, eq, ilike, isNull, or, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { Claim } from '@radiatrix/core/application';
 import type { PartLine, ScopeEntry } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import {
   application,
@@ -60,7 +61,7 @@ export async function partLines(
     .innerJoin(author, eq(author.id, partRevision.authorId))
     .where(
       and(
-        filter.ids ? inArray(part.id, [...filter.ids]) : undefined,
+        filter.ids ? anyOf(part.id, filter.ids) : undefined,
         filter.text
           ? or(
               ilike(part.number, pattern),
@@ -296,10 +297,10 @@ export async function claims(
     .where(
       and(
         seenPart(filter.drafts ?? true, application.partId),
-        filter.ids ? inArray(application.id, [...filter.ids]) : undefined,
-        filter.partIds ? inArray(application.partId, [...filter.partIds]) : undefined,
+        filter.ids ? anyOf(application.id, filter.ids) : undefined,
+        filter.partIds ? anyOf(application.partId, filter.partIds) : undefined,
         filter.modelId === undefined ? undefined : eq(application.modelId, filter.modelId),
-        filter.modelIds ? inArray(application.modelId, [...filter.modelIds]) : undefined,
+        filter.modelIds ? anyOf(application.modelId, filter.modelIds) : undefined,
         filter.sourceId === undefined ? undefined : eq(application.sourceId, filter.sourceId),
       ),
     )
@@ -341,7 +342,7 @@ export async function insertClaim(
 }
 
 export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<void> => {
-  if (ids.length > 0) await db.delete(application).where(inArray(application.id, [...ids]));
+  if (ids.length > 0) await db.delete(application).where(anyOf(application.id, ids));
 };
 
 /** Holds a part's row, so that two people who rewrite its lines go one after the other. */
@@ -352,10 +353,7 @@ export const lockPart = (db: Db, id: number) =>
 export const partNames = async (db: Db, ids: readonly number[]) =>
   ids.length === 0
     ? []
-    : db
-        .select({ id: part.id, number: part.number, kind: part.kind })
-        .from(part)
-        .where(inArray(part.id, [...ids]));
+    : db.select({ id: part.id, number: part.number, kind: part.kind }).from(part).where(anyOf(part.id, ids));
 
 /* ---- what happened when they were fitted ---- */
 
@@ -389,9 +387,9 @@ export async function outcomes(
     .where(
       and(
         filter.bayId === undefined ? undefined : eq(outcome.bayId, filter.bayId),
-        filter.bayIds ? inArray(outcome.bayId, [...filter.bayIds]) : undefined,
+        filter.bayIds ? anyOf(outcome.bayId, filter.bayIds) : undefined,
         filter.partId === undefined ? undefined : eq(partRevision.partId, filter.partId),
-        filter.partIds ? inArray(partRevision.partId, [...filter.partIds]) : undefined,
+        filter.partIds ? anyOf(partRevision.partId, filter.partIds) : undefined,
       ),
     )
     .orderBy(desc(outcome.on), desc(outcome.id));
@@ -413,5 +411,5 @@ export const modelsListed = async (db: Db, partIds: readonly number[]): Promise<
     await db
       .selectDistinct({ id: application.modelId })
       .from(application)
-      .where(inArray(application.partId, [...partIds]))
+      .where(anyOf(application.partId, partIds))
   ).map(({ id }) => id);

@@ -148,14 +148,21 @@ export const claimTouch = (
     if (!(await everybodySees(db, 'part', partId))) return undefined;
     const [line] = await partLines(db, { ids: [partId] }, true);
     const sources = await sourceLines(db);
-    const sourceName = (each: Said): string => sources.find(({ id }) => id === each.sourceId)?.name ?? '';
+    const said = sources.find(({ id }) => id === (after ?? before)!.sourceId);
     const says = (each: Said | undefined): string =>
-      each ? `${claimSentence(each, vocabulary)}${each.note ? ` (${each.note})` : ''}` : '';
+      each
+        ? `${each.fits ? 'fits ' : ''}${claimSentence(each, vocabulary)}${each.note ? ` (${each.note})` : ''}`
+        : '';
     return {
       title: `What ${line!.number} fits`,
       about: 'part',
       id: partId,
-      changes: [changeOf(sourceName((after ?? before)!), says(before), says(after))],
+      changes: [
+        {
+          ...changeOf(said?.name ?? '', says(before), says(after)),
+          support: said ? `${said.kind}, grade ${said.grade}` : '',
+        },
+      ],
     };
   });
 

@@ -1,6 +1,7 @@
-import { and, asc, between, eq, inArray, sql, isNull } from 'drizzle-orm';
+import { and, asc, between, eq, sql, isNull } from 'drizzle-orm';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Photo, type Role } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import {
   bay,
@@ -132,7 +133,7 @@ export const configurations = async (db: Db, modelIds?: readonly number[]): Prom
     await db
       .select(columns)
       .from(configuration)
-      .where(modelIds ? inArray(configuration.modelId, [...modelIds]) : undefined)
+      .where(modelIds ? anyOf(configuration.modelId, modelIds) : undefined)
       .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id)),
   );
 
@@ -151,10 +152,10 @@ export const narrowed = async (db: Db, by: Narrowing, limit: number): Promise<Co
       .from(configuration)
       .where(
         and(
-          by.modelIds && inArray(configuration.modelId, [...by.modelIds]),
+          by.modelIds && anyOf(configuration.modelId, by.modelIds),
           by.years && between(configuration.year, by.years[0], by.years[1]),
-          by.engineIds && inArray(configuration.engineId, [...by.engineIds]),
-          by.transmissionIds && inArray(configuration.transmissionId, [...by.transmissionIds]),
+          by.engineIds && anyOf(configuration.engineId, by.engineIds),
+          by.transmissionIds && anyOf(configuration.transmissionId, by.transmissionIds),
         ),
       )
       .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id))
@@ -181,12 +182,7 @@ export async function configurationAlike(
 export const configurationsByIds = async (db: Db, ids: readonly number[]): Promise<ConfigurationRow[]> =>
   ids.length === 0
     ? []
-    : bounded(
-        await db
-          .select(columns)
-          .from(configuration)
-          .where(inArray(configuration.id, [...ids])),
-      );
+    : bounded(await db.select(columns).from(configuration).where(anyOf(configuration.id, ids)));
 
 export const configurationsOfBay = async (db: Db, bayId: number): Promise<ConfigurationRow[]> =>
   bounded(

@@ -13,7 +13,7 @@ export function Proposed() {
   return (
     <p
       role="status"
-      className="border-steel bg-raised mt-3 flex flex-wrap items-baseline gap-x-3 border-l-4 px-4 py-2"
+      className="border-steel bg-raised sticky top-0 z-20 mt-3 flex flex-wrap items-baseline gap-x-3 border-l-4 px-4 py-2"
     >
       <span className="font-label text-steel text-[18px] font-semibold">It waits for a reviewer</span>
       <span>

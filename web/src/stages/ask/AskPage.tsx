@@ -290,7 +290,8 @@ function Found({
     return (
       <div className="mt-5">
         <Empty title="No vehicle on record agrees with all of that">
-          {ruledOut(data)} Correct one of them, leave it out, or record the vehicle in the library.
+          {ruledOut(data)} {data.blamed.length > 1 ? 'Correct one of them' : 'Correct it'}, leave it out, or
+          record the vehicle in the library.
         </Empty>
       </div>
     );
