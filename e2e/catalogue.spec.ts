@@ -54,7 +54,7 @@ test('a line as the trade writes it, and painting to the fewest lines', async ({
   await form.getByRole('combobox', { name: 'Who says so' }).selectOption({ label: 'Counter talk (grade 5)' });
   await form.getByRole('button', { name: 'Keep the line' }).click();
   await expect(form.getByLabel('Line, as it is written')).toHaveValue('');
-  await letThrough(browser, /What NT-R 5101 fits/);
+  await letThrough(browser, /NT-R 5101 fits/);
   await form.getByRole('button', { name: 'Close' }).click();
   await page.reload();
 

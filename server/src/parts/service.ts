@@ -154,7 +154,7 @@ export const claimTouch = (
         ? `${each.fits ? 'fits ' : ''}${claimSentence(each, vocabulary)}${each.note ? ` (${each.note})` : ''}`
         : '';
     return {
-      title: `What ${line!.number} fits`,
+      title: after ? `${line!.number} ${says(after)}` : `${line!.number}, no longer said: ${says(before)}`,
       about: 'part',
       id: partId,
       changes: [

@@ -21,7 +21,7 @@ export function Proposed() {
         somebody else has released it.
       </span>
       <button type="button" className="text-steel ml-auto underline" onClick={() => dispatch(proposed(null))}>
-        all right
+        close
       </button>
     </p>
   );
