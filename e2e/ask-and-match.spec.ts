@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './people.ts';
+import { signIn, candidate } from './people.ts';
 
 test('by keyboard alone: a spoken vehicle, a chip corrected, on the bench, every verdict with its reason', async ({
   page,
@@ -80,6 +80,25 @@ test('awkward words are answered: nonsense, an impossible year, a foreign number
   await page.reload();
   await expect(page.getByRole('table')).toContainText('27.8 ± 0.08');
   await page.getByText('mm', { exact: true }).first().click();
+});
+
+test('a caller denies the automatic and gets the manual’s radiator; a second vehicle is asked for by itself', async ({
+  page,
+}) => {
+  await signIn(page, 'cleo');
+  const finder = page.getByRole('searchbox', { name: /Describe a vehicle/ });
+  await finder.fill('2009 tussock diesel, no automatic, and a merlet 1.4 manual');
+  const understood = page.getByRole('region', { name: 'How it was understood' });
+  await expect(understood).toContainText('not automatic');
+  await expect(page.locator('[data-first-candidate]')).toContainText('manual, 5-speed');
+  await finder.press('Enter');
+  await expect(page.getByRole('heading', { name: /in this vehicle/ })).toBeVisible();
+  await expect(candidate(page, 'NT-R 4401')).toContainText('Goes straight in');
+  await page.goBack();
+  await understood.getByRole('link', { name: 'merlet 1.4 manual' }).click();
+  await expect(understood).toContainText('Merlet');
+  await finder.fill('tussock diesel 2009 cvt');
+  await expect(page.getByText(/No Tussock on record is/)).toBeVisible();
 });
 
 /** As they come over the counter: fragments, slips, second thoughts, a number read off a windscreen. */

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  SIDE_KINDS,
+  sidesOf,
+  type JobPart,
   CLOCK_START,
   EVENT_KINDS,
   JOB_STAGES,
@@ -190,5 +193,17 @@ describe('the samples of an instrument', () => {
     expect(chunkProblem(head, { ...chunk(0, 0), values: [[1, 2]] })).toContain('1 columns for 2');
     expect(chunkProblem(head, { ...chunk(0, 0), values: [[1], [1, 2]] })).toContain('one value a sample');
     expect(chunkProblem(head, { ...chunk(0, 0), ms: [10, NaN] })).toContain('backwards');
+  });
+}); // prettier-ignore
+
+describe('old and new side by side', () => {
+  const said = { by: 'Mara', at: '', event: '' };
+  const part = (partId: number, kind: JobPart['kind'], role: JobPart['role'], state: JobPart['state'] = 'wanted'): JobPart => ({ partId, revisionId: partId, kind, role, state, ...said });
+  test('what stays is on both, what goes in takes the place of what comes off or was to stay, what went back is on neither', () => {
+    const sides = sidesOf([part(1, 'radiator', 'comes off'), part(2, 'radiator', 'goes in'), part(3, 'shroud', 'stays'), part(4, 'fan', 'stays'), part(5, 'fan', 'goes in')]);
+    expect(sides).toEqual({ old: { radiator: 1, shroud: 3, fan: 4 }, fresh: { radiator: 2, shroud: 3, fan: 5 } });
+    const back = sidesOf([part(4, 'fan', 'stays'), part(5, 'fan', 'goes in', 'sent back'), part(6, 'cap', 'goes in')]);
+    expect(back).toEqual({ old: { radiator: undefined, shroud: undefined, fan: 4 }, fresh: { radiator: undefined, shroud: undefined, fan: 4 } });
+    expect(Object.keys(sidesOf([]).fresh).sort()).toEqual([...SIDE_KINDS].sort());
   });
 }); // prettier-ignore

@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { ApplicationReader, csvLine, guardCell, guessMapping, unguardCell } from '../src/table/index.ts';
+import {
+  placeInFile,
+  ApplicationReader,
+  csvLine,
+  guardCell,
+  guessMapping,
+  unguardCell,
+} from '../src/table/index.ts';
 import { emptyVocabulary } from './random.ts';
 
 describe('cells', () => {
@@ -170,3 +177,15 @@ describe('rows of applications', () => {
     expect(reader.read({ ...base, engine: 'E9', package: 'arctic', years: '' }).problems).toHaveLength(2);
   });
 });
+
+describe('a place in a file', () => {
+  const file = { parts: [{}, { number: 'NT-R 1', figures: [{ key: 'coreWidth', text: 'wide' }] }], claims: [{ part: 'NT-R 2', exceptions: [{}, {}] }] };
+  test.each([
+    ['parts.1.figures.0.text', 'part 2 (NT-R 1), figure 1 (coreWidth), text'],
+    ['claims.0.exceptions.1.engines', 'claim 1 (NT-R 2), exception 2, engines'],
+    ['claims.7.sourceId', 'claim 8, source id'],
+    ['vehicles.0', 'vehicle 1'],
+    ['', 'the file'],
+  ])('%s is said as “%s”', (path, words) => expect(placeInFile(path, file)).toBe(words));
+  test('of a file that is none it still says where', () => expect(placeInFile('bays.2.name', null)).toBe('bay 3, name'));
+}); // prettier-ignore

@@ -229,4 +229,18 @@ describe('what waits for a reviewer', () => {
     expect(await bring(rowan, 2014)).toBe('applied');
     expect(await lines()).toBe(before + 2);
   }); // prettier-ignore
+
+  test('let through twice at once it is done once; what fails half way leaves nothing', async () => {
+    const { id } = ((await CASES.newPhoto!.send()).body as Waits).waits;
+    const before = await CASES.newPhoto!.seen();
+    const { headers } = await rowan.get(`/api/review/proposal/${id}`);
+    const twice = await Promise.all([1, 2].map(() => rowan.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! })));
+    expect(twice.map(({ status }) => status).filter((status) => status === 200)).toHaveLength(1);
+    expect((await CASES.newPhoto!.seen()) as unknown[]).toHaveLength((before as unknown[]).length + 1);
+    // A bundle whose last row cannot be: nothing of it is proposed, and nothing of it is kept.
+    const waits = (await waiting()).length;
+    const bundle = { format: 'radiatrix-bundle/1', sources: [{ name: 'New source', kind: 'list', grade: 4, note: '' }], claims: [{ part: part.number, model: 'Nothing', years: [2010, 2010], fits: true, source: 'New source' }] };
+    await mara.write('post', '/api/import', bundle).expect(422);
+    expect([(await waiting()).length, ((await mara.get('/api/sources')).body as { name: string }[]).some(({ name }) => name === 'New source')]).toEqual([waits, false]);
+  }); // prettier-ignore
 });

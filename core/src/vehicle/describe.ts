@@ -1,14 +1,23 @@
-import distance from 'damerau-levenshtein';
 import { labelFor } from './choices.ts';
+import { type Name, plain, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
 import {
-  CUBIC_INCH_L,
-  KEYWORDS,
-  NOT_KEPT,
-  RULES,
-  displacement,
-  type Context,
-  type Detail,
-} from './grammar.ts';
+  NOISE,
+  WORD,
+  GAP,
+  CORRECTION,
+  DENIAL,
+  ALL_BUT,
+  OF_ALL,
+  FORMER,
+  NEXT_VEHICLE,
+  OPENING,
+  OR,
+  DOUBT_BEFORE,
+  DOUBT_AFTER,
+  NOT_DENIED,
+  AUTOMATIC,
+} from './phrases.ts';
+import { CUBIC_INCH_L, NOT_KEPT, RULES, displacement, type Context, type Detail } from './grammar.ts';
 import { FIELDS, type Chip, type Choice, type Field } from './request.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
@@ -25,130 +34,6 @@ export interface Description {
 
 /** Longer than anybody speaks; what lies beyond is handed back as not understood. */
 export const DESCRIPTION_LIMIT = 400;
-
-/** Words that carry no detail of their own: what people say around a vehicle. */
-const NOISE = new Set(
-  `a an the it its it's is was with has have had having got get gets on of for in and i my our your we us you he she they them his her their
-   need needs want wants wanting looking look after one ones this that these those to fits fit fitting one's what which who there here some any new
-   replacement part parts engine engined motor car truck vehicle box gearbox trans transmission year model make plate reg registered built
-   please hi hello thanks cheers think thinks thought reckon reckons guess believe says said say tell told me customer gent guy fella bloke
-   lady missus wife husband dad mum mate drives drive driving driven number as at by be been are do does doesn't don't know knows not sure
-   if or but either maybe probably possibly perhaps might could would about all just only really like thing kind sort type version from yes
-   no wait sorry mean actually make rather scratch correction yeah yep ok okay so well um er uh now own owns bought i've i'm he's she's we've they've there's that's what's w/ than also plus too
-   into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two couple obviously both first used had has's swapped traded sold`.split(
-    /\s+/,
-  ),
-);
-
-const WORD = /[^\s,;()"]+/y;
-const GAP = /[\s,;()"]+/y;
-/** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
-const CORRECTION =
-  /(?:no,?\s+wait|sorry|i mean|actually|scratch that|make that|rather|correction|but|no)(?=[\s,.;])/y;
-const DENIAL =
-  /(?:anything but|any but|not|isn't|isnt|ain't|except(?:ing)?|excluding|other than|apart from|without|w\/o|minus|lacks|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with))*(?=\s)/y;
-/** "Any but the diesel": here "but" denies, where else it corrects. */
-const ALL_BUT = /but(?:\s+not)?(?:\s+(?:an?|the))?(?=\s)/y;
-const OF_ALL = /\b(?:any|all|every|anything)\b/;
-/** What somebody had, before what they have now. */
-const FORMER =
-  /\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=\bnow\b|\bfor an?\b|\bwith an?\b)/g;
-/** Where one vehicle ends and the next begins. */
-const NEXT_VEHICLE = /[;,]|\b(?:and|also|plus)\b/g;
-const OPENING =
-  /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their)\b(?:'s)?)+/;
-const OR = /(?:or(?:\s+(?:it's|an?|the|maybe))?)(?=\s)/y;
-const DOUBT_BEFORE =
-  /(?:maybe|probably|possibly|perhaps|might be|could be|i think|i guess|thinks?(?: it is| it's)?)(?=\s)/y;
-const DOUBT_AFTER = /(?:i think|i reckon|i guess|maybe|probably|i believe|not sure)(?=$|[\s,.;!?])/y;
-/** Years and months are said as spans, engine codes exactly: a denial or an "or" of them is read by their own rules. */
-const NOT_DENIED: ReadonlySet<Field> = new Set(['built', 'part']);
-
-interface Name {
-  field: 'make' | 'model' | 'engineCode' | 'transmissionCode';
-  value: string;
-  spelling: string;
-  /** One bit a letter or digit: a quick lower bound of the slips between two words. */
-  letters: number;
-}
-
-const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
-
-function lettersOf(spelling: string): number {
-  let bits = 0;
-  for (const character of spelling) bits |= 1 << (character.charCodeAt(0) % 31);
-  return bits;
-}
-function bitCount(bits: number): number {
-  let count = 0;
-  for (let rest = bits >>> 0; rest !== 0; rest &= rest - 1) count += 1;
-  return count;
-}
-
-/** "AT" in capitals is a transmission, "at" is not. */
-const AUTOMATIC: Detail[] = [{ field: 'transmission', value: 'automatic' }];
-
-interface Names {
-  exact: Map<string, Name[]>;
-  all: Name[];
-  longestWords: number;
-}
-
-const namesCache = new WeakMap<Vocabulary, Names>();
-
-function namesOf(vocabulary: Vocabulary): Names {
-  const held = namesCache.get(vocabulary);
-  if (held) return held;
-  const names: Names = { exact: new Map(), all: [], longestWords: 1 };
-  const add = (field: Name['field'], value: string, text: string): void => {
-    const spelling = plain(text);
-    if (spelling === '') return;
-    const name = { field, value, spelling, letters: lettersOf(spelling) };
-    names.all.push(name);
-    names.exact.set(spelling, [...(names.exact.get(spelling) ?? []), name]);
-    names.longestWords = Math.max(names.longestWords, text.trim().split(/[\s/-]+/).length);
-  };
-  for (const make of vocabulary.makes) add('make', String(make.id), make.name);
-  for (const model of vocabulary.models)
-    for (const name of [model.name, ...model.nicknames]) add('model', String(model.id), name);
-  for (const engine of vocabulary.engines) add('engineCode', engine.code, engine.code);
-  for (const transmission of vocabulary.transmissions)
-    add('transmissionCode', transmission.code, transmission.code);
-  namesCache.set(vocabulary, names);
-  return names;
-}
-
-/** Slips of the key a word of this length may hold and still be the name. */
-const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
-
-/** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
-function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
-  const letters = lettersOf(key);
-  const hits: { name: Name; slips: number }[] = [];
-  for (const name of names.all) {
-    if (name.field !== 'make' && name.field !== 'model') continue;
-    const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
-    if (Math.abs(name.spelling.length - key.length) > allowed) continue;
-    if (bitCount(letters ^ name.letters) > 2 * allowed) continue;
-    const slips = distance(key, name.spelling).steps;
-    if (slips <= allowed) hits.push({ name, slips });
-  }
-  return hits.sort((a, b) => a.slips - b.slips);
-}
-
-/** The word of the grammar that a mistyped one stands for: swapped letters in a short word, more in a longer one. */
-function nearKeyword(key: string): { word: string; slips: number } | undefined {
-  let best: { word: string; slips: number } | undefined;
-  for (const word of KEYWORDS) {
-    if (Math.abs(word.length - key.length) > 2) continue;
-    const sameLetters = [...word].sort().join('') === [...key].sort().join('');
-    const allowed = word.length < 5 ? (sameLetters ? 1 : 0) : word.length < 8 ? 1 : 2;
-    const slips = distance(key, word).steps;
-    if (slips <= Math.max(allowed, sameLetters && word.length >= 5 ? 2 : 0) && slips < (best?.slips ?? 9))
-      best = { word, slips };
-  }
-  return best;
-}
 
 /** Reads one text from left to right; what it has understood so far bears on what comes next. */
 class Reader {

@@ -1,0 +1,86 @@
+import distance from 'damerau-levenshtein';
+import { KEYWORDS } from './grammar.ts';
+import type { Vocabulary } from './types.ts';
+
+export interface Name {
+  field: 'make' | 'model' | 'engineCode' | 'transmissionCode';
+  value: string;
+  spelling: string;
+  /** One bit a letter or digit: a quick lower bound of the slips between two words. */
+  letters: number;
+}
+
+export const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
+
+export function lettersOf(spelling: string): number {
+  let bits = 0;
+  for (const character of spelling) bits |= 1 << (character.charCodeAt(0) % 31);
+  return bits;
+}
+export function bitCount(bits: number): number {
+  let count = 0;
+  for (let rest = bits >>> 0; rest !== 0; rest &= rest - 1) count += 1;
+  return count;
+}
+
+export interface Names {
+  exact: Map<string, Name[]>;
+  all: Name[];
+  longestWords: number;
+}
+
+export const namesCache = new WeakMap<Vocabulary, Names>();
+
+export function namesOf(vocabulary: Vocabulary): Names {
+  const held = namesCache.get(vocabulary);
+  if (held) return held;
+  const names: Names = { exact: new Map(), all: [], longestWords: 1 };
+  const add = (field: Name['field'], value: string, text: string): void => {
+    const spelling = plain(text);
+    if (spelling === '') return;
+    const name = { field, value, spelling, letters: lettersOf(spelling) };
+    names.all.push(name);
+    names.exact.set(spelling, [...(names.exact.get(spelling) ?? []), name]);
+    names.longestWords = Math.max(names.longestWords, text.trim().split(/[\s/-]+/).length);
+  };
+  for (const make of vocabulary.makes) add('make', String(make.id), make.name);
+  for (const model of vocabulary.models)
+    for (const name of [model.name, ...model.nicknames]) add('model', String(model.id), name);
+  for (const engine of vocabulary.engines) add('engineCode', engine.code, engine.code);
+  for (const transmission of vocabulary.transmissions)
+    add('transmissionCode', transmission.code, transmission.code);
+  namesCache.set(vocabulary, names);
+  return names;
+}
+
+/** Slips of the key a word of this length may hold and still be the name. */
+export const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
+
+/** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
+export function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
+  const letters = lettersOf(key);
+  const hits: { name: Name; slips: number }[] = [];
+  for (const name of names.all) {
+    if (name.field !== 'make' && name.field !== 'model') continue;
+    const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
+    if (Math.abs(name.spelling.length - key.length) > allowed) continue;
+    if (bitCount(letters ^ name.letters) > 2 * allowed) continue;
+    const slips = distance(key, name.spelling).steps;
+    if (slips <= allowed) hits.push({ name, slips });
+  }
+  return hits.sort((a, b) => a.slips - b.slips);
+}
+
+/** The word of the grammar that a mistyped one stands for: swapped letters in a short word, more in a longer one. */
+export function nearKeyword(key: string): { word: string; slips: number } | undefined {
+  let best: { word: string; slips: number } | undefined;
+  for (const word of KEYWORDS) {
+    if (Math.abs(word.length - key.length) > 2) continue;
+    const sameLetters = [...word].sort().join('') === [...key].sort().join('');
+    const allowed = word.length < 5 ? (sameLetters ? 1 : 0) : word.length < 8 ? 1 : 2;
+    const slips = distance(key, word).steps;
+    if (slips <= Math.max(allowed, sameLetters && word.length >= 5 ? 2 : 0) && slips < (best?.slips ?? 9))
+      best = { word, slips };
+  }
+  return best;
+}
