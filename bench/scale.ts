@@ -40,7 +40,9 @@ export async function serve(admin: string, name: string, size: Size, port: numbe
   await connection.pool.end();
   const begun = performance.now();
   await fill(target.href, size, () => {});
-  console.log(`  ${size.lines.toLocaleString('en')} lines made in ${Math.round((performance.now() - begun) / 1000)} s`);
+  console.log(
+    `  ${size.lines.toLocaleString('en')} lines made in ${Math.round((performance.now() - begun) / 1000)} s`,
+  );
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     env: { ...process.env, DATABASE_URL: target.href, PORT: String(port), RADIATRIX_LOG: '/dev/null' },
@@ -56,7 +58,7 @@ export async function serve(admin: string, name: string, size: Size, port: numbe
       await once(child, 'exit');
     },
   };
-} // prettier-ignore
+}
 
 async function timed(cookie: string, address: string, rounds: number, of: (round: number) => string) {
   const times: number[] = [];
@@ -93,11 +95,16 @@ async function measureAudit(base: string) {
   const begun = performance.now();
   await fetch(`${base}/api/audit`, { method: 'POST', headers });
   const state = await until(
-    async () => (await (await fetch(`${base}/api/audit`, { headers })).json()) as { state: string; counts: Record<string, number>; lines: number },
+    async () =>
+      (await (await fetch(`${base}/api/audit`, { headers })).json()) as {
+        state: string;
+        counts: Record<string, number>;
+        lines: number;
+      },
     (now) => now.state !== 'running',
   );
   return { seconds: (performance.now() - begun) / 1000, ...state };
-} // prettier-ignore
+}
 
 async function signedIn(base: string): Promise<{ cookie: string; token: string }> {
   const answer = await fetch(`${base}/api/session`, {
@@ -105,8 +112,11 @@ async function signedIn(base: string): Promise<{ cookie: string; token: string }
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ username: 'rowan', password: 'copper-core' }),
   });
-  return { cookie: answer.headers.getSetCookie()[0]!.split(';')[0]!, token: ((await answer.json()) as { csrfToken: string }).csrfToken };
-} // prettier-ignore
+  return {
+    cookie: answer.headers.getSetCookie()[0]!.split(';')[0]!,
+    token: ((await answer.json()) as { csrfToken: string }).csrfToken,
+  };
+}
 
 const IMPORTED = 100_000;
 
@@ -138,70 +148,160 @@ async function measureImport({ base, url, child }: Served) {
   const headers = { cookie, 'X-CSRF-Token': token };
   const before = peakMb(child.pid!);
   type State = { id: string; state: string; message: string; counts: object; mapping: unknown };
-  const ask = async (id: string): Promise<State> => (await (await fetch(`${base}/api/uploads/${id}`, { headers })).json()) as State;
+  const ask = async (id: string): Promise<State> =>
+    (await (await fetch(`${base}/api/uploads/${id}`, { headers })).json()) as State;
   const begun = performance.now();
-  const sent = (await (await fetch(`${base}/api/uploads?kind=applications&name=lines.csv`, { method: 'POST', headers: { ...headers, 'Content-Type': 'text/csv' }, body: readFileSync(file) })).json()) as State;
-  await fetch(`${base}/api/uploads/${sent.id}/preview`, { method: 'POST', headers: { ...headers, 'Content-Type': 'application/json' }, body: JSON.stringify({ mapping: sent.mapping, sourceId: null }) });
-  const ready = await until(() => ask(sent.id), (now) => now.state !== 'reading');
+  const sent = (await (
+    await fetch(`${base}/api/uploads?kind=applications&name=lines.csv`, {
+      method: 'POST',
+      headers: { ...headers, 'Content-Type': 'text/csv' },
+      body: readFileSync(file),
+    })
+  ).json()) as State;
+  await fetch(`${base}/api/uploads/${sent.id}/preview`, {
+    method: 'POST',
+    headers: { ...headers, 'Content-Type': 'application/json' },
+    body: JSON.stringify({ mapping: sent.mapping, sourceId: null }),
+  });
+  const ready = await until(
+    () => ask(sent.id),
+    (now) => now.state !== 'reading',
+  );
   const previewed = performance.now();
   if (ready.state !== 'ready') throw new Error(`import: ${ready.state} ${ready.message}`);
   await fetch(`${base}/api/uploads/${sent.id}/apply`, { method: 'POST', headers });
-  const applied = await until(() => ask(sent.id), (now) => now.state !== 'applying');
+  const applied = await until(
+    () => ask(sent.id),
+    (now) => now.state !== 'applying',
+  );
   const seconds = (performance.now() - begun) / 1000;
-  if (applied.state !== 'applied') throw new Error(`import: ${applied.state} ${applied.message} ${JSON.stringify(applied.counts)}`);
+  if (applied.state !== 'applied')
+    throw new Error(`import: ${applied.state} ${applied.message} ${JSON.stringify(applied.counts)}`);
   const peak = peakMb(child.pid!);
   // The yardstick: the same lines copied by PostgreSQL itself into the same table, with its rules and its history.
   const client = new pg.Client({ connectionString: url });
   await client.connect();
-  const by = (await client.query<{ id: number }>("select id from person where username = 'mara'")).rows[0]!.id;
-  const source = (await client.query<{ id: number }>("select id from source where name = 'Counter talk'")).rows[0]!.id;
-  await client.query('delete from application where source_id = $1 and id > (select max(id) - 100000 from application)', [source]).catch(async () => {
-    await client.query(`select set_config('radiatrix.person', '${by}', false)`);
-    await client.query('delete from application where source_id = $1 and id > (select max(id) - 100000 from application)', [source]);
-  });
+  const by = (await client.query<{ id: number }>("select id from person where username = 'mara'")).rows[0]!
+    .id;
+  const source = (await client.query<{ id: number }>("select id from source where name = 'Counter talk'"))
+    .rows[0]!.id;
+  await client
+    .query(
+      'delete from application where source_id = $1 and id > (select max(id) - 100000 from application)',
+      [source],
+    )
+    .catch(async () => {
+      await client.query(`select set_config('radiatrix.person', '${by}', false)`);
+      await client.query(
+        'delete from application where source_id = $1 and id > (select max(id) - 100000 from application)',
+        [source],
+      );
+    });
   await client.query('vacuum analyze application');
   await client.query(`select set_config('radiatrix.person', '${by}', false)`);
   const copyBegun = performance.now();
   await client.query('begin');
-  const stream = client.query(copyFrom('copy application (part_id, model_id, years, built, engine_ids, transmission_ids, packages, fits, source_id) from stdin'));
+  const stream = client.query(
+    copyFrom(
+      'copy application (part_id, model_id, years, built, engine_ids, transmission_ids, packages, fits, source_id) from stdin',
+    ),
+  );
   for (let from = 0; from < copies.length; from += 2000)
-    if (!stream.write(copies.slice(from, from + 2000).join('').replaceAll('SOURCE', String(source)))) await once(stream, 'drain');
+    if (
+      !stream.write(
+        copies
+          .slice(from, from + 2000)
+          .join('')
+          .replaceAll('SOURCE', String(source)),
+      )
+    )
+      await once(stream, 'drain');
   stream.end();
   await once(stream, 'finish');
   await client.query('commit');
   const copySeconds = (performance.now() - copyBegun) / 1000;
   await client.end();
   await rm(folder, { recursive: true, force: true });
-  return { seconds, previewSeconds: (previewed - begun) / 1000, copySeconds, ratio: copySeconds / seconds, peakMb: peak, before };
-} // prettier-ignore
+  return {
+    seconds,
+    previewSeconds: (previewed - begun) / 1000,
+    copySeconds,
+    ratio: copySeconds / seconds,
+    peakMb: peak,
+    before,
+  };
+}
 
-export async function measureScale(admin: string, say: (what: string, measured: string, aim: string, met: boolean) => void) {
-  const ms = ({ p50, p95 }: { p50: number; p95: number }): string => `p50 ${p50.toFixed(1)} p95 ${p95.toFixed(1)} ms`;
+export async function measureScale(
+  admin: string,
+  say: (what: string, measured: string, aim: string, met: boolean) => void,
+) {
+  const ms = ({ p50, p95 }: { p50: number; p95: number }): string =>
+    `p50 ${p50.toFixed(1)} p95 ${p95.toFixed(1)} ms`;
   const small = await serve(admin, 'radiatrix_scale_small', SMALL, 8591);
   const full = await serve(admin, 'radiatrix_scale_full', FULL, 8592);
   try {
     const vehicle = async (served: Served): Promise<number> => {
       const cookie = await signIn(served.base);
-      const found = (await (await fetch(`${served.base}/api/find?text=${encodeURIComponent('2009 model 7')}`, { headers: { cookie } })).json()) as { vehicles: { id: number }[] };
+      const found = (await (
+        await fetch(`${served.base}/api/find?text=${encodeURIComponent('2009 model 7')}`, {
+          headers: { cookie },
+        })
+      ).json()) as { vehicles: { id: number }[] };
       return found.vehicles[0]!.id;
     };
     const few = await measureMatch(small.base, small.url, await vehicle(small));
     const many = await measureMatch(full.base, full.url, await vehicle(full));
-    say('match, 1,000,000 lines', `${ms(many.http)}, bare SQL ${ms(many.sql)}`, 'SQL + 25 ms', many.http.p95 <= many.sql.p95 + 25);
-    say('match, growth from 10,000 lines', `${ms(few.http)}; p95 grows ${(many.http.p95 / few.http.p95).toFixed(2)} times`, '2 times', many.http.p95 <= 2 * few.http.p95);
+    say(
+      'match, 1,000,000 lines',
+      `${ms(many.http)}, bare SQL ${ms(many.sql)}`,
+      'SQL + 25 ms',
+      many.http.p95 <= many.sql.p95 + 25,
+    );
+    say(
+      'match, growth from 10,000 lines',
+      `${ms(few.http)}; p95 grows ${(many.http.p95 / few.http.p95).toFixed(2)} times`,
+      '2 times',
+      many.http.p95 <= 2 * few.http.p95,
+    );
     const cookie = await signIn(full.base);
-    const search = await timed(cookie, full.base, 200, (round) => `/api/search?text=${encodeURIComponent(typed(round))}`);
+    const search = await timed(
+      cookie,
+      full.base,
+      200,
+      (round) => `/api/search?text=${encodeURIComponent(typed(round))}`,
+    );
     say('search as you type', ms(search), '100 ms', search.p95 < 100);
-    const find = await timed(cookie, full.base, 100, (round) => `/api/find?text=${encodeURIComponent(typed(round))}`);
+    const find = await timed(
+      cookie,
+      full.base,
+      100,
+      (round) => `/api/find?text=${encodeURIComponent(typed(round))}`,
+    );
     say('asking as you type', ms(find), '100 ms', find.p95 < 100);
     const audit = await measureAudit(full.base);
-    say('audit of the whole catalogue', `${audit.seconds.toFixed(1)} s for ${audit.lines.toLocaleString('en')} lines: ${JSON.stringify(audit.counts)}`, '30 s', audit.state === 'done' && audit.seconds < 30);
+    say(
+      'audit of the whole catalogue',
+      `${audit.seconds.toFixed(1)} s for ${audit.lines.toLocaleString('en')} lines: ${JSON.stringify(audit.counts)}`,
+      '30 s',
+      audit.state === 'done' && audit.seconds < 30,
+    );
     const brought = await measureImport(full);
-    say('import of 100,000 lines', `${brought.seconds.toFixed(1)} s (preview ${brought.previewSeconds.toFixed(1)} s); PostgreSQL's own copy ${brought.copySeconds.toFixed(1)} s: ratio ${brought.ratio.toFixed(2)}`, 'a quarter', brought.ratio >= 0.25);
-    say('  most memory of the server', `${Math.round(brought.peakMb)} MB (${Math.round(brought.before)} MB before)`, '400 MB', brought.peakMb < 400);
+    say(
+      'import of 100,000 lines',
+      `${brought.seconds.toFixed(1)} s (preview ${brought.previewSeconds.toFixed(1)} s); PostgreSQL's own copy ${brought.copySeconds.toFixed(1)} s: ratio ${brought.ratio.toFixed(2)}`,
+      'a quarter',
+      brought.ratio >= 0.25,
+    );
+    say(
+      '  most memory of the server',
+      `${Math.round(brought.peakMb)} MB (${Math.round(brought.before)} MB before)`,
+      '400 MB',
+      brought.peakMb < 400,
+    );
     return { few, many, search, find, audit, brought };
   } finally {
     await small.stop();
     await full.stop();
   }
-} // prettier-ignore
+}

@@ -28,7 +28,9 @@ function schemaOf({ field, optional }: RecordField): Joi.Schema {
       return field.whole ? number.integer() : number;
     }
     case 'choice':
-      return Joi.string().valid(...field.choices).required();
+      return Joi.string()
+        .valid(...field.choices)
+        .required();
     case 'yes-no':
       return Joi.boolean().required();
     case 'words':
@@ -40,7 +42,7 @@ function schemaOf({ field, optional }: RecordField): Joi.Schema {
     case 'record':
       return id.required();
   }
-} // prettier-ignore
+}
 
 export const librarySchema = (table: LibraryTable): Joi.ObjectSchema =>
   Joi.object(

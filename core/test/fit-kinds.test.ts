@@ -121,24 +121,40 @@ describe('a figure as it is entered on a record', () => {
 describe('a figure outside what is usual', () => {
   test('is asked for once more, and taken when the hand insists; a slip of the unit is not', () => {
     const read = (text: string) => readFigure('radiator', 'overallWidth', text, 'tape');
-    expect(read('2.1 m')).toMatchObject({ ok: false, ask: true, message: expect.stringContaining('Really?') as string });
+    expect(read('2.1 m')).toMatchObject({
+      ok: false,
+      ask: true,
+      message: expect.stringContaining('Really?') as string,
+    });
     expect(read(insisted('2.1 m'))).toMatchObject({ ok: true, value: 2100 });
     expect(read(insisted(insisted('2.1 m')))).toEqual(read('2.1 m !'));
     // In range an insistence changes nothing; ten times outside it is no radiator any more.
     expect(read('730 mm !')).toEqual(read('730 mm'));
-    for (const absurd of ['90 m !', '1 mm !', '0 !', '-5 !']) expect([absurd, read(absurd).ok]).toEqual([absurd, false]);
-    for (const [subject, [key, attribute]] of (['bay', 'radiator', 'fan', 'shroud'] as const).flatMap((kind) => attributesOf(kind).map((each) => [kind, each] as const)))
+    for (const absurd of ['90 m !', '1 mm !', '0 !', '-5 !'])
+      expect([absurd, read(absurd).ok]).toEqual([absurd, false]);
+    for (const [subject, [key, attribute]] of (['bay', 'radiator', 'fan', 'shroud'] as const).flatMap(
+      (kind) => attributesOf(kind).map((each) => [kind, each] as const),
+    ))
       if (attribute.type === 'quantity') {
         const { lo, hi } = limitsOf(attribute);
-        expect([subject, key, lo <= attribute.lo && hi >= attribute.hi && (attribute.lo <= 0 || lo > 0)]).toEqual([subject, key, true]);
+        expect([
+          subject,
+          key,
+          lo <= attribute.lo && hi >= attribute.hi && (attribute.lo <= 0 || lo > 0),
+        ]).toEqual([subject, key, true]);
       }
-  }); // prettier-ignore
+  });
   test('a bare number is in the reader’s own units, and is kept so', () => {
-    const { length, share } = { length: attributeOf('bay', 'bayDepth')!, share: attributeOf('bay', 'oilCooling')! };
-    expect(['6 1/2', '165 mm', '6.5 !', '', '6 ± 1/4'].map((text) => spelledOut(text, length, 'us'))).toEqual(['6 1/2 in', '165 mm', '6.5 in !', '', '6 ± 1/4 in']);
+    const { length, share } = {
+      length: attributeOf('bay', 'bayDepth')!,
+      share: attributeOf('bay', 'oilCooling')!,
+    };
+    expect(['6 1/2', '165 mm', '6.5 !', '', '6 ± 1/4'].map((text) => spelledOut(text, length, 'us'))).toEqual(
+      ['6 1/2 in', '165 mm', '6.5 in !', '', '6 ± 1/4 in'],
+    );
     expect(spelledOut('165', length, 'metric')).toBe('165');
     expect(spelledOut('in the radiator tank', share, 'us')).toBe('in the radiator tank');
-  }); // prettier-ignore
+  });
 });
 
 describe('how good a figure is, by what it was measured with', () => {

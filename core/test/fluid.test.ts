@@ -46,9 +46,22 @@ describe('water', () => {
 describe('glycol mixes', () => {
   test('freeze within 1 K of ASHRAE Fundamentals, by mass (from memory), between its points too', () => {
     const tables = {
-      ethylene: [[10, -3.2], [20, -7.8], [30, -14.1], [40, -22.3], [50, -33.8], [60, -48.3]],
-      propylene: [[10, -3.3], [20, -7.1], [30, -12.7], [40, -21.1], [50, -33.5]],
-    } as const; // prettier-ignore
+      ethylene: [
+        [10, -3.2],
+        [20, -7.8],
+        [30, -14.1],
+        [40, -22.3],
+        [50, -33.8],
+        [60, -48.3],
+      ],
+      propylene: [
+        [10, -3.3],
+        [20, -7.1],
+        [30, -12.7],
+        [40, -21.1],
+        [50, -33.5],
+      ],
+    } as const;
     for (const [base, table] of Object.entries(tables) as ['ethylene', (typeof tables)['ethylene']][])
       for (const [percent, tempC] of table)
         expect(Math.abs(freezesC(base, percent / 100) - tempC)).toBeLessThan(1);

@@ -181,11 +181,30 @@ test('every kind of event is folded, the ones that only time or undo among them'
 });
 
 describe('the samples of an instrument', () => {
-  const head = { channels: [{ name: 'current', unit: 'A' }, { name: 'voltage', unit: 'V' }] };
-  const chunk = (ordinal: number, from: number) => ({ ordinal, ms: [from, from + 10], values: [[from, null], [12, 13]] });
+  const head = {
+    channels: [
+      { name: 'current', unit: 'A' },
+      { name: 'voltage', unit: 'V' },
+    ],
+  };
+  const chunk = (ordinal: number, from: number) => ({
+    ordinal,
+    ms: [from, from + 10],
+    values: [
+      [from, null],
+      [12, 13],
+    ],
+  });
   test('come in any order, and what has not arrived is named, never closed up', () => {
     const samples = samplesOf(head, [chunk(3, 60), chunk(0, 0), chunk(2, 40)]);
-    expect(samples).toEqual({ ms: [0, 10, 40, 50, 60, 70], values: [[0, null, 40, null, 60, null], [12, 13, 12, 13, 12, 13]], missing: [1] });
+    expect(samples).toEqual({
+      ms: [0, 10, 40, 50, 60, 70],
+      values: [
+        [0, null, 40, null, 60, null],
+        [12, 13, 12, 13, 12, 13],
+      ],
+      missing: [1],
+    });
     expect(samplesOf(head, [])).toEqual({ ms: [], values: [[], []], missing: [] });
   });
   test('that cannot be are named', () => {
@@ -194,16 +213,37 @@ describe('the samples of an instrument', () => {
     expect(chunkProblem(head, { ...chunk(0, 0), values: [[1], [1, 2]] })).toContain('one value a sample');
     expect(chunkProblem(head, { ...chunk(0, 0), ms: [10, NaN] })).toContain('backwards');
   });
-}); // prettier-ignore
+});
 
 describe('old and new side by side', () => {
   const said = { by: 'Mara', at: '', event: '' };
-  const part = (partId: number, kind: JobPart['kind'], role: JobPart['role'], state: JobPart['state'] = 'wanted'): JobPart => ({ partId, revisionId: partId, kind, role, state, ...said });
+  const part = (
+    partId: number,
+    kind: JobPart['kind'],
+    role: JobPart['role'],
+    state: JobPart['state'] = 'wanted',
+  ): JobPart => ({ partId, revisionId: partId, kind, role, state, ...said });
   test('what stays is on both, what goes in takes the place of what comes off or was to stay, what went back is on neither', () => {
-    const sides = sidesOf([part(1, 'radiator', 'comes off'), part(2, 'radiator', 'goes in'), part(3, 'shroud', 'stays'), part(4, 'fan', 'stays'), part(5, 'fan', 'goes in')]);
-    expect(sides).toEqual({ old: { radiator: 1, shroud: 3, fan: 4 }, fresh: { radiator: 2, shroud: 3, fan: 5 } });
-    const back = sidesOf([part(4, 'fan', 'stays'), part(5, 'fan', 'goes in', 'sent back'), part(6, 'cap', 'goes in')]);
-    expect(back).toEqual({ old: { radiator: undefined, shroud: undefined, fan: 4 }, fresh: { radiator: undefined, shroud: undefined, fan: 4 } });
+    const sides = sidesOf([
+      part(1, 'radiator', 'comes off'),
+      part(2, 'radiator', 'goes in'),
+      part(3, 'shroud', 'stays'),
+      part(4, 'fan', 'stays'),
+      part(5, 'fan', 'goes in'),
+    ]);
+    expect(sides).toEqual({
+      old: { radiator: 1, shroud: 3, fan: 4 },
+      fresh: { radiator: 2, shroud: 3, fan: 5 },
+    });
+    const back = sidesOf([
+      part(4, 'fan', 'stays'),
+      part(5, 'fan', 'goes in', 'sent back'),
+      part(6, 'cap', 'goes in'),
+    ]);
+    expect(back).toEqual({
+      old: { radiator: undefined, shroud: undefined, fan: 4 },
+      fresh: { radiator: undefined, shroud: undefined, fan: 4 },
+    });
     expect(Object.keys(sidesOf([]).fresh).sort()).toEqual([...SIDE_KINDS].sort());
   });
-}); // prettier-ignore
+});

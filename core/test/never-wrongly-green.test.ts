@@ -24,45 +24,82 @@ const SET = 'it meets a part of its set, not the vehicle';
 
 const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>>> = {
   'radiator.thickness': { 'a little below': ROOM, 'a little above': 'the fan as built has this room' },
-  'radiator.coreThickness': { 'far below': COOLING, 'missing': 'blades clear the radiator’s face, and so the core behind it' },
-  'radiator.capBore': { missing: NECK }, 'radiator.capSeatDepth': { missing: NECK }, 'radiator.capPressure': { missing: 'the vehicle’s own cap goes on; said in an advisory row' },
+  'radiator.coreThickness': {
+    'far below': COOLING,
+    missing: 'blades clear the radiator’s face, and so the core behind it',
+  },
+  'radiator.capBore': { missing: NECK },
+  'radiator.capSeatDepth': { missing: NECK },
+  'radiator.capPressure': { missing: 'the vehicle’s own cap goes on; said in an advisory row' },
   'radiator.oilCooler': { 'word both': 'the other cooler stays capped' },
-  'radiator.drainSide': { 'any word': 'it drains just as well by the lower hose; said, and no reason to turn it away', 'missing': 'as for its side' },
-  'radiator.flow': { any: COOLING }, 'radiator.tankMaterial': { any: RECORDED }, 'radiator.coreMaterial': { any: COOLING },
+  'radiator.drainSide': {
+    'any word': 'it drains just as well by the lower hose; said, and no reason to turn it away',
+    missing: 'as for its side',
+  },
+  'radiator.flow': { any: COOLING },
+  'radiator.tankMaterial': { any: RECORDED },
+  'radiator.coreMaterial': { any: COOLING },
   'radiator.insideVolume': { any: 'counted in the coolant account' },
-  'radiator.passes': { any: COOLING }, 'radiator.rows': { any: COOLING }, 'radiator.tubePitch': { any: COOLING }, 'radiator.finPitch': { any: COOLING },
-  'radiator.tubeDepth': { 'far below': COOLING, 'a little below': COOLING, 'a little above': COOLING, 'missing': COOLING },
+  'radiator.passes': { any: COOLING },
+  'radiator.rows': { any: COOLING },
+  'radiator.tubePitch': { any: COOLING },
+  'radiator.finPitch': { any: COOLING },
+  'radiator.tubeDepth': {
+    'far below': COOLING,
+    'a little below': COOLING,
+    'a little above': COOLING,
+    missing: COOLING,
+  },
   'radiator.bossDepth': { any: 'asked of the screws that go into it, in sets and in the screws of a plan' },
   'shroud.depth': { 'far below': ROOM, 'a little below': ROOM, 'a little above': ROOM },
   'shroud.seal': { any: 'counted in the depth, which is from the radiator’s face' },
   'shroud.opening': { any: SET },
   'shroud.pieces': { any: RECORDED },
-  'shroud.width': { 'a little below': 'a frame reaches its holes from inside them, as `coherent` asks', 'a little above': ROOM },
+  'shroud.width': {
+    'a little below': 'a frame reaches its holes from inside them, as `coherent` asks',
+    'a little above': ROOM,
+  },
   'shroud.height': { 'a little below': 'as for the width', 'a little above': ROOM },
   'shroud.holdsRadiator': { 'word yes': 'mounts that are not used do no harm' },
   'fan.depth': { 'a little below': ROOM, 'a little above': 'this bay has the room' },
-  'fan.edgeDepth': { 'far below': ROOM, 'a little below': ROOM, 'a little above': 'the motor lies behind it', 'missing': 'the depth at the motor is the larger' },
+  'fan.edgeDepth': {
+    'far below': ROOM,
+    'a little below': ROOM,
+    'a little above': 'the motor lies behind it',
+    missing: 'the depth at the motor is the larger',
+  },
   'fan.width': { 'a little below': 'its feet still lie within it', 'a little above': ROOM },
   'fan.height': { 'a little below': 'its feet still lie within it', 'a little above': ROOM },
   'fan.diameter': { 'a little below': COOLING, 'a little above': 'it still turns in its frame' },
   'fan.airflow': { any: 'a claim: held against its power in the plan, and nothing of fit rests on it' },
-  'fan.bladeGap': { 'far below': 'the core lies behind the radiator’s face, and the blades clear it', 'a little below': 'this bay has the room', 'far above': MORE, 'a little above': MORE },
+  'fan.bladeGap': {
+    'far below': 'the core lies behind the radiator’s face, and the blades clear it',
+    'a little below': 'this bay has the room',
+    'far above': MORE,
+    'a little above': MORE,
+  },
   'fan.spacer': { any: 'asked where the motor wants room that lower spacers give' },
   'fan.standsOn': { any: 'asked where the motor wants room that lower spacers give' },
-  'fan.current': { 'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling' },
-  'fan.bladesLeft': { any: RECORDED }, 'fan.bladesRight': { any: RECORDED },
+  'fan.current': {
+    'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling',
+  },
+  'fan.bladesLeft': { any: RECORDED },
+  'fan.bladesRight': { any: RECORDED },
   'fan.fanOn': { 'a little below': 'it comes on a little earlier' },
   'fan.fanOff': { 'a little above': 'it goes off a little earlier' },
   'motor.body': { 'a little below': 'the ring takes that up', 'a little above': 'the ring takes that up' },
-  'motor.current': { 'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling' },
+  'motor.current': {
+    'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling',
+  },
   'relay.rating': { 'far above': MORE },
   'module.rating': { 'far above': MORE },
-  'thermostat.fullyOpen': { any: 'advisory where a span is usual', },
+  'thermostat.fullyOpen': { any: 'advisory where a span is usual' },
   'hose.spring': { any: 'an upper hose wants none' },
   'tank.capPressure': { any: 'a recovery bottle carries no pressure cap' },
   'adapter.fanPlug': { any: SET },
-  'fixings.spacer': { any: SET }, 'fixings.reach': { any: SET },
-}; // prettier-ignore
+  'fixings.spacer': { any: SET },
+  'fixings.reach': { any: SET },
+};
 /** Small differences are what mountings take up: which ones do is for the tests of each check. */
 const LITTLE: readonly Move[] = ['a little below', 'a little above'];
 
@@ -85,45 +122,111 @@ function movesOf(kind: PartKind, key: string, attribute: Attribute): [Move, FitP
     ];
   }
   if (!words[key]) return [];
-  const choices = attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-4M', 'FAN-2B', 'NOT-ON-RECORD'];
+  const choices =
+    attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-4M', 'FAN-2B', 'NOT-ON-RECORD'];
   return [
-    ...choices.filter((each) => each !== words[key]!.word).map((each): [Move, FitPart] => [`word ${each}`, soundPart(kind, {}, { [key]: word(each) })]),
+    ...choices
+      .filter((each) => each !== words[key]!.word)
+      .map((each): [Move, FitPart] => [`word ${each}`, soundPart(kind, {}, { [key]: word(each) })]),
     ['missing', soundPart(kind, {}, { [key]: undefined })],
   ];
-} // prettier-ignore
+}
 
 /** Pairs that hang together, moved at once: what one alone would show, both must not hide. */
 const PAIRS: [PartKind, string, FitPart][] = [
-  ['radiator', 'much too small all round', soundPart('radiator', { overallWidth: value(420), overallHeight: value(250), coreWidth: value(360), coreHeight: value(220) })],
-  ['radiator', 'core of another vehicle', soundPart('radiator', { coreWidth: value(200), coreHeight: value(150) })],
-  ['radiator', 'inlet and outlet heights swapped', soundPart('radiator', { inletHeight: value(62), outletHeight: value(398) })],
-  ['radiator', 'turned round', soundPart('radiator', {}, { inletSide: word('right'), outletSide: word('left') })],
+  [
+    'radiator',
+    'much too small all round',
+    soundPart('radiator', {
+      overallWidth: value(420),
+      overallHeight: value(250),
+      coreWidth: value(360),
+      coreHeight: value(220),
+    }),
+  ],
+  [
+    'radiator',
+    'core of another vehicle',
+    soundPart('radiator', { coreWidth: value(200), coreHeight: value(150) }),
+  ],
+  [
+    'radiator',
+    'inlet and outlet heights swapped',
+    soundPart('radiator', { inletHeight: value(62), outletHeight: value(398) }),
+  ],
+  [
+    'radiator',
+    'turned round',
+    soundPart('radiator', {}, { inletSide: word('right'), outletSide: word('left') }),
+  ],
   ['radiator', 'quick couplers on plain hoses', soundPart('radiator', {}, { hoseCoupling: word('quick') })],
-  ['radiator', 'necks pointing forward', soundPart('radiator', {}, { inletDirection: word('front'), outletDirection: word('front') })],
-  ['radiator', 'thick, with its core', soundPart('radiator', { thickness: value(110), coreThickness: value(90) })],
-  ['radiator', 'both necks a size larger', soundPart('radiator', { inletDiameter: value(42), outletDiameter: value(42) })],
+  [
+    'radiator',
+    'necks pointing forward',
+    soundPart('radiator', {}, { inletDirection: word('front'), outletDirection: word('front') }),
+  ],
+  [
+    'radiator',
+    'thick, with its core',
+    soundPart('radiator', { thickness: value(110), coreThickness: value(90) }),
+  ],
+  [
+    'radiator',
+    'both necks a size larger',
+    soundPart('radiator', { inletDiameter: value(42), outletDiameter: value(42) }),
+  ],
   ['fan', 'frame 900 x 640', soundPart('fan', { width: value(900), height: value(640) })],
-  ['fan', 'blades of 690 mm in a frame as large', soundPart('fan', { diameter: value(690), width: value(900), height: value(720) })],
+  [
+    'fan',
+    'blades of 690 mm in a frame as large',
+    soundPart('fan', { diameter: value(690), width: value(900), height: value(720) }),
+  ],
   ['fan', 'feet and frame of another', soundPart('fan', { fanMountWidth: value(860), width: value(900) })],
   ['fan', 'of 24 V, half the current', soundPart('fan', { current: value(6, 0.2) }, { voltage: word('24') })],
   ['fan', 'a pusher', soundPart('fan', {}, { throw: word('pusher') })],
-  ['fan', 'driven by a bus, plug and all', soundPart('fan', {}, { control: word('bus'), fanConnector: word('FAN-4M') })],
+  [
+    'fan',
+    'driven by a bus, plug and all',
+    soundPart('fan', {}, { control: word('bus'), fanConnector: word('FAN-4M') }),
+  ],
   ['fan', 'of 60 A', soundPart('fan', { current: value(60, 1) })],
   ['fan', 'two of them in the room of one', soundPart('fan', {}, { fans: word('two') })],
-  ['fan', 'deep, on high spacers with blades far back', soundPart('fan', { depth: value(140), spacer: value(12), bladeGap: value(16) })],
+  [
+    'fan',
+    'deep, on high spacers with blades far back',
+    soundPart('fan', { depth: value(140), spacer: value(12), bladeGap: value(16) }),
+  ],
   ['shroud', '1100 x 800', soundPart('shroud', { width: value(1100), height: value(800) })],
-  ['shroud', 'holes and frame of another', soundPart('shroud', { fanMountWidth: value(760), width: value(800) })],
+  [
+    'shroud',
+    'holes and frame of another',
+    soundPart('shroud', { fanMountWidth: value(760), width: value(800) }),
+  ],
   ['motor', 'small all over', soundPart('motor', { body: value(50), boltCircle: value(40) })],
   ['thermostat', 'hotter all over', soundPart('thermostat', { rating: value(108), fullyOpen: value(118) })],
   ['cap', 'of another neck', soundPart('cap', { plug: value(48), seatDepth: value(26) })],
-  ['hose', 'short and narrow', soundPart('hose', { length: value(200), radiatorBore: value(25), engineBore: value(25) })],
-  ['tank', 'an expansion tank for a bottle', soundPart('tank', { capPressure: value(140) }, { sort: word('expansion') })],
-]; // prettier-ignore
+  [
+    'hose',
+    'short and narrow',
+    soundPart('hose', { length: value(200), radiatorBore: value(25), engineBore: value(25) }),
+  ],
+  [
+    'tank',
+    'an expansion tank for a bottle',
+    soundPart('tank', { capPressure: value(140) }, { sort: word('expansion') }),
+  ],
+];
 
 test('every sound part goes straight in', () => {
   for (const kind of PART_KINDS) {
     const { verdict, ledger } = judgeFit(VEHICLE, soundPart(kind));
-    expect({ kind, verdict, not: ledger.filter((row) => row.check !== 'listed' && row.outcome !== 'pass').map((row) => [row.check, row.outcome]) }).toEqual({ kind, verdict: 'straight-in', not: [] }); // prettier-ignore
+    expect({
+      kind,
+      verdict,
+      not: ledger
+        .filter((row) => row.check !== 'listed' && row.outcome !== 'pass')
+        .map((row) => [row.check, row.outcome]),
+    }).toEqual({ kind, verdict: 'straight-in', not: [] });
   }
 });
 
@@ -165,7 +268,11 @@ test.each(PAIRS)('a %s, %s, does not stay green', (_kind, _what, part) => {
 
 test('where the bay says nothing, the check is unknown and names what to look at: never green', () => {
   for (const [kind, words, check] of [
-    ['radiator', ['hoseCoupling', 'inletDirection', 'vent', 'sensorPort', 'engineOilCooling', 'topMount', 'bottle'], 'radiator'],
+    [
+      'radiator',
+      ['hoseCoupling', 'inletDirection', 'vent', 'sensorPort', 'engineOilCooling', 'topMount', 'bottle'],
+      'radiator',
+    ],
     ['fan', ['systemVoltage', 'fanThrow', 'fanControl', 'fanWire', 'fanConnector', 'fanRing'], 'fan'],
     ['relay', ['systemVoltage', 'relayFoot'], 'relay'],
   ] as const)
@@ -174,27 +281,48 @@ test('where the bay says nothing, the check is unknown and names what to look at
       expect([check, key, verdict.verdict]).toEqual([check, key, 'not-proven']);
       expect(verdict.measure.map((each) => each.key)).toContain(key);
     }
-  for (const key of ['openingWidth', 'openingHeight', 'bayDepth', 'fanDepth', 'pinSpacing', 'inletHeight', 'outletHeight', 'fanMountWidth'] as const)
-    expect([key, judgeFit(vehicleWith({ [key]: undefined }), soundPart('radiator')).verdict]).toEqual([key, 'not-proven']);
-}); // prettier-ignore
+  for (const key of [
+    'openingWidth',
+    'openingHeight',
+    'bayDepth',
+    'fanDepth',
+    'pinSpacing',
+    'inletHeight',
+    'outletHeight',
+    'fanMountWidth',
+  ] as const)
+    expect([key, judgeFit(vehicleWith({ [key]: undefined }), soundPart('radiator')).verdict]).toEqual([
+      key,
+      'not-proven',
+    ]);
+});
 
 test('a relay fan is not joined to a plug without a switched feed, whatever is cut; one of the same functions is re-terminated', () => {
   const fan = (code: string) => judgeFit(VEHICLE, soundPart('fan', {}, { fanConnector: word(code) }));
   expect(fan('FAN-2B')).toMatchObject({ verdict: 'changes', work: [{ code: 're-terminate' }] });
-  expect(judgeFit(vehicleWith({}, { fanConnector: word('FAN-4M') }), soundPart('fan'))).toMatchObject({ verdict: 'no', deciding: { check: 'fanConnector' } });
+  expect(judgeFit(vehicleWith({}, { fanConnector: word('FAN-4M') }), soundPart('fan'))).toMatchObject({
+    verdict: 'no',
+    deciding: { check: 'fanConnector' },
+  });
   // A plug that nobody recorded: its wires cannot be told.
   expect(fan('NOT-ON-RECORD').verdict).toBe('not-proven');
-}); // prettier-ignore
+});
 
 describe('sizes of one trade series', () => {
-  const neck = (figure: QuantityFigure) => judgeFit(VEHICLE, soundPart('radiator', { inletDiameter: figure })).ledger.find((row) => row.check === 'inletDiameter')!; // prettier-ignore
+  const neck = (figure: QuantityFigure) =>
+    judgeFit(VEHICLE, soundPart('radiator', { inletDiameter: figure })).ledger.find(
+      (row) => row.check === 'inletDiameter',
+    )!;
   test('a neck and a hose of one size pass and order no work, however coarse the page', () => {
     expect(neck(value(38, 3, 4, 'listing'))).toMatchObject({ outcome: 'pass' });
     expect(neck(value(38, 3, 4, 'listing')).work).toBeUndefined();
   });
   test('the neighbouring size does not, and is stepped to', () => {
-    expect(neck(value(40, 0, 3, 'drawing'))).toMatchObject({ outcome: 'change', work: { code: 'stepped-hose', concerns: 'upper' } });
-  }); // prettier-ignore
+    expect(neck(value(40, 0, 3, 'drawing'))).toMatchObject({
+      outcome: 'change',
+      work: { code: 'stepped-hose', concerns: 'upper' },
+    });
+  });
   test('a measured figure is matched to the sizes it can be; where it can be two, it is measured again and orders nothing', () => {
     expect(neck(value(38.3, 0.5)).outcome).toBe('pass');
     expect(neck(value(39, 1.8, 2, 'tape'))).toMatchObject({ outcome: 'open' });

@@ -131,7 +131,9 @@ describe('work', () => {
 
   test('an hour of making costs more than any number of things that are only bolted on', () => {
     const made = workCost([workOf('make-upper-brackets', 'radiator')]);
-    const bolted = workCost(WORK_CODES.map((code) => workOf(code, 'fan')).filter((work) => work.effort === 'bolt-on')); // prettier-ignore
+    const bolted = workCost(
+      WORK_CODES.map((code) => workOf(code, 'fan')).filter((work) => work.effort === 'bolt-on'),
+    );
     expect(made).toBeGreaterThan(bolted);
     expect(EFFORTS.indexOf('fabricate')).toBe(EFFORTS.length - 1);
   });

@@ -182,19 +182,46 @@ describe('the order of a sheet, and what of it concerns this vehicle and this pa
   ];
 
   test('plugs, cautions and notes that do not concern this vehicle are left out; without a vehicle all are shown', () => {
-    const context = (airConditioning: boolean) => ({ vehicle: { airConditioning, year: 2010, steering: 'left' }, vocabulary: { engines: [], transmissions: [] }, part: {} }) as unknown as ConditionContext;
+    const context = (airConditioning: boolean) =>
+      ({
+        vehicle: { airConditioning, year: 2010, steering: 'left' },
+        vocabulary: { engines: [], transmissions: [] },
+        part: {},
+      }) as unknown as ConditionContext;
     const document = {
       ...procedure,
-      notes: [{ text: 'only with', when: { airConditioning: true } }, { text: 'for all', when: null }],
-      steps: [step('remove', 'Grille off', { connector: 'AT-2', connectorWhen: { airConditioning: true }, cautions: ['restraint', 'lift'], cautionsWhen: { restraint: { airConditioning: true } } })],
+      notes: [
+        { text: 'only with', when: { airConditioning: true } },
+        { text: 'for all', when: null },
+      ],
+      steps: [
+        step('remove', 'Grille off', {
+          connector: 'AT-2',
+          connectorWhen: { airConditioning: true },
+          cautions: ['restraint', 'lift'],
+          cautionsWhen: { restraint: { airConditioning: true } },
+        }),
+      ],
     };
     const said = (with_: ConditionContext | undefined) => {
-      const { notes, connectors, cautions, sections } = assembleSheet({ procedure: document, vehicle: { airConditioning: true, selfShifting: true, highVoltage: false }, ...(with_ ? { context: with_ } : {}), work: [], coolant: undefined });
-      return [notes, connectors, cautions.map(({ code }) => code).filter((code) => code === 'restraint' || code === 'lift'), sections[0]!.steps[0]!.cautionTexts.length];
+      const { notes, connectors, cautions, sections } = assembleSheet({
+        procedure: document,
+        vehicle: { airConditioning: true, selfShifting: true, highVoltage: false },
+        ...(with_ ? { context: with_ } : {}),
+        work: [],
+        coolant: undefined,
+      });
+      return [
+        notes,
+        connectors,
+        cautions.map(({ code }) => code).filter((code) => code === 'restraint' || code === 'lift'),
+        sections[0]!.steps[0]!.cautionTexts.length,
+      ];
     };
     expect(said(context(false))).toEqual([['for all'], [], ['lift'], 1]);
-    for (const all of [context(true), undefined]) expect(said(all)).toEqual([['only with', 'for all'], ['AT-2'], ['restraint', 'lift'], 2]);
-  }); // prettier-ignore
+    for (const all of [context(true), undefined])
+      expect(said(all)).toEqual([['only with', 'for all'], ['AT-2'], ['restraint', 'lift'], 2]);
+  });
 
   test('written order is kept, a step written after Prove stays there, and one that names its forerunner follows it', () => {
     expect(texts(sheetOf(order))).toEqual([

@@ -135,10 +135,14 @@ describe('rows of applications', () => {
   test('engine and transmission in the words that Ask reads', () => {
     const scope = (cells: object) => reader.read({ ...base, ...cells }).row?.scope;
     expect(scope({ engine: '2.0 diesel' })?.engineIds).toEqual([1, 2, 3, 4]);
-    expect(scope({ engine: 'E2 or 2.0', transmission: 'manual' })).toMatchObject({ engineIds: [1, 2, 3, 4], transmissionIds: [1, 2, 3] });
+    expect(scope({ engine: 'E2 or 2.0', transmission: 'manual' })).toMatchObject({
+      engineIds: [1, 2, 3, 4],
+      transmissionIds: [1, 2, 3],
+    });
     // None such on record, a cell about something else, words of no meaning.
-    for (const cells of [{ transmission: 'auto' }, { engine: 'manual' }, { engine: '2.0 of sorts' }]) expect(scope(cells)).toBeUndefined();
-  }); // prettier-ignore
+    for (const cells of [{ transmission: 'auto' }, { engine: 'manual' }, { engine: '2.0 of sorts' }])
+      expect(scope(cells)).toBeUndefined();
+  });
   test('years as a span, as two columns, as one year, or left to the life of the model', () => {
     const years = (cells: object) =>
       reader.read({ part: 'X 1', model: 'Pellworth Haulden', ...cells }).row?.scope.years;
@@ -179,7 +183,10 @@ describe('rows of applications', () => {
 });
 
 describe('a place in a file', () => {
-  const file = { parts: [{}, { number: 'NT-R 1', figures: [{ key: 'coreWidth', text: 'wide' }] }], claims: [{ part: 'NT-R 2', exceptions: [{}, {}] }] };
+  const file = {
+    parts: [{}, { number: 'NT-R 1', figures: [{ key: 'coreWidth', text: 'wide' }] }],
+    claims: [{ part: 'NT-R 2', exceptions: [{}, {}] }],
+  };
   test.each([
     ['parts.1.figures.0.text', 'part 2 (NT-R 1), figure 1 (coreWidth), text'],
     ['claims.0.exceptions.1.engines', 'claim 1 (NT-R 2), exception 2, engines'],
@@ -187,5 +194,6 @@ describe('a place in a file', () => {
     ['vehicles.0', 'vehicle 1'],
     ['', 'the file'],
   ])('%s is said as “%s”', (path, words) => expect(placeInFile(path, file)).toBe(words));
-  test('of a file that is none it still says where', () => expect(placeInFile('bays.2.name', null)).toBe('bay 3, name'));
-}); // prettier-ignore
+  test('of a file that is none it still says where', () =>
+    expect(placeInFile('bays.2.name', null)).toBe('bay 3, name'));
+});

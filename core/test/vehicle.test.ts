@@ -204,11 +204,26 @@ describe('finding the vehicle', () => {
     expect(correct(description, { year: 'drop table' }, vocabulary).chips[0]!.value).toBe('2003');
   });
   test('names the smallest set of details that rules everything out: none smaller does, and it does by itself', () => {
-    const ways = ['2009', '2013', '1999', 'diesel', 'petrol', 'auto', 'manual', 'aircon', 'no air', 'tussock', 'merlet', 'towing', 'van'];
+    const ways = [
+      '2009',
+      '2013',
+      '1999',
+      'diesel',
+      'petrol',
+      'auto',
+      'manual',
+      'aircon',
+      'no air',
+      'tussock',
+      'merlet',
+      'towing',
+      'van',
+    ];
     fc.assert(
       fc.property(fc.uniqueArray(fc.constantFrom(...ways), { minLength: 1, maxLength: 6 }), (said) => {
         const { chips } = describeVehicle(said.join(', '), vocabulary, REFERENCE_YEAR);
-        const none = (some: readonly { field: string; value: string }[]): boolean => !all.some((one) => suits(one, some as typeof chips, vocabulary));
+        const none = (some: readonly { field: string; value: string }[]): boolean =>
+          !all.some((one) => suits(one, some as typeof chips, vocabulary));
         const found = ruledOutBy(chips, all, vocabulary);
         expect(found.length > 0).toBe(none(chips));
         if (found.length === 0) return;
@@ -216,18 +231,35 @@ describe('finding the vehicle', () => {
         // Exhaustively: no smaller choice of what was said rules everything out.
         for (let bits = 0; bits < 2 ** chips.length; bits += 1) {
           const some = chips.filter((_, at) => bits & (1 << at));
-          if (some.length < found.length) expect([said, some.map(({ field }) => field), none(some)]).toEqual([said, some.map(({ field }) => field), false]);
+          if (some.length < found.length)
+            expect([said, some.map(({ field }) => field), none(some)]).toEqual([
+              said,
+              some.map(({ field }) => field),
+              false,
+            ]);
         }
       }),
       { seed: 9, numRuns: 300 },
     );
-  }); // prettier-ignore
+  });
   test('a line that speaks of two vehicles, of one before, and of several parts', () => {
-    const line = describeVehicle('2009 tussock diesel, also a merlet petrol and a 2010 tussock auto', vocabulary, REFERENCE_YEAR);
+    const line = describeVehicle(
+      '2009 tussock diesel, also a merlet petrol and a 2010 tussock auto',
+      vocabulary,
+      REFERENCE_YEAR,
+    );
     expect(line.others.map(({ text }) => text)).toEqual(['merlet petrol', '2010 tussock auto']);
-    expect(line.chips.map(({ field, value }) => [field, value])).toEqual([['year', '2009'], ['model', '10'], ['fuel', 'diesel']]);
+    expect(line.chips.map(({ field, value }) => [field, value])).toEqual([
+      ['year', '2009'],
+      ['model', '10'],
+      ['fuel', 'diesel'],
+    ]);
     const former = describeVehicle('had a merlet, now a tussock', vocabulary, REFERENCE_YEAR).chips;
-    expect(former.map(({ value, alternatives }) => [value, alternatives.map((each) => each.label)])).toEqual([['10', ['Merlet']]]);
-    expect(describeVehicle('radiator and fan', vocabulary, REFERENCE_YEAR).chips[0]!.label).toBe('radiator and fan assembly');
-  }); // prettier-ignore
+    expect(former.map(({ value, alternatives }) => [value, alternatives.map((each) => each.label)])).toEqual([
+      ['10', ['Merlet']],
+    ]);
+    expect(describeVehicle('radiator and fan', vocabulary, REFERENCE_YEAR).chips[0]!.label).toBe(
+      'radiator and fan assembly',
+    );
+  });
 });

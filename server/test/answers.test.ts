@@ -23,32 +23,90 @@ let people: [string, Actor][];
 const ids: Record<string, string> = {};
 beforeAll(async () => {
   server = await demoServer();
-  people = await Promise.all(['rowan', 'mara', 'cleo', 'idris'].map(async (name) => [name, await Actor.signIn(server.app, name)] as [string, Actor]));
+  people = await Promise.all(
+    ['rowan', 'mara', 'cleo', 'idris'].map(
+      async (name) => [name, await Actor.signIn(server.app, name)] as [string, Actor],
+    ),
+  );
   const [[, rowan]] = people as [[string, Actor]];
-  const list = async (url: string) => (await rowan.get(url).expect(200)).body as { id: number; kind?: string }[];
-  const [vehicle] = (await list('/api/find?text=09+tussock+diesel+auto+aircon') as unknown as { vehicles: { id: number }[] }).vehicles;
-  const part = (await list(`/api/vehicles/${vehicle!.id}/match`) as unknown as { candidates: { id: number; verdict: { verdict: string }; kind: string }[] }).candidates.find(({ verdict, kind }) => verdict.verdict === 'straight-in' && kind === 'radiator')!;
+  const list = async (url: string) =>
+    (await rowan.get(url).expect(200)).body as { id: number; kind?: string }[];
+  const [vehicle] = (
+    (await list('/api/find?text=09+tussock+diesel+auto+aircon')) as unknown as { vehicles: { id: number }[] }
+  ).vehicles;
+  const part = (
+    (await list(`/api/vehicles/${vehicle!.id}/match`)) as unknown as {
+      candidates: { id: number; verdict: { verdict: string }; kind: string }[];
+    }
+  ).candidates.find(({ verdict, kind }) => verdict.verdict === 'straight-in' && kind === 'radiator')!;
   const stream = crypto.randomUUID();
   const [job] = await list('/api/jobs');
-  await rowan.write('post', `/api/jobs/${job!.id}/streams`, { id: stream, device: 'd', instrument: 'clamp meter', boot: 'b', channels: [{ name: 'current', unit: 'A' }] }).expect(201);
+  await rowan
+    .write('post', `/api/jobs/${job!.id}/streams`, {
+      id: stream,
+      device: 'd',
+      instrument: 'clamp meter',
+      boot: 'b',
+      channels: [{ name: 'current', unit: 'A' }],
+    })
+    .expect(201);
   Object.assign(ids, {
-    vehicle: vehicle!.id, part: part.id, job: job!.id, stream, connector: (await list('/api/connectors'))[0]!.id, model: (await list('/api/models'))[0]!.id,
-    make: (await list('/api/records/make'))[0]!.id, ...Object.fromEntries((await list('/api/review')).map(({ kind, id }) => [`review ${kind}`, id])),
-    procedure: (await server.connection.pool.query<{ id: number }>("select procedure_id id from procedure_revision where state = 'released' limit 1")).rows[0]!.id,
+    vehicle: vehicle!.id,
+    part: part.id,
+    job: job!.id,
+    stream,
+    connector: (await list('/api/connectors'))[0]!.id,
+    model: (await list('/api/models'))[0]!.id,
+    make: (await list('/api/records/make'))[0]!.id,
+    ...Object.fromEntries((await list('/api/review')).map(({ kind, id }) => [`review ${kind}`, id])),
+    procedure: (
+      await server.connection.pool.query<{ id: number }>(
+        "select procedure_id id from procedure_revision where state = 'released' limit 1",
+      )
+    ).rows[0]!.id,
   });
-}, 120000); // prettier-ignore
+}, 120000);
 afterAll(() => server.stop());
 
 /** Where the answer of each route that reads is looked at. */
 const urls = (): Partial<Record<keyof Answers, string>> => ({
-  session: '/api/session', find: '/api/find?text=tussock+2009', search: '/api/search?text=nt', vocabulary: '/api/vocabulary', sources: '/api/sources', vehicles: '/api/vehicles',
-  vehicle: `/api/vehicles/${ids.vehicle}`, judged: `/api/vehicles/${ids.vehicle}/match/${ids.part}`, match: `/api/vehicles/${ids.vehicle}/match`, sets: `/api/vehicles/${ids.vehicle}/sets?kinds=radiator&kinds=fan`,
-  sharing: `/api/vehicles/${ids.vehicle}/sharing`, goesInto: `/api/parts/${ids.part}/vehicles`, sheet: `/api/vehicles/${ids.vehicle}/sheet/${ids.part}`, parts: '/api/parts', part: `/api/parts/${ids.part}`,
-  connectors: '/api/connectors', connector: `/api/connectors/${ids.connector}`, procedure: `/api/procedures/${ids.procedure}`, jobs: '/api/jobs', job: `/api/jobs/${ids.job}`, stream: `/api/streams/${ids.stream}`,
-  planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`, practice: '/api/practice', vinPatterns: '/api/vin-patterns', records: '/api/records/model', record: `/api/records/model/${ids.model}`,
-  models: '/api/models', coverage: `/api/models/${ids.model}/coverage`, makeCoverage: `/api/makes/${ids.make}/coverage`, marks: '/api/marks', audit: '/api/audit', review: '/api/review',
-  reviewOne: `/api/review/part/${ids['review part']}`, history: `/api/history/part/${ids.part}`, health: '/api/health', openapi: '/api/openapi.json',
-}); // prettier-ignore
+  session: '/api/session',
+  find: '/api/find?text=tussock+2009',
+  search: '/api/search?text=nt',
+  vocabulary: '/api/vocabulary',
+  sources: '/api/sources',
+  vehicles: '/api/vehicles',
+  vehicle: `/api/vehicles/${ids.vehicle}`,
+  judged: `/api/vehicles/${ids.vehicle}/match/${ids.part}`,
+  match: `/api/vehicles/${ids.vehicle}/match`,
+  sets: `/api/vehicles/${ids.vehicle}/sets?kinds=radiator&kinds=fan`,
+  sharing: `/api/vehicles/${ids.vehicle}/sharing`,
+  goesInto: `/api/parts/${ids.part}/vehicles`,
+  sheet: `/api/vehicles/${ids.vehicle}/sheet/${ids.part}`,
+  parts: '/api/parts',
+  part: `/api/parts/${ids.part}`,
+  connectors: '/api/connectors',
+  connector: `/api/connectors/${ids.connector}`,
+  procedure: `/api/procedures/${ids.procedure}`,
+  jobs: '/api/jobs',
+  job: `/api/jobs/${ids.job}`,
+  stream: `/api/streams/${ids.stream}`,
+  planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`,
+  practice: '/api/practice',
+  vinPatterns: '/api/vin-patterns',
+  records: '/api/records/model',
+  record: `/api/records/model/${ids.model}`,
+  models: '/api/models',
+  coverage: `/api/models/${ids.model}/coverage`,
+  makeCoverage: `/api/makes/${ids.make}/coverage`,
+  marks: '/api/marks',
+  audit: '/api/audit',
+  review: '/api/review',
+  reviewOne: `/api/review/part/${ids['review part']}`,
+  history: `/api/history/part/${ids.part}`,
+  health: '/api/health',
+  openapi: '/api/openapi.json',
+});
 
 describe('answers', () => {
   test('the published schema is what the types say now', () => {
@@ -68,8 +126,15 @@ describe('answers', () => {
         if (status === 403) continue;
         const validate = validators.get(id)!;
         if (status !== 200 || !validate(body))
-          wrong.push([id, name, status, validate.errors?.slice(0, 4).map((each) => `${each.instancePath} ${each.message} ${JSON.stringify(each.params)}`)]);
+          wrong.push([
+            id,
+            name,
+            status,
+            validate.errors
+              ?.slice(0, 4)
+              .map((each) => `${each.instancePath} ${each.message} ${JSON.stringify(each.params)}`),
+          ]);
       }
     expect(wrong).toEqual([]);
-  }); // prettier-ignore
+  });
 });

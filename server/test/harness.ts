@@ -82,9 +82,12 @@ export async function demoServer() {
 }
 
 /** Lets a reviewer release what a save has proposed. */
-export async function released(reviewer: Actor, { status, body }: { status: number; body: unknown }): Promise<void> {
+export async function released(
+  reviewer: Actor,
+  { status, body }: { status: number; body: unknown },
+): Promise<void> {
   if (status !== 202) throw new Error(`that was not proposed but answered with ${status}`);
   const address = `/api/review/proposal/${(body as Waits).waits.id}`;
   const { headers } = await reviewer.get(address).expect(200);
   await reviewer.write('post', `${address}/release`, undefined, { etag: headers.etag! }).expect(200);
-} // prettier-ignore
+}

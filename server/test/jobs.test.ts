@@ -155,22 +155,48 @@ describe('events of a job', () => {
   test('readings are kept by the piece: in any order, twice the same, never written over, and what is missing is said', async () => {
     const job = await openJob(mara);
     const id = crypto.randomUUID();
-    const stream = { id, device: 'bay phone', instrument: 'clamp meter', boot: 'b1', channels: [{ name: 'current', unit: 'A' }] };
-    await job.send(idris, phone('bay phone').event('readings taken', { stream: id, what: 'amps at the fan' })).expect(200);
+    const stream = {
+      id,
+      device: 'bay phone',
+      instrument: 'clamp meter',
+      boot: 'b1',
+      channels: [{ name: 'current', unit: 'A' }],
+    };
+    await job
+      .send(idris, phone('bay phone').event('readings taken', { stream: id, what: 'amps at the fan' }))
+      .expect(200);
     await idris.get(`/api/streams/${id}`).expect(404);
-    for (const again of [1, 2]) expect([again, (await idris.write('post', `/api/jobs/${job.id}/streams`, stream)).status]).toEqual([again, 201]);
-    await idris.write('post', `/api/jobs/${job.id}/streams`, { ...stream, instrument: 'another' }).expect(409);
-    const piece = (ordinal: number | string, values: (number | null)[]) => idris.write('put', `/api/streams/${id}/chunks/${ordinal}`, { ms: values.map((_, at) => at), values: [values] });
+    for (const again of [1, 2])
+      expect([again, (await idris.write('post', `/api/jobs/${job.id}/streams`, stream)).status]).toEqual([
+        again,
+        201,
+      ]);
+    await idris
+      .write('post', `/api/jobs/${job.id}/streams`, { ...stream, instrument: 'another' })
+      .expect(409);
+    const piece = (ordinal: number | string, values: (number | null)[]) =>
+      idris.write('put', `/api/streams/${id}/chunks/${ordinal}`, {
+        ms: values.map((_, at) => at),
+        values: [values],
+      });
     await piece(2, [14.1, null]).expect(204);
     await piece(0, [31.5]).expect(204);
     await piece(0, [31.5]).expect(204);
     await piece(0, [30]).expect(409);
     await piece(-1, [1]).expect(404);
     await idris.write('put', `/api/streams/${id}/chunks/1`, { ms: [1, 2], values: [[1]] }).expect(422);
-    await idris.write('put', `/api/streams/${crypto.randomUUID()}/chunks/0`, { ms: [1], values: [[1]] }).expect(404);
-    expect((await cleo.get(`/api/streams/${id}`).expect(200)).body).toMatchObject({ jobId: job.id, ms: [0, 0, 1], values: [[31.5, 14.1, null]], missing: [1], begun: { by: 'Idris' } });
+    await idris
+      .write('put', `/api/streams/${crypto.randomUUID()}/chunks/0`, { ms: [1], values: [[1]] })
+      .expect(404);
+    expect((await cleo.get(`/api/streams/${id}`).expect(200)).body).toMatchObject({
+      jobId: job.id,
+      ms: [0, 0, 1],
+      values: [[31.5, 14.1, null]],
+      missing: [1],
+      begun: { by: 'Idris' },
+    });
     expect((await job.read()).state.readings).toMatchObject([{ stream: id, what: 'amps at the fan' }]);
-  }); // prettier-ignore
+  });
   test('that cannot be are refused by name and none of the lot is kept; nobody writes another’s job or role', async () => {
     const job = await openJob(mara);
     const { desk } = job;

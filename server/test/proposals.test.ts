@@ -1,6 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ROUTES, type Route } from '@radiatrix/contract/schemas';
-import type { ConnectorRecord, LibraryRecord, ModelCoverage, PartRecord, ReviewLine, ReviewRecord, Upload, Waits } from '@radiatrix/contract'; // prettier-ignore
+import type {
+  ConnectorRecord,
+  LibraryRecord,
+  ModelCoverage,
+  PartRecord,
+  ReviewLine,
+  ReviewRecord,
+  Upload,
+  Waits,
+} from '@radiatrix/contract';
 import { Actor, demoServer, released } from './harness.ts';
 
 /**
@@ -28,17 +37,38 @@ beforeAll(async () => {
     ['mara', 'piet', 'rowan', 'cleo'].map((name) => Actor.signIn(server.app, name)),
   )) as [Actor, Actor, Actor, Actor];
   const lines = (await cleo.get('/api/parts')).body as { id: number; kind: string }[];
-  const records = await Promise.all(lines.filter(({ kind }) => kind === 'radiator').map(({ id }) => partOf(cleo, id)));
+  const records = await Promise.all(
+    lines.filter(({ kind }) => kind === 'radiator').map(({ id }) => partOf(cleo, id)),
+  );
   part = records.find((each) => each.claims.length > 1)!;
-  model = ((await mara.get('/api/models')).body as { id: number; name: string; lines: number }[]).find(({ name }) => part.claims[0]!.sentence.includes(name))!.id;
-  source = ((await mara.get('/api/sources')).body as { id: number; name: string }[]).find(({ name }) => name === 'Counter talk')!.id;
-}, 120000); // prettier-ignore
+  model = ((await mara.get('/api/models')).body as { id: number; name: string; lines: number }[]).find(
+    ({ name }) => part.claims[0]!.sentence.includes(name),
+  )!.id;
+  source = ((await mara.get('/api/sources')).body as { id: number; name: string }[]).find(
+    ({ name }) => name === 'Counter talk',
+  )!.id;
+}, 120000);
 afterAll(() => server.stop());
 
-const claim = (more: object = {}) => ({ modelId: model, years: [2010, 2010], built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null, fits: false, sourceId: source, exceptions: [], ...more }); // prettier-ignore
+const claim = (more: object = {}) => ({
+  modelId: model,
+  years: [2010, 2010],
+  built: null,
+  engineIds: null,
+  transmissionIds: null,
+  airConditioning: null,
+  packages: null,
+  fits: false,
+  sourceId: source,
+  exceptions: [],
+  ...more,
+});
 
 /** What each reviewed route is asked for, and what a clerk sees of it. */
-const CASES: Record<string, { send: () => Promise<{ status: number; body: unknown }>; seen: () => Promise<unknown> }> = {
+const CASES: Record<
+  string,
+  { send: () => Promise<{ status: number; body: unknown }>; seen: () => Promise<unknown> }
+> = {
   newClaim: {
     send: () => mara.write('post', `/api/parts/${part.id}/claims`, claim()),
     seen: async () => [
@@ -55,13 +85,21 @@ const CASES: Record<string, { send: () => Promise<{ status: number; body: unknow
     send: async () => {
       const { claims } = (await mara.get(`/api/models/${model}/coverage`)).body as ModelCoverage;
       const own = claims.find((each) => each.partId === part.id && each.sourceId === source)!;
-      return mara.write('put', `/api/parts/${part.id}/models/${model}/lines`, { sourceId: source, replaces: [own.id], lines: [] });
+      return mara.write('put', `/api/parts/${part.id}/models/${model}/lines`, {
+        sourceId: source,
+        replaces: [own.id],
+        lines: [],
+      });
     },
     seen: async () => (await partOf(cleo, part.id)).claims.map((each) => each.sentence),
   },
   newPhoto: {
     send: () =>
-      mara.upload(`/api/photos?subject=part&id=${part.id}&caption=necks`, Buffer.from('89504e470d0a1a0a00', 'hex'), 'image/png'),
+      mara.upload(
+        `/api/photos?subject=part&id=${part.id}&caption=necks`,
+        Buffer.from('89504e470d0a1a0a00', 'hex'),
+        'image/png',
+      ),
     seen: async () => (await partOf(cleo, part.id)).photos.map((photo) => photo.caption),
   },
   saveConnector: {
@@ -69,23 +107,40 @@ const CASES: Record<string, { send: () => Promise<{ status: number; body: unknow
       const [line] = (await mara.get('/api/connectors')).body as { id: number }[];
       const { body, etag } = await tagged(`/api/connectors/${line!.id}`);
       const { code, description, cavities } = body as ConnectorRecord;
-      return mara.write('put', `/api/connectors/${line!.id}`, { code, name: 'Plug with another name', description, cavities }, { etag });
+      return mara.write(
+        'put',
+        `/api/connectors/${line!.id}`,
+        { code, name: 'Plug with another name', description, cavities },
+        { etag },
+      );
     },
-    seen: async () => ((await cleo.get('/api/connectors')).body as { name: string }[]).map((each) => each.name),
+    seen: async () =>
+      ((await cleo.get('/api/connectors')).body as { name: string }[]).map((each) => each.name),
   },
   saveRecordValues: {
     send: async () => {
       const { body, etag } = await tagged(`/api/records/model/${model}`);
       const { values } = body as LibraryRecord;
-      return mara.write('put', `/api/records/model/${model}`, { ...values, nicknames: ['mudlark'] }, { etag });
+      return mara.write(
+        'put',
+        `/api/records/model/${model}`,
+        { ...values, nicknames: ['mudlark'] },
+        { etag },
+      );
     },
-    seen: async () => [((await cleo.get('/api/find?text=mudlark')).body as { chips: unknown[] }).chips, (await cleo.get('/api/search?text=mudlark')).body],
+    seen: async () => [
+      ((await cleo.get('/api/find?text=mudlark')).body as { chips: unknown[] }).chips,
+      (await cleo.get('/api/search?text=mudlark')).body,
+    ],
   },
   newRecord: {
     send: async () => {
       const [line] = (await mara.get('/api/vehicles')).body as { id: number }[];
       const { values } = (await tagged(`/api/records/configuration/${line!.id}`)).body as LibraryRecord;
-      return mara.write('post', '/api/records/configuration', { ...values, package: values.package === 'towing' ? 'heavy-duty' : 'towing' });
+      return mara.write('post', '/api/records/configuration', {
+        ...values,
+        package: values.package === 'towing' ? 'heavy-duty' : 'towing',
+      });
     },
     seen: async () => ((await cleo.get('/api/vehicles')).body as unknown[]).length,
   },
@@ -94,18 +149,24 @@ const CASES: Record<string, { send: () => Promise<{ status: number; body: unknow
     seen: async () => (await cleo.get('/api/vin-patterns')).body as unknown,
   },
   dropVinPattern: {
-    send: async () => mara.write('delete', `/api/vin-patterns/${((await mara.get('/api/vin-patterns')).body as { id: number }[])[0]!.id}`),
+    send: async () =>
+      mara.write(
+        'delete',
+        `/api/vin-patterns/${((await mara.get('/api/vin-patterns')).body as { id: number }[])[0]!.id}`,
+      ),
     seen: async () => ((await cleo.get('/api/vin-patterns')).body as { id: number }[]).length,
   },
   importApply: {
     send: () =>
       mara.write('post', '/api/import', {
         format: 'radiatrix-bundle/1',
-        claims: [{ part: part.number, model: 'Tussock', years: [2011, 2011], fits: false, source: 'Counter talk' }],
+        claims: [
+          { part: part.number, model: 'Tussock', years: [2011, 2011], fits: false, source: 'Counter talk' },
+        ],
       }),
     seen: async () => (await partOf(cleo, part.id)).claims.map((each) => each.sentence),
   },
-}; // prettier-ignore
+};
 
 describe('what waits for a reviewer', () => {
   test.each(Object.keys(CASES))('%s', async (route) => {
@@ -113,22 +174,30 @@ describe('what waits for a reviewer', () => {
     tried.add(route);
     const before = await seen();
     const answer = await send();
-    expect([route, answer.status, answer.body]).toMatchObject([route, 202, { waits: { id: expect.any(Number) as number } }]);
+    expect([route, answer.status, answer.body]).toMatchObject([
+      route,
+      202,
+      { waits: { id: expect.any(Number) as number } },
+    ]);
     const { id } = (answer.body as Waits).waits;
     expect(await seen()).toEqual(before);
     await cleo.get(`/api/review/proposal/${id}`).expect(403);
     // Whoever proposed it does not let it through; a specialist does not either.
     const { body, headers } = await rowan.get(`/api/review/proposal/${id}`).expect(200);
     expect((body as ReviewRecord).changes.length).toBeGreaterThan(0);
-    await mara.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! }).expect(403);
+    await mara
+      .write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! })
+      .expect(403);
     if (route === 'newPhoto') {
       await rowan.get((body as ReviewRecord).picture!).expect(200);
       await cleo.get((body as ReviewRecord).picture!).expect(403);
     }
-    await rowan.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! }).expect(200);
+    await rowan
+      .write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! })
+      .expect(200);
     expect(await seen()).not.toEqual(before);
     await rowan.get(`/api/review/proposal/${id}`).expect(404);
-  }); // prettier-ignore
+  });
 
   test('every route that is reviewed is among them', () => {
     const reviewed = Object.entries(ROUTES).filter(([, route]: [string, Route]) => route.reviewed);
@@ -138,70 +207,151 @@ describe('what waits for a reviewer', () => {
   test('sent back with a reason it stays with whoever wrote it, who takes it back; nobody else does', async () => {
     const { waits } = (await CASES.newClaim!.send()).body as Waits;
     const { headers } = await rowan.get(`/api/review/proposal/${waits.id}`);
-    await rowan.write('post', `/api/review/proposal/${waits.id}/send-back`, { reason: 'which list says so?' }, { etag: headers.etag! }).expect(200);
-    expect((await waiting()).find((line) => line.kind === 'proposal' && line.id === waits.id)?.sentBackFor).toBe('which list says so?');
+    await rowan
+      .write(
+        'post',
+        `/api/review/proposal/${waits.id}/send-back`,
+        { reason: 'which list says so?' },
+        { etag: headers.etag! },
+      )
+      .expect(200);
+    expect(
+      (await waiting()).find((line) => line.kind === 'proposal' && line.id === waits.id)?.sentBackFor,
+    ).toBe('which list says so?');
     await piet.write('delete', `/api/proposals/${waits.id}`).expect(403);
     await mara.write('delete', `/api/proposals/${waits.id}`).expect(204);
     await mara.write('delete', `/api/proposals/${waits.id}`).expect(404);
     // A reviewer who has it still open is told.
-    await rowan.write('post', `/api/review/proposal/${waits.id}/release`, undefined, { etag: headers.etag! }).expect(404);
-  }); // prettier-ignore
+    await rowan
+      .write('post', `/api/review/proposal/${waits.id}/release`, undefined, { etag: headers.etag! })
+      .expect(404);
+  });
 
   test('what became impossible while it waited is said, and not done by halves', async () => {
     const { etag, body } = await tagged(`/api/records/model/${model}`);
     const { values } = body as LibraryRecord;
-    const save = (who: Actor, nicknames: string[]) => who.write('put', `/api/records/model/${model}`, { ...values, nicknames }, { etag });
+    const save = (who: Actor, nicknames: string[]) =>
+      who.write('put', `/api/records/model/${model}`, { ...values, nicknames }, { etag });
     const [first, second] = [await save(mara, ['one']), await save(piet, ['two'])];
     await released(rowan, first);
     const { id } = (second.body as Waits).waits;
     const { headers } = await rowan.get(`/api/review/proposal/${id}`);
-    const refused = await rowan.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! });
-    expect([refused.status, refused.body]).toMatchObject([409, { detail: expect.stringContaining('Send it back') as string }]);
-    expect(((await tagged(`/api/records/model/${model}`)).body as LibraryRecord).values.nicknames).toEqual(['one']);
+    const refused = await rowan.write('post', `/api/review/proposal/${id}/release`, undefined, {
+      etag: headers.etag!,
+    });
+    expect([refused.status, refused.body]).toMatchObject([
+      409,
+      { detail: expect.stringContaining('Send it back') as string },
+    ]);
+    expect(((await tagged(`/api/records/model/${model}`)).body as LibraryRecord).values.nicknames).toEqual([
+      'one',
+    ]);
     await piet.write('delete', `/api/proposals/${id}`).expect(204);
-  }); // prettier-ignore
+  });
 
   test('sent twice it is proposed once; bad input is refused at once', async () => {
     const key = crypto.randomUUID();
-    const twice = await Promise.all([1, 2].map(() => mara.write('post', `/api/parts/${part.id}/claims`, claim({ years: [2012, 2012] }), { key })));
+    const twice = await Promise.all(
+      [1, 2].map(() =>
+        mara.write('post', `/api/parts/${part.id}/claims`, claim({ years: [2012, 2012] }), { key }),
+      ),
+    );
     expect(twice.map(({ status }) => status)).toEqual([202, 202]);
     expect((twice[0]!.body as Waits).waits.id).toBe((twice[1]!.body as Waits).waits.id);
     await mara.write('post', `/api/parts/${part.id}/claims`, claim({ years: [1900, 1901] })).expect(422);
     await mara.write('delete', `/api/proposals/${(twice[0]!.body as Waits).waits.id}`).expect(204);
-  }); // prettier-ignore
+  });
 
   test('a name that no vehicle has yet is known to those who work on the library, and to nobody else', async () => {
-    const made = await mara.write('post', '/api/records/engine', { code: 'ZZ9', displacementL: 9.9, cylinders: 12, layout: 'vee', fuel: 'petrol', aspiration: 'natural' });
+    const made = await mara.write('post', '/api/records/engine', {
+      code: 'ZZ9',
+      displacementL: 9.9,
+      cylinders: 12,
+      layout: 'vee',
+      fuel: 'petrol',
+      aspiration: 'natural',
+    });
     expect([made.status, made.body]).toMatchObject([201, {}]);
-    const words = async (who: Actor) => [await read(who, '/api/vocabulary'), await read(who, '/api/search?text=ZZ9'), await read(who, '/api/records/engine')].join();
+    const words = async (who: Actor) =>
+      [
+        await read(who, '/api/vocabulary'),
+        await read(who, '/api/search?text=ZZ9'),
+        await read(who, '/api/records/engine'),
+      ].join();
     expect(await words(mara)).toContain('ZZ9');
     expect(await words(cleo)).not.toContain('ZZ9');
     const [line] = (await mara.get('/api/vehicles')).body as { id: number }[];
     const { values } = (await tagged(`/api/records/configuration/${line!.id}`)).body as LibraryRecord;
-    await released(rowan, await mara.write('post', '/api/records/configuration', { ...values, engineId: (made.body as LibraryRecord).id }));
+    await released(
+      rowan,
+      await mara.write('post', '/api/records/configuration', {
+        ...values,
+        engineId: (made.body as LibraryRecord).id,
+      }),
+    );
     expect(await words(cleo)).toContain('ZZ9');
-  }); // prettier-ignore
+  });
 
   test('of a part that nobody has released yet, claims and pictures wait with it', async () => {
-    const made = (await mara.write('post', '/api/parts', { number: 'PW-1', maker: 'Brackwater', kind: 'radiator', description: 'core' }).expect(201)).body as PartRecord;
+    const made = (
+      await mara
+        .write('post', '/api/parts', {
+          number: 'PW-1',
+          maker: 'Brackwater',
+          kind: 'radiator',
+          description: 'core',
+        })
+        .expect(201)
+    ).body as PartRecord;
     await mara.write('post', `/api/parts/${made.id}/claims`, claim({ fits: true })).expect(201);
-    const photo = (await mara.upload(`/api/photos?subject=part&id=${made.id}&caption=`, Buffer.from('89504e470d0a1a0a00', 'hex'), 'image/png').expect(201)).body as { id: number };
-    const doors = ['/api/search?text=PW-1', '/api/find?text=PW-1', `/api/models/${model}/coverage`, '/api/export/applications?format=csv', '/api/export/parts?format=json', '/api/parts?text=PW-1', '/api/marks'];
+    const photo = (
+      await mara
+        .upload(
+          `/api/photos?subject=part&id=${made.id}&caption=`,
+          Buffer.from('89504e470d0a1a0a00', 'hex'),
+          'image/png',
+        )
+        .expect(201)
+    ).body as { id: number };
+    const doors = [
+      '/api/search?text=PW-1',
+      '/api/find?text=PW-1',
+      `/api/models/${model}/coverage`,
+      '/api/export/applications?format=csv',
+      '/api/export/parts?format=json',
+      '/api/parts?text=PW-1',
+      '/api/marks',
+    ];
     const vehicleId = ((await mara.get('/api/vehicles')).body as { id: number }[])[0]!.id;
-    await mara.write('post', '/api/marks', { partId: made.id, vehicleIds: [vehicleId], note: 'PW-1 to be measured' }).expect(201);
-    for (const door of doors) expect([door, await read(cleo, door)]).not.toEqual([door, expect.stringMatching(/"(?:number|part)":"PW-1"|^PW-1,/m)]);
-    for (const door of doors) expect([door, await read(mara, door)]).toEqual([door, expect.stringMatching(/"(?:number|part)":"PW-1"|^PW-1,/m)]);
+    await mara
+      .write('post', '/api/marks', { partId: made.id, vehicleIds: [vehicleId], note: 'PW-1 to be measured' })
+      .expect(201);
+    for (const door of doors)
+      expect([door, await read(cleo, door)]).not.toEqual([
+        door,
+        expect.stringMatching(/"(?:number|part)":"PW-1"|^PW-1,/m),
+      ]);
+    for (const door of doors)
+      expect([door, await read(mara, door)]).toEqual([
+        door,
+        expect.stringMatching(/"(?:number|part)":"PW-1"|^PW-1,/m),
+      ]);
     await cleo.get(`/api/photos/${photo.id}`).expect(404);
     const { body, headers } = await rowan.get(`/api/review/part/${made.id}`).expect(200);
-    expect((body as ReviewRecord).changes.map((change) => change.label)).toEqual(expect.arrayContaining(['Said to fit', 'Photograph']));
-    await rowan.write('post', `/api/review/part/${made.id}/release`, undefined, { etag: headers.etag! }).expect(200);
+    expect((body as ReviewRecord).changes.map((change) => change.label)).toEqual(
+      expect.arrayContaining(['Said to fit', 'Photograph']),
+    );
+    await rowan
+      .write('post', `/api/review/part/${made.id}/release`, undefined, { etag: headers.etag! })
+      .expect(200);
     await cleo.get(`/api/photos/${photo.id}`).expect(200);
-  }); // prettier-ignore
+  });
 
   test('a table of a specialist waits as it is, over a restart; a reviewer brings one in at once', async () => {
     const bring = async (who: Actor, year: number) => {
       const csv = `part,model,years,fits,source\n${part.number},Tussock,${year},no,Counter talk\n`;
-      const upload = (await who.upload('/api/uploads?kind=applications&name=lines.csv', csv).expect(201)).body as Upload;
+      const upload = (await who.upload('/api/uploads?kind=applications&name=lines.csv', csv).expect(201))
+        .body as Upload;
       const settled = async (...states: string[]) => {
         for (;;) {
           const now = (await who.get(`/api/uploads/${upload.id}`)).body as Upload;
@@ -209,7 +359,9 @@ describe('what waits for a reviewer', () => {
           await new Promise((go) => setTimeout(go, 30));
         }
       };
-      await who.write('post', `/api/uploads/${upload.id}/preview`, { mapping: upload.mapping, sourceId: null }).expect(202);
+      await who
+        .write('post', `/api/uploads/${upload.id}/preview`, { mapping: upload.mapping, sourceId: null })
+        .expect(202);
       expect((await settled('ready', 'failed')).counts).toMatchObject({ new: 1, wrong: 0 });
       await who.write('post', `/api/uploads/${upload.id}/apply`).expect(202);
       return (await settled('applied', 'waiting', 'failed')).state;
@@ -224,23 +376,38 @@ describe('what waits for a reviewer', () => {
     const reviewer = await Actor.signIn(other, 'rowan');
     const { body, headers } = await reviewer.get(`/api/review/proposal/${line.id}`);
     expect(JSON.stringify((body as ReviewRecord).changes)).toContain('Tussock');
-    await reviewer.write('post', `/api/review/proposal/${line.id}/release`, undefined, { etag: headers.etag! }).expect(200);
+    await reviewer
+      .write('post', `/api/review/proposal/${line.id}/release`, undefined, { etag: headers.etag! })
+      .expect(200);
     expect(await lines()).toBe(before + 1);
     expect(await bring(rowan, 2014)).toBe('applied');
     expect(await lines()).toBe(before + 2);
-  }); // prettier-ignore
+  });
 
   test('let through twice at once it is done once; what fails half way leaves nothing', async () => {
     const { id } = ((await CASES.newPhoto!.send()).body as Waits).waits;
     const before = await CASES.newPhoto!.seen();
     const { headers } = await rowan.get(`/api/review/proposal/${id}`);
-    const twice = await Promise.all([1, 2].map(() => rowan.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! })));
+    const twice = await Promise.all(
+      [1, 2].map(() =>
+        rowan.write('post', `/api/review/proposal/${id}/release`, undefined, { etag: headers.etag! }),
+      ),
+    );
     expect(twice.map(({ status }) => status).filter((status) => status === 200)).toHaveLength(1);
     expect((await CASES.newPhoto!.seen()) as unknown[]).toHaveLength((before as unknown[]).length + 1);
     // A bundle whose last row cannot be: nothing of it is proposed, and nothing of it is kept.
     const waits = (await waiting()).length;
-    const bundle = { format: 'radiatrix-bundle/1', sources: [{ name: 'New source', kind: 'list', grade: 4, note: '' }], claims: [{ part: part.number, model: 'Nothing', years: [2010, 2010], fits: true, source: 'New source' }] };
+    const bundle = {
+      format: 'radiatrix-bundle/1',
+      sources: [{ name: 'New source', kind: 'list', grade: 4, note: '' }],
+      claims: [
+        { part: part.number, model: 'Nothing', years: [2010, 2010], fits: true, source: 'New source' },
+      ],
+    };
     await mara.write('post', '/api/import', bundle).expect(422);
-    expect([(await waiting()).length, ((await mara.get('/api/sources')).body as { name: string }[]).some(({ name }) => name === 'New source')]).toEqual([waits, false]);
-  }); // prettier-ignore
+    expect([
+      (await waiting()).length,
+      ((await mara.get('/api/sources')).body as { name: string }[]).some(({ name }) => name === 'New source'),
+    ]).toEqual([waits, false]);
+  });
 });

@@ -236,12 +236,21 @@ describe('out and in again', () => {
     const { text } = await rowan.get('/api/export/vehicles').expect(200);
     const [head, ...rows] = text.split('\r\n');
     const row = rows.find((each) => each.includes('QD22') && each.includes('QA5'))!;
-    const said = await read(`${head}\n${row.replace('QD22', '2.2 diesel').replace('QA5', 'five speed auto')}\n`, 'vehicles');
+    const said = await read(
+      `${head}\n${row.replace('QD22', '2.2 diesel').replace('QA5', 'five speed auto')}\n`,
+      'vehicles',
+    );
     expect([said.wrong, said.counts]).toEqual([[], { new: 0, changed: 0, same: 1, wrong: 0 }]);
-    const several = await read(`${head}\n${row.replace('QD22', 'diesel').replace(/,(yes|no),/, ',perhaps,')}\n`, 'vehicles');
-    expect(several.wrong.map((each) => each.reason).sort()).toEqual([expect.stringMatching(/“diesel” may be .* or /), '“perhaps” is neither yes nor no']);
+    const several = await read(
+      `${head}\n${row.replace('QD22', 'diesel').replace(/,(yes|no),/, ',perhaps,')}\n`,
+      'vehicles',
+    );
+    expect(several.wrong.map((each) => each.reason).sort()).toEqual([
+      expect.stringMatching(/“diesel” may be .* or /),
+      '“perhaps” is neither yes nor no',
+    ]);
     expect((await read(`${head}\n${row.replace('QD22', 'nonsense')}\n`, 'vehicles')).counts.wrong).toBe(1);
-  }); // prettier-ignore
+  });
 
   test('a row that would move a model to another make, a vehicle to another bay or a part to another maker is an error', async () => {
     const bundle = async (kind: string) =>

@@ -34,12 +34,18 @@ class Built {
     this.vehicles = vehicles;
     this.years = [...new Set(vehicles.map((vehicle) => vehicle.year))].sort((a, b) => a - b);
     vehicles.forEach((vehicle, at) => {
-      for (const key of [`y${vehicle.year}`, `e${vehicle.engineId}`, `t${vehicle.transmissionId}`, `a${vehicle.airConditioning}`, `p${vehicle.package}`]) {
+      for (const key of [
+        `y${vehicle.year}`,
+        `e${vehicle.engineId}`,
+        `t${vehicle.transmissionId}`,
+        `a${vehicle.airConditioning}`,
+        `p${vehicle.package}`,
+      ]) {
         let bits = this.by.get(key);
         if (!bits) this.by.set(key, (bits = Bits.none(vehicles.length)));
         bits.set(at);
       }
-    }); // prettier-ignore
+    });
   }
 
   private any(keys: readonly string[]): Bits {
@@ -197,8 +203,14 @@ function neighbours(vehicles: readonly Configuration[]): number[][] {
   const groups = new Map<string, number[]>();
   const keysOf = (v: Configuration): string[] => {
     const [e, t, a, p, y] = [v.engineId, v.transmissionId, v.airConditioning, v.package, v.year];
-    return [`y ${e} ${t} ${a} ${p}`, `e ${y} ${t} ${a} ${p}`, `t ${y} ${e} ${a} ${p}`, `a ${y} ${e} ${t} ${p}`, `p ${y} ${e} ${t} ${a}`];
-  }; // prettier-ignore
+    return [
+      `y ${e} ${t} ${a} ${p}`,
+      `e ${y} ${t} ${a} ${p}`,
+      `t ${y} ${e} ${a} ${p}`,
+      `a ${y} ${e} ${t} ${p}`,
+      `p ${y} ${e} ${t} ${a}`,
+    ];
+  };
   vehicles.forEach((vehicle, at) => {
     for (const key of keysOf(vehicle)) {
       const own = groups.get(key);

@@ -18,7 +18,10 @@ const codesOf = (text: string, known: readonly string[]): string[] | undefined =
 
 function readScope(text: string, words: ConditionWords): ConditionScope | string {
   const scope: { -readonly [K in keyof ConditionScope]: ConditionScope[K] } = {};
-  for (const piece of text.split(',').map((each) => each.trim()).filter(Boolean)) {
+  for (const piece of text
+    .split(',')
+    .map((each) => each.trim())
+    .filter(Boolean)) {
     const years = /^(\d{4})(?:\s*[–-]\s*(\d{4}))?$/.exec(piece);
     const built = new RegExp(`^built\\s+(${MONTH})\\s+to\\s+(${MONTH})$`, 'i').exec(piece);
     const part = /^part with (\w+) (.+)$/i.exec(piece);
@@ -36,11 +39,12 @@ function readScope(text: string, words: ConditionWords): ConditionScope | string
     else if (part) scope.part = { ...scope.part, [part[1]!]: listOf(part[2]!) };
     else if (engines) scope.engines = engines;
     else if (transmissions) scope.transmissions = transmissions;
-    else if (packages.every((name) => name !== undefined)) scope.packages = packages as (typeof PACKAGES)[number][];
+    else if (packages.every((name) => name !== undefined))
+      scope.packages = packages as (typeof PACKAGES)[number][];
     else return `“${piece.slice(0, 40)}” is no year, engine, transmission, option or side that is on record`;
   }
   return scope;
-} // prettier-ignore
+}
 
 /**
  * Reads which vehicles and parts something concerns, as the trade writes it; nothing written means all.
@@ -52,13 +56,15 @@ export function readCondition(text: string, words: ConditionWords): ReadConditio
   const [only = '', ...rest] = text.split(';').map((each) => each.trim()).filter(Boolean); // prettier-ignore
   const exceptions = /^not\s/i.test(only) ? [only, ...rest] : rest;
   const main = /^not\s/i.test(only) ? {} : readScope(only, words);
-  if (typeof main === 'string') return { ok: false, message: `${main}. Write it as 2008–2012, QA5; not 2010.` };
+  if (typeof main === 'string')
+    return { ok: false, message: `${main}. Write it as 2008–2012, QA5; not 2010.` };
   const except: ConditionScope[] = [];
   for (const each of exceptions) {
     if (!/^not\s/i.test(each)) return { ok: false, message: `What follows “;” begins with “not”: not 2010.` };
     const scope = readScope(each.replace(/^not\s+/i, ''), words);
-    if (typeof scope === 'string') return { ok: false, message: `${scope}. Write it as 2008–2012, QA5; not 2010.` };
+    if (typeof scope === 'string')
+      return { ok: false, message: `${scope}. Write it as 2008–2012, QA5; not 2010.` };
     except.push(scope);
   }
   return { ok: true, condition: { ...main, ...(except.length > 0 ? { except } : {}) } };
-} // prettier-ignore
+}

@@ -33,7 +33,10 @@ const idsOf = (
   all: readonly { id: number; code: string }[],
 ): number[] | null => (codes ? all.filter(({ code }) => codes.includes(code)).map(({ id }) => id) : null);
 
-function lies({ years, built, engines, transmissions, airConditioning, packages, steering, part }: ConditionScope, context: ConditionContext): boolean {
+function lies(
+  { years, built, engines, transmissions, airConditioning, packages, steering, part }: ConditionScope,
+  context: ConditionContext,
+): boolean {
   const scope: Scope = {
     years: years ?? null,
     built: built ?? null,
@@ -51,7 +54,7 @@ function lies({ years, built, engines, transmissions, airConditioning, packages,
       return word === undefined || words.includes(word);
     })
   );
-} // prettier-ignore
+}
 
 /** Whether a conditional thing concerns this vehicle and this part, by the same algebra as a claim: scope, less exceptions. */
 export const concerns = (condition: Condition | null | undefined, context: ConditionContext): boolean =>
@@ -59,18 +62,33 @@ export const concerns = (condition: Condition | null | undefined, context: Condi
 
 /** A condition as the trade writes it, without the model: `2008–2012, QA5; not 2010`. */
 export function conditionSentence(condition: Condition): string {
-  const text = ({ years, built, engines, transmissions, airConditioning, packages, steering, part }: ConditionScope): string =>
+  const text = ({
+    years,
+    built,
+    engines,
+    transmissions,
+    airConditioning,
+    packages,
+    steering,
+    part,
+  }: ConditionScope): string =>
     [
       years ? (years[0] === years[1] ? String(years[0]) : `${years[0]}–${years[1]}`) : '',
       built ? `built ${built[0]} to ${built[1]}` : '',
       engines?.join(' or ') ?? '',
       transmissions?.join(' or ') ?? '',
-      airConditioning === undefined ? '' : airConditioning ? 'with air conditioning' : 'without air conditioning',
+      airConditioning === undefined
+        ? ''
+        : airConditioning
+          ? 'with air conditioning'
+          : 'without air conditioning',
       packages?.join(' or ') ?? '',
       steering ? `${steering}-hand drive` : '',
       ...Object.entries(part ?? {}).map(([key, words]) => `part with ${key} ${words.join(' or ')}`),
     ]
       .filter(Boolean)
       .join(', ');
-  return [text(condition), ...(condition.except ?? []).map((scope) => `not ${text(scope)}`)].filter(Boolean).join('; ');
-} // prettier-ignore
+  return [text(condition), ...(condition.except ?? []).map((scope) => `not ${text(scope)}`)]
+    .filter(Boolean)
+    .join('; ');
+}

@@ -98,13 +98,20 @@ function clip(
  * Engines or transmissions that a few words mean ("2.2 diesel", "auto"); none where the words say nothing, or speak of
  * something else too.
  */
-export function spokenIds(key: 'engineId' | 'transmissionId', words: string, vocabulary: Vocabulary): number[] {
+export function spokenIds(
+  key: 'engineId' | 'transmissionId',
+  words: string,
+  vocabulary: Vocabulary,
+): number[] {
   const { chips, leftover } = describeVehicle(words, vocabulary, 2100);
   const fields = key === 'engineId' ? ENGINE_FIELDS : TRANSMISSION_FIELDS;
-  if (chips.length === 0 || leftover.length > 0 || !chips.every(({ field }) => fields.includes(field))) return [];
+  if (chips.length === 0 || leftover.length > 0 || !chips.every(({ field }) => fields.includes(field)))
+    return [];
   const known = key === 'engineId' ? vocabulary.engines : vocabulary.transmissions;
-  return known.map(({ id }) => id).filter((id) => suits({ [key]: id } as unknown as Configuration, chips, vocabulary));
-} // prettier-ignore
+  return known
+    .map(({ id }) => id)
+    .filter((id) => suits({ [key]: id } as unknown as Configuration, chips, vocabulary));
+}
 
 function scopeOf(chips: readonly Chip[], vocabulary: Vocabulary, own: readonly Configuration[]): Scope {
   const of = (fields: readonly Field[]): Chip[] => chips.filter((chip) => fields.includes(chip.field));

@@ -95,7 +95,7 @@ export function isCoherent<K extends SubjectKind>(subject: K, figures: FigureSet
   const pairs = PAIRS[subject];
   if (pairs) for (let i = 0; i < pairs.length; i += 1) if (contradicts(pairs[i]!, held, own)) return false;
   return !feetAndSpacers(subject, held, own);
-} // prettier-ignore
+}
 
 /** Figures that cannot both be true, in sentences; none when all can. */
 export function incoherences<K extends SubjectKind>(subject: K, figures: FigureSet<K>): Incoherent[] {

@@ -61,12 +61,23 @@ const pooled = <F extends QuantityFigure | WordFigure>(a: F | undefined, b: F | 
     : (a ?? b);
 
 /** The figures of the vehicle in hand laid over its type's, figure by figure as `best` has it. */
-export function overlaid<K extends SubjectKind>(type: FigureSet<K>, own: FigureSet<K> | undefined): FigureSet<K> {
+export function overlaid<K extends SubjectKind>(
+  type: FigureSet<K>,
+  own: FigureSet<K> | undefined,
+): FigureSet<K> {
   if (!own) return type;
-  const merge = <F extends QuantityFigure | WordFigure>(below: Record<string, F | undefined>, above: Record<string, F | undefined>) =>
-    Object.fromEntries([...new Set([...Object.keys(below), ...Object.keys(above)])].map((key) => [key, pooled(above[key], below[key])]));
+  const merge = <F extends QuantityFigure | WordFigure>(
+    below: Record<string, F | undefined>,
+    above: Record<string, F | undefined>,
+  ) =>
+    Object.fromEntries(
+      [...new Set([...Object.keys(below), ...Object.keys(above)])].map((key) => [
+        key,
+        pooled(above[key], below[key]),
+      ]),
+    );
   return {
     quantities: merge<QuantityFigure>(type.quantities, own.quantities),
     words: merge<WordFigure>(type.words, own.words),
   } as FigureSet<K>;
-} // prettier-ignore
+}

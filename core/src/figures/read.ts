@@ -26,10 +26,13 @@ export const insisted = (text: string): string => `${text.replace(INSISTENCE, ''
 const INSISTED_TIMES = 10;
 
 /** What a figure of this attribute can be at all, in the record unit: the database holds it to that. */
-export function limitsOf({ lo, hi, dimension }: Extract<Attribute, { type: 'quantity' }>): { lo: number; hi: number } {
+export function limitsOf({ lo, hi, dimension }: Extract<Attribute, { type: 'quantity' }>): {
+  lo: number;
+  hi: number;
+} {
   if (dimension === 'share') return { lo, hi };
   return { lo: lo > 0 ? lo / INSISTED_TIMES : lo < 0 ? lo * INSISTED_TIMES : 0, hi: hi * INSISTED_TIMES };
-} // prettier-ignore
+}
 
 /** The text as it is kept: a number without a unit was meant in the reader's own, and says so from here on. */
 export function spelledOut(text: string, attribute: Attribute, units: UnitSystem): string {

@@ -16,26 +16,48 @@ export function agreement(verdict: Verdict): Statement[] {
   const listing = verdict.ledger.find((row) => row.check === 'listed')?.listing;
   const checks = verdict.ledger.filter((row) => row.decisive);
   const failed = checks.filter((row) => row.outcome === 'fail');
-  const measured = checks.length > 0 && checks.every((row) => row.outcome === 'pass' || row.outcome === 'change');
+  const measured =
+    checks.length > 0 && checks.every((row) => row.outcome === 'pass' || row.outcome === 'change');
   const { tried, straightIn, misfits } = verdict;
   const found: Statement[] = [];
   const listed = listing && listing.for.length > 0;
   const denied = listing && listing.against.length > 0;
   if (listed && denied)
-    found.push({ agrees: false, text: 'One source lists it for this vehicle and another says that it does not fit.' });
+    found.push({
+      agrees: false,
+      text: 'One source lists it for this vehicle and another says that it does not fit.',
+    });
   if (listed && failed.length > 0)
-    found.push({ agrees: false, text: 'It is listed for this vehicle, and the figures say that it does not go in.' });
+    found.push({
+      agrees: false,
+      text: 'It is listed for this vehicle, and the figures say that it does not go in.',
+    });
   if (listed && !denied && measured)
     found.push({ agrees: true, text: 'The listing and every deciding figure.' });
   if (denied && !listed && measured)
-    found.push({ agrees: false, text: 'A source says that it does not fit, and every deciding figure says that it does.' });
+    found.push({
+      agrees: false,
+      text: 'A source says that it does not fit, and every deciding figure says that it does.',
+    });
   if (tried > 0 && misfits === 0 && failed.length > 0)
-    found.push({ agrees: false, text: `It went in on ${jobs(tried)}, and a figure says that it cannot: that figure is wrong, or the vehicles differ.` });
+    found.push({
+      agrees: false,
+      text: `It went in on ${jobs(tried)}, and a figure says that it cannot: that figure is wrong, or the vehicles differ.`,
+    });
   if (tried > 0 && misfits === 0 && measured)
-    found.push({ agrees: true, text: `The figures and ${jobs(tried)}, ${straightIn} of ${tried} straight in.` });
+    found.push({
+      agrees: true,
+      text: `The figures and ${jobs(tried)}, ${straightIn} of ${tried} straight in.`,
+    });
   if (misfits > 0 && listed)
-    found.push({ agrees: false, text: `It is listed, and ${jobs(misfits)} found that it does not fit: the job counts.` });
+    found.push({
+      agrees: false,
+      text: `It is listed, and ${jobs(misfits)} found that it does not fit: the job counts.`,
+    });
   if (misfits > 0 && measured)
-    found.push({ agrees: false, text: `Every figure says that it fits, and ${jobs(misfits)} found that it does not: something that is not on record decides.` });
+    found.push({
+      agrees: false,
+      text: `Every figure says that it fits, and ${jobs(misfits)} found that it does not: something that is not on record decides.`,
+    });
   return found;
-} // prettier-ignore
+}

@@ -190,7 +190,13 @@ export function clearance<K extends PartKind>(
   kind: K,
   key: QuantityKey<K>,
   need: Side<QuantityFigure>,
-  options: { less?: Side<QuantityFigure>; beside?: readonly PartKind[]; leavesTo?: PartKind; asked?: Asked<K>; dimension?: ShownDimension } = {},
+  options: {
+    less?: Side<QuantityFigure>;
+    beside?: readonly PartKind[];
+    leavesTo?: PartKind;
+    asked?: Asked<K>;
+    dimension?: ShownDimension;
+  } = {},
 ): Check {
   const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
@@ -212,14 +218,24 @@ export function clearance<K extends PartKind>(
       finding.u = u;
       finding.margin = margin;
       if (!rule.most) {
-        settle(finding, rule.work !== undefined, chanceClear(margin, u), chanceClear(margin + reachOf(rule.work, practice), u), practice);
+        settle(
+          finding,
+          rule.work !== undefined,
+          chanceClear(margin, u),
+          chanceClear(margin + reachOf(rule.work, practice), u),
+          practice,
+        );
         return;
       }
       const over = practice[rule.most] - free;
       const small = over < margin;
       const both = Math.max(0, chanceClear(margin, u) + chanceClear(over, u) - 1);
       const remedy = small ? rule.smallWork : rule.work;
-      const nearer = small ? (remedy ? practice[remedy.reach!] - free : over) : margin + reachOf(remedy, practice);
+      const nearer = small
+        ? remedy
+          ? practice[remedy.reach!] - free
+          : over
+        : margin + reachOf(remedy, practice);
       finding.small = small;
       finding.margin = small ? over : margin;
       settle(finding, remedy !== undefined, both, chanceClear(nearer, u), practice, chanceClear(nearer, u));
@@ -244,7 +260,7 @@ export function clearance<K extends PartKind>(
     },
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
   };
-} // prettier-ignore
+}
 
 /** A vehicle of no figures, to ask a side for its usual place. */
 const PLAIN: FitVehicle = {
@@ -317,7 +333,14 @@ export function match<K extends PartKind>(
   };
 }
 
-export function judgeAlike(finding: Finding, rule: Rule, need: QuantityFigure, have: QuantityFigure, practice: Practice, series = false): void {
+export function judgeAlike(
+  finding: Finding,
+  rule: Rule,
+  need: QuantityFigure,
+  have: QuantityFigure,
+  practice: Practice,
+  series = false,
+): void {
   const difference = have.value - need.value;
   const u = combined(need.u, have.u);
   const keep = keepOf(rule, practice);
@@ -331,7 +354,14 @@ export function judgeAlike(finding: Finding, rule: Rule, need: QuantityFigure, h
       finding.chance = 0.5;
       finding.chanceWithChange = rule.work ? 1 : 0.5;
       finding.outcome = 'open';
-    } else settle(finding, rule.work !== undefined, agree === 'same' ? 1 : 0, agree === 'same' || within ? 1 : 0, practice);
+    } else
+      settle(
+        finding,
+        rule.work !== undefined,
+        agree === 'same' ? 1 : 0,
+        agree === 'same' || within ? 1 : 0,
+        practice,
+      );
     if (agree === 'other') finding.margin = Math.min(finding.margin, -Math.abs(difference));
     return;
   }
@@ -343,7 +373,7 @@ export function judgeAlike(finding: Finding, rule: Rule, need: QuantityFigure, h
     practice,
     chanceClear(keep + reach - Math.abs(difference), u),
   );
-} // prettier-ignore
+}
 
 type Agreed = 'pass' | 'change' | 'fail' | 'unknown';
 /** A yes or no between two words. */

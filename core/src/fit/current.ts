@@ -31,9 +31,17 @@ export function fuseOf(vehicle: FitVehicle): QuantityFigure | undefined {
   return {
     value: chosen,
     u: 0,
-    trace: { figureId: 0, method: 'worked', grade: 3, source: 'chosen for this fitment', text: `${chosen} A`, by: '', at: '' },
+    trace: {
+      figureId: 0,
+      method: 'worked',
+      grade: 3,
+      source: 'chosen for this fitment',
+      text: `${chosen} A`,
+      by: '',
+      at: '',
+    },
   };
-} // prettier-ignore
+}
 const nominal = (figure: QuantityFigure): QuantityFigure =>
   FUSES.includes(figure.value) && figure.trace.method !== 'spoken' ? { ...figure, u: 0 } : figure;
 /** A rating printed on a relay or module, to no better than its last figure. */
@@ -47,15 +55,32 @@ const systemOf = (vehicle: FitVehicle, part: WordFigure | undefined): string =>
 function currentOf(vehicle: FitVehicle, figures: FigureSet<'fan' | 'motor'>): QuantityFigure | undefined {
   const chosen = vehicle.choices?.currentA;
   if (chosen === undefined) return quantityOf(figures as never, 'current');
-  return { value: chosen, u: 0, trace: { figureId: 0, method: 'meter', grade: 2, source: 'written in for this fitment', text: `${chosen} A`, by: '', at: '' } };
-} // prettier-ignore
+  return {
+    value: chosen,
+    u: 0,
+    trace: {
+      figureId: 0,
+      method: 'meter',
+      grade: 2,
+      source: 'written in for this fitment',
+      text: `${chosen} A`,
+      by: '',
+      at: '',
+    },
+  };
+}
 
 /** A part's current carried over to the charging voltage of the vehicle, A. */
-export function runningA(vehicle: FitVehicle, current: QuantityFigure, voltage: WordFigure | undefined, practice: Practice): { value: number; u: number } {
+export function runningA(
+  vehicle: FitVehicle,
+  current: QuantityFigure,
+  voltage: WordFigure | undefined,
+  practice: Practice,
+): { value: number; u: number } {
   const system = systemOf(vehicle, voltage);
   const factor = (chargingV(system, practice) / statedV(voltage?.word ?? system, practice)) ** 2;
   return { value: current.value * factor, u: current.u * factor };
-} // prettier-ignore
+}
 
 /** What it draws at the charging voltage against what the fuse carries for hours. */
 export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
@@ -79,7 +104,9 @@ export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
       finding.u = combined(own!.u, fuse!.u * practice.fuseShare);
       const chance = chanceClear(finding.margin, finding.u);
       settle(finding, false, chance, chance, practice);
-      const changed = vehicle.choices?.fuseA !== undefined && vehicle.choices.fuseA !== vehicle.figures.quantities.fanFuse?.value;
+      const changed =
+        vehicle.choices?.fuseA !== undefined &&
+        vehicle.choices.fuseA !== vehicle.figures.quantities.fanFuse?.value;
       if (finding.outcome === 'pass' && changed) finding.outcome = 'change';
     },
     show: (vehicle, part, practice) => {
@@ -87,7 +114,10 @@ export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
       const own = currentOf(vehicle, part.figures as never);
       const now = running(vehicle, part.figures as FigureSet<K>, practice);
       return {
-        need: measured(fuse && { ...fuse, value: fuse.value * practice.fuseShare, u: fuse.u * practice.fuseShare }, 'current'),
+        need: measured(
+          fuse && { ...fuse, value: fuse.value * practice.fuseShare, u: fuse.u * practice.fuseShare },
+          'current',
+        ),
         have: measured(now, 'current'),
         ...sides([
           ['vehicle', { subject: 'bay', key: 'fanFuse' }, fuse],
@@ -95,9 +125,12 @@ export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
         ]),
       };
     },
-    work: (vehicle, _part, finding) => (finding.outcome === 'change' ? workOf('change-fuse', 'fan', { to: vehicle.choices!.fuseA! }) : undefined),
+    work: (vehicle, _part, finding) =>
+      finding.outcome === 'change'
+        ? workOf('change-fuse', 'fan', { to: vehicle.choices!.fuseA! })
+        : undefined,
   };
-} // prettier-ignore
+}
 
 /** The wire behind the fuse: the fuse protects it, it carries the current, and little enough is lost on the way. */
 export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
@@ -113,13 +146,21 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
     if (!(currentA <= practice.fanCircuitMost)) return { wire, faults: ['beyond'] as const };
     const { faults } = checkCircuit(
       {
-        currentA, systemV, wire, fuseA: fuseOf(vehicle)?.value, relayA: undefined,
+        currentA,
+        systemV,
+        wire,
+        fuseA: fuseOf(vehicle)?.value,
+        relayA: undefined,
         feedM: (vehicle.choices?.feedMm ?? bay.quantities.fanFeedLength?.value ?? practice.loomFeed) / 1000,
-        groundM: (vehicle.choices?.groundMm ?? bay.quantities.fanGroundLength?.value ?? practice.loomGround) / 1000,
+        groundM:
+          (vehicle.choices?.groundMm ?? bay.quantities.fanGroundLength?.value ?? practice.loomGround) / 1000,
       },
       practice,
     );
-    return { wire, faults: faults.filter(({ kind: fault }) => fault !== 'fuse-too-small').map(({ kind: fault }) => fault) };
+    return {
+      wire,
+      faults: faults.filter(({ kind: fault }) => fault !== 'fuse-too-small').map(({ kind: fault }) => fault),
+    };
   };
   return {
     id,
@@ -146,7 +187,10 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
       };
       return {
         need: found && { type: 'words', words: `${found.wire.name}, good for ${found.wire.ampacityA} A` },
-        have: found && found.faults.length > 0 ? { type: 'words', words: found.faults.map((fault) => said[fault]).join('; ') } : measured(own, 'current'),
+        have:
+          found && found.faults.length > 0
+            ? { type: 'words', words: found.faults.map((fault) => said[fault]).join('; ') }
+            : measured(own, 'current'),
         ...sides([
           ['vehicle', { subject: 'bay', key: 'fanWire' }, size],
           ['part', { subject: kind, key: 'current' }, own],
@@ -154,7 +198,7 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
       };
     },
   };
-} // prettier-ignore
+}
 
 /** A rating that must lie above the fuse: the fuse must give way before the part. */
 export function aboveFuse<K extends 'relay' | 'module'>(id: CheckId, kind: K): Check {
@@ -194,8 +238,13 @@ export const voltage = <K extends 'fan' | 'motor' | 'relay'>(kind: K, key: 'volt
   words('voltage', kind, key as never, wordOfBay('systemVoltage'), same);
 
 /** A plug of another code is re-terminated where its wires do what the loom's do, and cannot be joined where they do not. */
-export function plugAgrees(need: string, have: string, vehicle: FitVehicle, joinable: (loom: string, part: string, vehicle: FitVehicle) => boolean | undefined) {
+export function plugAgrees(
+  need: string,
+  have: string,
+  vehicle: FitVehicle,
+  joinable: (loom: string, part: string, vehicle: FitVehicle) => boolean | undefined,
+) {
   if (need === have) return 'pass' as const;
   const can = joinable(need, have, vehicle);
   return can === undefined ? ('unknown' as const) : can ? ('change' as const) : ('fail' as const);
-} // prettier-ignore
+}

@@ -111,15 +111,29 @@ export function stackFigures(
   const spacer = fan ? place(fan.quantities.spacer, 'fan', 'spacer') : place(q.fanSpacer, 'bay', 'fanSpacer');
   return {
     depth: place(q.bayDepth, 'bay', 'bayDepth'),
-    thickness: radiator ? place(radiator.quantities.thickness, 'radiator', 'thickness') : place(q.radiatorDepth, 'bay', 'radiatorDepth'),
-    core: radiator ? place(radiator.quantities.coreThickness, 'radiator', 'coreThickness') : place(q.coreDepth, 'bay', 'coreDepth'),
-    fan: fan ? place(depth && edge && edge.value > depth.value ? edge : depth, 'fan', 'depth') : place(q.fanDepth, 'bay', 'fanDepth'),
-    blades: fan ? place(fan.quantities.bladeGap, 'fan', 'bladeGap') : place(q.fanBladeGap, 'bay', 'fanBladeGap'),
+    thickness: radiator
+      ? place(radiator.quantities.thickness, 'radiator', 'thickness')
+      : place(q.radiatorDepth, 'bay', 'radiatorDepth'),
+    core: radiator
+      ? place(radiator.quantities.coreThickness, 'radiator', 'coreThickness')
+      : place(q.coreDepth, 'bay', 'coreDepth'),
+    fan: fan
+      ? place(depth && edge && edge.value > depth.value ? edge : depth, 'fan', 'depth')
+      : place(q.fanDepth, 'bay', 'fanDepth'),
+    blades: fan
+      ? place(fan.quantities.bladeGap, 'fan', 'bladeGap')
+      : place(q.fanBladeGap, 'bay', 'fanBladeGap'),
     spacer,
-    standsOn: spacer.figure ? 'spacers' : stands === 'feet' ? 'feet' : stands === 'spacers' ? 'spacers' : undefined,
+    standsOn: spacer.figure
+      ? 'spacers'
+      : stands === 'feet'
+        ? 'feet'
+        : stands === 'spacers'
+          ? 'spacers'
+          : undefined,
     standsAt: fan ? { subject: 'fan', key: 'standsOn' } : { subject: 'bay', key: 'fanStandsOn' },
   };
-} // prettier-ignore
+}
 
 const moved = (figure: QuantityFigure | undefined, lower: number, spacerU: number): Figure | undefined =>
   figure && { value: figure.value - lower, u: lower === 0 ? figure.u : combined(figure.u, spacerU) };
@@ -148,14 +162,35 @@ export function clearancesOf(
   const before = thickness && { label: 'radiator', figure: thickness, sign: -1 as const };
   const clearances: Clearance[] = [];
   if (room && before && motor)
-    clearances.push({ key: 'motor', label: 'Fan motor to engine', wantedMm: practice.motorToEngine, rockMm, parts: [room, before, { label: 'fan', figure: motor, sign: -1 }] });
+    clearances.push({
+      key: 'motor',
+      label: 'Fan motor to engine',
+      wantedMm: practice.motorToEngine,
+      rockMm,
+      parts: [room, before, { label: 'fan', figure: motor, sign: -1 }],
+    });
   if (room && before)
-    clearances.push({ key: 'bare', label: 'Radiator alone to engine', wantedMm: practice.radiatorToEngine, rockMm, parts: [room, before] });
+    clearances.push({
+      key: 'bare',
+      label: 'Radiator alone to engine',
+      wantedMm: practice.radiatorToEngine,
+      rockMm,
+      parts: [room, before],
+    });
   if (room && before && shroudDepth)
-    clearances.push({ key: 'shroud', label: 'Shroud to engine', wantedMm: practice.shroudToEngine, rockMm, parts: [room, before, { label: 'shroud', figure: shroudDepth, sign: -1 }] });
+    clearances.push({
+      key: 'shroud',
+      label: 'Shroud to engine',
+      wantedMm: practice.shroudToEngine,
+      rockMm,
+      parts: [room, before, { label: 'shroud', figure: shroudDepth, sign: -1 }],
+    });
   if (blades && thickness && core)
     clearances.push({
-      key: 'blades', label: 'Blades to core', wantedMm: practice.electricBladeToCore, rockMm: 0,
+      key: 'blades',
+      label: 'Blades to core',
+      wantedMm: practice.electricBladeToCore,
+      rockMm: 0,
       // The core stands in the middle of the tanks: half of what they are thicker lies before the blades.
       parts: [
         { label: 'blades to radiator face', figure: blades, sign: 1 },
@@ -164,7 +199,7 @@ export function clearancesOf(
       ],
     });
   return clearances;
-} // prettier-ignore
+}
 
 /** A choice from a stock list, or why there is none. */
 export type Choice =
@@ -185,7 +220,10 @@ export function spacerFor(
 ): Choice | undefined {
   const at = (spacerMm: number): { motor: Cleared; blades: Cleared } | undefined => {
     const cleared = clearancesOf(bay, assembly, spacerMm, practice).map(clear);
-    const [motor, blades] = [cleared.find(({ key }) => key === 'motor'), cleared.find(({ key }) => key === 'blades')];
+    const [motor, blades] = [
+      cleared.find(({ key }) => key === 'motor'),
+      cleared.find(({ key }) => key === 'blades'),
+    ];
     return motor && blades && { motor, blades };
   };
   if (!stackFigures(bay, assembly.radiator, assembly.fan).spacer.figure) return undefined;
@@ -194,15 +232,22 @@ export function spacerFor(
     return found ? [{ spacerMm, ...found }] : [];
   });
   if (tried.length === 0) return stock.length === 0 ? { kind: 'none' } : undefined;
-  const good = tried.filter(({ motor, blades }) => motor.chance >= practice.passAt && blades.chance >= practice.passAt);
+  const good = tried.filter(
+    ({ motor, blades }) => motor.chance >= practice.passAt && blades.chance >= practice.passAt,
+  );
   const best = good.at(-1);
   if (best)
-    return { kind: 'chosen', spacerMm: best.spacerMm, leavesMm: best.motor.nominalMm, sparesMm: best.motor.nominalMm - best.motor.wantedMm };
+    return {
+      kind: 'chosen',
+      spacerMm: best.spacerMm,
+      leavesMm: best.motor.nominalMm,
+      sparesMm: best.motor.nominalMm - best.motor.wantedMm,
+    };
   const shortOf = ({ motor, blades }: { motor: Cleared; blades: Cleared }): number =>
     Math.max(motor.wantedMm - motor.nominalMm, blades.wantedMm - blades.nominalMm);
   const least = tried.reduce((one, other) => (shortOf(other) < shortOf(one) ? other : one));
   return { kind: 'none', best: { spacerMm: least.spacerMm, shortMm: shortOf(least) } };
-} // prettier-ignore
+}
 
 const NONE: Missing[] = [];
 
@@ -245,10 +290,14 @@ export function judgeMotor(
       const choice = spacerFor(vehicle.figures, { radiator, fan }, practice);
       finding.outcome = !choice ? 'unknown' : choice.kind === 'chosen' ? 'change' : 'fail';
       finding.missing = choice ? 'none' : 'both';
-      if (choice?.kind === 'chosen') finding.chanceWithChange = chanceClear(margin + (spacer!.value - choice.spacerMm), combined(u, spacer!.u));
+      if (choice?.kind === 'chosen')
+        finding.chanceWithChange = chanceClear(
+          margin + (spacer!.value - choice.spacerMm),
+          combined(u, spacer!.u),
+        );
     }
   }
-} // prettier-ignore
+}
 
 /** What is missing for `judgeMotor`, with what a spacer would want where one could help. */
 export function missingForMotor(
@@ -257,12 +306,18 @@ export function missingForMotor(
   fan: FigureSet<'fan'> | undefined,
 ): Missing[] {
   const figures = stackFigures(vehicle.figures, radiator, fan);
-  const gone = [figures.depth, figures.thickness, figures.fan].flatMap(({ figure, at }) => (figure ? [] : [at]));
+  const gone = [figures.depth, figures.thickness, figures.fan].flatMap(({ figure, at }) =>
+    figure ? [] : [at],
+  );
   if (gone.length > 0) return gone;
   if (figures.standsOn === 'feet') return NONE;
-  if (!figures.spacer.figure) return [figures.standsOn ? figures.spacer.at : figures.standsAt, ...(figures.standsOn ? [] : [figures.spacer.at])];
+  if (!figures.spacer.figure)
+    return [
+      figures.standsOn ? figures.spacer.at : figures.standsAt,
+      ...(figures.standsOn ? [] : [figures.spacer.at]),
+    ];
   return [figures.blades, figures.core].flatMap(({ figure, at }) => (figure ? [] : [at]));
-} // prettier-ignore
+}
 
 /** The spacer that a motor's clearance asks for: the one chosen, or the thickest from stock that does it. */
 export function spacerWork(
@@ -304,7 +359,12 @@ export function judgeBlades(
   const [thick, core] = [figures.thickness.figure, figures.core.figure];
   const recess = thick && core ? (thick.value - core.value) / 2 : 0;
   const margin = blades.value - lower + recess - practice.electricBladeToCore;
-  const u = combined(blades.u, thick && core ? thick.u / 2 : 0, thick && core ? core.u / 2 : 0, lower === 0 ? 0 : (figures.spacer.figure?.u ?? 0));
+  const u = combined(
+    blades.u,
+    thick && core ? thick.u / 2 : 0,
+    thick && core ? core.u / 2 : 0,
+    lower === 0 ? 0 : (figures.spacer.figure?.u ?? 0),
+  );
   finding.margin = margin;
   finding.u = u;
   finding.chance = finding.chanceWithChange = chanceClear(margin, u);
@@ -313,7 +373,7 @@ export function judgeBlades(
     finding.outcome = 'unknown';
     finding.missing = 'both';
   } else finding.outcome = finding.chance <= practice.failAt ? 'fail' : 'open';
-} // prettier-ignore
+}
 
 export const missingForBlades = (
   vehicle: FitVehicle,

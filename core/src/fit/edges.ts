@@ -18,7 +18,8 @@ export function leakage(
 ): { areaMm2: number; shareOfFace: number; close: string[]; stripMm: number } {
   const { widthMm, heightMm, leftMm, rightMm, topMm, bottomMm } = gaps;
   if (!(widthMm > 0 && heightMm > 0)) throw new RangeError('a core has a width and a height');
-  if (![leftMm, rightMm, topMm, bottomMm].every((gap) => gap >= 0)) throw new RangeError('a gap is 0 mm or more');
+  if (![leftMm, rightMm, topMm, bottomMm].every((gap) => gap >= 0))
+    throw new RangeError('a gap is 0 mm or more');
   const sides: [string, number, number][] = [
     ['left', leftMm, heightMm],
     ['right', rightMm, heightMm],
@@ -33,7 +34,7 @@ export function leakage(
     close: close.map(([side]) => side),
     stripMm: close.reduce((sum, [, , length]) => sum + length, 0),
   };
-} // prettier-ignore
+}
 
 /** Gaps between a radiator and its opening, both sides alike; undefined where a size is not on record. */
 export function edgeGaps(

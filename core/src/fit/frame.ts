@@ -17,9 +17,13 @@ type Framed = 'shroud' | 'fan';
 
 /** A frame lies on the radiator: it may stand out past it by a little, and past the opening not at all. */
 function across(id: 'frameWidth' | 'frameHeight', kind: Framed): Check {
-  const [key, opening, overall] = id === 'frameWidth' ? (['width', 'openingWidth', 'overallWidth'] as const) : (['height', 'openingHeight', 'overallHeight'] as const);
+  const [key, opening, overall] =
+    id === 'frameWidth'
+      ? (['width', 'openingWidth', 'overallWidth'] as const)
+      : (['height', 'openingHeight', 'overallHeight'] as const);
   const room = ofBeside('radiator', overall, opening);
-  const over = (vehicle: FitVehicle, overhang: number): number => (vehicle.beside?.radiator ? 2 * overhang : 0);
+  const over = (vehicle: FitVehicle, overhang: number): number =>
+    vehicle.beside?.radiator ? 2 * overhang : 0;
   return {
     id,
     rule: RULES[id],
@@ -39,32 +43,47 @@ function across(id: 'frameWidth' | 'frameHeight', kind: Framed): Check {
       return {
         need: measured(wide, 'length'),
         have: measured(own, 'length'),
-        ...sides([['vehicle', room.at(vehicle), wide], ['part', { subject: kind, key }, own]]),
+        ...sides([
+          ['vehicle', room.at(vehicle), wide],
+          ['part', { subject: kind, key }, own],
+        ]),
       };
     },
   };
-} // prettier-ignore
+}
 
 const holes = (id: 'fanMountWidth' | 'fanMountHeight', kind: Framed): Check => {
   const check = match(id, kind, id as never, ofBeside('radiator', id, id), { beside: ['radiator'] });
   if (kind === 'fan') return check;
   const own: Rule = RULES[id];
-  const shroud: Rule = { ...own, work: { ...own.work!, concerns: own.work!.concerns.replace('fan', 'shroud') } };
+  const shroud: Rule = {
+    ...own,
+    work: { ...own.work!, concerns: own.work!.concerns.replace('fan', 'shroud') },
+  };
   return { ...check, work: (_vehicle, _part, finding) => remedyOf(shroud, finding) };
-}; // prettier-ignore
+};
 
 /** The tips of the blades against the opening they turn in: of the shroud beside, or as the vehicle was built. */
 export function bladesInShroud(kind: Framed): Check {
   const opening = (vehicle: FitVehicle, own: FigureSet<Framed>): QuantityFigure | undefined =>
-    kind === 'shroud' ? (own as FigureSet<'shroud'>).quantities.opening : vehicle.beside?.shroud ? vehicle.beside.shroud.quantities.opening : vehicle.figures.quantities.shroudOpening;
+    kind === 'shroud'
+      ? (own as FigureSet<'shroud'>).quantities.opening
+      : vehicle.beside?.shroud
+        ? vehicle.beside.shroud.quantities.opening
+        : vehicle.figures.quantities.shroudOpening;
   const blades = (vehicle: FitVehicle, own: FigureSet<Framed>): QuantityFigure | undefined =>
     kind === 'fan' ? (own as FigureSet<'fan'>).quantities.diameter : vehicle.beside?.fan?.quantities.diameter;
   const at = (vehicle: FitVehicle) =>
-    kind === 'shroud' || vehicle.beside?.shroud ? { subject: 'shroud' as const, key: 'opening' } : { subject: 'bay' as const, key: 'shroudOpening' };
+    kind === 'shroud' || vehicle.beside?.shroud
+      ? { subject: 'shroud' as const, key: 'opening' }
+      : { subject: 'bay' as const, key: 'shroudOpening' };
   // A shroud without a stated opening is made for a fan with a ring of its own; what a vehicle's fan turns in is asked.
   const asked = (vehicle: FitVehicle, own: FigureSet<Framed>): boolean =>
-    kind === 'shroud' ? opening(vehicle, own) !== undefined && blades(vehicle, own) !== undefined
-      : vehicle.beside?.shroud ? opening(vehicle, own) !== undefined : vehicle.figures.words.fanRing?.word !== 'own';
+    kind === 'shroud'
+      ? opening(vehicle, own) !== undefined && blades(vehicle, own) !== undefined
+      : vehicle.beside?.shroud
+        ? opening(vehicle, own) !== undefined
+        : vehicle.figures.words.fanRing?.word !== 'own';
   return {
     id: 'bladesInShroud',
     rule: RULES.bladesInShroud,
@@ -88,7 +107,10 @@ export function bladesInShroud(kind: Framed): Check {
       const figures = part.figures as FigureSet<Framed>;
       const [room, own] = [opening(vehicle, figures), blades(vehicle, figures)];
       const unknown = kind === 'fan' && !vehicle.beside?.shroud && !vehicle.figures.words.fanRing;
-      const found = sides([['vehicle', at(vehicle), room], ['part', { subject: 'fan', key: 'diameter' }, own]]);
+      const found = sides([
+        ['vehicle', at(vehicle), room],
+        ['part', { subject: 'fan', key: 'diameter' }, own],
+      ]);
       return {
         need: measured(room, 'length'),
         have: measured(own, 'length', 'Ø'),
@@ -97,7 +119,7 @@ export function bladesInShroud(kind: Framed): Check {
       };
     },
   };
-} // prettier-ignore
+}
 
 /** What a shroud and a fan frame have in common: they hang on the radiator and must lie on it. */
 export const frameChecks = (kind: Framed): Check[] => [

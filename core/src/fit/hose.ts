@@ -32,7 +32,9 @@ function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | '
   /** At the radiator's end, the neck of the radiator that goes in with it. */
   const needOf = (vehicle: FitVehicle, figures: Hose) => {
     const radiator = end === 'radiatorEnd' ? vehicle.beside?.radiator : undefined;
-    return radiator ? radiator.quantities[which(figures) === 'upper' ? 'inletDiameter' : 'outletDiameter'] : vehicle.figures.quantities[needKey(figures)];
+    return radiator
+      ? radiator.quantities[which(figures) === 'upper' ? 'inletDiameter' : 'outletDiameter']
+      : vehicle.figures.quantities[needKey(figures)];
   };
   return {
     id,
@@ -80,11 +82,13 @@ function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | '
     },
     work: (vehicle, part, finding) => {
       if (end !== 'length') return remedyOf(rule, finding);
-      const over = ((part.figures as Hose).quantities.length?.value ?? 0) - (needOf(vehicle, part.figures as Hose)?.value ?? 0);
+      const over =
+        ((part.figures as Hose).quantities.length?.value ?? 0) -
+        (needOf(vehicle, part.figures as Hose)?.value ?? 0);
       return finding.outcome === 'change' ? workOf('trim-hose', 'hose', { by: Math.round(over) }) : undefined;
     },
   };
-} // prettier-ignore
+}
 
 const spring: Check = (() => {
   const need = workedOut('yes', 'lower hose: on the suction side of the pump', 'the hose’s position');

@@ -52,11 +52,17 @@ const none = (figure: WordFigure | undefined): boolean => figure?.word === 'none
 
 /** A gap that foam strip closes is worth closing; a wider one shows a part that does not cover the opening. */
 function gap(id: 'sideGap' | 'topGap'): Check {
-  const [own, opening] = id === 'sideGap' ? (['overallWidth', 'openingWidth'] as const) : (['overallHeight', 'openingHeight'] as const);
+  const [own, opening] =
+    id === 'sideGap'
+      ? (['overallWidth', 'openingWidth'] as const)
+      : (['overallHeight', 'openingHeight'] as const);
   const share = id === 'sideGap' ? 0.5 : 1;
   const of = (vehicle: FitVehicle, figures: Radiator): QuantityFigure | undefined => {
     const [room, size] = [vehicle.figures.quantities[opening], figures.quantities[own]];
-    return room && size && { ...size, value: (room.value - size.value) * share, u: combined(room.u, size.u) * share };
+    return (
+      room &&
+      size && { ...size, value: (room.value - size.value) * share, u: combined(room.u, size.u) * share }
+    );
   };
   return {
     id,
@@ -89,11 +95,17 @@ function gap(id: 'sideGap' | 'topGap'): Check {
       const figures = part.figures as Radiator;
       const left = of(vehicle, figures);
       if (!left || finding.outcome !== 'pass' || left.value < practice.gapWorthClosing) return undefined;
-      const along = id === 'sideGap' ? (figures.quantities.overallHeight?.value ?? 0) * 2 : (figures.quantities.overallWidth?.value ?? 0);
-      return workOf('close-gap', id === 'sideGap' ? 'sides' : 'top', { ...(along > 0 ? { by: along } : {}), optional: true });
+      const along =
+        id === 'sideGap'
+          ? (figures.quantities.overallHeight?.value ?? 0) * 2
+          : (figures.quantities.overallWidth?.value ?? 0);
+      return workOf('close-gap', id === 'sideGap' ? 'sides' : 'top', {
+        ...(along > 0 ? { by: along } : {}),
+        optional: true,
+      });
     },
   };
-} // prettier-ignore
+}
 
 /** Tubes and fins against the opening they are to fill. */
 const coreShare: Check = {

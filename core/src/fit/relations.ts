@@ -57,12 +57,17 @@ function settled(
   return { id, outcome: chance >= passAt ? 'pass' : chance <= failAt ? 'fail' : 'unknown', margin, u };
 }
 
-function alike(id: RelationId, a: QuantityFigure | undefined, b: QuantityFigure | undefined, practice: Practice): Relation {
+function alike(
+  id: RelationId,
+  a: QuantityFigure | undefined,
+  b: QuantityFigure | undefined,
+  practice: Practice,
+): Relation {
   if (!a || !b) return { id, outcome: 'unknown' };
   const keep = practice[(RELATIONS[id] as RelationRule).keep!];
   const [difference, u] = [a.value - b.value, combined(a.u, b.u)];
   return settled(id, chanceWithin(difference, keep, u), keep - Math.abs(difference), u, practice);
-} // prettier-ignore
+}
 
 /** A relation that brings its piece of work with it once it holds, and may spare another. */
 function brings(relation: Relation, concerns: string, spares?: string): Relation {
@@ -75,11 +80,15 @@ function brings(relation: Relation, concerns: string, spares?: string): Relation
 function adapterOnFan(fan: FitPart, adapter: FitPart, vehicle: FitVehicle): Relation | undefined {
   if (word(adapter, 'bridges') !== 'plug') return undefined;
   const id = 'adapterOnFan';
-  const [plug, end, loom] = [word(fan, 'fanConnector'), word(adapter, 'fanPlug'), vehicle.figures.words.fanConnector?.word];
+  const [plug, end, loom] = [
+    word(fan, 'fanConnector'),
+    word(adapter, 'fanPlug'),
+    vehicle.figures.words.fanConnector?.word,
+  ];
   if (!plug || !end || !loom) return { id, outcome: 'unknown' };
   if (plug !== end || plug === loom) return { id, outcome: 'fail' };
   return brings({ id, outcome: 'pass' }, 'fan plug', workKey({ code: 're-terminate', concerns: 'fan plug' }));
-} // prettier-ignore
+}
 
 function adapterOnNeck(radiator: FitPart, adapter: FitPart, practice: Practice): Relation | undefined {
   const sort = word(adapter, 'bridges');
@@ -98,17 +107,34 @@ function screwsClearCore(radiator: FitPart, fixings: FitPart, practice: Practice
 }
 
 /** Every relation between two parts; none where nothing is asked of them. */
-export function relate(a: FitPart, b: FitPart, vehicle: FitVehicle, practice: Practice = USUAL_PRACTICE): Relation[] {
+export function relate(
+  a: FitPart,
+  b: FitPart,
+  vehicle: FitVehicle,
+  practice: Practice = USUAL_PRACTICE,
+): Relation[] {
   const found: Relation[] = [];
   for (const [id, { kinds }] of Object.entries(RELATIONS) as [RelationId, RelationRule][]) {
-    const [first, second] = kinds[0] === a.kind && kinds[1] === b.kind ? [a, b] : kinds[0] === b.kind && kinds[1] === a.kind ? [b, a] : [];
+    const [first, second] =
+      kinds[0] === a.kind && kinds[1] === b.kind
+        ? [a, b]
+        : kinds[0] === b.kind && kinds[1] === a.kind
+          ? [b, a]
+          : [];
     if (!first || !second) continue;
     const relation =
-      id === 'adapterOnFan' ? adapterOnFan(first, second, vehicle)
-        : id === 'adapterOnNeck' ? adapterOnNeck(first, second, practice)
-          : id === 'spacerUnderFan' ? brings(alike(id, figure(first, 'standoff'), figure(second, 'spacer'), practice), 'fan', workKey({ code: 'fill-under-feet', concerns: 'fan' }))
+      id === 'adapterOnFan'
+        ? adapterOnFan(first, second, vehicle)
+        : id === 'adapterOnNeck'
+          ? adapterOnNeck(first, second, practice)
+          : id === 'spacerUnderFan'
+            ? brings(
+                alike(id, figure(first, 'standoff'), figure(second, 'spacer'), practice),
+                'fan',
+                workKey({ code: 'fill-under-feet', concerns: 'fan' }),
+              )
             : screwsClearCore(first, second, practice);
     if (relation) found.push(relation);
   }
   return found;
-} // prettier-ignore
+}

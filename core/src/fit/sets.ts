@@ -77,13 +77,21 @@ export function findSets(
   want = 5,
   practice: Practice = USUAL_PRACTICE,
 ): Sets {
-  const slots = given.map((slot) => (slot.optional ? { ...slot, choices: [NOTHING, ...slot.choices] } : slot));
+  const slots = given.map((slot) =>
+    slot.optional ? { ...slot, choices: [NOTHING, ...slot.choices] } : slot,
+  );
   const kinds = new Set(slots.map(({ kind }) => kind));
   const finding = blankFinding();
 
-  const workOfCheck = (check: Check, within: FitVehicle, part: FitPart): Work | undefined => check.work?.(within, part, finding, practice);
+  const workOfCheck = (check: Check, within: FitVehicle, part: FitPart): Work | undefined =>
+    check.work?.(within, part, finding, practice);
   /** Checks of a part in a vehicle with one other beside it, those that look at its kind. */
-  const judge = (part: FitPart, within: FitVehicle, asks: (check: Check) => boolean, settled: boolean): Sum => {
+  const judge = (
+    part: FitPart,
+    within: FitVehicle,
+    asks: (check: Check) => boolean,
+    settled: boolean,
+  ): Sum => {
     const sum: Sum = { cost: 0 };
     for (const check of CHECKS[part.kind]) {
       if (!asks(check) || (check.leavesTo && within.beside?.[check.leavesTo])) continue;
@@ -101,16 +109,31 @@ export function findSets(
     }
     return sum;
   };
-  const confirmations = slots.map((slot) => slot.choices.map(({ evidence }) => confirmed((evidence ?? NO_EVIDENCE).installed)));
-  const own: Sum[][] = slots.map((slot, i) => slot.choices.map((choice, x): Sum => {
-    if (choice === NOTHING || slot.kept) return NOTHING_ASKED;
-    const { fit, misfit } = confirmations[i]![x]!;
-    const sum = judge(choice.part, vehicle, (check) => { const seen = seesKind(check); return seen === undefined || !kinds.has(seen); }, fit !== undefined);
-    if (fit && misfit) return { cost: sum.cost + UNKNOWN_COST };
-    return misfit ? { ...sum, fails: 'installed' } : sum;
-  }));
+  const confirmations = slots.map((slot) =>
+    slot.choices.map(({ evidence }) => confirmed((evidence ?? NO_EVIDENCE).installed)),
+  );
+  const own: Sum[][] = slots.map((slot, i) =>
+    slot.choices.map((choice, x): Sum => {
+      if (choice === NOTHING || slot.kept) return NOTHING_ASKED;
+      const { fit, misfit } = confirmations[i]![x]!;
+      const sum = judge(
+        choice.part,
+        vehicle,
+        (check) => {
+          const seen = seesKind(check);
+          return seen === undefined || !kinds.has(seen);
+        },
+        fit !== undefined,
+      );
+      if (fit && misfit) return { cost: sum.cost + UNKNOWN_COST };
+      return misfit ? { ...sum, fails: 'installed' } : sum;
+    }),
+  );
 
-  interface Link { cost: number; fails?: CheckId | Relation['id'] | 'installed' | undefined }
+  interface Link {
+    cost: number;
+    fails?: CheckId | Relation['id'] | 'installed' | undefined;
+  }
   const link = (i: number, x: number, j: number, y: number): Link => {
     const [a, b] = [slots[i]!.choices[x]!, slots[j]!.choices[y]!];
     const [aThere, bThere] = [a !== NOTHING, b !== NOTHING];
@@ -120,12 +143,26 @@ export function findSets(
       cost += sum.cost;
       fails ??= sum.fails;
     };
-    const asked = (one: SetPart, at: number, of: number, other: SetPart, otherAt: number, there: boolean): void => {
+    const asked = (
+      one: SetPart,
+      at: number,
+      of: number,
+      other: SetPart,
+      otherAt: number,
+      there: boolean,
+    ): void => {
       const kind = slots[otherAt]!.kind;
       // A part that stays is asked only for what a part that goes in changes.
       if (slots[at]!.kept && (slots[otherAt]!.kept || !there)) return;
       const beside = there ? { [kind]: other.part.figures } : {};
-      add(judge(one.part, { ...vehicle, beside }, (check) => seesKind(check) === kind, confirmations[at]![of]!.fit !== undefined));
+      add(
+        judge(
+          one.part,
+          { ...vehicle, beside },
+          (check) => seesKind(check) === kind,
+          confirmations[at]![of]!.fit !== undefined,
+        ),
+      );
     };
     if (aThere) asked(a, i, x, b, j, bThere);
     if (bThere) asked(b, j, y, a, i, aThere);
@@ -138,11 +175,19 @@ export function findSets(
       }
     return { cost, ...(fails ? { fails } : {}) };
   };
-  const links = slots.map((a, i) => slots.map((b, j) => (j <= i ? [] : a.choices.map((_, x) => b.choices.map((_, y) => link(i, x, j, y))))));
+  const links = slots.map((a, i) =>
+    slots.map((b, j) => (j <= i ? [] : a.choices.map((_, x) => b.choices.map((_, y) => link(i, x, j, y))))),
+  );
   const least = slots.map((slot, i) => Math.min(Infinity, ...slot.choices.map((_, x) => own[i]![x]!.cost)));
   // What the links to parts taken before may come to at the least; an adapter may spare work counted so far.
-  const linked = slots.map((_, j) => links.slice(0, j).reduce((sum, row) => sum + Math.min(Infinity, ...row[j]!.flat().map(({ cost }) => cost)), 0));
-  const rest = least.map((_, at) => least.slice(at).reduce((sum, each, k) => sum + each + linked[at + k]!, 0));
+  const linked = slots.map((_, j) =>
+    links
+      .slice(0, j)
+      .reduce((sum, row) => sum + Math.min(Infinity, ...row[j]!.flat().map(({ cost }) => cost)), 0),
+  );
+  const rest = least.map((_, at) =>
+    least.slice(at).reduce((sum, each, k) => sum + each + linked[at + k]!, 0),
+  );
   const found: { picks: number[]; cost: number }[] = [];
   const missed: { picks: number[]; cost: number; breaks: NearMiss['breaks'] }[] = [];
   const keep = <T extends { cost: number }>(list: T[], item: T): void => {
@@ -152,7 +197,11 @@ export function findSets(
   };
   const worst = (list: { cost: number }[]): number => (list.length < want ? Infinity : list.at(-1)!.cost);
   const visit = (at: number, picks: number[], cost: number, breaks: NearMiss['breaks'] | undefined): void => {
-    if (cost + (rest[at] ?? 0) >= worst(breaks ? missed : found) && (breaks || cost + (rest[at] ?? 0) >= worst(missed))) return;
+    if (
+      cost + (rest[at] ?? 0) >= worst(breaks ? missed : found) &&
+      (breaks || cost + (rest[at] ?? 0) >= worst(missed))
+    )
+      return;
     if (at === slots.length) {
       if (breaks) keep(missed, { picks: [...picks], cost, breaks });
       else if (cost < worst(found)) keep(found, { picks: [...picks], cost });
@@ -176,7 +225,13 @@ export function findSets(
         added += between.cost;
         if (between.fails) {
           const other = slots[before]!.choices[picks[before]!]!;
-          breakOn(other === NOTHING ? { a: part.id, b: 0, by: between.fails } : part === NOTHING ? { a: other.id, b: 0, by: between.fails } : { a: other.id, b: part.id, by: between.fails });
+          breakOn(
+            other === NOTHING
+              ? { a: part.id, b: 0, by: between.fails }
+              : part === NOTHING
+                ? { a: other.id, b: 0, by: between.fails }
+                : { a: other.id, b: part.id, by: between.fails },
+          );
         }
       }
       if (twice) continue;
@@ -187,16 +242,28 @@ export function findSets(
   };
   visit(0, [], 0, undefined);
   const there = (picks: readonly number[]): { part: SetPart; stays: boolean }[] =>
-    picks.flatMap((pick, at) => { const part = slots[at]!.choices[pick]!; return part === NOTHING ? [] : [{ part, stays: slots[at]!.kept }]; });
+    picks.flatMap((pick, at) => {
+      const part = slots[at]!.choices[pick]!;
+      return part === NOTHING ? [] : [{ part, stays: slots[at]!.kept }];
+    });
   return {
     sets: found.map(({ picks, cost }) => {
       const parts = there(picks);
-      const members = parts.map(({ part, stays }) => ({ id: part.id, part: part.part, stays, ...(part.evidence ? { evidence: part.evidence } : {}) }));
-      return { parts: parts.map(({ part }) => part), cost, together: judgeTogether(vehicle, members, practice) };
+      const members = parts.map(({ part, stays }) => ({
+        id: part.id,
+        part: part.part,
+        stays,
+        ...(part.evidence ? { evidence: part.evidence } : {}),
+      }));
+      return {
+        parts: parts.map(({ part }) => part),
+        cost,
+        together: judgeTogether(vehicle, members, practice),
+      };
     }),
     nearMisses: missed.map(({ picks, breaks }) => ({ parts: there(picks).map(({ part }) => part), breaks })),
   };
-} // prettier-ignore
+}
 
 /** An optional slot left empty. */
 const NOTHING: SetPart = { id: 0, part: { kind: 'fixings', figures: { quantities: {}, words: {} } } };

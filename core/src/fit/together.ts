@@ -55,7 +55,8 @@ export function judgeTogether(
   const goesIn = new Set(members.filter(({ stays }) => !stays).map(({ part }) => part.kind));
   const judged = members.map(({ id, part, stays, evidence }): JudgedMember => {
     const beside: Beside = { ...vehicle.beside };
-    for (const other of members) if (other.part.kind !== part.kind) beside[other.part.kind] = other.part.figures as never;
+    for (const other of members)
+      if (other.part.kind !== part.kind) beside[other.part.kind] = other.part.figures as never;
     const verdict = judgeFit({ ...vehicle, beside }, part, evidence ?? NO_EVIDENCE, practice);
     if (!stays) return { id, kind: part.kind, stays, verdict };
     const ledger = verdict.ledger.filter((row) => concernsNew(part.kind, row.check, goesIn));
@@ -63,7 +64,12 @@ export function judgeTogether(
   });
   const relations = members.flatMap((a, i) =>
     members.slice(i + 1).flatMap((b) =>
-      a.stays && b.stays ? [] : relate(a.part, b.part, vehicle, practice).map((relation) => ({ relation, between: [a.id, b.id] as const })),
+      a.stays && b.stays
+        ? []
+        : relate(a.part, b.part, vehicle, practice).map((relation) => ({
+            relation,
+            between: [a.id, b.id] as const,
+          })),
     ),
   );
   const spared = new Set(relations.flatMap(({ relation }) => relation.spares ?? []));
@@ -81,7 +87,11 @@ export function judgeTogether(
       if (failed.length === 0) fails.push({ id: 'listed', members: [id] });
     }
     if (verdict.verdict === 'not-proven')
-      open.push(...rows.filter((row) => row.outcome !== 'pass' && row.outcome !== 'change').map((row) => ({ id: row.check, members: [id] })));
+      open.push(
+        ...rows
+          .filter((row) => row.outcome !== 'pass' && row.outcome !== 'change')
+          .map((row) => ({ id: row.check, members: [id] })),
+      );
   }
   for (const { relation, between } of relations) {
     if (relation.outcome === 'fail') fails.push({ id: relation.id, members: [...between] });
@@ -90,14 +100,21 @@ export function judgeTogether(
   const bad = fails.length > 0 || judged.some(({ verdict }) => verdict.verdict === 'no');
   const doubt = open.length > 0 || judged.some(({ verdict }) => verdict.verdict === 'not-proven');
   return {
-    verdict: bad ? 'no' : doubt ? 'not-proven' : work.some((each) => !each.optional) || judged.some(({ verdict }) => verdict.verdict === 'changes' && verdict.deciding.by === 'installed') ? 'changes' : 'straight-in',
+    verdict: bad
+      ? 'no'
+      : doubt
+        ? 'not-proven'
+        : work.some((each) => !each.optional) ||
+            judged.some(({ verdict }) => verdict.verdict === 'changes' && verdict.deciding.by === 'installed')
+          ? 'changes'
+          : 'straight-in',
     members: judged,
     relations,
     work: bad ? [] : work,
     open,
     fails,
   };
-} // prettier-ignore
+}
 
 const RANK: Record<LedgerRow['outcome'], number> = { 'fail': 4, 'unknown': 3, 'open': 3, 'change': 2, 'pass': 1, 'not-asked': 0 }; // prettier-ignore
 /** The verdict of a part that stays, by the rows that concern what goes in. */
@@ -105,7 +122,8 @@ function staying(verdict: Verdict, ledger: LedgerRow[]): Verdict {
   const deciding = ledger.filter((row) => row.decisive);
   const worst = deciding.reduce((rank, row) => Math.max(rank, RANK[row.outcome]), 0);
   const row = deciding.find((each) => RANK[each.outcome] === worst);
-  const word: VerdictWord = worst === 4 ? 'no' : worst === 3 ? 'not-proven' : worst === 2 ? 'changes' : 'straight-in';
+  const word: VerdictWord =
+    worst === 4 ? 'no' : worst === 3 ? 'not-proven' : worst === 2 ? 'changes' : 'straight-in';
   return {
     ...verdict,
     verdict: word,
@@ -113,7 +131,9 @@ function staying(verdict: Verdict, ledger: LedgerRow[]): Verdict {
     ...(row ? { decidingRow: row } : {}),
     met: deciding.filter((each) => each.outcome === 'pass').length,
     work: mergeWork(ledger.flatMap((each) => each.work ?? [])),
-    measure: verdict.measure.filter((each) => each.decides.some((check) => ledger.some((own) => own.check === check))),
+    measure: verdict.measure.filter((each) =>
+      each.decides.some((check) => ledger.some((own) => own.check === check)),
+    ),
     ledger,
   };
-} // prettier-ignore
+}

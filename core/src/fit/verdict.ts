@@ -235,11 +235,22 @@ function rowsOf(
     const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
     const known = finding.outcome !== 'unknown';
     // Thousands of rows are made for one list: each is filled as it is, without objects in between.
-    const row: LedgerRow = { check: check.id, decisive: check.rule.decisive, outcome: finding.outcome, missing, traces };
+    const row: LedgerRow = {
+      check: check.id,
+      decisive: check.rule.decisive,
+      outcome: finding.outcome,
+      missing,
+      traces,
+    };
     if (need) row.need = need;
     if (have) row.have = have;
     if (numeric)
-      row.margin = { value: finding.margin, u: finding.u, dimension: have.dimension, tolerance: check.rule.keep ? practice[check.rule.keep] : 0 };
+      row.margin = {
+        value: finding.margin,
+        u: finding.u,
+        dimension: have.dimension,
+        tolerance: check.rule.keep ? practice[check.rule.keep] : 0,
+      };
     if (known) {
       row.chance = finding.chance;
       row.chanceWithChange = finding.chanceWithChange;
@@ -253,7 +264,7 @@ function rowsOf(
     rows.push(row);
   }
   return rows;
-} // prettier-ignore
+}
 
 /**
  * Judges one part in one vehicle and says why: the verdict, the one thing that decides it, and a ledger of every

@@ -12,8 +12,14 @@ export type PartRole = (typeof PART_ROLES)[number];
 
 /** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
 export interface EventPayloads {
-  'opened': { vehicleId: number; label: string; complaint: string; odometerKm: number | null; alterations: string[] };
-  'described': { label?: string; complaint?: string; odometerKm?: number | null; alterations?: string[] };
+  opened: {
+    vehicleId: number;
+    label: string;
+    complaint: string;
+    odometerKm: number | null;
+    alterations: string[];
+  };
+  described: { label?: string; complaint?: string; odometerKm?: number | null; alterations?: string[] };
   'vehicle put right': { vehicleId: number; why: string };
   'figure taken': { key: string; text: string; method: Method; sourceId: number };
   'figure given up': { key: string; why: string };
@@ -21,19 +27,19 @@ export interface EventPayloads {
   'part dropped': { partId: number };
   'part moved': { partId: number; state: PartState };
   'choices made': { choices: Record<string, number | string | null> };
-  'compared': { title: string; address: string };
+  compared: { title: string; address: string };
   'sheet allowed': { partId: number; reason: string };
   'step ticked': { step: string; phase: Phase; partId: number; done: boolean };
   'step noted': { step: string; text: string };
   'fasteners counted': { partId: number; tray: string; found: number };
-  'timer': { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
-  'noted': { text: string };
-  'closed': { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
+  timer: { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
+  noted: { text: string };
+  closed: { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
   'late looked at': { events: string[]; note: string };
   'readings taken': { stream: string; what: string };
   'opened again': { note: string };
-  'undone': { event: string };
-} // prettier-ignore
+  undone: { event: string };
+}
 export type EventKind = keyof EventPayloads;
 
 export interface EventLine {

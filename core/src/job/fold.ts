@@ -97,11 +97,20 @@ function lateOf(standing: readonly JobEvent[]): string[] {
   const closing = standing.filter((event) => event.kind === 'closed').at(-1);
   if (!closing) return [];
   const { heads } = closing.payload;
-  const lookedAt = new Set(standing.flatMap((event) => (event.kind === 'late looked at' ? event.payload.events : [])));
+  const lookedAt = new Set(
+    standing.flatMap((event) => (event.kind === 'late looked at' ? event.payload.events : [])),
+  );
   return standing
-    .filter((event) => event.id !== closing.id && !ABOUT_LATE.has(event.kind) && !lookedAt.has(event.id) && event.seq > (heads[event.device] ?? 0) && event.device !== closing.device)
+    .filter(
+      (event) =>
+        event.id !== closing.id &&
+        !ABOUT_LATE.has(event.kind) &&
+        !lookedAt.has(event.id) &&
+        event.seq > (heads[event.device] ?? 0) &&
+        event.device !== closing.device,
+    )
     .map(({ id }) => id);
-} // prettier-ignore
+}
 
 /**
  * Folds a job's events to its state. Any order and any repetition of the same events give the same state; the server's

@@ -11,10 +11,15 @@ export type SideIds = Record<SideKind, number | undefined>;
  */
 export function sidesOf(parts: readonly JobPart[]): { old: SideIds; fresh: SideIds } {
   const idOf = (kind: SideKind, ...roles: JobPart['role'][]): number | undefined =>
-    parts.find((part) => part.kind === kind && roles.includes(part.role) && part.state !== 'sent back')?.partId;
-  const side = (find: (kind: SideKind) => number | undefined): SideIds => ({ radiator: find('radiator'), fan: find('fan'), shroud: find('shroud') });
+    parts.find((part) => part.kind === kind && roles.includes(part.role) && part.state !== 'sent back')
+      ?.partId;
+  const side = (find: (kind: SideKind) => number | undefined): SideIds => ({
+    radiator: find('radiator'),
+    fan: find('fan'),
+    shroud: find('shroud'),
+  });
   return {
     old: side((kind) => idOf(kind, 'comes off', 'stays')),
     fresh: side((kind) => idOf(kind, 'goes in') ?? idOf(kind, 'stays')),
   };
-} // prettier-ignore
+}

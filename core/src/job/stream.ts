@@ -47,13 +47,18 @@ export function chunkProblem(
  * Chunks in order, as one run of samples.
  * @param chunks of one stream, each ordinal at most once, in any order
  */
-export function samplesOf({ channels }: Pick<StreamHead, 'channels'>, chunks: readonly StreamChunk[]): Samples {
+export function samplesOf(
+  { channels }: Pick<StreamHead, 'channels'>,
+  chunks: readonly StreamChunk[],
+): Samples {
   const ordered = [...chunks].sort((a, b) => a.ordinal - b.ordinal);
   const there = new Set(ordered.map(({ ordinal }) => ordinal));
   const last = ordered.at(-1)?.ordinal ?? -1;
   return {
     ms: ordered.flatMap((chunk) => chunk.ms),
     values: channels.map((_, column) => ordered.flatMap((chunk) => chunk.values[column]!)),
-    missing: Array.from({ length: last + 1 }, (_, ordinal) => ordinal).filter((ordinal) => !there.has(ordinal)),
+    missing: Array.from({ length: last + 1 }, (_, ordinal) => ordinal).filter(
+      (ordinal) => !there.has(ordinal),
+    ),
   };
-} // prettier-ignore
+}

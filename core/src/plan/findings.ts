@@ -94,7 +94,9 @@ const wordOf = (row: Pick<LedgerRow, 'outcome' | 'decisive'>): FindingWord | und
 
 /** What the rows of one topic say: only what is not met, or one line when all is. */
 export function ledgerFindings(about: Topic, ledger: readonly LedgerRow[], units: UnitSystem): Found[] {
-  const rows = ledger.filter((row) => TOPIC_OF[row.check] === about && row.check !== 'listed' && row.outcome !== 'not-asked');
+  const rows = ledger.filter(
+    (row) => TOPIC_OF[row.check] === about && row.check !== 'listed' && row.outcome !== 'not-asked',
+  );
   const found = rows.flatMap((row): Found[] => {
     const word = wordOf(row);
     return word ? [{ about, word, sentence: rowSentence(row, units) }] : [];
@@ -112,7 +114,7 @@ export function ledgerFindings(about: Topic, ledger: readonly LedgerRow[], units
         : `All ${rows.length} checks are met.`,
     },
   ];
-} // prettier-ignore
+}
 
 /** The row behind each clearance of the stack: the check and the drawing cannot differ. */
 const CLEARANCE_ROWS: Record<Cleared['key'], readonly CheckId[]> = {
@@ -144,9 +146,16 @@ export function depthFindings(
     if (!row) continue;
     const gap = each.nominalMm - each.wantedMm;
     const head = `${each.label} ${mm(each.nominalMm, units)}, ${mm(each.wantedMm, units)} wanted`;
-    const own = spacer.taken !== undefined && spacer.taken !== spacer.supplied && (each.key === 'motor' || each.key === 'blades');
+    const own =
+      spacer.taken !== undefined &&
+      spacer.taken !== spacer.supplied &&
+      (each.key === 'motor' || each.key === 'blades');
     if (row.outcome === 'pass' || (row.outcome === 'change' && gap >= 0))
-      found.push({ about, word: row.outcome === 'change' ? 'work' : 'clear', sentence: `${head}: clears, ${mm(gap, units)} to spare${own ? ` on ${mm(spacer.taken!, units)} spacers` : ''}.` });
+      found.push({
+        about,
+        word: row.outcome === 'change' ? 'work' : 'clear',
+        sentence: `${head}: clears, ${mm(gap, units)} to spare${own ? ` on ${mm(spacer.taken!, units)} spacers` : ''}.`,
+      });
     else if (row.outcome === 'change')
       found.push({
         about,
@@ -160,13 +169,19 @@ export function depthFindings(
         sentence: `${head}: it does not clear, ${mm(-gap, units)} short.${each.key === 'motor' && spacer.choice?.kind === 'none' ? ' No spacer from stock keeps both motor and blades off.' : ''}`,
       });
     else if (row.outcome === 'open')
-      found.push({ about, word: 'open', sentence: `${head}: kept in ${percent(each.chance)} of 100 such vehicles; measure the bay more closely.` });
+      found.push({
+        about,
+        word: 'open',
+        sentence: `${head}: kept in ${percent(each.chance)} of 100 such vehicles; measure the bay more closely.`,
+      });
     else found.push({ about, word: 'open', sentence: rowSentence(row, units) });
   }
   const drawn = new Set(Object.values(CLEARANCE_ROWS).flat());
-  const others = ledger.filter((row) => !drawn.has(row.check) || !cleared.some((each) => CLEARANCE_ROWS[each.key].includes(row.check)));
+  const others = ledger.filter(
+    (row) => !drawn.has(row.check) || !cleared.some((each) => CLEARANCE_ROWS[each.key].includes(row.check)),
+  );
   return [...found, ...ledgerFindings(about, others, units).filter((each) => each.word !== 'clear')];
-} // prettier-ignore
+}
 
 /** What the wiring plan says, wire by wire; fuse, wire and drive are rows of the ledger. */
 export function wiringFindings(plan: WiringPlan | undefined): Found[] {
@@ -415,19 +430,27 @@ export function workFindings(
   const says = work.map((each) => `${workText(each, units)}.`);
   if (lower.byMm > 0)
     for (const screw of lower.boxScrews)
-      says.push(`On the lower spacers the ${screw.name} of the box go ${mm(lower.byMm, units)} deeper: use screws of ${mm(screw.lengthMm - lower.byMm, units)} or less.`);
+      says.push(
+        `On the lower spacers the ${screw.name} of the box go ${mm(lower.byMm, units)} deeper: use screws of ${mm(screw.lengthMm - lower.byMm, units)} or less.`,
+      );
   return says.length > 0
     ? says.map((sentence) => ({ about, word: 'work', sentence }))
     : [{ about, word: 'clear', sentence: 'Nothing to trim, slot or fill.' }];
-} // prettier-ignore
+}
 
 function relationFindings({ relations }: Together): Found[] {
   return relations.flatMap(({ relation }): Found[] =>
     relation.outcome === 'fail' || relation.outcome === 'unknown'
-      ? [{ about: 'changes', word: relation.outcome === 'fail' ? 'stop' : 'open', sentence: `${RELATIONS[relation.id].label}: ${relation.outcome === 'fail' ? 'it does not go' : 'not on record, measure it'}.` }]
+      ? [
+          {
+            about: 'changes',
+            word: relation.outcome === 'fail' ? 'stop' : 'open',
+            sentence: `${RELATIONS[relation.id].label}: ${relation.outcome === 'fail' ? 'it does not go' : 'not on record, measure it'}.`,
+          },
+        ]
       : [],
   );
-} // prettier-ignore
+}
 
 /** Swap hazards that are found; all of them are listed with the screws. */
 const HAZARDS_FOUND = 2;
@@ -454,22 +477,40 @@ function shroudFindings({ old, fresh }: Pick<Plan, 'old' | 'fresh'>): Found[] {
 export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
   const { ledger, fresh } = plan;
   const fan = fresh.assembly.fan;
-  const spacerChosen = plan.fittedSpacer !== undefined && plan.lowered !== 0 ? plan.fittedSpacer - plan.lowered : undefined;
+  const spacerChosen =
+    plan.fittedSpacer !== undefined && plan.lowered !== 0 ? plan.fittedSpacer - plan.lowered : undefined;
   return [
     ...ledgerFindings('face', ledger, units),
-    ...depthFindings(plan.depth.stack, plan.depth.cleared, ledger, { choice: plan.choice, taken: spacerChosen, supplied: plan.fittedSpacer }, units),
+    ...depthFindings(
+      plan.depth.stack,
+      plan.depth.cleared,
+      ledger,
+      { choice: plan.choice, taken: spacerChosen, supplied: plan.fittedSpacer },
+      units,
+    ),
     ...ledgerFindings('ports', ledger, units),
-    ...boltFindings(plan.reaches.filter((each) => TOUCHING.has(each.verdict)), plan.hazards.slice(0, HAZARDS_FOUND), units),
+    ...boltFindings(
+      plan.reaches.filter((each) => TOUCHING.has(each.verdict)),
+      plan.hazards.slice(0, HAZARDS_FOUND),
+      units,
+    ),
     ...relationFindings(plan.together),
     ...workFindings(plan.work, { byMm: plan.lowered, boxScrews: screwsInBox(fresh.parts.fan) }, units),
     ...(fan ? wiringFindings(plan.plan) : []),
-    ...ledgerFindings('wiring', ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown'), units),
+    ...ledgerFindings(
+      'wiring',
+      ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown'),
+      units,
+    ),
     ...shroudFindings(plan),
     ...ledgerFindings('agreement', ledger, units).filter((each) => each.word !== 'clear'),
     ...(fan || plan.settings ? agreementFindings(plan.settings, plan.broken, plan.proposal, units) : []),
-    ...claimFindings(plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : [])), units),
+    ...claimFindings(
+      plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : [])),
+      units,
+    ),
   ];
-} // prettier-ignore
+}
 
 /** Whether a check of the ledger has a place on the face drawing. */
 export const onFace = (row: LedgerRow): boolean =>

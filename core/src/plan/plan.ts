@@ -108,7 +108,10 @@ export function planOf(
   const wiring = wiringWork(record, fresh, choices, practice);
   const cooling = coolingWork(record, old, fresh, choices, practice);
   const agreement = agreementWork(record, fresh, choices, cooling.boils, practice);
-  const hub = edges.hub?.ok && edges.hub.value.kind === 'chosen' ? [workOf('hub-spacer', 'fan', { to: edges.hub.value.spacerMm })] : [];
+  const hub =
+    edges.hub?.ok && edges.hub.value.kind === 'chosen'
+      ? [workOf('hub-spacer', 'fan', { to: edges.hub.value.spacerMm })]
+      : [];
   const work: Work[] = together.verdict === 'no' ? [] : mergeWork([...together.work, ...hub]);
   return {
     old,
@@ -133,5 +136,5 @@ export function planOf(
     ...agreement,
     claims: claimsOf(old, fresh, choices),
   };
-} // prettier-ignore
+}
 export type Plan = ReturnType<typeof planOf>;

@@ -53,9 +53,13 @@ export function stackOf(
   const figures = stackFigures(bay, radiator, fan);
   const lower = loweredBy(figures, spacerMm);
   const missing: Stack['missing'] = [];
-  const lacks = (place: { figure: QuantityFigure | undefined; at: { subject: SubjectKind; key: string } }, figure: string, leavesOpen: string): void => {
+  const lacks = (
+    place: { figure: QuantityFigure | undefined; at: { subject: SubjectKind; key: string } },
+    figure: string,
+    leavesOpen: string,
+  ): void => {
     if (!place.figure) missing.push({ figure, where: place.at.subject, key: place.at.key, leavesOpen });
-  }; // prettier-ignore
+  };
   lacks(figures.depth, 'Condenser to engine', 'every clearance to the engine');
   // What belongs there stands in for a part that is not named.
   lacks(figures.thickness, 'Overall thickness', 'every clearance behind the radiator');

@@ -106,17 +106,26 @@ export function inOrder(steps: readonly Step[]): Step[] {
 }
 
 /** Puts an install sheet together: what to lay out, what to do in order, what to look out for. */
-export function assembleSheet({ procedure, vehicle, context, work, units = 'both', coolant }: SheetInput): Sheet {
+export function assembleSheet({
+  procedure,
+  vehicle,
+  context,
+  work,
+  units = 'both',
+  coolant,
+}: SheetInput): Sheet {
   const isHere = (when: Condition | null): boolean => !context || concerns(when, context);
   const here = ({ when }: { when: Condition | null }): boolean => isHere(when);
   const own = {
     ...procedure,
     fasteners: procedure.fasteners.filter(here),
-    steps: inOrder(procedure.steps).filter(here).map((step) => ({
-      ...step,
-      cautions: step.cautions.filter((code) => isHere(step.cautionsWhen[code] ?? null)),
-      connector: isHere(step.connectorWhen) ? step.connector : '',
-    })),
+    steps: inOrder(procedure.steps)
+      .filter(here)
+      .map((step) => ({
+        ...step,
+        cautions: step.cautions.filter((code) => isHere(step.cautionsWhen[code] ?? null)),
+        connector: isHere(step.connectorWhen) ? step.connector : '',
+      })),
   };
   const hazards = swapHazards(own);
   const named = [
@@ -141,15 +150,21 @@ export function assembleSheet({ procedure, vehicle, context, work, units = 'both
   const sections: Sheet['sections'] = [];
   let number = 0;
   for (const step of steps) {
-    if (sections.at(-1)?.phase !== step.phase) sections.push({ phase: step.phase, minutes: 0, waitingMinutes: 0, steps: [] });
+    if (sections.at(-1)?.phase !== step.phase)
+      sections.push({ phase: step.phase, minutes: 0, waitingMinutes: 0, steps: [] });
     const section = sections.at(-1)!;
     section.steps.push({
       ...step,
       number: (number += 1),
       cautionTexts: step.cautions.map(cautionText).filter(Boolean),
-      torques: step.phase === 'install' || step.phase === 'fill'
-        ? step.uses.flatMap(({ tray }) => own.fasteners.filter((each) => each.tray === tray && each.torqueNm !== null).map((each) => ({ tray, torqueNm: each.torqueNm!, source: each.torqueSource })))
-        : [],
+      torques:
+        step.phase === 'install' || step.phase === 'fill'
+          ? step.uses.flatMap(({ tray }) =>
+              own.fasteners
+                .filter((each) => each.tray === tray && each.torqueNm !== null)
+                .map((each) => ({ tray, torqueNm: each.torqueNm!, source: each.torqueSource })),
+            )
+          : [],
     });
     if (step.waiting) section.waitingMinutes += step.minutes;
     else section.minutes += step.minutes;
@@ -157,7 +172,10 @@ export function assembleSheet({ procedure, vehicle, context, work, units = 'both
   return {
     notes: procedure.notes.filter(here).map(({ text }) => text),
     cautions: cautionsFor(vehicle, named),
-    tools: unique([...own.fasteners.map((fastener) => fastener.tool), ...steps.flatMap((step) => step.tools)]).sort(bySize),
+    tools: unique([
+      ...own.fasteners.map((fastener) => fastener.tool),
+      ...steps.flatMap((step) => step.tools),
+    ]).sort(bySize),
     consumables: unique(steps.flatMap((step) => step.consumables)),
     hardware: own.fasteners.map((fastener) => ({
       ...fastener,
@@ -172,4 +190,4 @@ export function assembleSheet({ procedure, vehicle, context, work, units = 'both
     connectors: unique(steps.map((step) => step.connector)),
     coolant: coolant && fillPlan(coolant.capacityL, coolant.drainYieldL, coolant.mix, coolant.insideChangeL),
   };
-} // prettier-ignore
+}

@@ -81,12 +81,16 @@ export function procedureBack(
     rowsOf(then, table).filter((row) => row.revision_id === revision.id);
   const [cautions, uses] = [ofRevision('step_caution'), ofRevision('step_fastener')];
   const condition = (row: Row): Step['when'] => (row.condition ?? null) as Step['when'];
-  const number = (value: unknown): number | null => (value === null || value === undefined ? null : Number(value));
+  const number = (value: unknown): number | null =>
+    value === null || value === undefined ? null : Number(value);
   return {
     title: said(revision, 'title'),
     way: said(revision, 'way'),
     partKind: own.part_kind as ProcedureDocument['partKind'],
-    notes: inOrder(ofRevision('procedure_note')).map((row) => ({ text: said(row, 'text'), when: condition(row) })),
+    notes: inOrder(ofRevision('procedure_note')).map((row) => ({
+      text: said(row, 'text'),
+      when: condition(row),
+    })),
     fasteners: inOrder(ofRevision('fastener')).map((row) => ({
       tray: said(row, 'tray'),
       name: said(row, 'name'),
@@ -111,12 +115,20 @@ export function procedureBack(
       minutes: Number(row.minutes),
       waiting: row.waiting === true,
       connector: (row.connector_id === null ? undefined : codeOf(Number(row.connector_id))) ?? '',
-      cautions: cautions.filter((each) => each.ordinal === row.ordinal).map((each) => said(each, 'code') as Step['cautions'][number]).sort(),
+      cautions: cautions
+        .filter((each) => each.ordinal === row.ordinal)
+        .map((each) => said(each, 'code') as Step['cautions'][number])
+        .sort(),
       cautionsWhen: Object.fromEntries(
-        cautions.filter((each) => each.ordinal === row.ordinal && condition(each)).map((each) => [said(each, 'code'), condition(each)!]),
+        cautions
+          .filter((each) => each.ordinal === row.ordinal && condition(each))
+          .map((each) => [said(each, 'code'), condition(each)!]),
       ),
       connectorWhen: (row.connector_condition ?? null) as Step['when'],
-      uses: uses.filter((each) => each.ordinal === row.ordinal).map((each) => ({ tray: said(each, 'tray'), count: Number(each.count) })).sort((a, b) => (a.tray < b.tray ? -1 : 1)),
+      uses: uses
+        .filter((each) => each.ordinal === row.ordinal)
+        .map((each) => ({ tray: said(each, 'tray'), count: Number(each.count) }))
+        .sort((a, b) => (a.tray < b.tray ? -1 : 1)),
     })),
   };
-} // prettier-ignore
+}

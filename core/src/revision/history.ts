@@ -26,7 +26,7 @@ export function standingAfter(entries: readonly Change[], count: number): Standi
     else rows.delete(key);
   }
   return rows;
-} // prettier-ignore
+}
 
 export interface Difference {
   what: string;

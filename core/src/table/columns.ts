@@ -136,12 +136,15 @@ export function guessMapping(
     const found =
       columnsOf(kind).find((each) => each.field === before?.field) ??
       columnsOf(kind).find((each) =>
-        [squeeze(heading), squeeze(name)].some((key) => squeeze(each.label) === key || each.aliases.includes(key)),
+        [squeeze(heading), squeeze(name)].some(
+          (key) => squeeze(each.label) === key || each.aliases.includes(key),
+        ),
       );
     const left = before?.field === '' || !found || taken.has(found.field);
     if (left) return { heading, field: '', unit: '' };
     taken.add(found.field);
-    const known = unit !== '' && found.dimension !== undefined && findUnit(unit, found.dimension).found === 'unit';
+    const known =
+      unit !== '' && found.dimension !== undefined && findUnit(unit, found.dimension).found === 'unit';
     return { heading, field: found.field, unit: before?.unit ?? (known ? unit : '') };
   });
-} // prettier-ignore
+}

@@ -55,7 +55,8 @@ export class ApplicationReader {
    */
   read(cells: Cells): { row?: ApplicationRow; problems: CellProblem[] } {
     const problems: CellProblem[] = [];
-    const wrong = (field: string, reason: string, fix: string): void => void problems.push({ field, reason, fix });
+    const wrong = (field: string, reason: string, fix: string): void =>
+      void problems.push({ field, reason, fix });
     const of = (field: string): string => (cells[field] ?? '').trim();
     if (of('part') === '') wrong('part', 'no part number', 'give the number of a part that is on record');
     const modelId = this.model(of('make'), of('model'), wrong);
@@ -70,11 +71,24 @@ export class ApplicationReader {
     }; // prettier-ignore
     const fits = yesNo('fits', of('fits'), true, wrong);
     const original = yesNo('original', of('original'), false, wrong);
-    if (original && !fits) wrong('original', 'original fit of a part that does not fit', 'leave one of the two out');
+    if (original && !fits)
+      wrong('original', 'original fit of a part that does not fit', 'leave one of the two out');
     const exceptions = modelId === undefined ? [] : this.exceptions(of('exceptions'), modelId, wrong);
     if (problems.length > 0 || modelId === undefined) return { problems };
-    return { row: { part: of('part'), modelId, scope, exceptions, fits, original, note: of('note'), source: of('source') }, problems };
-  } // prettier-ignore
+    return {
+      row: {
+        part: of('part'),
+        modelId,
+        scope,
+        exceptions,
+        fits,
+        original,
+        note: of('note'),
+        source: of('source'),
+      },
+      problems,
+    };
+  }
 
   private model(make: string, name: string, wrong: Wrong): number | undefined {
     if (name === '') {
@@ -89,16 +103,27 @@ export class ApplicationReader {
     // "Quillon Tussock" in one cell is make and model.
     const [first, ...rest] = name.split(' ');
     const split = this.makes.has(first!.toLowerCase()) && rest.length > 0 ? rest.join(' ') : name;
-    const found = [...(this.models.get(name.toLowerCase()) ?? this.models.get(split.toLowerCase()) ?? [])].filter(
-      (id) => makeId === undefined || this.lives.get(id)!.makeId === makeId,
-    );
+    const found = [
+      ...(this.models.get(name.toLowerCase()) ?? this.models.get(split.toLowerCase()) ?? []),
+    ].filter((id) => makeId === undefined || this.lives.get(id)!.makeId === makeId);
     if (found.length === 1) return found[0];
-    if (found.length === 0) wrong('model', `no model “${name}”${make === '' ? '' : ` of ${make}`} is on record`, 'correct the name, or bring the model in first');
+    if (found.length === 0)
+      wrong(
+        'model',
+        `no model “${name}”${make === '' ? '' : ` of ${make}`} is on record`,
+        'correct the name, or bring the model in first',
+      );
     else wrong('model', `“${name}” is a model of several makes`, 'add a column with the make');
     return undefined;
-  } // prettier-ignore
+  }
 
-  private years(span: string, from: string, to: string, modelId: number | undefined, wrong: Wrong): [number, number] {
+  private years(
+    span: string,
+    from: string,
+    to: string,
+    modelId: number | undefined,
+    wrong: Wrong,
+  ): [number, number] {
     const model = modelId === undefined ? undefined : this.lives.get(modelId);
     const field = span !== '' || (from === '' && to === '') ? 'years' : 'yearFrom';
     const text = span !== '' ? span : from === to || to === '' ? from : `${from}-${to}`;
@@ -111,9 +136,13 @@ export class ApplicationReader {
     const years: [number, number] = [Number(match[1]), Number(match[2] ?? match[1])];
     if (years[0] > years[1]) wrong(field, `${text} runs backwards`, 'put the earlier year first');
     else if (model && (years[0] < model.life[0] || years[1] > model.life[1]))
-      wrong(field, `the ${model.name} was built for ${model.life[0]} to ${model.life[1]}`, 'a claim about a vehicle that never was is not kept: shorten the years');
+      wrong(
+        field,
+        `the ${model.name} was built for ${model.life[0]} to ${model.life[1]}`,
+        'a claim about a vehicle that never was is not kept: shorten the years',
+      );
     return years;
-  } // prettier-ignore
+  }
 
   private built(text: string, wrong: Wrong): [string, string] | null {
     if (ANY.has(text.toLowerCase())) return null;
@@ -130,11 +159,12 @@ export class ApplicationReader {
     for (const said of text.split(LISTED)) {
       const id = (field === 'engine' ? this.engines : this.transmissions).get(said.toLowerCase());
       const meant = id !== undefined ? [id] : this.spoken(field, said);
-      if (meant.length === 0) wrong(field, `no ${field} “${said}” is on record`, 'correct the code, or bring it in first');
+      if (meant.length === 0)
+        wrong(field, `no ${field} “${said}” is on record`, 'correct the code, or bring it in first');
       for (const each of meant) found.add(each);
     }
     return [...found].sort((a, b) => a - b);
-  } // prettier-ignore
+  }
 
   private readonly heard = new Map<string, readonly number[]>();
   private spoken(field: 'engine' | 'transmission', said: string): readonly number[] {
@@ -156,11 +186,20 @@ export class ApplicationReader {
   private exceptions(text: string, modelId: number, wrong: Wrong): Scope[] {
     if (ANY.has(text)) return [];
     const model = this.lives.get(modelId)!;
-    const read = readLine(`${model.name}, not ${text.replace(/^\s*(?:not|except)\s+/i, '')}`, this.vocabulary, 2100, this.everything(modelId));
+    const read = readLine(
+      `${model.name}, not ${text.replace(/^\s*(?:not|except)\s+/i, '')}`,
+      this.vocabulary,
+      2100,
+      this.everything(modelId),
+    );
     if (read.problem === '' && read.notUnderstood.length === 0) return read.exceptions;
-    wrong('exceptions', read.notUnderstood.length > 0 ? `not understood: ${read.notUnderstood.join(', ')}` : read.problem, 'write not 2010; not QA5; not heavy-duty');
+    wrong(
+      'exceptions',
+      read.notUnderstood.length > 0 ? `not understood: ${read.notUnderstood.join(', ')}` : read.problem,
+      'write not 2010; not QA5; not heavy-duty',
+    );
     return [];
-  } // prettier-ignore
+  }
 
   /** Exceptions name engines and transmissions by code: any of the vocabulary will do. */
   private everything(modelId: number): Parameters<typeof readLine>[3] {

@@ -195,16 +195,21 @@ export function ruledOutBy(
   // What each configuration agrees with, as a set of bits; configurations alike in it are one.
   const agreeing = new Set(
     configurations.map((configuration) =>
-      chips.reduce((bits, { field, value }, at) => (holds(field, configuration, value, vocabulary) ? bits | (1 << at) : bits), 0),
+      chips.reduce(
+        (bits, { field, value }, at) =>
+          holds(field, configuration, value, vocabulary) ? bits | (1 << at) : bits,
+        0,
+      ),
     ),
   );
   const everything = 2 ** chips.length - 1;
   if (agreeing.has(everything)) return [];
   for (let size = 1; size <= chips.length; size += 1)
     for (const subset of subsetsOf(chips.length, size))
-      if (![...agreeing].some((bits) => (bits & subset) === subset)) return chips.filter((_, at) => subset & (1 << at));
+      if (![...agreeing].some((bits) => (bits & subset) === subset))
+        return chips.filter((_, at) => subset & (1 << at));
   return [];
-} // prettier-ignore
+}
 
 /** Sets of `size` out of `count` things as bits, in order. */
 function* subsetsOf(count: number, size: number, from = 0, bits = 0): Generator<number> {

@@ -17,7 +17,9 @@ export const connectorTouch = (db: Db, before: ConnectorRecord, after: Connector
     if (!(await everybodySees(db, 'connector', before.id))) return undefined;
     const changes = (['code', 'name', 'description'] as const)
       .filter((key) => before[key] !== after[key])
-      .map((key) => changeOf(key === 'code' ? 'Code' : key === 'name' ? 'Name' : 'Description', before[key], after[key]));
+      .map((key) =>
+        changeOf(key === 'code' ? 'Code' : key === 'name' ? 'Name' : 'Description', before[key], after[key]),
+      );
     const positions = [...new Set([...before.cavities, ...after.cavities].map((each) => each.position))];
     for (const position of positions) {
       const line = ({ cavities }: ConnectorDocument): string => {
@@ -27,4 +29,4 @@ export const connectorTouch = (db: Db, before: ConnectorRecord, after: Connector
       if (line(before) !== line(after)) changes.push(changeOf('Cavity', line(before), line(after)));
     }
     return { title: `Connector ${before.code}`, about: 'connector', id: before.id, changes };
-  }); // prettier-ignore
+  });

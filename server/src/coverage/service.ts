@@ -79,28 +79,45 @@ export async function rewriteLines(
 }
 
 /** Every model of a make, year by year: how much of it is covered by a part of one kind, and what is wrong there. */
-export async function makeCoverage(db: Db, makeId: number, kind: PartKind, role: Role): Promise<MakeCoverage> {
+export async function makeCoverage(
+  db: Db,
+  makeId: number,
+  kind: PartKind,
+  role: Role,
+): Promise<MakeCoverage> {
   const { makes, models } = await loadVocabulary(db);
   if (!makes.some((make) => make.id === makeId)) throw notFound('That make');
   const own = models.filter((model) => model.makeId === makeId);
   const ids = own.map((model) => model.id);
-  const [vehicles, held] = ids.length === 0 ? [[], []] : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind, seesDrafts(role))]);
+  const [vehicles, held] =
+    ids.length === 0
+      ? [[], []]
+      : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind, seesDrafts(role))]);
   return {
     makeId,
     kind,
     models: own.map(({ id, name }) => {
       const built = vehicles.filter((vehicle) => vehicle.modelId === id);
-      return { id, name, years: standings(built, held.filter((claim) => claim.modelId === id)) };
+      return {
+        id,
+        name,
+        years: standings(
+          built,
+          held.filter((claim) => claim.modelId === id),
+        ),
+      };
     }),
   };
-} // prettier-ignore
+}
 
 function standings(built: readonly ConfigurationRow[], held: readonly AuditClaim[]): YearStanding[] {
   const findings = auditModel(built, held);
   const covered = coveredVehicles(built, held);
   const gaps = new Set(findings.flatMap((each) => (each.type === 'gap' ? each.vehicles : [])));
   const clashes = new Set(
-    findings.flatMap((each) => (each.type === 'says-both' || each.type === 'two-originals' ? each.vehicles : [])),
+    findings.flatMap((each) =>
+      each.type === 'says-both' || each.type === 'two-originals' ? each.vehicles : [],
+    ),
   );
   const years = new Map<number, YearStanding>();
   for (const { id, year } of built) {
@@ -112,4 +129,4 @@ function standings(built: readonly ConfigurationRow[], held: readonly AuditClaim
     years.set(year, standing);
   }
   return [...years.values()].sort((a, b) => a.year - b.year);
-} // prettier-ignore
+}

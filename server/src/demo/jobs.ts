@@ -52,13 +52,22 @@ async function vehicleOf(db: Db, wanted: DemoJob['vehicle']) {
   const engine = vocabulary.engines.find((each) => each.code === wanted.engine);
   const transmission = vocabulary.transmissions.find((each) => each.code === wanted.transmission);
   const found = (await configurations(db, model ? [model.id] : [])).find(
-    (each) => each.year === wanted.year && each.engineId === engine?.id && each.transmissionId === transmission?.id && each.airConditioning === wanted.airConditioning,
+    (each) =>
+      each.year === wanted.year &&
+      each.engineId === engine?.id &&
+      each.transmissionId === transmission?.id &&
+      each.airConditioning === wanted.airConditioning,
   );
   if (!found) throw new Error(`demo job: no ${JSON.stringify(wanted)}`);
   return found;
-} // prettier-ignore
+}
 
-async function eventsOf(db: Db, job: DemoJob, bayId: number, hand: ReturnType<typeof device>): Promise<JobEventDraft[]> {
+async function eventsOf(
+  db: Db,
+  job: DemoJob,
+  bayId: number,
+  hand: ReturnType<typeof device>,
+): Promise<JobEventDraft[]> {
   const partOf = async (number: unknown) => {
     const id = await partIdByNumber(db, String(number));
     const [line] = await partLines(db, { ids: [id!] }, true);
@@ -68,37 +77,78 @@ async function eventsOf(db: Db, job: DemoJob, bayId: number, hand: ReturnType<ty
   for (const [kind, payload] of job.events) {
     if (kind === 'part chosen') {
       const part = await partOf(payload.part);
-      events.push(hand.event('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role: payload.role as PartRole }));
-    } else if (kind === 'part moved') events.push(hand.event('part moved', { partId: (await partOf(payload.part)).id, state: payload.state as PartState }));
+      events.push(
+        hand.event('part chosen', {
+          partId: part.id,
+          revisionId: part.revisionId,
+          kind: part.kind,
+          role: payload.role as PartRole,
+        }),
+      );
+    } else if (kind === 'part moved')
+      events.push(
+        hand.event('part moved', {
+          partId: (await partOf(payload.part)).id,
+          state: payload.state as PartState,
+        }),
+      );
     else if (kind === 'figure taken')
-      events.push(hand.event('figure taken', { key: String(payload.key), text: String(payload.text), method: payload.method as 'tape', sourceId: (await sourceByName(db, String(payload.source)))! }));
+      events.push(
+        hand.event('figure taken', {
+          key: String(payload.key),
+          text: String(payload.text),
+          method: payload.method as 'tape',
+          sourceId: (await sourceByName(db, String(payload.source)))!,
+        }),
+      );
     else if (kind === 'steps') {
       const part = await partOf(payload.part);
       const way = (await proceduresOfBay(db, bayId, true)).find((each) => each.title === payload.procedure);
       const head = way && (await headOf(db, 'procedure', way.id, true));
       const steps = head ? (await documentOf(db, head.id))!.steps : [];
       for (const step of steps.slice(0, payload.count as number))
-        events.push(hand.event('step ticked', { step: step.id, phase: step.phase, partId: part.id, done: true }));
-    } else if (kind === 'closed') events.push(hand.event('closed', { ...(payload as { outcome: 'done'; note: string }), heads: hand.heads() }));
+        events.push(
+          hand.event('step ticked', { step: step.id, phase: step.phase, partId: part.id, done: true }),
+        );
+    } else if (kind === 'closed')
+      events.push(
+        hand.event('closed', { ...(payload as { outcome: 'done'; note: string }), heads: hand.heads() }),
+      );
     else if (kind !== 'late') events.push(hand.event(kind as 'noted', payload as { text: string }));
   }
   return events;
-} // prettier-ignore
+}
 
 /** Jobs at different stages, so that desk, job and sheet have something true to show. */
-export async function loadDemoJobs(db: Database, folder: string, people: ReadonlyMap<string, Person>, now = Date.now()): Promise<void> {
+export async function loadDemoJobs(
+  db: Database,
+  folder: string,
+  people: ReadonlyMap<string, Person>,
+  now = Date.now(),
+): Promise<void> {
   const { jobs } = JSON.parse(readFileSync(path.join(folder, 'jobs.json'), 'utf8')) as { jobs: DemoJob[] };
   for (const [i, job] of [...jobs].reverse().entries()) {
     const person = people.get(job.by)!;
     await asPerson(db, person.id, async (tx) => {
       const vehicle = await vehicleOf(tx, job.vehicle);
       const hand = device(`desk-${i + 1}`, now - job.daysAgo * DAY_MS);
-      const opened = hand.event('opened', { vehicleId: vehicle.id, label: job.label, complaint: job.complaint, odometerKm: job.odometerKm, alterations: job.alterations ?? [] });
+      const opened = hand.event('opened', {
+        vehicleId: vehicle.id,
+        label: job.label,
+        complaint: job.complaint,
+        odometerKm: job.odometerKm,
+        alterations: job.alterations ?? [],
+      });
       const id = await openJob(tx, [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand))], person);
       const late = job.events.filter(([kind]) => kind === 'late');
       const phone = device(`phone-${i + 1}`, now - (job.daysAgo - 1) * DAY_MS);
       if (late.length > 0)
-        await addEvents(tx, id, late.map(([, { kind, payload }]) => phone.event(kind as 'noted', payload as { text: string })), person);
+        await addEvents(
+          tx,
+          id,
+          late.map(([, { kind, payload }]) => phone.event(kind as 'noted', payload as { text: string })),
+          person,
+        );
     });
   }
-} // prettier-ignore
+}

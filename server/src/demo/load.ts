@@ -80,14 +80,34 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
 }
 
 /** As the specialist would by hand: the claim is of a part that everybody sees, so it waits. */
-async function proposeClaim(tx: Db, specialist: Person, { part, model, source, ...rest }: Cast['proposed']): Promise<void> {
+async function proposeClaim(
+  tx: Db,
+  specialist: Person,
+  { part, model, source, ...rest }: Cast['proposed'],
+): Promise<void> {
   const partId = (await partIdByNumber(tx, part))!;
   const modelId = (await loadVocabulary(tx)).models.find(({ name }) => name === model)!.id;
   const sourceId = (await sourceByName(tx, source))!;
-  const body = { ...rest, modelId, sourceId, built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null, exceptions: [] };
-  const request = { route: 'newClaim', params: { id: String(partId) }, query: {}, body, ifMatch: '' } as const;
+  const body = {
+    ...rest,
+    modelId,
+    sourceId,
+    built: null,
+    engineIds: null,
+    transmissionIds: null,
+    airConditioning: null,
+    packages: null,
+    exceptions: [],
+  };
+  const request = {
+    route: 'newClaim',
+    params: { id: String(partId) },
+    query: {},
+    body,
+    ifMatch: '',
+  } as const;
   await doneOrProposed(tx, specialist, request, (inner) => addClaim(inner, partId, body));
-} // prettier-ignore
+}
 
 async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], folder: string): Promise<void> {
   const pictures = path.join(folder, 'photos');

@@ -27,7 +27,7 @@ async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
     delete row.at;
   }
   return rows as unknown as FigureRow[];
-} // prettier-ignore
+}
 
 /** What a reader may see of a bay: what is released, or, for who works on the library, as it would be once it is. */
 const visible = (drafts: boolean): SQL =>
@@ -65,11 +65,20 @@ export const removeFigure = (db: Db, subject: Subject, key: string, sourceId: nu
     .where(and(ofSubject(subject), eq(measurement.key, key), eq(measurement.sourceId, sourceId)));
 
 /** A bay's figure is proposed to go: a draft at once, a released one once a reviewer has seen it. */
-export async function proposeRemoval(db: Db, bayId: number, key: string, sourceId: number, personId: number): Promise<void> {
+export async function proposeRemoval(
+  db: Db,
+  bayId: number,
+  key: string,
+  sourceId: number,
+  personId: number,
+): Promise<void> {
   const own = and(eq(measurement.bayId, bayId), eq(measurement.key, key), eq(measurement.sourceId, sourceId));
   await db.delete(measurement).where(and(own, eq(measurement.standing, 'draft')));
-  await db.update(measurement).set({ standing: 'dropping', proposedBy: personId }).where(and(own, eq(measurement.standing, 'released')));
-} // prettier-ignore
+  await db
+    .update(measurement)
+    .set({ standing: 'dropping', proposedBy: personId })
+    .where(and(own, eq(measurement.standing, 'released')));
+}
 
 /** Bays with figures that wait for a reviewer. */
 export const waitingBays = (db: Db) =>

@@ -35,13 +35,21 @@ const CONNECTOR_ROWS = 6;
 async function partsNumbered(db: Db, text: string, drafts: boolean): Promise<FindResult['parts']> {
   const key = text.toLowerCase().replace(/[^a-z0-9]/g, '');
   if (key.length < 3 || key.length > 40 || !/\d/.test(key)) return [];
-  return (await partsByNumber(db, key, drafts, NUMBER_ROWS)).map(({ id, number, maker, kind, why }) => ({ id, number, maker, kind, why }));
-} // prettier-ignore
+  return (await partsByNumber(db, key, drafts, NUMBER_ROWS)).map(({ id, number, maker, kind, why }) => ({
+    id,
+    number,
+    maker,
+    kind,
+    why,
+  }));
+}
 
 const connectorsNamed = (db: Db, text: string): Promise<FindResult['connectors']> => {
   const words = text.trim();
-  return words.length < 2 || words.length > 40 ? Promise.resolve([]) : connectorsByName(db, words, 'begins', CONNECTOR_ROWS);
-}; // prettier-ignore
+  return words.length < 2 || words.length > 40
+    ? Promise.resolve([])
+    : connectorsByName(db, words, 'begins', CONNECTOR_ROWS);
+};
 
 /** A list to choose from is of no use beyond this; what was meant is typed instead. */
 const CHOICES_SENT = 300;
@@ -56,19 +64,33 @@ type Chips = ReturnType<typeof correct>['chips'];
 /** The details that an index can narrow by; the rest is weighed row by row. */
 function narrowingOf(chips: Chips, vocabulary: Vocabulary): Narrowing {
   const of = (...fields: Field[]): Chips => chips.filter((chip) => fields.includes(chip.field));
-  const ids = <T extends { id: number }>(all: readonly T[], stated: Chips, make: (item: T) => Partial<ConfigurationRow>) =>
+  const ids = <T extends { id: number }>(
+    all: readonly T[],
+    stated: Chips,
+    make: (item: T) => Partial<ConfigurationRow>,
+  ) =>
     stated.length === 0
       ? undefined
-      : all.filter((item) => suits(make(item) as ConfigurationRow, stated, vocabulary)).map((item) => item.id);
+      : all
+          .filter((item) => suits(make(item) as ConfigurationRow, stated, vocabulary))
+          .map((item) => item.id);
   const [year] = of('year');
   const plain = year && !year.value.startsWith('!') && !year.value.includes('|');
   return {
     modelIds: ids(vocabulary.models, of('make', 'model'), (model) => ({ modelId: model.id })),
     years: plain ? readYearSpan(year.value) : undefined,
-    engineIds: ids(vocabulary.engines, of('displacement', 'fuel', 'layout', 'cylinders', 'aspiration', 'engineCode'), (engine) => ({ engineId: engine.id })),
-    transmissionIds: ids(vocabulary.transmissions, of('transmission', 'transmissionCode', 'gears'), (transmission) => ({ transmissionId: transmission.id })),
+    engineIds: ids(
+      vocabulary.engines,
+      of('displacement', 'fuel', 'layout', 'cylinders', 'aspiration', 'engineCode'),
+      (engine) => ({ engineId: engine.id }),
+    ),
+    transmissionIds: ids(
+      vocabulary.transmissions,
+      of('transmission', 'transmissionCode', 'gears'),
+      (transmission) => ({ transmissionId: transmission.id }),
+    ),
   };
-} // prettier-ignore
+}
 
 const WITHOUT_CLUTCH_PEDAL = 'automatic|cvt|dual-clutch';
 
@@ -76,10 +98,15 @@ function withLooseAutomatic(chips: Chips, vocabulary: Vocabulary): Chips | undef
   if (!chips.some((chip) => chip.field === 'transmission' && chip.value === 'automatic')) return undefined;
   return chips.map((chip) =>
     chip.field === 'transmission'
-      ? { ...chip, value: WITHOUT_CLUTCH_PEDAL, label: labelFor('transmission', WITHOUT_CLUTCH_PEDAL, vocabulary), certainty: 'likely' as const }
+      ? {
+          ...chip,
+          value: WITHOUT_CLUTCH_PEDAL,
+          label: labelFor('transmission', WITHOUT_CLUTCH_PEDAL, vocabulary),
+          certainty: 'likely' as const,
+        }
       : chip,
   );
-} // prettier-ignore
+}
 
 /** What to ask next of these vehicles, by the verdicts of the parts that could concern them. */
 async function questionFor(

@@ -52,11 +52,20 @@ export async function eventsOf(db: Db, jobIds: readonly number[]): Promise<Map<n
   for (const { event, person: name } of rows) {
     const { id, jobId, kind, device, seq, clockMs, clockN, deviceTime, payload } = event;
     const own = events.get(jobId) ?? [];
-    own.push({ id, kind, device, seq, clock: { ms: clockMs, n: clockN }, deviceTime: new Date(deviceTime).toISOString(), person: name, payload } as unknown as JobEvent);
+    own.push({
+      id,
+      kind,
+      device,
+      seq,
+      clock: { ms: clockMs, n: clockN },
+      deviceTime: new Date(deviceTime).toISOString(),
+      person: name,
+      payload,
+    } as unknown as JobEvent);
     events.set(jobId, own);
   }
   return events;
-} // prettier-ignore
+}
 
 /** Keeps what is not kept yet; answers with how many were new. */
 export async function insertEvents(db: Db, jobId: number, events: readonly JobEventDraft[]): Promise<number> {
@@ -64,13 +73,21 @@ export async function insertEvents(db: Db, jobId: number, events: readonly JobEv
     .insert(jobEvent)
     .values(
       events.map(({ id, kind, device, seq, clock, deviceTime, payload }) => ({
-        id, jobId, kind, device, seq, clockMs: clock.ms, clockN: clock.n, deviceTime, payload: payload as Record<string, unknown>,
+        id,
+        jobId,
+        kind,
+        device,
+        seq,
+        clockMs: clock.ms,
+        clockN: clock.n,
+        deviceTime,
+        payload: payload as Record<string, unknown>,
       })),
     )
     .onConflictDoNothing({ target: jobEvent.id })
     .returning({ id: jobEvent.id });
   return rows.length;
-} // prettier-ignore
+}
 
 /** Ids among these that are kept already, with the job they belong to. */
 export const keptEvents = (db: Db, ids: readonly string[]) =>
@@ -94,10 +111,17 @@ export async function writeFold(db: Db, id: number, state: JobState, version: nu
     .update(job)
     .set({
       ...(vehicleId === undefined ? {} : { configurationId: vehicleId }),
-      label, complaint, odometerKm, alterations, stage, closed: closed !== null, version, folded: true,
+      label,
+      complaint,
+      odometerKm,
+      alterations,
+      stage,
+      closed: closed !== null,
+      version,
+      folded: true,
     })
     .where(eq(job.id, id));
-} // prettier-ignore
+}
 
 /** Figures of the vehicle in hand, as they are kept beside all others. */
 export const ownFigures = (db: Db, jobId: number) =>

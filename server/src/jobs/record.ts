@@ -20,29 +20,52 @@ function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string 
     params.set(`o${LETTERS[kind]}`, String(sides.old[kind] ?? 0));
     params.set(`n${LETTERS[kind]}`, String(sides.fresh[kind] ?? 0));
   }
-  for (const [key, value] of Object.entries(choices)) if (typeof value === 'number' || typeof value === 'string') params.set(key, String(value));
+  for (const [key, value] of Object.entries(choices))
+    if (typeof value === 'number' || typeof value === 'string') params.set(key, String(value));
   return `?${params.toString()}`;
-} // prettier-ignore
+}
 
 /** The plan of a job, worked out here from its events; nothing where no part goes in that a plan knows. */
-export async function planOfJob(db: Db, folded: FoldedJob, person: Person, units: UnitSystem): Promise<JobPlan | null> {
+export async function planOfJob(
+  db: Db,
+  folded: FoldedJob,
+  person: Person,
+  units: UnitSystem,
+): Promise<JobPlan | null> {
   const sides = sidesOf(folded.state.parts);
-  const ids = [...new Set([...Object.values(sides.old), ...Object.values(sides.fresh)].filter((id): id is number => id !== undefined))];
+  const ids = [
+    ...new Set(
+      [...Object.values(sides.old), ...Object.values(sides.fresh)].filter(
+        (id): id is number => id !== undefined,
+      ),
+    ),
+  ];
   if (Object.values(sides.fresh).every((id) => id === undefined)) return null;
   const visible = await partLines(db, { ids }, seesDrafts(person.role));
-  const planning = await planningRecord(db, folded.row.configurationId, person, { parts: ids.filter((id) => visible.some((line) => line.id === id)), jobId: folded.row.id });
+  const planning = await planningRecord(db, folded.row.configurationId, person, {
+    parts: ids.filter((id) => visible.some((line) => line.id === id)),
+    jobId: folded.row.id,
+  });
   const choices = choicesOf(folded.state);
-  const plan = planOf(planning, sideOf(planning, sides.old), sideOf(planning, sides.fresh), { ...NO_CHOICES, ...choices }, practiceOf(planning.practice));
+  const plan = planOf(
+    planning,
+    sideOf(planning, sides.old),
+    sideOf(planning, sides.fresh),
+    { ...NO_CHOICES, ...choices },
+    practiceOf(planning.practice),
+  );
   const findings = findingsOf(plan, units);
   return {
     verdict: plan.verdict,
     // Stops and what is open come before the work; clear ones are for the view itself.
-    findings: (['stop', 'open', 'work'] as const).flatMap((word) => findings.filter((each) => each.word === word && each.about !== 'changes')),
+    findings: (['stop', 'open', 'work'] as const).flatMap((word) =>
+      findings.filter((each) => each.word === word && each.about !== 'changes'),
+    ),
     work: plan.work,
     materials: plan.materials,
     address: addressOf(sides, choices),
   };
-} // prettier-ignore
+}
 
 export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
@@ -51,10 +74,19 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
     findConfiguration(db, row.configurationId),
     loadVocabulary(db),
     planOfJob(db, folded, person, units),
-    partLines(db, { ids: [...new Set(events.flatMap(({ payload }) => ('partId' in payload ? [payload.partId] : [])))] }, seesDrafts(person.role)),
-    noticesOf(db, state.parts.map((part) => part.partId), seesDrafts(person.role)),
+    partLines(
+      db,
+      { ids: [...new Set(events.flatMap(({ payload }) => ('partId' in payload ? [payload.partId] : [])))] },
+      seesDrafts(person.role),
+    ),
+    noticesOf(
+      db,
+      state.parts.map((part) => part.partId),
+      seesDrafts(person.role),
+    ),
   ]);
-  const numberOf = (partId: number): string => lines.find((line) => line.id === partId)?.number ?? 'not released';
+  const numberOf = (partId: number): string =>
+    lines.find((line) => line.id === partId)?.number ?? 'not released';
   return {
     id,
     version: row.version,
@@ -63,11 +95,14 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
     opened: { by: row.by, at: row.at },
     state,
     parts: state.parts.map(({ partId, kind, role, state: at }): JobPartLine => ({
-      partId, kind, role, state: at,
+      partId,
+      kind,
+      role,
+      state: at,
       number: numberOf(partId),
       notices: notices.get(partId) ?? [],
     })),
     plan,
     story: storyOf(events, state, numberOf),
   };
-} // prettier-ignore
+}

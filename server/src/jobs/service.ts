@@ -36,13 +36,17 @@ export interface JobHand {
 /** What was chosen on a job, as a plan takes it; a word or number it does not know is left out. */
 export function choicesOf(state: Pick<JobState, 'choices'>): Choices {
   const numbers = Object.fromEntries(
-    CHOICE_FIGURES.flatMap((key) => (typeof state.choices[key] === 'number' ? [[key, state.choices[key]]] : [])),
+    CHOICE_FIGURES.flatMap((key) =>
+      typeof state.choices[key] === 'number' ? [[key, state.choices[key]]] : [],
+    ),
   );
   const words = Object.fromEntries(
-    (['load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const).flatMap((key) => (typeof state.choices[key] === 'string' ? [[key, state.choices[key]]] : [])),
+    (['load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const).flatMap((key) =>
+      typeof state.choices[key] === 'string' ? [[key, state.choices[key]]] : [],
+    ),
   );
   return { ...NO_CHOICES, ...numbers, ...words };
-} // prettier-ignore
+}
 
 export async function jobHand(db: Db, id: number): Promise<JobHand> {
   const row = await jobRow(db, id);
@@ -65,7 +69,14 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
     case 'opened':
       return payload.complaint;
     case 'described':
-      return [payload.label, payload.complaint, payload.odometerKm === undefined || payload.odometerKm === null ? '' : `${payload.odometerKm} km`, payload.alterations?.join(', ')].filter(Boolean).join(' · ');
+      return [
+        payload.label,
+        payload.complaint,
+        payload.odometerKm === undefined || payload.odometerKm === null ? '' : `${payload.odometerKm} km`,
+        payload.alterations?.join(', '),
+      ]
+        .filter(Boolean)
+        .join(' · ');
     case 'vehicle put right':
     case 'figure given up':
       return payload.why;
@@ -78,7 +89,9 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
     case 'part dropped':
       return numberOf(payload.partId);
     case 'choices made':
-      return Object.entries(payload.choices).map(([key, value]) => `${key} ${value ?? 'as on record'}`).join(', ');
+      return Object.entries(payload.choices)
+        .map(([key, value]) => `${key} ${value ?? 'as on record'}`)
+        .join(', ');
     case 'compared':
       return payload.title;
     case 'sheet allowed':
@@ -97,13 +110,15 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
     case 'opened again':
       return payload.note;
     case 'late looked at':
-      return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note].filter(Boolean).join(': ');
+      return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note]
+        .filter(Boolean)
+        .join(': ');
     case 'readings taken':
       return payload.what;
     default:
       return '';
   }
-} // prettier-ignore
+}
 
 const STORY = 200;
 /** What happened, newest first. */
@@ -148,7 +163,10 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
   const [rows, vocabulary] = await Promise.all([jobRows(db), loadVocabulary(db)]);
   const closed = rows.filter((row) => row.closed).map((row) => row.id);
   const [vehicles, closedEvents] = await Promise.all([
-    configurationsByIds(db, rows.map((row) => row.configurationId)),
+    configurationsByIds(
+      db,
+      rows.map((row) => row.configurationId),
+    ),
     eventsOf(db, closed),
   ]);
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
@@ -159,7 +177,7 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
     title: titles.get(configurationId) ?? '',
     opened: { by, at },
   }));
-} // prettier-ignore
+}
 
 function guardKinds(events: readonly JobEventDraft[], role: Role): void {
   const barred = events.findIndex(({ kind }) => EVENTS[kind].specialist && !canEdit(role));
@@ -169,8 +187,9 @@ function guardKinds(events: readonly JobEventDraft[], role: Role): void {
 /** Vehicles named by events are on record. */
 async function checkVehicles(db: Db, events: readonly JobEventDraft[]): Promise<void> {
   for (const event of events)
-    if (event.kind === 'opened' || event.kind === 'vehicle put right') await findConfiguration(db, event.payload.vehicleId);
-} // prettier-ignore
+    if (event.kind === 'opened' || event.kind === 'vehicle put right')
+      await findConfiguration(db, event.payload.vehicleId);
+}
 
 async function refold(db: Db, id: number): Promise<void> {
   const events = (await eventsOf(db, [id])).get(id) ?? [];
@@ -212,6 +231,9 @@ export async function addEvents(
 }
 
 /** Folds jobs whose row is older than their events, each in the name of whoever opened it. */
-export async function foldOutdated(db: Db, asOpener: (personId: number, work: (tx: Db) => Promise<void>) => Promise<void>): Promise<void> {
+export async function foldOutdated(
+  db: Db,
+  asOpener: (personId: number, work: (tx: Db) => Promise<void>) => Promise<void>,
+): Promise<void> {
   for (const { id, by } of await unfolded(db)) await asOpener(by, (tx) => refold(tx, id));
-} // prettier-ignore
+}

@@ -52,7 +52,9 @@ const literally = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}
 export async function rowsNamed(db: Db, table: LibraryTable, text: string, drafts: boolean): Promise<Row[]> {
   const from = TABLES[table];
   const columns = getTableColumns(from) as unknown as Record<string, never>;
-  const named = ['name', 'code', 'kind'].filter((key) => key in columns && !(key === 'kind' && table !== 'source'));
+  const named = ['name', 'code', 'kind'].filter(
+    (key) => key in columns && !(key === 'kind' && table !== 'source'),
+  );
   const words = literally(text);
   const matches: SQL | undefined =
     text === '' || named.length === 0 ? undefined : or(...named.map((key) => ilike(columns[key]!, words)));
@@ -62,4 +64,4 @@ export async function rowsNamed(db: Db, table: LibraryTable, text: string, draft
     .where(and(matches, drafts ? undefined : IN_USE[table]))
     .orderBy(columns[named[0] ?? 'id']!)
     .limit(SHOWN)) as Row[];
-} // prettier-ignore
+}

@@ -100,7 +100,12 @@ export async function saveRecord(
 }
 
 /** What differs between two states of a record, in words, records it names by their titles. */
-async function recordChanges(db: Db, table: LibraryTable, before: RecordValues, after: RecordValues): Promise<Change[]> {
+async function recordChanges(
+  db: Db,
+  table: LibraryTable,
+  before: RecordValues,
+  after: RecordValues,
+): Promise<Change[]> {
   const shown = async ({ field }: RecordField, value: unknown): Promise<string> => {
     if (value === undefined || value === null || value === '') return '';
     if (field.type === 'record') {
@@ -117,7 +122,7 @@ async function recordChanges(db: Db, table: LibraryTable, before: RecordValues, 
     if (was !== is) changes.push(changeOf(each.label, was, is));
   }
   return changes;
-} // prettier-ignore
+}
 
 /** Said of a change of a record that a vehicle, a figure or a claim names. */
 export const recordTouch = (
@@ -134,7 +139,12 @@ export const recordTouch = (
     return { title: `${LIBRARY[table].one} ${await titleOf(db, table, row)}`, about: table, id, changes };
   });
 
-export async function libraryLines(db: Db, table: LibraryTable, text: string, role: Role): Promise<LibraryLine[]> {
+export async function libraryLines(
+  db: Db,
+  table: LibraryTable,
+  text: string,
+  role: Role,
+): Promise<LibraryLine[]> {
   const vocabulary = await loadVocabulary(db);
   const rows = await rowsNamed(db, table, text, seesDrafts(role));
   const makes = new Map(vocabulary.makes.map((each) => [each.id, each.name]));
@@ -154,4 +164,4 @@ export async function libraryLines(db: Db, table: LibraryTable, text: string, ro
                 : '',
     })),
   );
-} // prettier-ignore
+}

@@ -21,10 +21,13 @@ import type { ConfigurationRow } from '../vehicles/queries.ts';
 
 type Tried = Awaited<ReturnType<typeof outcomes>>[number];
 
-export const isSelfShifting = (vehicle: Pick<ConfigurationRow, 'transmissionId'>, vocabulary: Vocabulary): boolean => {
+export const isSelfShifting = (
+  vehicle: Pick<ConfigurationRow, 'transmissionId'>,
+  vocabulary: Vocabulary,
+): boolean => {
   const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
   return transmission !== undefined && transmission.kind !== 'manual';
-}; // prettier-ignore
+};
 
 export const fitVehicleOf = (
   vehicle: ConfigurationRow,

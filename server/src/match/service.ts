@@ -126,12 +126,21 @@ async function judgingOf(
 }
 
 /** Plugs of the parts and the bay, and of what was measured on the vehicle in hand. */
-async function plugsWith(db: Db, records: JudgingRecords, job: JobHand | undefined): Promise<FitVehicle['plugs']> {
-  const own = [job?.figures.words.fanConnector?.word, job?.figures.words.moduleConnector?.word].filter((code): code is string => code !== undefined && !records.plugs.has(code));
+async function plugsWith(
+  db: Db,
+  records: JudgingRecords,
+  job: JobHand | undefined,
+): Promise<FitVehicle['plugs']> {
+  const own = [job?.figures.words.fanConnector?.word, job?.figures.words.moduleConnector?.word].filter(
+    (code): code is string => code !== undefined && !records.plugs.has(code),
+  );
   if (own.length === 0) return records.plugs;
   const connectors = await connectorsByCode(db, own);
-  return new Map([...records.plugs, ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const)]);
-} // prettier-ignore
+  return new Map([
+    ...records.plugs,
+    ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const),
+  ]);
+}
 
 const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
   id,
@@ -260,7 +269,10 @@ export async function sets(
       minutes: minutesOf(set.together.work),
       materials: materialsOf(set.together.work),
       inTheBoxes: set.parts.flatMap(({ id, part }) => (kept.has(part.kind) ? [] : (boxes.get(id) ?? []))),
-      unknown: set.together.open.map(({ id, members }) => ({ label: labelOf(id), parts: members.map(numberOf) })),
+      unknown: set.together.open.map(({ id, members }) => ({
+        label: labelOf(id),
+        parts: members.map(numberOf),
+      })),
     })),
     nearMisses: nearMisses.map(({ parts: members, breaks: { a, b, by } }) => ({
       parts: members.map(line()),
@@ -270,7 +282,7 @@ export async function sets(
           : `${by === 'installed' ? 'Tried before' : labelOf(by)}: ${numberOf(a)} and ${numberOf(b)} do not suit each other.`,
     })),
   };
-} // prettier-ignore
+}
 
 const GROUP_SHOWN = 40;
 

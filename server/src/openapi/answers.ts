@@ -11,15 +11,25 @@ export interface AnswersSchema {
 
 /** What every address answers with, read off the contract's own types: by the type checker, so that it cannot lag behind. */
 export function answersOfContract(): AnswersSchema {
-  const program = TJS.programFromConfig(path.join(contract, 'tsconfig.json'), [path.join(contract, 'src/routes.ts')]);
-  const schema = TJS.generateSchema(program, 'Answers', { required: true, ignoreErrors: true, noExtraProps: true });
+  const program = TJS.programFromConfig(path.join(contract, 'tsconfig.json'), [
+    path.join(contract, 'src/routes.ts'),
+  ]);
+  const schema = TJS.generateSchema(program, 'Answers', {
+    required: true,
+    ignoreErrors: true,
+    noExtraProps: true,
+  });
   if (!schema?.properties || !schema.definitions) throw new Error('the contract has no answers');
   // An object whose keys are free is one of no keys to the generator.
   const open = (_key: string, value: unknown): unknown => {
     const part = value as { type?: unknown; properties?: object; additionalProperties?: unknown } | null;
-    return part?.type === 'object' && part.additionalProperties === false && Object.keys(part.properties ?? {}).length === 0
+    return part?.type === 'object' &&
+      part.additionalProperties === false &&
+      Object.keys(part.properties ?? {}).length === 0
       ? { ...part, additionalProperties: true }
       : value;
   };
-  return JSON.parse(JSON.stringify({ properties: schema.properties, definitions: schema.definitions }, open)) as AnswersSchema;
-} // prettier-ignore
+  return JSON.parse(
+    JSON.stringify({ properties: schema.properties, definitions: schema.definitions }, open),
+  ) as AnswersSchema;
+}

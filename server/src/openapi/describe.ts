@@ -31,10 +31,32 @@ const WAITS = {
 };
 
 function operation(id: string, route: Route): Record<string, unknown> {
-  const inPath = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-  const query = route.query ? (jsonSchema(route.query) as { properties?: Record<string, unknown>; required?: string[] }) : {};
-  const inQuery = Object.entries(query.properties ?? {}).map(([name, schema]) => ({ name, in: 'query', required: query.required?.includes(name) ?? false, schema }));
-  const inHead = route.ifMatch ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'ETag of the record the save is based on' }] : [];
+  const inPath = [...route.path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const query = route.query
+    ? (jsonSchema(route.query) as { properties?: Record<string, unknown>; required?: string[] })
+    : {};
+  const inQuery = Object.entries(query.properties ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    required: query.required?.includes(name) ?? false,
+    schema,
+  }));
+  const inHead = route.ifMatch
+    ? [
+        {
+          name: 'If-Match',
+          in: 'header',
+          required: true,
+          schema: { type: 'string' },
+          description: 'ETag of the record the save is based on',
+        },
+      ]
+    : [];
   const writes = route.method !== 'get' && route.roles !== 'anyone';
   return {
     operationId: id,
@@ -44,14 +66,32 @@ function operation(id: string, route: Route): Record<string, unknown> {
       ...inPath,
       ...inQuery,
       ...inHead,
-      ...(writes ? [{ name: 'X-CSRF-Token', in: 'header', required: true, schema: { type: 'string' } }, { name: 'Idempotency-Key', in: 'header', schema: { type: 'string', maxLength: 100 } }] : []),
+      ...(writes
+        ? [
+            { name: 'X-CSRF-Token', in: 'header', required: true, schema: { type: 'string' } },
+            { name: 'Idempotency-Key', in: 'header', schema: { type: 'string', maxLength: 100 } },
+          ]
+        : []),
     ],
-    ...(route.body ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(route.body) } } } } : {}),
-    ...(route.raw ? { requestBody: { required: true, content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } } } : {}),
+    ...(route.body
+      ? {
+          requestBody: {
+            required: true,
+            content: { 'application/json': { schema: jsonSchema(route.body) } },
+          },
+        }
+      : {}),
+    ...(route.raw
+      ? { requestBody: { required: true, content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } } }
+      : {}),
     security: route.roles === 'anyone' ? [] : [{ session: [] }],
-    responses: { '2XX': answer(id), ...(route.reviewed ? { 202: WAITS } : {}), default: { $ref: '#/components/responses/Problem' } },
+    responses: {
+      '2XX': answer(id),
+      ...(route.reviewed ? { 202: WAITS } : {}),
+      default: { $ref: '#/components/responses/Problem' },
+    },
   };
-} // prettier-ignore
+}
 
 /** The server's addresses as OpenAPI 3.1, made from the table they are mounted from. */
 export function describeApi(): Record<string, unknown> {
@@ -62,17 +102,32 @@ export function describeApi(): Record<string, unknown> {
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Radiatrix', version: '1', description: 'Which cooling part goes into which vehicle, and why.' },
+    info: {
+      title: 'Radiatrix',
+      version: '1',
+      description: 'Which cooling part goes into which vehicle, and why.',
+    },
     paths,
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'radiatrix' } },
-      responses: { Problem: { description: 'What is wrong and what to do (RFC 9457)', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } } },
+      responses: {
+        Problem: {
+          description: 'What is wrong and what to do (RFC 9457)',
+          content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+        },
+      },
       schemas: {
         ...placed(answers.definitions),
         Waits: {
           type: 'object',
           required: ['waits'],
-          properties: { waits: { type: 'object', required: ['id', 'title'], properties: { id: { type: 'integer' }, title: { type: 'string' } } } },
+          properties: {
+            waits: {
+              type: 'object',
+              required: ['id', 'title'],
+              properties: { id: { type: 'integer' }, title: { type: 'string' } },
+            },
+          },
         },
         Problem: {
           type: 'object',
@@ -84,13 +139,19 @@ export function describeApi(): Record<string, unknown> {
             code: { enum: Object.keys(PROBLEMS) },
             detail: { type: 'string' },
             instance: { type: 'string' },
-            fields: { type: 'array', items: { type: 'object', properties: { path: { type: 'string' }, message: { type: 'string' } } } },
+            fields: {
+              type: 'array',
+              items: {
+                type: 'object',
+                properties: { path: { type: 'string' }, message: { type: 'string' } },
+              },
+            },
           },
         },
       },
     },
   };
-} // prettier-ignore
+}
 
 /** The published JSON Schema of the exchange format. */
 export const describeBundle = (): Record<string, unknown> => ({

@@ -11,7 +11,9 @@ export async function noticesOf(
   drafts: boolean,
 ): Promise<Map<number, string[]>> {
   const [marks, lines] = await Promise.all([marksOn(db, ids), partLines(db, { ids }, drafts)]);
-  return new Map(lines.map((line) => [line.id, noticesWith(marks, line)]));
+  // A part that was withdrawn has no line for this reader, and still what happened to it.
+  const notes = new Map(lines.map((line) => [line.id, line.notes]));
+  return new Map(ids.map((id) => [id, noticesWith(marks, { id, notes: notes.get(id) ?? '' })]));
 }
 
 /** The same of a part whose line is at hand. */
@@ -26,21 +28,36 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
   if (ids.length === 0) return found;
   const say = (id: number, text: string): void => void found.set(id, [...(found.get(id) ?? []), text]);
   const [successors, misfits, withdrawn] = await Promise.all([
-    db.select({ id: supersession.oldPartId, number: part.number }).from(supersession).innerJoin(part, eq(part.id, supersession.newPartId)).where(anyOf(supersession.oldPartId, ids)),
     db
-      .select({ id: partRevision.partId, count: sql<number>`count(*)::integer`, last: sql<string>`max(${outcome.on})::text` })
+      .select({ id: supersession.oldPartId, number: part.number })
+      .from(supersession)
+      .innerJoin(part, eq(part.id, supersession.newPartId))
+      .where(anyOf(supersession.oldPartId, ids)),
+    db
+      .select({
+        id: partRevision.partId,
+        count: sql<number>`count(*)::integer`,
+        last: sql<string>`max(${outcome.on})::text`,
+      })
       .from(outcome)
       .innerJoin(partRevision, eq(partRevision.id, outcome.partRevisionId))
       .where(and(anyOf(partRevision.partId, ids), eq(outcome.result, 'did not fit')))
       .groupBy(partRevision.partId),
     db
-      .selectDistinctOn([partRevision.partId], { id: partRevision.partId, revision: partRevision.revision, reason: partRevision.withdrawnFor, at: partRevision.withdrawnAt })
+      .selectDistinctOn([partRevision.partId], {
+        id: partRevision.partId,
+        revision: partRevision.revision,
+        reason: partRevision.withdrawnFor,
+        at: partRevision.withdrawnAt,
+      })
       .from(partRevision)
       .where(and(anyOf(partRevision.partId, ids), isNotNull(partRevision.withdrawnAt)))
       .orderBy(partRevision.partId, desc(partRevision.revision)),
   ]);
-  for (const { id, revision, reason, at } of withdrawn) say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
+  for (const { id, revision, reason, at } of withdrawn)
+    say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
   for (const { id, number } of successors) say(id, `Superseded by ${number}.`);
-  for (const { id, count, last } of misfits) say(id, `Did not fit ${count === 1 ? 'once' : `${count} times`}, last on ${last}.`);
+  for (const { id, count, last } of misfits)
+    say(id, `Did not fit ${count === 1 ? 'once' : `${count} times`}, last on ${last}.`);
   return found;
-} // prettier-ignore
+}

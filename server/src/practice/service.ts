@@ -26,7 +26,11 @@ export async function shopPractice(db: Db): Promise<Practice> {
   return practiceOf(ownPractice(await practiceRows(db)));
 }
 
-export async function changePractice(db: Db, change: PracticeChange, personId: number): Promise<ShopPractice[]> {
+export async function changePractice(
+  db: Db,
+  change: PracticeChange,
+  personId: number,
+): Promise<ShopPractice[]> {
   const rows = await practiceRows(db);
   const own = { ...ownPractice(rows), [change.name]: change.value ?? USUAL_PRACTICE[change.name] };
   try {
@@ -37,4 +41,4 @@ export async function changePractice(db: Db, change: PracticeChange, personId: n
   }
   await writePractice(db, change, personId);
   return practiceRows(db);
-} // prettier-ignore
+}

@@ -52,14 +52,22 @@ export async function documentOf(db: Db, revisionId: number): Promise<ProcedureD
 
 export async function procedureHead(db: Db, id: number, revisionId: number) {
   const [row] = await db
-    .select({ id: procedure.id, bayId: procedure.bayId, bayName: bay.name, partKind: procedure.partKind, author: person.name, at: procedureRevision.at, releasedAt: procedureRevision.releasedAt })
+    .select({
+      id: procedure.id,
+      bayId: procedure.bayId,
+      bayName: bay.name,
+      partKind: procedure.partKind,
+      author: person.name,
+      at: procedureRevision.at,
+      releasedAt: procedureRevision.releasedAt,
+    })
     .from(procedure)
     .innerJoin(bay, eq(bay.id, procedure.bayId))
     .innerJoin(procedureRevision, eq(procedureRevision.id, revisionId))
     .innerJoin(person, eq(person.id, procedureRevision.authorId))
     .where(eq(procedure.id, id));
   return row;
-} // prettier-ignore
+}
 
 export async function insertProcedure(
   db: Db,

@@ -27,19 +27,32 @@ export interface StoredRequest {
 /** A reviewer reads so many lines of one proposal; of the rest they are told the number. */
 const LINES_KEPT = 300;
 
-function gathered(touched: readonly Touch[]): { title: string; about: ProposalSubject; aboutId: number | null; changes: Change[] } {
+function gathered(touched: readonly Touch[]): {
+  title: string;
+  about: ProposalSubject;
+  aboutId: number | null;
+  changes: Change[];
+} {
   const [first, ...rest] = touched;
   const others = new Set(rest.map((touch) => touch.title).filter((title) => title !== first!.title));
   const changes = touched.flatMap((touch) =>
-    others.size === 0 ? touch.changes : touch.changes.map((change) => ({ ...change, label: `${touch.title}: ${change.label}` })),
+    others.size === 0
+      ? touch.changes
+      : touch.changes.map((change) => ({ ...change, label: `${touch.title}: ${change.label}` })),
   );
   return {
     title: others.size === 0 ? first!.title : `${first!.title}, and ${others.size} more`,
     about: first!.about,
     aboutId: first!.id,
-    changes: changes.length > LINES_KEPT ? [...changes.slice(0, LINES_KEPT), changeOf(`${changes.length - LINES_KEPT} more of the kind`, '', 'see the file they came in')] : changes,
+    changes:
+      changes.length > LINES_KEPT
+        ? [
+            ...changes.slice(0, LINES_KEPT),
+            changeOf(`${changes.length - LINES_KEPT} more of the kind`, '', 'see the file they came in'),
+          ]
+        : changes,
   };
-} // prettier-ignore
+}
 
 /** Keeps a request, with what it would change, until a reviewer has looked at it. */
 export async function propose(
@@ -158,6 +171,7 @@ export async function takeBack(db: Db, id: number, person: Person): Promise<void
   const row = await openProposal(db, id);
   if (row.personId !== person.id)
     throw new ProblemError('not-allowed', { detail: 'Whoever proposed it takes it back.' });
-  if (!(await markTakenBack(db, row))) throw new ProblemError('stale', { detail: 'It was dealt with in this moment.' });
+  if (!(await markTakenBack(db, row)))
+    throw new ProblemError('stale', { detail: 'It was dealt with in this moment.' });
   if (row.route === 'applyUpload') await forget(db, row.params.id!);
-} // prettier-ignore
+}

@@ -51,8 +51,15 @@ async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionH
   if (kind === 'bay') {
     const line = (await waitingBays(db)).find((each) => each.id === id);
     if (!line) throw notFound('Figures of that bay that wait');
-    return { id, revision: line.version, version: line.version, state: 'draft', authorId: line.writers[0]!, writers: line.writers };
-  } // prettier-ignore
+    return {
+      id,
+      revision: line.version,
+      version: line.version,
+      state: 'draft',
+      authorId: line.writers[0]!,
+      writers: line.writers,
+    };
+  }
   const head = await headOf(db, kind, id, true);
   if (!head || head.state === 'released') throw notFound('An open revision of that record');
   return head;
@@ -87,10 +94,13 @@ async function comesToLight(db: Db, partId: number): Promise<Change[]> {
     loadVocabulary(db),
   ]);
   return [
-    ...held.map((claim) => ({ ...changeOf('Said to fit', '', claimSentence(claim, vocabulary)), support: `${claim.source}, grade ${claim.grade}` })),
+    ...held.map((claim) => ({
+      ...changeOf('Said to fit', '', claimSentence(claim, vocabulary)),
+      support: `${claim.source}, grade ${claim.grade}`,
+    })),
     ...photos.map((photo) => changeOf('Photograph', '', photo.caption || 'without a caption')),
   ];
-} // prettier-ignore
+}
 
 /** What of a bay is new, another, or to go. */
 async function bayChanges(db: Db, id: number) {
@@ -214,11 +224,13 @@ export async function sendBack(
 ): Promise<void> {
   const head = await judged(db, kind, id, person, ifMatch);
   const done =
-    kind === 'proposal' ? await markSentBack(db, head, reason)
-    : kind === 'bay' ? await sendBackBay(db, id, head.version, reason)
-    : await sendBackTo(db, kind, head, reason);
+    kind === 'proposal'
+      ? await markSentBack(db, head, reason)
+      : kind === 'bay'
+        ? await sendBackBay(db, id, head.version, reason)
+        : await sendBackTo(db, kind, head, reason);
   if (!done) throw lost();
-} // prettier-ignore
+}
 
 /** What was released turns out wrong: nobody sees it from here on, and where it was used a notice says so. */
 export async function withdraw(

@@ -82,7 +82,12 @@ export async function advance(
 }
 
 /** Keeps why a draft was sent back; it is a draft again for whoever wrote it. */
-export async function sendBackTo(db: Db, kind: RevisionKind, head: RevisionHead, reason: string): Promise<boolean> {
+export async function sendBackTo(
+  db: Db,
+  kind: RevisionKind,
+  head: RevisionHead,
+  reason: string,
+): Promise<boolean> {
   const { table } = REVISIONS[kind];
   const rows = await db
     .update(table)
@@ -90,10 +95,16 @@ export async function sendBackTo(db: Db, kind: RevisionKind, head: RevisionHead,
     .where(and(eq(table.id, head.id), eq(table.version, head.version)))
     .returning({ id: table.id });
   return rows.length === 1;
-} // prettier-ignore
+}
 
 /** Withdraws the newest released revision; false where there is none. */
-export async function withdrawFrom(db: Db, kind: RevisionKind, ownerId: number, personId: number, reason: string): Promise<boolean> {
+export async function withdrawFrom(
+  db: Db,
+  kind: RevisionKind,
+  ownerId: number,
+  personId: number,
+  reason: string,
+): Promise<boolean> {
   const head = await headOf(db, kind, ownerId, false);
   if (!head) return false;
   const { table } = REVISIONS[kind];
@@ -103,4 +114,4 @@ export async function withdrawFrom(db: Db, kind: RevisionKind, ownerId: number, 
     .where(and(eq(table.id, head.id), isNull(table.withdrawnAt)))
     .returning({ id: table.id });
   return rows.length === 1;
-} // prettier-ignore
+}

@@ -13,13 +13,29 @@ async function named(db: Db, text: string, role: Role): Promise<SearchHit[]> {
   const makes = new Map(vocabulary.makes.map((make) => [make.id, make.name]));
   const starts = (name: string): boolean => name.toLowerCase().startsWith(low);
   const models = vocabulary.models
-    .filter(({ name, makeId, nicknames }) => starts(name) || nicknames.some(starts) || `${makes.get(makeId)} ${name}`.toLowerCase().startsWith(low))
+    .filter(
+      ({ name, makeId, nicknames }) =>
+        starts(name) ||
+        nicknames.some(starts) ||
+        `${makes.get(makeId)} ${name}`.toLowerCase().startsWith(low),
+    )
     .slice(0, EACH)
     .map(({ id, name, makeId }): SearchHit => ({ type: 'model', id, name, make: makes.get(makeId) ?? '' }));
-  const engines = vocabulary.engines.filter(({ code }) => starts(code)).slice(0, EACH).map((each): SearchHit => ({ type: 'engine', id: each.id, code: each.code, label: engineLabel(each) }));
-  const transmissions = vocabulary.transmissions.filter(({ code }) => starts(code)).slice(0, EACH).map((each): SearchHit => ({ type: 'transmission', id: each.id, code: each.code, label: transmissionLabel(each) }));
+  const engines = vocabulary.engines
+    .filter(({ code }) => starts(code))
+    .slice(0, EACH)
+    .map((each): SearchHit => ({ type: 'engine', id: each.id, code: each.code, label: engineLabel(each) }));
+  const transmissions = vocabulary.transmissions
+    .filter(({ code }) => starts(code))
+    .slice(0, EACH)
+    .map((each): SearchHit => ({
+      type: 'transmission',
+      id: each.id,
+      code: each.code,
+      label: transmissionLabel(each),
+    }));
   return [...models, ...engines, ...transmissions];
-} // prettier-ignore
+}
 
 async function others(db: Db, text: string): Promise<SearchHit[]> {
   const [connectors, sources, jobs] = await Promise.all([

@@ -79,13 +79,19 @@ export async function sheetRecord(
   if (!line) throw notFound('That part');
   const reader: Person = released.length > 0 ? { ...person, role: 'installer' } : person;
   const others = (job?.state.parts ?? []).map((part) => part.partId);
-  const visible = new Set((await partLines(db, { ids: others }, seesDrafts(reader.role))).map((row) => row.id));
+  const visible = new Set(
+    (await partLines(db, { ids: others }, seesDrafts(reader.role))).map((row) => row.id),
+  );
   const planning = await planningRecord(db, vehicleId, reader, {
     parts: [...new Set([partId, ...others.filter((id) => visible.has(id))])].slice(0, 8),
     jobId,
   });
   const choices = job?.choices ?? NO_CHOICES;
-  const together = judgeTogether(fitVehicleOf(planning, choices), membersFor(planning, partId, job), practiceOf(planning.practice));
+  const together = judgeTogether(
+    fitVehicleOf(planning, choices),
+    membersFor(planning, partId, job),
+    practiceOf(planning.practice),
+  );
   const [procedures, vocabulary, listed] = await Promise.all([
     proceduresOfBay(db, vehicle.bayId, drafts),
     loadVocabulary(db),
@@ -98,9 +104,14 @@ export async function sheetRecord(
     throw new ProblemError('not-found', {
       detail: `No ${drafts ? '' : 'released '}procedure for this kind of part is on record for this vehicle yet.`,
     });
-  const head = (await headOf(db, 'procedure', chosen.id, false)) ?? (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
+  const head =
+    (await headOf(db, 'procedure', chosen.id, false)) ??
+    (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
   if (!head) throw notFound('That procedure');
-  const [document, about] = await Promise.all([documentOf(db, head.id), procedureHead(db, chosen.id, head.id)]);
+  const [document, about] = await Promise.all([
+    documentOf(db, head.id),
+    procedureHead(db, chosen.id, head.id),
+  ]);
   const bay = planning.bay;
   const engine = byId(vocabulary.engines, vehicle.engineId);
   const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
@@ -117,7 +128,11 @@ export async function sheetRecord(
       selfShifting: transmission?.kind !== 'manual',
       highVoltage: engine?.fuel === 'hybrid' || engine?.fuel === 'electric',
     },
-    context: { vehicle, vocabulary, part: Object.fromEntries(Object.entries(words).map(([key, figure]) => [key, figure?.word])) },
+    context: {
+      vehicle,
+      vocabulary,
+      part: Object.fromEntries(Object.entries(words).map(([key, figure]) => [key, figure?.word])),
+    },
     work: together.work,
     units,
     coolant: capacity && {
@@ -127,7 +142,8 @@ export async function sheetRecord(
       insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
     },
   });
-  const plug = line.kind === 'fan' ? [bay.words.fanConnector?.word ?? '', words.fanConnector?.word ?? ''] : [];
+  const plug =
+    line.kind === 'fan' ? [bay.words.fanConnector?.word ?? '', words.fanConnector?.word ?? ''] : [];
   const allowed = job?.state.allowed[String(partId)];
   const { id, number, maker, kind, description, revision, state } = line;
   return {
@@ -139,11 +155,21 @@ export async function sheetRecord(
       way: document!.way,
       revision: head.revision,
       state: head.state,
-      released: head.state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null,
+      released:
+        head.state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null,
     },
     verdictText: VERDICT_WORDS[together.verdict],
-    allowed: together.verdict === 'not-proven' && allowed ? { reason: allowed.reason, by: allowed.by, at: allowed.at } : null,
-    notices: [...sheet.notes, ...part.notices, ...listed.flatMap((claim) => (claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : []))],
+    allowed:
+      together.verdict === 'not-proven' && allowed
+        ? { reason: allowed.reason, by: allowed.by, at: allowed.at }
+        : null,
+    notices: [
+      ...sheet.notes,
+      ...part.notices,
+      ...listed.flatMap((claim) =>
+        claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : [],
+      ),
+    ],
     job: job ? { id: job.id, label: job.label } : null,
     ways: ways.map(({ id: way, title }) => ({ id: way, title })),
     sheet,
@@ -151,4 +177,4 @@ export async function sheetRecord(
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),
     released: head.state === 'released' && line.state === 'released',
   };
-} // prettier-ignore
+}

@@ -5,12 +5,21 @@ import { person, stream, streamChunk } from '../db/schema/index.ts';
 
 export async function streamById(db: Db, id: string) {
   const [row] = await db
-    .select({ id: stream.id, jobId: stream.jobId, device: stream.device, instrument: stream.instrument, boot: stream.boot, channels: stream.channels, by: person.name, at: stream.at })
+    .select({
+      id: stream.id,
+      jobId: stream.jobId,
+      device: stream.device,
+      instrument: stream.instrument,
+      boot: stream.boot,
+      channels: stream.channels,
+      by: person.name,
+      at: stream.at,
+    })
     .from(stream)
     .innerJoin(person, eq(person.id, stream.by))
     .where(eq(stream.id, id));
   return row;
-} // prettier-ignore
+}
 
 export const insertStream = (db: Db, values: typeof stream.$inferInsert) =>
   db.insert(stream).values(values).onConflictDoNothing();

@@ -31,7 +31,11 @@ function withUnit(text: string, kind: PartKind, field: string, unit: string): st
 }
 
 /** A part may stand on several rows, one for each source or method of its figures. */
-export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeading[], sourceName: string): Read {
+export function partsBundle(
+  rows: readonly Row[],
+  mapping: readonly MappedHeading[],
+  sourceName: string,
+): Read {
   const found = new Map<string, { part: Bundle['parts'][number]; row: number }>();
   const wrong: WrongCell[] = [];
   const headingOf = (field: string): string => mapping.find((each) => each.field === field)?.heading ?? field;
@@ -40,12 +44,22 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
     const of = (field: string): string => own[field] ?? '';
     const kind = of('kind').toLowerCase() as PartKind;
     if (!PART_KINDS.includes(kind)) {
-      wrong.push({ row, heading: headingOf('kind'), reason: `“${of('kind')}” is no kind of part`, fix: `one of ${PART_KINDS.join(', ')}` });
+      wrong.push({
+        row,
+        heading: headingOf('kind'),
+        reason: `“${of('kind')}” is no kind of part`,
+        fix: `one of ${PART_KINDS.join(', ')}`,
+      });
       continue;
     }
     const method = (of('method') || 'caliper') as Method;
     if (!METHODS.includes(method)) {
-      wrong.push({ row, heading: headingOf('method'), reason: `“${method}” is no way of measuring`, fix: `one of ${METHODS.join(', ')}` });
+      wrong.push({
+        row,
+        heading: headingOf('method'),
+        reason: `“${method}” is no way of measuring`,
+        fix: `one of ${METHODS.join(', ')}`,
+      });
       continue;
     }
     const figures = mapping.flatMap(({ field, unit }) => {
@@ -53,8 +67,22 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
       if (!isFigureColumn(field) || text === '' || !attributeOf(kind, field)) return [];
       const attribute = attributeOf(kind, field)!;
       // A column that the row's instrument cannot measure was read off the part: a pressure off its cap.
-      const own = attribute.type !== 'quantity' ? methodOr(attribute, method) : canMeasure(method, attribute.dimension) ? method : canMeasure('bench', attribute.dimension) ? 'bench' : 'sheet';
-      return [{ key: field, text: withUnit(text, kind, field, unit), method: own as Method, source: of('source') || sourceName }];
+      const own =
+        attribute.type !== 'quantity'
+          ? methodOr(attribute, method)
+          : canMeasure(method, attribute.dimension)
+            ? method
+            : canMeasure('bench', attribute.dimension)
+              ? 'bench'
+              : 'sheet';
+      return [
+        {
+          key: field,
+          text: withUnit(text, kind, field, unit),
+          method: own as Method,
+          source: of('source') || sourceName,
+        },
+      ];
     });
     const held = found.get(of('number'));
     if (held) {
@@ -62,7 +90,8 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
       continue;
     }
     const interchange = listed(of('interchange')).map((each) => {
-      const [, seller = '', number = ''] = /^([^:]+):\s*(.+)$/.exec(each) ?? /^(\S+)\s+(.+)$/.exec(each) ?? [each, each, each];
+      const [, seller = '', number = ''] = /^([^:]+):\s*(.+)$/.exec(each) ??
+        /^(\S+)\s+(.+)$/.exec(each) ?? [each, each, each];
       return { seller, number };
     });
     const inTheBox = listed(of('inTheBox')).map((each) => {
@@ -71,11 +100,25 @@ export function partsBundle(rows: readonly Row[], mapping: readonly MappedHeadin
     });
     found.set(of('number'), {
       row,
-      part: { number: of('number'), maker: of('maker'), kind, description: of('description') || of('number'), notes: of('notes'), supersedes: of('supersedes'), inTheBox, interchange, figures },
+      part: {
+        number: of('number'),
+        maker: of('maker'),
+        kind,
+        description: of('description') || of('number'),
+        notes: of('notes'),
+        supersedes: of('supersedes'),
+        inTheBox,
+        interchange,
+        figures,
+      },
     });
   }
-  return { bundle: { parts: [...found.values()].map((each) => each.part) }, rowOf: [...found.values()].map((each) => each.row), wrong };
-} // prettier-ignore
+  return {
+    bundle: { parts: [...found.values()].map((each) => each.part) },
+    rowOf: [...found.values()].map((each) => each.row),
+    wrong,
+  };
+}
 
 /** The code of an engine or a transmission, by its code or in the words that Ask reads: "2.2 diesel", "auto". */
 function codeOf(
@@ -93,7 +136,11 @@ function codeOf(
   return meant.length > 1 ? { mayBe: meant } : { code: meant[0] ?? said };
 }
 
-export function vehiclesBundle(rows: readonly Row[], mapping: readonly MappedHeading[], vocabulary: Vocabulary): Read {
+export function vehiclesBundle(
+  rows: readonly Row[],
+  mapping: readonly MappedHeading[],
+  vocabulary: Vocabulary,
+): Read {
   const wrong: WrongCell[] = [];
   const headingOf = (field: string): string => mapping.find((each) => each.field === field)?.heading ?? field;
   const vehicles = rows.map(({ row, cells }) => {
@@ -103,28 +150,77 @@ export function vehiclesBundle(rows: readonly Row[], mapping: readonly MappedHea
     const coded = (field: 'engine' | 'transmission'): string => {
       const found = codeOf(field, of(field), vocabulary);
       if ('code' in found) return found.code;
-      wrong.push({ row, heading: headingOf(field), reason: `“${of(field)}” may be ${found.mayBe.join(' or ')}`, fix: 'a vehicle has one: give its code' });
+      wrong.push({
+        row,
+        heading: headingOf(field),
+        reason: `“${of(field)}” may be ${found.mayBe.join(' or ')}`,
+        fix: 'a vehicle has one: give its code',
+      });
       return of(field);
     };
     const airConditioning = saidYes(of('airConditioning'), false);
-    if (airConditioning === undefined) wrong.push({ row, heading: headingOf('airConditioning'), reason: `“${of('airConditioning')}” is neither yes nor no`, fix: 'write yes or no' });
+    if (airConditioning === undefined)
+      wrong.push({
+        row,
+        heading: headingOf('airConditioning'),
+        reason: `“${of('airConditioning')}” is neither yes nor no`,
+        fix: 'write yes or no',
+      });
     return {
-      model: of('model'), year: Number(of('year')), engine: coded('engine'), transmission: coded('transmission'),
-      airConditioning: airConditioning ?? false, package: of('package') || 'standard',
-      body: of('body'), drive: of('drive'), steering: of('steering'), built: [from, to], bay: of('bay'),
+      model: of('model'),
+      year: Number(of('year')),
+      engine: coded('engine'),
+      transmission: coded('transmission'),
+      airConditioning: airConditioning ?? false,
+      package: of('package') || 'standard',
+      body: of('body'),
+      drive: of('drive'),
+      steering: of('steering'),
+      built: [from, to],
+      bay: of('bay'),
     };
   });
-  return { bundle: { vehicles: vehicles as unknown as Bundle['vehicles'] }, rowOf: rows.map(({ row }) => row), wrong };
-} // prettier-ignore
+  return {
+    bundle: { vehicles: vehicles as unknown as Bundle['vehicles'] },
+    rowOf: rows.map(({ row }) => row),
+    wrong,
+  };
+}
 
 /** The bundle as its schema has it, with every cell that does not fit it named by row. */
-export function validated(read: Read, list: 'parts' | 'vehicles', headingOf: (field: string) => string): { bundle: Bundle; wrong: WrongCell[] } {
-  const { error, value } = bundleSchema.validate({ format: BUNDLE_FORMAT, ...read.bundle }, { abortEarly: false });
-  return { bundle: value as Bundle, wrong: [...read.wrong, ...(error?.details ?? []).map((detail) => wrongAt(detail.path.join('.'), detail.message, read.rowOf, list, headingOf))] };
-} // prettier-ignore
+export function validated(
+  read: Read,
+  list: 'parts' | 'vehicles',
+  headingOf: (field: string) => string,
+): { bundle: Bundle; wrong: WrongCell[] } {
+  const { error, value } = bundleSchema.validate(
+    { format: BUNDLE_FORMAT, ...read.bundle },
+    { abortEarly: false },
+  );
+  return {
+    bundle: value as Bundle,
+    wrong: [
+      ...read.wrong,
+      ...(error?.details ?? []).map((detail) =>
+        wrongAt(detail.path.join('.'), detail.message, read.rowOf, list, headingOf),
+      ),
+    ],
+  };
+}
 
 /** A problem at `parts.12.description` as a cell of the row that the part came from. */
-export function wrongAt(path: string, message: string, rowOf: readonly number[], list: string, headingOf: (field: string) => string): WrongCell {
+export function wrongAt(
+  path: string,
+  message: string,
+  rowOf: readonly number[],
+  list: string,
+  headingOf: (field: string) => string,
+): WrongCell {
   const [, at, field = ''] = new RegExp(`^${list}\\.(\\d+)(?:\\.(\\w+))?`).exec(path) ?? [];
-  return { row: at === undefined ? 0 : (rowOf[Number(at)] ?? 0), heading: field === '' ? '' : headingOf(field), reason: message, fix: 'correct the cell, or bring what it names in first' };
-} // prettier-ignore
+  return {
+    row: at === undefined ? 0 : (rowOf[Number(at)] ?? 0),
+    heading: field === '' ? '' : headingOf(field),
+    reason: message,
+    fix: 'correct the cell, or bring what it names in first',
+  };
+}

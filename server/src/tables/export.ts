@@ -31,10 +31,14 @@ class Names {
     const makes = new Map(vocabulary.makes.map((make) => [make.id, make.name]));
     this.engines = new Map(vocabulary.engines.map((each) => [each.id, each.code]));
     this.transmissions = new Map(vocabulary.transmissions.map((each) => [each.id, each.code]));
-    this.models = new Map(vocabulary.models.map((each) => [each.id, { name: each.name, make: makes.get(each.makeId)! }]));
+    this.models = new Map(
+      vocabulary.models.map((each) => [each.id, { name: each.name, make: makes.get(each.makeId)! }]),
+    );
   }
-  engine = (ids: readonly number[] | null, by = ' | '): string => (ids ?? []).map((id) => this.engines.get(id)!).join(by);
-  transmission = (ids: readonly number[] | null, by = ' | '): string => (ids ?? []).map((id) => this.transmissions.get(id)!).join(by);
+  engine = (ids: readonly number[] | null, by = ' | '): string =>
+    (ids ?? []).map((id) => this.engines.get(id)!).join(by);
+  transmission = (ids: readonly number[] | null, by = ' | '): string =>
+    (ids ?? []).map((id) => this.transmissions.get(id)!).join(by);
 
   /** As the importer reads it back: "not 2010; not QA5". */
   exceptions(list: readonly Scope[]): string {
@@ -47,12 +51,14 @@ class Names {
           scope.airConditioning === null ? '' : scope.airConditioning ? 'aircon' : 'no aircon',
           scope.packages ? scope.packages.join(' or ') : '',
           scope.built ? `built ${scope.built[0]} to ${scope.built[1]}` : '',
-        ].filter(Boolean).join(' '),
+        ]
+          .filter(Boolean)
+          .join(' '),
       )
       .map((text) => `not ${text}`)
       .join('; ');
   }
-} // prettier-ignore
+}
 
 async function* applications(db: Db, role: Role): AsyncGenerator<Cells> {
   const names = new Names(await loadVocabulary(db));
@@ -101,14 +107,35 @@ async function* vehicles(db: Db): AsyncGenerator<Cells> {
 async function* partsWithFigures(db: Db, role: Role) {
   const rows = await allParts(db);
   for (let from = 0; from < rows.length; from += 200) {
-    const lines = await partLines(db, { ids: rows.slice(from, from + 200).map((row) => row.id) }, seesDrafts(role));
-    const figures = await figuresOfRevisions(db, lines.map((line) => line.revisionId));
+    const lines = await partLines(
+      db,
+      { ids: rows.slice(from, from + 200).map((row) => row.id) },
+      seesDrafts(role),
+    );
+    const figures = await figuresOfRevisions(
+      db,
+      lines.map((line) => line.revisionId),
+    );
     for (const { id, number, maker, kind, description, notes, revisionId } of lines) {
-      const [interchange, { supersedes }, inTheBox] = await Promise.all([interchangeOf(db, id), successionOf(db, id), boxOf(db, revisionId)]);
-      yield { number, maker, kind, description, notes, supersedes, interchange, inTheBox, figures: figures.filter((each) => each.partRevisionId === revisionId) };
+      const [interchange, { supersedes }, inTheBox] = await Promise.all([
+        interchangeOf(db, id),
+        successionOf(db, id),
+        boxOf(db, revisionId),
+      ]);
+      yield {
+        number,
+        maker,
+        kind,
+        description,
+        notes,
+        supersedes,
+        interchange,
+        inTheBox,
+        figures: figures.filter((each) => each.partRevisionId === revisionId),
+      };
     }
   }
-} // prettier-ignore
+}
 
 /** One row for each source and method of a part's figures, so that nothing is lost of how each is known. */
 async function* parts(db: Db, role: Role): AsyncGenerator<Cells> {
@@ -125,9 +152,16 @@ async function* parts(db: Db, role: Role): AsyncGenerator<Cells> {
     }
     if (groups.size === 0) yield head;
     for (const group of groups.values())
-      yield { ...head, source: group[0]!.source, method: group[0]!.method, ...Object.fromEntries(group.map((figure) => [figure.key, figure.value === null ? figure.word : figure.text])) };
+      yield {
+        ...head,
+        source: group[0]!.source,
+        method: group[0]!.method,
+        ...Object.fromEntries(
+          group.map((figure) => [figure.key, figure.value === null ? figure.word : figure.text]),
+        ),
+      };
   }
-} // prettier-ignore
+}
 
 const LISTS: Record<TableKind, 'claims' | 'vehicles' | 'parts'> = { applications: 'claims', vehicles: 'vehicles', parts: 'parts' }; // prettier-ignore
 const codes = (text: string | undefined): string[] | null => (text ? text.split(' | ') : null);
@@ -146,24 +180,43 @@ async function* bundleClaims(db: Db, role: Role): AsyncGenerator<unknown> {
       transmissions: codes(names.transmission(transmissionIds)),
     });
     const { modelId, number, source, fits, original, note, exceptions, ...own } = row;
-    yield { part: number, model: names.models.get(modelId)!.name, ...scope(own), fits, original, note, source, exceptions: exceptions.map(scope) };
+    yield {
+      part: number,
+      model: names.models.get(modelId)!.name,
+      ...scope(own),
+      fits,
+      original,
+      note,
+      source,
+      exceptions: exceptions.map(scope),
+    };
   }
-} // prettier-ignore
+}
 
 async function* bundleVehicles(db: Db): AsyncGenerator<unknown> {
   for await (const { make: _make, year, airConditioning, built, ...rest } of vehicles(db))
-    yield { ...rest, year: Number(year), airConditioning: airConditioning === 'yes', built: span(built, ' to ', String) };
-} // prettier-ignore
+    yield {
+      ...rest,
+      year: Number(year),
+      airConditioning: airConditioning === 'yes',
+      built: span(built, ' to ', String),
+    };
+}
 
 async function* bundleParts(db: Db, role: Role): AsyncGenerator<unknown> {
   for await (const line of partsWithFigures(db, role)) {
     const { figures, ...rest } = line;
     yield {
       ...rest,
-      figures: figures.map(({ key, value, word, text, method, source }) => ({ key, text: value === null ? word : text, method, source })),
+      figures: figures.map(({ key, value, word, text, method, source }) => ({
+        key,
+        text: value === null ? word : text,
+        method,
+        source,
+      })),
     };
   }
-} // prettier-ignore
+}
 
 const RECORDS: Record<TableKind, (db: Db, role: Role) => AsyncGenerator<unknown>> = { applications: bundleClaims, vehicles: bundleVehicles, parts: bundleParts }; // prettier-ignore
 
@@ -175,7 +228,9 @@ const ROWS: Record<TableKind, (db: Db, role: Role) => AsyncGenerator<Cells>> = {
 
 /** A kind of record as a file, written as it is read; importing it again changes nothing. */
 export function exported(db: Db, kind: TableKind, format: 'csv' | 'xlsx' | 'json', role: Role) {
-  const columns = columnsOf(kind).filter(({ field }) => kind !== 'applications' || (field !== 'yearFrom' && field !== 'yearTo'));
+  const columns = columnsOf(kind).filter(
+    ({ field }) => kind !== 'applications' || (field !== 'yearFrom' && field !== 'yearTo'),
+  );
   const rows = () => ROWS[kind](db, role);
   const write = async (out: Writable): Promise<void> => {
     const put = async (text: string): Promise<void> => {
@@ -198,14 +253,34 @@ export function exported(db: Db, kind: TableKind, format: 'csv' | 'xlsx' | 'json
       const all: Cells[] = [];
       for await (const row of rows()) {
         all.push(row);
-        if (all.length > XLSX_ROWS) throw new ProblemError('too-large', { detail: `A workbook takes ${XLSX_ROWS} rows; take the CSV.` });
+        if (all.length > XLSX_ROWS)
+          throw new ProblemError('too-large', {
+            detail: `A workbook takes ${XLSX_ROWS} rows; take the CSV.`,
+          });
       }
-      const used = columns.filter((each) => !isFigureColumn(each.field) || all.some((row) => row[each.field]));
-      const cell = (value: string, bold = false) => ({ value: guardCell(value), type: String, ...(bold ? { fontWeight: 'bold' as const } : {}) });
-      const data = [used.map((each) => cell(each.label, true)), ...all.map((row) => used.map((each) => cell(row[each.field] ?? '')))];
-      await put(await (writeXlsxFile(data as never) as unknown as { toBuffer: () => Promise<Buffer> }).toBuffer() as never);
+      const used = columns.filter(
+        (each) => !isFigureColumn(each.field) || all.some((row) => row[each.field]),
+      );
+      const cell = (value: string, bold = false) => ({
+        value: guardCell(value),
+        type: String,
+        ...(bold ? { fontWeight: 'bold' as const } : {}),
+      });
+      const data = [
+        used.map((each) => cell(each.label, true)),
+        ...all.map((row) => used.map((each) => cell(row[each.field] ?? ''))),
+      ];
+      await put(
+        (await (
+          writeXlsxFile(data as never) as unknown as { toBuffer: () => Promise<Buffer> }
+        ).toBuffer()) as never,
+      );
     }
   };
-  const MEDIA = { csv: 'text/csv; charset=utf-8', json: 'application/json', xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet' };
+  const MEDIA = {
+    csv: 'text/csv; charset=utf-8',
+    json: 'application/json',
+    xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  };
   return { name: `radiatrix ${kind}.${format}`, mediaType: MEDIA[format], write };
-} // prettier-ignore
+}

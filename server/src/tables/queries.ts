@@ -54,7 +54,14 @@ const SAMPLE = 100;
 
 /** The first of the staged lines that say something new, for a reviewer to read. */
 export async function stagedSample(db: Db, upload: string): Promise<Change[]> {
-  const { rows } = await db.execute<{ number: string; model: string; first: number; last: number; fits: boolean; source: string }>(sql`
+  const { rows } = await db.execute<{
+    number: string;
+    model: string;
+    first: number;
+    last: number;
+    fits: boolean;
+    source: string;
+  }>(sql`
     select p.number, m.name as model, lower(l.years) as first, upper(l.years) - 1 as last, l.fits, s.name as source
     from import_line l join part p on p.id = l.part_id join model m on m.id = l.model_id join source s on s.id = l.source_id
     where l.upload = ${upload} and l.verdict in ('new', 'changed') order by l.row limit ${SAMPLE}`);
@@ -65,7 +72,7 @@ export async function stagedSample(db: Db, upload: string): Promise<Change[]> {
     support: said,
     stamp: null,
   }));
-} // prettier-ignore
+}
 
 /** The last row of a staged upload. */
 export async function lastRow(db: Db, upload: string): Promise<number> {
@@ -101,7 +108,7 @@ const AT_ONCE = 5000;
 /** Every application a reader may see, in the order it was recorded, a few thousand at a time. */
 export async function* applicationRows(db: Db, drafts: boolean): AsyncGenerator<ApplicationRecord> {
   const ids = (text: unknown) => orNull(WRITTEN.ids.read(text as string));
-  for (let after = 0; ; ) {
+  for (let after = 0; ;) {
     const { rows } = await db.execute<Record<string, unknown>>(sql`
       select a.id, p.number, a.model_id, lower(a.years) as from_year, upper(a.years) - 1 as to_year, a.built::text as built, a.engine_ids::text as engines, a.transmission_ids::text as transmissions,
         a.air_conditioning, a.packages::text as packages, a.fits, a.original, a.note, a.exceptions, s.name as source
@@ -125,4 +132,4 @@ export async function* applicationRows(db: Db, drafts: boolean): AsyncGenerator<
     if (rows.length < AT_ONCE) return;
     after = rows.at(-1)!.id as number;
   }
-} // prettier-ignore
+}

@@ -81,9 +81,13 @@ export class Uploads {
       }
       const [headings = [], ...sample] = head;
       if (headings.every((heading) => heading.trim() === ''))
-        throw new ProblemError('unreadable', { detail: 'The first row has no headings. Nothing was changed.' });
+        throw new ProblemError('unreadable', {
+          detail: 'The first row has no headings. Nothing was changed.',
+        });
       if (sample.length === 0)
-        throw new ProblemError('unreadable', { detail: 'There are headings and no rows under them. Nothing was changed.' });
+        throw new ProblemError('unreadable', {
+          detail: 'There are headings and no rows under them. Nothing was changed.',
+        });
       const id = randomUUID();
       const view: Upload = {
         id,
@@ -100,14 +104,25 @@ export class Uploads {
         wrong: [],
         message: '',
       };
-      this.held.set(id, { view, personId: person.id, folder, file, encoding, separator, stopped: false, wrong: [], bundle: undefined, working: undefined });
+      this.held.set(id, {
+        view,
+        personId: person.id,
+        folder,
+        file,
+        encoding,
+        separator,
+        stopped: false,
+        wrong: [],
+        bundle: undefined,
+        working: undefined,
+      });
       setTimeout(() => void this.drop(id), KEPT_MS).unref();
       return view;
     } catch (error) {
       await rm(folder, { recursive: true, force: true });
       throw error;
     }
-  } // prettier-ignore
+  }
 
   get(id: string, person: Person): Upload {
     return this.own(id, person).view;
@@ -125,30 +140,45 @@ export class Uploads {
     Object.assign(held.view, { state, done: 0, message: '' });
     held.working = work()
       .catch((error: unknown) => {
-        if (error instanceof Stopped) Object.assign(held.view, { state: 'stopped', message: 'Stopped; nothing was changed.' });
+        if (error instanceof Stopped)
+          Object.assign(held.view, { state: 'stopped', message: 'Stopped; nothing was changed.' });
         else {
           const problem = problemOf(error);
-          Object.assign(held.view, { state: 'failed', message: `${problem.extra.detail ?? problem.message} Nothing was changed.` });
+          Object.assign(held.view, {
+            state: 'failed',
+            message: `${problem.extra.detail ?? problem.message} Nothing was changed.`,
+          });
         }
       })
       .finally(() => {
         held.working = undefined;
       });
     return held.view;
-  } // prettier-ignore
+  }
 
   preview(id: string, mapping: MappedHeading[], sourceId: number | null, person: Person): Upload {
     const held = this.own(id, person);
     const { view } = held;
     const columns = columnsOf(view.kind);
-    const missing = columns.filter(({ required, field }) => required && !mapping.some((each) => each.field === field));
-    const twice = mapping.find(({ field }, at) => field !== '' && mapping.findIndex((each) => each.field === field) !== at);
-    const unknown = mapping.find(({ field }) => field !== '' && !columns.some((each) => each.field === field));
+    const missing = columns.filter(
+      ({ required, field }) => required && !mapping.some((each) => each.field === field),
+    );
+    const twice = mapping.find(
+      ({ field }, at) => field !== '' && mapping.findIndex((each) => each.field === field) !== at,
+    );
+    const unknown = mapping.find(
+      ({ field }) => field !== '' && !columns.some((each) => each.field === field),
+    );
     const fields = [
-      ...missing.map(({ label }) => ({ path: 'mapping', message: `No column holds ${label.toLowerCase()}; say which one does.` })),
+      ...missing.map(({ label }) => ({
+        path: 'mapping',
+        message: `No column holds ${label.toLowerCase()}; say which one does.`,
+      })),
       ...(twice ? [{ path: 'mapping', message: `Two columns are taken for ${twice.field}.` }] : []),
       ...(unknown ? [{ path: 'mapping', message: `There is no field “${unknown.field}”.` }] : []),
-      ...(mapping.length === view.mapping.length ? [] : [{ path: 'mapping', message: 'Every heading of the file must be in it.' }]),
+      ...(mapping.length === view.mapping.length
+        ? []
+        : [{ path: 'mapping', message: 'Every heading of the file must be in it.' }]),
     ];
     if (fields.length > 0) throw new ProblemError('invalid', { fields });
     return this.begin(held, 'reading', async () => {
@@ -171,22 +201,41 @@ export class Uploads {
       view.wrong = held.wrong.slice(0, WRONG_SHOWN);
       view.state = 'ready';
     });
-  } // prettier-ignore
+  }
 
-  private async previewBundle(held: Held, kind: 'parts' | 'vehicles', sourceId: number | null, person: Person, progress: (done: number) => void): Promise<void> {
+  private async previewBundle(
+    held: Held,
+    kind: 'parts' | 'vehicles',
+    sourceId: number | null,
+    person: Person,
+    progress: (done: number) => void,
+  ): Promise<void> {
     const { view } = held;
     const rows: { row: number; cells: string[] }[] = [];
     for await (const each of rowsOf(held.file, held.encoding, held.separator)) {
       if (each.row === 1) continue;
-      if (each.cells.length !== view.mapping.length) held.wrong.push({ row: each.row, heading: '', reason: `${each.cells.length} cells under ${view.mapping.length} headings`, fix: 'quote cells that hold the separator, or add the missing ones' });
+      if (each.cells.length !== view.mapping.length)
+        held.wrong.push({
+          row: each.row,
+          heading: '',
+          reason: `${each.cells.length} cells under ${view.mapping.length} headings`,
+          fix: 'quote cells that hold the separator, or add the missing ones',
+        });
       else rows.push(each);
-      if (rows.length > BUNDLE_ROWS) throw new ProblemError('too-large', { detail: `A table of ${kind} takes ${BUNDLE_ROWS} rows at once; split it.` });
+      if (rows.length > BUNDLE_ROWS)
+        throw new ProblemError('too-large', {
+          detail: `A table of ${kind} takes ${BUNDLE_ROWS} rows at once; split it.`,
+        });
     }
     view.of = rows.length;
     progress(0);
     const named = sourceId === null ? undefined : await sourceName(this.connection.db, sourceId);
-    const read = kind === 'parts' ? partsBundle(rows, view.mapping, named ?? '') : vehiclesBundle(rows, view.mapping, await loadVocabulary(this.connection.db));
-    const headingOf = (field: string): string => view.mapping.find((each) => each.field === field)?.heading ?? field;
+    const read =
+      kind === 'parts'
+        ? partsBundle(rows, view.mapping, named ?? '')
+        : vehiclesBundle(rows, view.mapping, await loadVocabulary(this.connection.db));
+    const headingOf = (field: string): string =>
+      view.mapping.find((each) => each.field === field)?.heading ?? field;
     const { bundle, wrong } = validated(read, kind, headingOf);
     held.wrong.push(...wrong);
     if (wrong.length > 0) return;
@@ -194,15 +243,20 @@ export class Uploads {
     progress(rows.length);
     held.bundle = bundle;
     view.counts = { ...report.counts[kind], wrong: 0 };
-    held.wrong.push(...report.wrong.map((each) => wrongAt(each.path, each.message, read.rowOf, kind, headingOf)));
-  } // prettier-ignore
+    held.wrong.push(
+      ...report.wrong.map((each) => wrongAt(each.path, each.message, read.rowOf, kind, headingOf)),
+    );
+  }
 
   apply(id: string, person: Person): Upload {
     const held = this.own(id, person);
     const { view } = held;
-    if (view.state !== 'ready') throw new ProblemError('not-ready', { detail: 'Look at what it would change first.' });
+    if (view.state !== 'ready')
+      throw new ProblemError('not-ready', { detail: 'Look at what it would change first.' });
     if (view.counts.wrong > 0)
-      throw new ProblemError('not-ready', { detail: `${view.counts.wrong} rows are wrong; a table comes in whole or not at all.` });
+      throw new ProblemError('not-ready', {
+        detail: `${view.counts.wrong} rows are wrong; a table comes in whole or not at all.`,
+      });
     return this.begin(held, 'applying', async () => {
       const waits = await asPerson(this.connection.db, person.id, async (tx) => {
         if (held.bundle) {
@@ -215,12 +269,31 @@ export class Uploads {
         }
         // What others did since the preview is weighed again, in the transaction that writes.
         if ((await compare(tx, id)).length > 0)
-          throw new ProblemError('stale', { detail: 'The library changed since the preview; look at it again.' });
+          throw new ProblemError('stale', {
+            detail: 'The library changed since the preview; look at it again.',
+          });
         const lines = person.role === 'specialist' ? await linesOfSeenParts(tx, id) : 0;
         if (lines > 0) {
-          const request = { route: 'applyUpload', params: { id }, query: {}, body: undefined, ifMatch: '' } as const;
-          const change = changeOf('Lines of the catalogue', '', `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`);
-          await propose(tx, person, request, [{ title: `The table ${view.name}`, about: 'part', id: null, changes: [change, ...(await stagedSample(tx, id))] }]);
+          const request = {
+            route: 'applyUpload',
+            params: { id },
+            query: {},
+            body: undefined,
+            ifMatch: '',
+          } as const;
+          const change = changeOf(
+            'Lines of the catalogue',
+            '',
+            `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`,
+          );
+          await propose(tx, person, request, [
+            {
+              title: `The table ${view.name}`,
+              about: 'part',
+              id: null,
+              changes: [change, ...(await stagedSample(tx, id))],
+            },
+          ]);
           return true;
         }
         await bringIn(tx, id, (done) => {
@@ -232,7 +305,7 @@ export class Uploads {
       view.state = waits ? 'waiting' : 'applied';
       if (!waits) await forget(this.connection.db, id);
     });
-  } // prettier-ignore
+  }
 
   async stop(id: string, person: Person): Promise<Upload> {
     const held = this.own(id, person);
@@ -252,21 +325,44 @@ export class Uploads {
   }
 
   /** The wrong rows as they came, each with what is wrong with it, to be put right and sent again. */
-  async wrongRows(id: string, person: Person): Promise<{ name: string; write: (out: Writable) => Promise<void> }> {
+  async wrongRows(
+    id: string,
+    person: Person,
+  ): Promise<{ name: string; write: (out: Writable) => Promise<void> }> {
     const held = this.own(id, person);
     const by = new Map<number, WrongCell[]>();
     for (const each of held.wrong) by.set(each.row, [...(by.get(each.row) ?? []), each]);
     const file = path.join(held.folder, 'wrong.csv');
     const out = createWriteStream(file);
-    out.write(csvLine([...held.view.mapping.map((each) => each.heading), 'Row', 'What is wrong', 'How to put it right']));
+    out.write(
+      csvLine([
+        ...held.view.mapping.map((each) => each.heading),
+        'Row',
+        'What is wrong',
+        'How to put it right',
+      ]),
+    );
     for await (const { row, cells } of rowsOf(held.file, held.encoding, held.separator)) {
       const wrong = by.get(row);
       if (!wrong) continue;
       const padded = held.view.mapping.map((_, at) => cells[at] ?? '');
       const says = (each: WrongCell): string => `${each.heading ? `${each.heading}: ` : ''}${each.reason}`;
-      if (!out.write(csvLine([...padded, String(row), wrong.map(says).join('; '), wrong.map((each) => each.fix).join('; ')]))) await once(out, 'drain');
+      if (
+        !out.write(
+          csvLine([
+            ...padded,
+            String(row),
+            wrong.map(says).join('; '),
+            wrong.map((each) => each.fix).join('; '),
+          ]),
+        )
+      )
+        await once(out, 'drain');
     }
     await new Promise<void>((done) => out.end(done));
-    return { name: `wrong rows of ${held.view.name.replace(/\.\w+$/, '')}.csv`, write: (to) => pipeline(createReadStream(file), to, { end: false }) };
-  } // prettier-ignore
+    return {
+      name: `wrong rows of ${held.view.name.replace(/\.\w+$/, '')}.csv`,
+      write: (to) => pipeline(createReadStream(file), to, { end: false }),
+    };
+  }
 }

@@ -33,14 +33,13 @@ export const cellsOf = (mapping: readonly MappedHeading[], cells: readonly strin
 const escaped = (text: string): string => text.replace(/[\\\t\n\r]/g, (each) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[each]!); // prettier-ignore
 
 /** Reads every row against the library, puts what can be read into the staging table, and names what cannot. */
-export async function stage(connection: Connection, input: StageInput): Promise<{ rows: number; wrong: WrongCell[] }> {
+export async function stage(
+  connection: Connection,
+  input: StageInput,
+): Promise<{ rows: number; wrong: WrongCell[] }> {
   const { db, pool } = connection;
   const { upload, mapping, sourceId } = input;
-  const [vocabulary, parts, sources] = await Promise.all([
-    loadVocabulary(db),
-    allParts(db),
-    allSources(db),
-  ]);
+  const [vocabulary, parts, sources] = await Promise.all([loadVocabulary(db), allParts(db), allSources(db)]);
   const reader = new ApplicationReader(vocabulary);
   const partIds = new Map(parts.map((each) => [each.number.toLowerCase(), each.id]));
   const sourceIds = new Map(sources.map((each) => [each.name.toLowerCase(), each.id]));
@@ -51,7 +50,9 @@ export async function stage(connection: Connection, input: StageInput): Promise<
   try {
     await client.query('delete from import_line where upload = $1', [upload]);
     const copy = client.query(
-      copyFrom('copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions) from stdin'),
+      copyFrom(
+        'copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions) from stdin',
+      ),
     );
     copy.on('error', () => {});
     for await (const { row, cells } of input.rows) {
@@ -59,21 +60,53 @@ export async function stage(connection: Connection, input: StageInput): Promise<
       rows += 1;
       if (rows % 500 === 0) input.progress(rows);
       if (cells.length !== mapping.length) {
-        wrong.push({ row, heading: '', reason: `${cells.length} cells under ${mapping.length} headings`, fix: 'quote cells that hold the separator, or add the missing ones' });
+        wrong.push({
+          row,
+          heading: '',
+          reason: `${cells.length} cells under ${mapping.length} headings`,
+          fix: 'quote cells that hold the separator, or add the missing ones',
+        });
         continue;
       }
       const { row: read, problems } = reader.read(cellsOf(mapping, cells));
-      for (const { field, reason, fix } of problems) wrong.push({ row, heading: headingOf(field), reason, fix });
+      for (const { field, reason, fix } of problems)
+        wrong.push({ row, heading: headingOf(field), reason, fix });
       if (!read) continue;
       const partId = partIds.get(read.part.toLowerCase());
       const from = read.source === '' ? sourceId : sourceIds.get(read.source.toLowerCase());
-      if (partId === undefined) wrong.push({ row, heading: headingOf('part'), reason: `no part “${read.part}” is on record`, fix: 'correct the number, or bring the part in first' });
-      if (from === undefined || from === null) wrong.push({ row, heading: headingOf('source'), reason: read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`, fix: 'choose a source for the rows that name none, or correct the name' });
+      if (partId === undefined)
+        wrong.push({
+          row,
+          heading: headingOf('part'),
+          reason: `no part “${read.part}” is on record`,
+          fix: 'correct the number, or bring the part in first',
+        });
+      if (from === undefined || from === null)
+        wrong.push({
+          row,
+          heading: headingOf('source'),
+          reason:
+            read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`,
+          fix: 'choose a source for the rows that name none, or correct the name',
+        });
       if (partId === undefined || from === undefined || from === null) continue;
       const { scope, exceptions, fits, original, note, modelId } = read;
       const line = [
-        upload, row, partId, modelId, from, WRITTEN.years.write(scope.years), WRITTEN.months.write(orAny(scope.built)), WRITTEN.ids.write(orAny(scope.engineIds)), WRITTEN.ids.write(orAny(scope.transmissionIds)),
-        scope.airConditioning === null ? '\\N' : String(scope.airConditioning), WRITTEN.ids.write(orAny(scope.packages?.map((name) => PACKAGES.indexOf(name)) ?? null)), fits, original, escaped(note.slice(0, 200)), escaped(JSON.stringify(exceptions)),
+        upload,
+        row,
+        partId,
+        modelId,
+        from,
+        WRITTEN.years.write(scope.years),
+        WRITTEN.months.write(orAny(scope.built)),
+        WRITTEN.ids.write(orAny(scope.engineIds)),
+        WRITTEN.ids.write(orAny(scope.transmissionIds)),
+        scope.airConditioning === null ? '\\N' : String(scope.airConditioning),
+        WRITTEN.ids.write(orAny(scope.packages?.map((name) => PACKAGES.indexOf(name)) ?? null)),
+        fits,
+        original,
+        escaped(note.slice(0, 200)),
+        escaped(JSON.stringify(exceptions)),
       ].join('\t');
       if (!copy.write(`${line}\n`)) await once(copy, 'drain');
     }
@@ -84,7 +117,7 @@ export async function stage(connection: Connection, input: StageInput): Promise<
   }
   input.progress(rows);
   return { rows, wrong };
-} // prettier-ignore
+}
 
 const SAME_SCOPE = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.model_id = l.model_id and a.years = l.years and a.built = l.built
   and a.engine_ids = l.engine_ids and a.transmission_ids = l.transmission_ids and a.packages = l.packages
@@ -95,7 +128,9 @@ const OVERLAPS = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.m
 
 /** What each staged line is against the library and against the rest of its file: new, changed, same, or wrong. */
 export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
-  await db.execute(sql`update import_line set verdict = 'new', application_id = null where upload = ${upload}`);
+  await db.execute(
+    sql`update import_line set verdict = 'new', application_id = null where upload = ${upload}`,
+  );
   await db.execute(sql`
     update import_line l set verdict = case when a.fits = l.fits and a.original = l.original and l.note in ('', a.note) then 'same' else 'changed' end, application_id = a.id
     from application a where l.upload = ${upload} and ${SAME_SCOPE}`);
@@ -106,9 +141,19 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
       window same as (partition by part_id, source_id, model_id, years, built, engine_ids, transmission_ids, packages, air_conditioning, exceptions order by row)
     ) each where at > 1 order by row`);
   for (const { row, first } of twice)
-    wrong.push({ row, heading: '', reason: `says the same vehicles as row ${first}`, fix: 'keep one of the two' });
+    wrong.push({
+      row,
+      heading: '',
+      reason: `says the same vehicles as row ${first}`,
+      fix: 'keep one of the two',
+    });
   // Lines with exceptions may still not clash: those few are weighed by core.
-  const { rows: against } = await db.execute<{ row: number; other: number | null; held: number | null; weigh: boolean }>(sql`
+  const { rows: against } = await db.execute<{
+    row: number;
+    other: number | null;
+    held: number | null;
+    weigh: boolean;
+  }>(sql`
     select l.row, a.row as other, null::integer as held, l.exceptions <> '[]' or a.exceptions <> '[]' as weigh
     from import_line l join import_line a on a.upload = l.upload and a.row < l.row and ${OVERLAPS} where l.upload = ${upload}
     union all
@@ -116,49 +161,82 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
     from import_line l join application a on ${OVERLAPS} where l.upload = ${upload}
       and not exists (select 1 from import_line c where c.upload = l.upload and c.application_id = a.id and c.verdict = 'changed')
     order by 1 limit 20000`);
-  const weighed = await weigh(db, upload, against.filter((each) => each.weigh));
+  const weighed = await weigh(
+    db,
+    upload,
+    against.filter((each) => each.weigh),
+  );
   for (const { row, other, held, weigh: open } of against) {
     if (open && !weighed(row, other, held)) continue;
     wrong.push({
       row,
       heading: '',
-      reason: other === null ? 'this source says the opposite of some of these vehicles already' : `says the opposite of row ${other} for some of the same vehicles`,
+      reason:
+        other === null
+          ? 'this source says the opposite of some of these vehicles already'
+          : `says the opposite of row ${other} for some of the same vehicles`,
       fix: 'one source does not contradict itself: correct one line, or give them different sources',
     });
   }
-  for (const { row } of wrong) await db.execute(sql`update import_line set verdict = 'wrong' where upload = ${upload} and row = ${row}`);
+  for (const { row } of wrong)
+    await db.execute(sql`update import_line set verdict = 'wrong' where upload = ${upload} and row = ${row}`);
   return wrong;
-} // prettier-ignore
+}
 
 type Pair = { row: number; other: number | null; held: number | null };
 
-async function weigh(db: Db, upload: string, pairs: readonly Pair[]): Promise<(row: number, other: number | null, held: number | null) => boolean> {
+async function weigh(
+  db: Db,
+  upload: string,
+  pairs: readonly Pair[],
+): Promise<(row: number, other: number | null, held: number | null) => boolean> {
   if (pairs.length === 0) return () => true;
   const rows = [...new Set(pairs.flatMap((pair) => [pair.row, pair.other ?? pair.row]))];
   const { rows: staged } = await db.execute<Record<string, unknown>>(sql`
     select row, part_id, model_id, source_id, lower(years) as from_year, upper(years) - 1 as to_year, built::text, engine_ids::text, transmission_ids::text, packages::text, air_conditioning, fits, exceptions
-    from import_line where upload = ${upload} and row in (${sql.join(rows.map((row) => sql`${row}`), sql`, `)})`);
+    from import_line where upload = ${upload} and row in (${sql.join(
+      rows.map((row) => sql`${row}`),
+      sql`, `,
+    )})`);
   const ids = (text: unknown): readonly number[] | null => orNull(WRITTEN.ids.read(text as string));
   const lines = new Map(
     staged.map((each) => [
       each.row as number,
       {
-        id: each.row, partId: each.part_id, modelId: each.model_id, sourceId: each.source_id, years: [each.from_year, each.to_year], built: orNull(WRITTEN.months.read(each.built as string)),
-        engineIds: ids(each.engine_ids), transmissionIds: ids(each.transmission_ids), packages: ids(each.packages)?.map((at) => PACKAGES[at]!) ?? null,
-        airConditioning: each.air_conditioning, fits: each.fits, exceptions: each.exceptions,
+        id: each.row,
+        partId: each.part_id,
+        modelId: each.model_id,
+        sourceId: each.source_id,
+        years: [each.from_year, each.to_year],
+        built: orNull(WRITTEN.months.read(each.built as string)),
+        engineIds: ids(each.engine_ids),
+        transmissionIds: ids(each.transmission_ids),
+        packages: ids(each.packages)?.map((at) => PACKAGES[at]!) ?? null,
+        airConditioning: each.air_conditioning,
+        fits: each.fits,
+        exceptions: each.exceptions,
       } as unknown as Claim,
     ]),
   );
   const heldIds = new Set(pairs.flatMap((pair) => pair.held ?? []));
   const partIds = [...new Set([...lines.values()].map((line) => line.partId))];
-  const held = new Map((await claims(db, { partIds })).filter((claim) => heldIds.has(claim.id)).map((claim) => [claim.id, claim]));
-  return (row, other, heldId) => contradicts(lines.get(row)!, (other === null ? held.get(heldId!) : lines.get(other))!);
-} // prettier-ignore
+  const held = new Map(
+    (await claims(db, { partIds }))
+      .filter((claim) => heldIds.has(claim.id))
+      .map((claim) => [claim.id, claim]),
+  );
+  return (row, other, heldId) =>
+    contradicts(lines.get(row)!, (other === null ? held.get(heldId!) : lines.get(other))!);
+}
 
 const BATCH = 10_000;
 
 /** Brings the staged lines in, in the transaction it is given; throws to undo all of it. */
-export async function bringIn(db: Db, upload: string, progress: (done: number) => void = () => {}): Promise<void> {
+export async function bringIn(
+  db: Db,
+  upload: string,
+  progress: (done: number) => void = () => {},
+): Promise<void> {
   const rows = await lastRow(db, upload);
   await db.execute(sql`
     update application a set fits = l.fits, original = l.original, note = coalesce(nullif(l.note, ''), a.note), "by" = nullif(current_setting('radiatrix.person', true), '')::integer, at = now()
@@ -170,7 +248,7 @@ export async function bringIn(db: Db, upload: string, progress: (done: number) =
       from import_line where upload = ${upload} and verdict = 'new' and row > ${from} and row <= ${from + BATCH} order by row`);
     progress(Math.min(rows, from + BATCH));
   }
-} // prettier-ignore
+}
 
 /** Brings in what a reviewer let through: weighed once more, in the transaction that writes. */
 export async function bringInReleased(db: Db, upload: string): Promise<void> {

@@ -26,7 +26,9 @@ export function CellPanel({
   grid: Grid;
 }) {
   if (!cell || !row) {
-    const conflicts = grid.findings.filter((each) => each.type === 'says-both' || each.type === 'two-originals').length;
+    const conflicts = grid.findings.filter(
+      (each) => each.type === 'says-both' || each.type === 'two-originals',
+    ).length;
     const gaps = grid.findings.flatMap((each) => (each.type === 'gap' ? each.vehicles : [])).length;
     const never = grid.findings.filter((each) => each.type === 'never-built');
     return (
@@ -51,7 +53,7 @@ export function CellPanel({
         })}
       </div>
     );
-  } // prettier-ignore
+  }
   return (
     <section aria-label="Chosen cell" className="mt-4">
       <h2 className="text-[21px]">

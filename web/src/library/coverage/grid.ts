@@ -47,10 +47,13 @@ function coveredBy(claims: readonly CoverageClaim[], vehicles: readonly Configur
   return new Map(
     claims.map((claim) => {
       const region = regionOf(space, claim);
-      return [claim.id, new Set(vehicles.flatMap((vehicle, at) => (overlaps(boxes[at]!, region) ? [vehicle.id] : [])))];
+      return [
+        claim.id,
+        new Set(vehicles.flatMap((vehicle, at) => (overlaps(boxes[at]!, region) ? [vehicle.id] : []))),
+      ];
     }),
   );
-} // prettier-ignore
+}
 
 /** The grid of a model for one kind of part, or for one part. */
 export function gridOf(

@@ -28,9 +28,13 @@ export function RecordPage() {
   const table = known(name);
   const person = useOutletContext<Person>();
   const recordId = Number(id);
-  const { data, error, refetch } = api.useRecordQuery({ table: table ?? 'make', id: recordId }, { skip: !table });
+  const { data, error, refetch } = api.useRecordQuery(
+    { table: table ?? 'make', id: recordId },
+    { skip: !table },
+  );
   const [save, restoring] = api.useSaveRecordMutation();
-  if (!table) return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
+  if (!table)
+    return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting />;
   const { record, etag } = data;
@@ -55,8 +59,14 @@ export function RecordPage() {
       </div>
       <div className="mt-4 grid gap-10 lg:grid-cols-[minmax(320px,460px)_1fr]">
         <div>
-        <WaitingChanges of={table} id={recordId} person={person} />
-        <Editor key={`${table}${recordId}`} table={table} record={record} etag={etag} editable={canEdit(person.role)} />
+          <WaitingChanges of={table} id={recordId} person={person} />
+          <Editor
+            key={`${table}${recordId}`}
+            table={table}
+            record={record}
+            etag={etag}
+            editable={canEdit(person.role)}
+          />
         </div>
         {canEdit(person.role) ? (
           <div>
@@ -65,7 +75,14 @@ export function RecordPage() {
               id={recordId}
               onRestore={(then) => {
                 const row = [...then.values()].find((each) => each.table === table)?.row;
-                if (row) void save({ table, id: recordId, body: valuesOfRow(table, row), etag, key: crypto.randomUUID() });
+                if (row)
+                  void save({
+                    table,
+                    id: recordId,
+                    body: valuesOfRow(table, row),
+                    etag,
+                    key: crypto.randomUUID(),
+                  });
               }}
             />
             {restoring.error !== undefined && <Failure error={restoring.error} />}
@@ -74,14 +91,15 @@ export function RecordPage() {
       </div>
     </div>
   );
-} // prettier-ignore
+}
 
 export function NewRecordPage() {
   const table = known(useParams().table);
   const navigate = useNavigate();
   const [send, { error, isLoading }] = api.useNewRecordMutation();
   const [values, setValues] = useState<RecordValues>({});
-  if (!table) return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
+  if (!table)
+    return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
   const problems = problemOf(error)?.fields ?? [];
   return (
     <form
@@ -96,17 +114,32 @@ export function NewRecordPage() {
       }}
     >
       <h1 className="text-[24px]">New {LIBRARY[table].one}</h1>
-      <Fields table={table} values={values} onChange={(key, value) => setValues({ ...values, [key]: value })} problems={problems} />
+      <Fields
+        table={table}
+        values={values}
+        onChange={(key, value) => setValues({ ...values, [key]: value })}
+        problems={problems}
+      />
       <button type="submit" className="btn btn-primary mt-4" disabled={isLoading}>
         Record it
       </button>
       {error !== undefined && problems.length === 0 && <Failure error={error} />}
     </form>
   );
-} // prettier-ignore
+}
 
 /** What was typed, what it was based on, and what became of it while it was typed. */
-function Editor({ table, record, etag, editable }: { table: LibraryTable; record: LibraryRecord; etag: string; editable: boolean }) {
+function Editor({
+  table,
+  record,
+  etag,
+  editable,
+}: {
+  table: LibraryTable;
+  record: LibraryRecord;
+  etag: string;
+  editable: boolean;
+}) {
   const [base, setBase] = useState({ values: record.values, etag });
   const [mine, setMine] = useState<RecordValues | null>(null);
   const [news, setNews] = useState<{ theirs: string[]; both: string[]; now: LibraryRecord } | null>(null);
@@ -157,18 +190,24 @@ function Editor({ table, record, etag, editable }: { table: LibraryTable; record
           </p>
           {news.theirs.length > 0 && (
             <p>
-              Taken over beside yours: {news.theirs.map((key) => `${label(key)}: ${shown(news.now.values[key])}`).join('; ')}.
+              Taken over beside yours:{' '}
+              {news.theirs.map((key) => `${label(key)}: ${shown(news.now.values[key])}`).join('; ')}.
             </p>
           )}
           {news.both.map((key) => (
             <p key={key}>
-              Both of you changed {label(key).toLowerCase()}: yours {shown(values[key])}, theirs {shown(news.now.values[key])}.{' '}
+              Both of you changed {label(key).toLowerCase()}: yours {shown(values[key])}, theirs{' '}
+              {shown(news.now.values[key])}.{' '}
               <button
                 type="button"
                 className="text-steel underline"
                 onClick={() => {
                   setMine({ ...values, [key]: news.now.values[key] });
-                  setNews({ ...news, both: news.both.filter((each) => each !== key), theirs: [...news.theirs, key] });
+                  setNews({
+                    ...news,
+                    both: news.both.filter((each) => each !== key),
+                    theirs: [...news.theirs, key],
+                  });
                 }}
               >
                 take theirs
@@ -184,7 +223,15 @@ function Editor({ table, record, etag, editable }: { table: LibraryTable; record
             {isLoading ? 'Saving…' : 'Save'}
           </button>
           {mine && (
-            <button type="button" className="btn btn-quiet" onClick={() => { setMine(null); setNews(null); reset(); }}>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => {
+                setMine(null);
+                setNews(null);
+                reset();
+              }}
+            >
               Throw away changes
             </button>
           )}
@@ -193,7 +240,7 @@ function Editor({ table, record, etag, editable }: { table: LibraryTable; record
       {error !== undefined && !problem?.fields && problem?.code !== 'stale' && <Failure error={error} />}
     </form>
   );
-} // prettier-ignore
+}
 
 const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : value === '' || value === null || value === undefined ? 'nothing' : String(value as string)); // prettier-ignore
 
@@ -213,52 +260,118 @@ function Fields({
   return (
     <fieldset disabled={readOnly} className="space-y-2.5">
       {LIBRARY[table].fields.map((each) => (
-        <Field key={each.key} label={each.label} problem={problems.find(({ path }) => path.split('.')[0] === each.key)?.message}>
+        <Field
+          key={each.key}
+          label={each.label}
+          problem={problems.find(({ path }) => path.split('.')[0] === each.key)?.message}
+        >
           <Input field={each} value={values[each.key]} onChange={(value) => onChange(each.key, value)} />
         </Field>
       ))}
     </fieldset>
   );
-} // prettier-ignore
+}
 
-function Input({ field: { field }, value, onChange }: { field: RecordField; value: unknown; onChange: (value: unknown) => void }) {
+function Input({
+  field: { field },
+  value,
+  onChange,
+}: {
+  field: RecordField;
+  value: unknown;
+  onChange: (value: unknown) => void;
+}) {
   const pair = (Array.isArray(value) ? value : ['', '']) as [string | number, string | number];
   switch (field.type) {
     case 'text':
       return field.long ? (
-        <textarea className="textarea" rows={3} value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)} />
+        <textarea
+          className="textarea"
+          rows={3}
+          value={(value as string | undefined) ?? ''}
+          onChange={(event) => onChange(event.target.value)}
+        />
       ) : (
-        <input className="input" value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)} />
+        <input
+          className="input"
+          value={(value as string | undefined) ?? ''}
+          onChange={(event) => onChange(event.target.value)}
+        />
       );
     case 'number':
       return (
         <span className="flex items-baseline gap-2">
-          <input type="number" className="input figure !w-32" min={field.min} max={field.max} step={field.whole ? 1 : 'any'} value={(value as number | undefined) ?? ''} onChange={(event) => onChange(event.target.value === '' ? undefined : Number(event.target.value))} />
+          <input
+            type="number"
+            className="input figure !w-32"
+            min={field.min}
+            max={field.max}
+            step={field.whole ? 1 : 'any'}
+            value={(value as number | undefined) ?? ''}
+            onChange={(event) => onChange(event.target.value === '' ? undefined : Number(event.target.value))}
+          />
           {field.unit}
         </span>
       );
     case 'choice':
       return (
-        <select className="select" value={(value as string | undefined) ?? ''} onChange={(event) => onChange(event.target.value)}>
-          <option value="" disabled>choose</option>
-          {field.choices.map((each) => <option key={each}>{each}</option>)}
+        <select
+          className="select"
+          value={(value as string | undefined) ?? ''}
+          onChange={(event) => onChange(event.target.value)}
+        >
+          <option value="" disabled>
+            choose
+          </option>
+          {field.choices.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
         </select>
       );
     case 'yes-no':
       return (
-        <select className="select !w-32" value={value === undefined ? '' : value ? 'yes' : 'no'} onChange={(event) => onChange(event.target.value === 'yes')}>
-          <option value="" disabled>choose</option>
+        <select
+          className="select !w-32"
+          value={value === undefined ? '' : value ? 'yes' : 'no'}
+          onChange={(event) => onChange(event.target.value === 'yes')}
+        >
+          <option value="" disabled>
+            choose
+          </option>
           <option>yes</option>
           <option>no</option>
         </select>
       );
     case 'words':
-      return <input className="input" placeholder="parted by commas" value={((value as string[] | undefined) ?? []).join(', ')} onChange={(event) => onChange(event.target.value.split(',').map((each) => each.trimStart()).filter((each, at, all) => each !== '' || at === all.length - 1))} />;
+      return (
+        <input
+          className="input"
+          placeholder="parted by commas"
+          value={((value as string[] | undefined) ?? []).join(', ')}
+          onChange={(event) =>
+            onChange(
+              event.target.value
+                .split(',')
+                .map((each) => each.trimStart())
+                .filter((each, at, all) => each !== '' || at === all.length - 1),
+            )
+          }
+        />
+      );
     case 'years':
       return (
         <span className="flex items-baseline gap-2">
           {[0, 1].map((at) => (
-            <input key={at} type="number" className="input figure !w-28" aria-label={at === 0 ? 'first' : 'last'} value={pair[at]} onChange={(event) => onChange(pair.map((each, index) => (index === at ? Number(event.target.value) : each)))} />
+            <input
+              key={at}
+              type="number"
+              className="input figure !w-28"
+              aria-label={at === 0 ? 'first' : 'last'}
+              value={pair[at]}
+              onChange={(event) =>
+                onChange(pair.map((each, index) => (index === at ? Number(event.target.value) : each)))
+              }
+            />
           ))}
         </span>
       );
@@ -266,21 +379,42 @@ function Input({ field: { field }, value, onChange }: { field: RecordField; valu
       return (
         <span className="flex flex-wrap items-baseline gap-2">
           {[0, 1].map((at) => (
-            <input key={at} className="input figure !w-28" placeholder="2010-03" aria-label={at === 0 ? 'from' : 'to'} value={String(pair[at])} onChange={(event) => onChange(pair.map((each, index) => (index === at ? event.target.value : each)))} />
+            <input
+              key={at}
+              className="input figure !w-28"
+              placeholder="2010-03"
+              aria-label={at === 0 ? 'from' : 'to'}
+              value={String(pair[at])}
+              onChange={(event) =>
+                onChange(pair.map((each, index) => (index === at ? event.target.value : each)))
+              }
+            />
           ))}
-          {pair.every((each) => /^\d{4}-\d{2}$/.test(String(each))) && <span className="text-muted">{pair.map((each) => monthLabel(String(each))).join(' to ')}</span>}
+          {pair.every((each) => /^\d{4}-\d{2}$/.test(String(each))) && (
+            <span className="text-muted">{pair.map((each) => monthLabel(String(each))).join(' to ')}</span>
+          )}
         </span>
       );
     case 'record':
       return <Reference of={field.of} value={value as number | undefined} onChange={onChange} />;
   }
-} // prettier-ignore
+}
 
-function Reference({ of, value, onChange }: { of: LibraryTable; value: number | undefined; onChange: (id: number) => void }) {
+function Reference({
+  of,
+  value,
+  onChange,
+}: {
+  of: LibraryTable;
+  value: number | undefined;
+  onChange: (id: number) => void;
+}) {
   const { data } = api.useRecordsQuery({ table: of, text: '' });
   return (
     <select className="select" value={value ?? ''} onChange={(event) => onChange(Number(event.target.value))}>
-      <option value="" disabled>choose</option>
+      <option value="" disabled>
+        choose
+      </option>
       {value !== undefined && !data?.some((each) => each.id === value) && <option value={value}>…</option>}
       {data?.map((each) => (
         <option key={each.id} value={each.id}>
@@ -290,17 +424,20 @@ function Reference({ of, value, onChange }: { of: LibraryTable; value: number | 
       ))}
     </select>
   );
-} // prettier-ignore
+}
 
 /** A row as history keeps it, in the database's spelling, as the values that a save sends. */
 function valuesOfRow(table: LibraryTable, row: Record<string, unknown>): RecordValues {
   return Object.fromEntries(
     LIBRARY[table].fields.map(({ key, field }) => {
       const value = row[key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)];
-      return [key, field.type === 'years' || field.type === 'months' ? spanOf(String(value), field.type) : value];
+      return [
+        key,
+        field.type === 'years' || field.type === 'months' ? spanOf(String(value), field.type) : value,
+      ];
     }),
   );
-} // prettier-ignore
+}
 
 /** `[2008,2015)` as first and last, both included. */
 function spanOf(text: string, type: 'years' | 'months'): [number, number] | [string, string] {

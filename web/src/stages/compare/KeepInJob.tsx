@@ -15,9 +15,14 @@ const KINDS = ['radiator', 'fan', 'shroud'] as const;
 function told(title: string, address: string, asked: Asked, old: Side, fresh: Side): JobEventDraft[] {
   const events: JobEventDraft[] = [];
   const choose = (part: PlanningPart, role: 'goes in' | 'stays' | 'comes off') =>
-    events.push(happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }));
+    events.push(
+      happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }),
+    );
   for (const kind of KINDS) {
-    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [PlanningPart | undefined, PlanningPart | undefined];
+    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [
+      PlanningPart | undefined,
+      PlanningPart | undefined,
+    ];
     if (before && before.id === after?.id) choose(before, 'stays');
     else {
       if (before) choose(before, 'comes off');
@@ -28,7 +33,7 @@ function told(title: string, address: string, asked: Asked, old: Side, fresh: Si
   if (Object.keys(choices).length > 0) events.push(happened('choices made', { choices }));
   events.push(happened('compared', { title, address }));
   return events;
-} // prettier-ignore
+}
 
 /** Keeps a comparison with a job of this vehicle, or with a new one: the job’s plan is then worked out from it. */
 export function KeepInJob({

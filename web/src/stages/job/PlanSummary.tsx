@@ -35,10 +35,14 @@ export function PlanSummary({ job }: { job: JobRecord }) {
           all of it in Compare
         </Link>
       </h2>
-      <p className={`font-label mt-2 flex items-center gap-2 text-[21px] font-semibold ${verdictColour(plan.verdict)}`}>
+      <p
+        className={`font-label mt-2 flex items-center gap-2 text-[21px] font-semibold ${verdictColour(plan.verdict)}`}
+      >
         <VerdictShape verdict={plan.verdict} size={16} />
         {VERDICT_WORDS[plan.verdict]}
-        {plan.work.length > 0 && <span className="figure text-[15px] font-normal">{minutesOf(plan.work)} min of work</span>}
+        {plan.work.length > 0 && (
+          <span className="figure text-[15px] font-normal">{minutesOf(plan.work)} min of work</span>
+        )}
       </p>
       <ul aria-label="What stands in the way and what is open" className="mt-1">
         {plan.findings.map((each, i) => (
@@ -56,7 +60,9 @@ export function PlanSummary({ job }: { job: JobRecord }) {
         <ol aria-label="Work" className="border-rule mt-2 border-t">
           {plan.work.map((each) => (
             <li key={workKey(each)} className="border-rule flex gap-3 border-b py-1">
-              <span className={`font-label w-[90px] shrink-0 text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}>
+              <span
+                className={`font-label w-[90px] shrink-0 text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
+              >
                 {each.optional ? 'worth doing' : each.effort}
               </span>
               <span className="flex-1">{workSentence(each, units)}</span>
@@ -73,17 +79,25 @@ export function PlanSummary({ job }: { job: JobRecord }) {
       <p className="mt-2 flex flex-wrap gap-3">
         {goesIn.map((part) =>
           plan.verdict === 'no' ? null : (
-            <Link key={part.partId} to={sheetAddress(job.vehicle.id, part.partId, job.id)} className="btn no-underline">
+            <Link
+              key={part.partId}
+              to={sheetAddress(job.vehicle.id, part.partId, job.id)}
+              className="btn no-underline"
+            >
               Install sheet, {part.number}
             </Link>
           ),
         )}
-        {plan.verdict === 'no' && <span className="text-no font-semibold">No install sheet while something stands in the way.</span>}
+        {plan.verdict === 'no' && (
+          <span className="text-no font-semibold">No install sheet while something stands in the way.</span>
+        )}
       </p>
-      {plan.verdict === 'not-proven' && goesIn[0] && <Allow job={job} partId={goesIn[0].partId} number={goesIn[0].number} />}
+      {plan.verdict === 'not-proven' && goesIn[0] && (
+        <Allow job={job} partId={goesIn[0].partId} number={goesIn[0].number} />
+      )}
     </section>
   );
-} // prettier-ignore
+}
 
 /** A sheet before everything is proven is let out by a specialist, who says why; it stands first on the sheet. */
 function Allow({ job, partId, number }: { job: JobRecord; partId: number; number: string }) {
