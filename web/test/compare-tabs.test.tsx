@@ -9,17 +9,17 @@ import { drivesOf, findingsOf, portLabel } from '@radiatrix/core/plan';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { setUnits } from '../src/app/settings.ts';
 import { store } from '../src/app/store.ts';
-import { AgreementTab } from '../src/stages/compare/AgreementTab.tsx';
-import { ChangesTab } from '../src/stages/compare/ChangesTab.tsx';
-import { ClaimsTab } from '../src/stages/compare/ClaimsTab.tsx';
-import { CasesTable } from '../src/stages/compare/CasesTable.tsx';
-import { ShopSumsBlock, TwoWide } from '../src/stages/compare/ShopSums.tsx';
-import { DepthDrawing } from '../src/stages/compare/DepthDrawing.tsx';
-import { ClearanceTable } from '../src/stages/compare/DepthTab.tsx';
-import { DriveTable, driveSays } from '../src/stages/compare/driveSays.tsx';
-import { FaceTab } from '../src/stages/compare/FaceTab.tsx';
-import { PortsTab } from '../src/stages/compare/PortsTab.tsx';
-import { WiringTab } from '../src/stages/compare/WiringTab.tsx';
+import { AgreementTab } from '../src/stages/compare/tabs/AgreementTab.tsx';
+import { ChangesTab } from '../src/stages/compare/tabs/ChangesTab.tsx';
+import { ClaimsTab } from '../src/stages/compare/tabs/ClaimsTab.tsx';
+import { CasesTable } from '../src/stages/compare/cooling/CasesTable.tsx';
+import { ShopSumsBlock, TwoWide } from '../src/stages/compare/cooling/ShopSums.tsx';
+import { DepthDrawing } from '../src/stages/compare/drawings/DepthDrawing.tsx';
+import { ClearanceTable } from '../src/stages/compare/tabs/DepthTab.tsx';
+import { DriveTable, driveSays } from '../src/stages/compare/cooling/driveSays.tsx';
+import { FaceTab } from '../src/stages/compare/tabs/FaceTab.tsx';
+import { PortsTab } from '../src/stages/compare/tabs/PortsTab.tsx';
+import { WiringTab } from '../src/stages/compare/tabs/WiringTab.tsx';
 import { asked, planning, figures, look, part, parts } from './side-by-side.ts';
 
 // The store asks the page for its theme as it is made.

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { Latest } from '../src/stages/compare/latest.ts';
-import { dropTask, queueTask } from '../src/stages/compare/task-queue.ts';
+import { Latest } from '../src/stages/compare/background/latest.ts';
+import { dropTask, queueTask } from '../src/stages/compare/background/task-queue.ts';
 
 /** Sums that end when they are told to, on a clock that is set by hand. */
 function planning() {

@@ -1,15 +1,15 @@
 export { agreement, type Statement } from './agreement.ts';
 export * from './evidence.ts';
-export { CHECKS } from './checks.ts';
-export { sizesAgree, type Missing, type Outcome, type Shown } from './check.ts';
+export { CHECKS } from './checks/checks.ts';
+export { sizesAgree, type Missing, type Outcome, type Shown } from './checks/check.ts';
 export {
   clear, clearancesOf, engineRock, loweredBy, spacerFor, stackFigures, assertFigures,
   type Choice, type Cleared, type Clearance, type Figure, type StackFigures,
-} from './depth.ts'; // prettier-ignore
-export { edgeGaps, leakage, type EdgeGaps } from './edges.ts';
+} from './checks/depth.ts'; // prettier-ignore
+export { edgeGaps, leakage, type EdgeGaps } from './checks/edges.ts';
 export type { LedgerRow } from './ledger.ts';
-export { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
-export { fuseOf, runningA } from './current.ts';
+export { RULES, type CheckId, type Remedy, type Rule } from './checks/rules.ts';
+export { fuseOf, runningA } from './checks/current.ts';
 export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
 export { VERDICT_WORDS, decidingSentence, measureText, rowSentence, workText } from './sentence.ts';
 export {

@@ -1,9 +1,9 @@
 import { attributeOf } from '../figures/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { minutesToMeasure, type Check, type Missing } from './check.ts';
-import { CHECKS } from './checks.ts';
+import { minutesToMeasure, type Check, type Missing } from './checks/check.ts';
+import { CHECKS } from './checks/checks.ts';
 import type { Evidence } from './evidence.ts';
-import type { CheckId } from './rules.ts';
+import type { CheckId } from './checks/rules.ts';
 import type { FitPart } from './vehicle.ts';
 import type { LedgerRow } from './ledger.ts';
 

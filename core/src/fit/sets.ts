@@ -1,10 +1,10 @@
 import { USUAL_PRACTICE, WORK_TABLE, workCost, type Practice, type Work } from '../practice/index.ts';
 import type { PartKind } from '../figures/index.ts';
-import { blankFinding, type Check } from './check.ts';
-import { CHECKS } from './checks.ts';
+import { blankFinding, type Check } from './checks/check.ts';
+import { CHECKS } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import { relate, type Relation } from './relations.ts';
-import type { CheckId } from './rules.ts';
+import type { CheckId } from './checks/rules.ts';
 import { judgeTogether, type Together } from './together.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 

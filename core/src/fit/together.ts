@@ -3,7 +3,7 @@ import { NO_EVIDENCE, type Evidence } from './evidence.ts';
 import { relate, type Relation } from './relations.ts';
 import type { LedgerRow } from './ledger.ts';
 import { judgeFit, type Verdict, type VerdictWord } from './verdict.ts';
-import { CHECKS } from './checks.ts';
+import { CHECKS } from './checks/checks.ts';
 import type { Beside, FitPart, FitVehicle } from './vehicle.ts';
 
 /** A part of a fitment: one that goes in, or one that is known to stay. */

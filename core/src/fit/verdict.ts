@@ -6,12 +6,12 @@ import type { Grade } from '../quantity/index.ts';
 import {
   blankFinding,
   type Check, type Finding, type Outcome,
-} from './check.ts'; // prettier-ignore
-import { CHECKS } from './checks.ts';
+} from './checks/check.ts'; // prettier-ignore
+import { CHECKS } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import type { LedgerRow } from './ledger.ts';
 import { toMeasure, type ToMeasure } from './measure.ts';
-import { RULES, type CheckId } from './rules.ts';
+import { RULES, type CheckId } from './checks/rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
 export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;

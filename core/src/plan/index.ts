@@ -2,15 +2,15 @@ export {
   AGREEMENT_RULES, atEngine, disagreements, fullyOpenOf, nearestAgreement,
   type AgreementRule, type Broken, type Proposal, type Settings, type Stock,
 } from './agreement.ts'; // prettier-ignore
-export { stagesAsked } from './agreement-topic.ts';
+export { stagesAsked } from './topics/agreement-topic.ts';
 export { attempt, sentence, type Attempt } from './attempt.ts';
 export {
   HEAD_SIZES, PROOF_KN, boltLimitNm, boxScrew, likelyThreads, reach, swapHazards,
   type Reach, type Screw, type SwapHazard,
-} from './bolts.ts'; // prettier-ignore
-export { Draws } from './chance-draws.ts';
+} from './shapes/bolts.ts'; // prettier-ignore
+export { Draws } from './shapes/chance-draws.ts';
 export { CHOICE_FIGURES, NO_CHOICES, type Choices, type Room } from './choices.ts';
-export { MOST_RUNS, drawClearances, type Drawn } from './clearance-draws.ts';
+export { MOST_RUNS, drawClearances, type Drawn } from './shapes/clearance-draws.ts';
 export {
   checkAirflow,
   checkArea,
@@ -19,9 +19,9 @@ export {
   checkVolume,
   type ClaimFinding,
 } from './claims.ts';
-export { claimsOf, type NamedClaim } from './claims-topic.ts';
-export { drivesOf, everyOf, SHOWN_MOMENTS } from './drives.ts';
-export { hosePlan, supportWork, type HosePlan, type SupportWork } from './edges.ts';
+export { claimsOf, type NamedClaim } from './topics/claims-topic.ts';
+export { drivesOf, everyOf, SHOWN_MOMENTS } from './topics/drives.ts';
+export { hosePlan, supportWork, type HosePlan, type SupportWork } from './shapes/edges.ts';
 export {
   differencesOf,
   faceOf,
@@ -29,23 +29,23 @@ export {
   type Difference,
   type FaceId,
   type FaceShape,
-} from './face-of-parts.ts';
+} from './shapes/face-of-parts.ts';
 export {
   FINDING_WORDS, TOPICS, TOPIC_NAMES, agreementFindings, boltFindings, brokenSentence, circuitFaultSentence, claimFindings,
   claimSentence, claimWord, coolingFindings, depthFindings, findingsOf, hazardSentence, kelvins, ledgerFindings, onFace,
   planFaultSentence, proposalSentence, topicOf, wiringFindings, workFindings, worstOf,
   type CoolingCases, type FindingWord, type Found, type Topic,
-} from './findings.ts'; // prettier-ignore
+} from './topics/findings.ts'; // prettier-ignore
 export { fitChoices, fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
-export { portLabel } from './port-label.ts';
+export { portLabel } from './shapes/port-label.ts';
 export type { PlanConnector, PlanPart, PlanRecord } from './record.ts';
-export { screwsInBox } from './screws-topic.ts';
+export { screwsInBox } from './topics/screws-topic.ts';
 export {
   capOf, coveredShare, fanRatingOf, likelyVehicleClass, radiatorOf, setUpOf,
   type Assumed, type Ready,
 } from './set-up.ts'; // prettier-ignore
 export { settingsOf, stagesOf, type Said } from './settings-of.ts';
 export { sideOf, type Side } from './sides.ts';
-export { footSpacer, hubSpacer, type FootPlan } from './spacers.ts';
-export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './stack-of-parts.ts';
-export { plugOf } from './wiring-topic.ts';
+export { footSpacer, hubSpacer, type FootPlan } from './shapes/spacers.ts';
+export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './shapes/stack-of-parts.ts';
+export { plugOf } from './topics/wiring-topic.ts';

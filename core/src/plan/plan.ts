@@ -15,17 +15,17 @@ import {
   type Practice,
   type Work,
 } from '../practice/index.ts';
-import { agreementWork } from './agreement-topic.ts';
+import { agreementWork } from './topics/agreement-topic.ts';
 import type { Choices } from './choices.ts';
-import { claimsOf } from './claims-topic.ts';
-import { coolingWork } from './cooling-topic.ts';
-import { depthWork } from './depth-topic.ts';
-import { edgeWork } from './edges-topic.ts';
-import { differencesOf, faceOf, faceOfBay } from './face-of-parts.ts';
+import { claimsOf } from './topics/claims-topic.ts';
+import { coolingWork } from './topics/cooling-topic.ts';
+import { depthWork } from './topics/depth-topic.ts';
+import { edgeWork } from './topics/edges-topic.ts';
+import { differencesOf, faceOf, faceOfBay } from './shapes/face-of-parts.ts';
 import type { PlanPart, PlanRecord } from './record.ts';
-import { screwWork } from './screws-topic.ts';
+import { screwWork } from './topics/screws-topic.ts';
 import type { Side } from './sides.ts';
-import { plugOf, wiringWork } from './wiring-topic.ts';
+import { plugOf, wiringWork } from './topics/wiring-topic.ts';
 
 /** What of the choices the judgement of fit hangs on. */
 export const fitChoices = (

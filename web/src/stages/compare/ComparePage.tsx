@@ -18,25 +18,25 @@ import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
-import { AgreementTab } from './AgreementTab.tsx';
-import { ChangesTab } from './ChangesTab.tsx';
+import { AgreementTab } from './tabs/AgreementTab.tsx';
+import { ChangesTab } from './tabs/ChangesTab.tsx';
 import { Choosers, NoParts, withDefaults } from './Choosers.tsx';
-import { ClaimsTab } from './ClaimsTab.tsx';
-import { CoolingTab } from './CoolingTab.tsx';
-import { DepthTab } from './DepthTab.tsx';
-import { FaceTab } from './FaceTab.tsx';
+import { ClaimsTab } from './tabs/ClaimsTab.tsx';
+import { CoolingTab } from './cooling/CoolingTab.tsx';
+import { DepthTab } from './tabs/DepthTab.tsx';
+import { FaceTab } from './tabs/FaceTab.tsx';
 import { PaperSheet } from './PaperSheet.tsx';
-import { PortsTab } from './PortsTab.tsx';
+import { PortsTab } from './tabs/PortsTab.tsx';
 import { KeepInJob } from './KeepInJob.tsx';
-import type { TabProps } from './tab.ts';
-import { TopicTabs } from './TopicTabs.tsx';
-import { askedNow, useAsked } from './useAsked.ts';
-import { useWorker } from './useWorker.ts';
-import { WiringTab } from './WiringTab.tsx';
+import type { TabProps } from './tabs/tab.ts';
+import { TopicTabs } from './tabs/TopicTabs.tsx';
+import { askedNow, useAsked } from './background/useAsked.ts';
+import { useWorker } from './background/useWorker.ts';
+import { WiringTab } from './tabs/WiringTab.tsx';
 import { writeAsked, type Asked } from './address.ts';
 
 /** The chart's package is fetched when a drive is first looked at. */
-const DriveTab = lazy(async () => ({ default: (await import('./DriveTab.tsx')).DriveTab }));
+const DriveTab = lazy(async () => ({ default: (await import('./cooling/DriveTab.tsx')).DriveTab }));
 
 /** Old beside new: what is different, and what to do about it. */
 export function ComparePage() {

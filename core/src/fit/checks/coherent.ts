@@ -1,0 +1,26 @@
+import { incoherences, isCoherent, type FigureSet, type PartKind } from '../../figures/index.ts';
+import type { Check } from './check.ts';
+import { RULES } from './rules.ts';
+
+/** Figures of a record that cannot both be true settle nothing until one of them is put right. */
+export const coherent = <K extends PartKind>(kind: K): Check => ({
+  id: 'coherent',
+  rule: RULES.coherent,
+  family: 'words',
+  beside: [],
+  keys: () => ({ vehicle: '', part: '' }),
+  judge: (_vehicle, part: { figures: FigureSet<K> }, finding) => {
+    const wrong = !isCoherent(kind, part.figures);
+    finding.small = false;
+    finding.missing = wrong ? 'part' : 'none';
+    finding.outcome = wrong ? 'unknown' : 'not-asked';
+  },
+  show: (_vehicle, part) => {
+    const found = incoherences(kind, part.figures as FigureSet<K>);
+    return {
+      have: { type: 'words', words: found.map(({ sentence }) => sentence).join(' ') },
+      traces: [],
+      missing: found.flatMap(({ keys }) => keys.map((key) => ({ subject: kind, key }))),
+    };
+  },
+});

@@ -1,0 +1,385 @@
+import {
+  chanceClear,
+  combined,
+  type FigureSet,
+  type QuantityFigure,
+  type SubjectKind,
+} from '../../figures/index.ts';
+import { FOOT_SPACERS_MM, USUAL_PRACTICE, workOf, type Practice, type Work } from '../../practice/index.ts';
+import type { Finding, Missing } from './check.ts';
+import type { Assembly, FitVehicle } from '../vehicle.ts';
+
+/**
+ * What stands one behind the other in a bay, and the room left between: the one place that works it out, for the
+ * checks of a part, for sets and for the drawn stack.
+ */
+
+/** One length on the way from the condenser to the engine, mm. `u` is expanded (k = 2). */
+export interface Figure {
+  value: number;
+  u: number;
+}
+
+/** A clearance: what is there, less what takes it up, against what practice wants. */
+export interface Clearance {
+  key: 'motor' | 'bare' | 'shroud' | 'blades';
+  label: string;
+  /** The figures that leave room (sign 1) and those that take it (sign −1). */
+  parts: readonly { label: string; figure: Figure; sign: 1 | -1 }[];
+  /** Practice wants this much, standing still. */
+  wantedMm: number;
+  /** The engine rocks toward it by up to this much; even chances over it. */
+  rockMm: number;
+}
+
+export interface Cleared {
+  key: Clearance['key'];
+  label: string;
+  /** Standing still. */
+  nominalMm: number;
+  wantedMm: number;
+  /** Every figure off to the wrong side at once. */
+  worstMm: number;
+  /** Independent errors as a root of squares (95 %). */
+  rssMm: number;
+  /** Chance that what practice wants is kept, errors normal: closed form. What practice wants has rocking in it. */
+  chance: number;
+  /** What 95 % of such vehicles have left with the engine rocked all the way. */
+  rockedMm: number;
+}
+
+/** @throws RangeError for a figure that is not a number or an uncertainty below nothing */
+export function assertFigures(clearance: Clearance): void {
+  for (const { label, figure } of clearance.parts)
+    if (!(Number.isFinite(figure.value) && figure.u >= 0)) throw new RangeError(`${label} is not a length`);
+  if (!(clearance.rockMm >= 0)) throw new RangeError('an engine rocks by 0 mm or more');
+}
+
+export function clear(clearance: Clearance): Cleared {
+  assertFigures(clearance);
+  const still = clearance.parts.reduce((sum, part) => sum + part.sign * part.figure.value, 0);
+  const spread = combined(...clearance.parts.map((part) => part.figure.u));
+  return {
+    key: clearance.key,
+    label: clearance.label,
+    nominalMm: still,
+    wantedMm: clearance.wantedMm,
+    worstMm: still - clearance.parts.reduce((sum, part) => sum + part.figure.u, 0),
+    rssMm: still - spread,
+    chance: chanceClear(still - clearance.wantedMm, spread),
+    rockedMm: still - spread - clearance.rockMm,
+  };
+}
+
+/** How far the engine rocks toward the radiator, mm: measured, or what is usual for the way it lies. */
+export const engineRock = (bay: FigureSet<'bay'>, practice: Practice = USUAL_PRACTICE): number =>
+  bay.quantities.engineRock?.value ??
+  (bay.words.engineLies?.word === 'across' ? practice.transverseRock : practice.engineRock);
+
+/** A figure of the stack with where it is kept, so that a missing one can be asked for. */
+interface Place {
+  figure: QuantityFigure | undefined;
+  at: Missing;
+}
+const place = (figure: QuantityFigure | undefined, subject: SubjectKind, key: string): Place => ({
+  figure,
+  at: { subject, key },
+});
+
+/** The figures of a stack: a part's own where it is named, else those of what was built. */
+export interface StackFigures {
+  depth: Place;
+  thickness: Place;
+  core: Place;
+  /** Radiator face to the rearmost point of fan, on the spacers it is supplied with. */
+  fan: Place;
+  blades: Place;
+  /** Undefined figure where it stands on its own feet, or nobody looked. */
+  spacer: Place;
+  standsOn: 'feet' | 'spacers' | undefined;
+  standsAt: Missing;
+}
+
+export function stackFigures(
+  bay: FigureSet<'bay'>,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+): StackFigures {
+  const q = bay.quantities;
+  const [depth, edge] = [fan?.quantities.depth, fan?.quantities.edgeDepth];
+  const stands = (fan ? fan.words.standsOn : bay.words.fanStandsOn)?.word;
+  const spacer = fan ? place(fan.quantities.spacer, 'fan', 'spacer') : place(q.fanSpacer, 'bay', 'fanSpacer');
+  return {
+    depth: place(q.bayDepth, 'bay', 'bayDepth'),
+    thickness: radiator
+      ? place(radiator.quantities.thickness, 'radiator', 'thickness')
+      : place(q.radiatorDepth, 'bay', 'radiatorDepth'),
+    core: radiator
+      ? place(radiator.quantities.coreThickness, 'radiator', 'coreThickness')
+      : place(q.coreDepth, 'bay', 'coreDepth'),
+    fan: fan
+      ? place(depth && edge && edge.value > depth.value ? edge : depth, 'fan', 'depth')
+      : place(q.fanDepth, 'bay', 'fanDepth'),
+    blades: fan
+      ? place(fan.quantities.bladeGap, 'fan', 'bladeGap')
+      : place(q.fanBladeGap, 'bay', 'fanBladeGap'),
+    spacer,
+    standsOn: spacer.figure
+      ? 'spacers'
+      : stands === 'feet'
+        ? 'feet'
+        : stands === 'spacers'
+          ? 'spacers'
+          : undefined,
+    standsAt: fan ? { subject: 'fan', key: 'standsOn' } : { subject: 'bay', key: 'fanStandsOn' },
+  };
+}
+
+const moved = (figure: QuantityFigure | undefined, lower: number, spacerU: number): Figure | undefined =>
+  figure && { value: figure.value - lower, u: lower === 0 ? figure.u : combined(figure.u, spacerU) };
+
+/** How much lower a fan comes to stand on other spacers than those supplied, mm; 0 where there are none to change. */
+export const loweredBy = (figures: StackFigures, spacerMm: number | undefined): number =>
+  spacerMm !== undefined && figures.spacer.figure ? figures.spacer.figure.value - spacerMm : 0;
+
+/** Clearances of a stack, those whose figures are all on record. */
+export function clearancesOf(
+  bay: FigureSet<'bay'>,
+  { radiator, shroud, fan }: Assembly,
+  spacerMm?: number,
+  practice: Practice = USUAL_PRACTICE,
+): Clearance[] {
+  const figures = stackFigures(bay, radiator, fan);
+  const lower = loweredBy(figures, spacerMm);
+  const spacerU = figures.spacer.figure?.u ?? 0;
+  const { depth, thickness } = { depth: figures.depth.figure, thickness: figures.thickness.figure };
+  const motor = moved(figures.fan.figure, lower, spacerU);
+  const blades = moved(figures.blades.figure, lower, spacerU);
+  const core = figures.core.figure;
+  const shroudDepth = shroud?.quantities.depth;
+  const rockMm = engineRock(bay, practice);
+  const room = depth && { label: 'condenser to engine', figure: depth, sign: 1 as const };
+  const before = thickness && { label: 'radiator', figure: thickness, sign: -1 as const };
+  const clearances: Clearance[] = [];
+  if (room && before && motor)
+    clearances.push({
+      key: 'motor',
+      label: 'Fan motor to engine',
+      wantedMm: practice.motorToEngine,
+      rockMm,
+      parts: [room, before, { label: 'fan', figure: motor, sign: -1 }],
+    });
+  if (room && before)
+    clearances.push({
+      key: 'bare',
+      label: 'Radiator alone to engine',
+      wantedMm: practice.radiatorToEngine,
+      rockMm,
+      parts: [room, before],
+    });
+  if (room && before && shroudDepth)
+    clearances.push({
+      key: 'shroud',
+      label: 'Shroud to engine',
+      wantedMm: practice.shroudToEngine,
+      rockMm,
+      parts: [room, before, { label: 'shroud', figure: shroudDepth, sign: -1 }],
+    });
+  if (blades && thickness && core)
+    clearances.push({
+      key: 'blades',
+      label: 'Blades to core',
+      wantedMm: practice.electricBladeToCore,
+      rockMm: 0,
+      // The core stands in the middle of the tanks: half of what they are thicker lies before the blades.
+      parts: [
+        { label: 'blades to radiator face', figure: blades, sign: 1 },
+        { label: 'half the tanks', figure: { value: thickness.value / 2, u: thickness.u / 2 }, sign: 1 },
+        { label: 'half the core', figure: { value: core.value / 2, u: core.u / 2 }, sign: -1 },
+      ],
+    });
+  return clearances;
+}
+
+/** A choice from a stock list, or why there is none. */
+export type Choice =
+  | { kind: 'chosen'; spacerMm: number; leavesMm: number; sparesMm: number }
+  | { kind: 'none'; best?: { spacerMm: number; shortMm: number } };
+
+/**
+ * The spacer under an electric fan's feet on which motor and blades both keep their distance as surely as a check
+ * wants: the thickest from stock, since a lower one gives the motor room and takes it from the blades.
+ *
+ * @returns undefined where one of the two clearances, or the spacers supplied, are not on record
+ */
+export function spacerFor(
+  bay: FigureSet<'bay'>,
+  assembly: Assembly,
+  practice: Practice = USUAL_PRACTICE,
+  stock: readonly number[] = FOOT_SPACERS_MM,
+): Choice | undefined {
+  const at = (spacerMm: number): { motor: Cleared; blades: Cleared } | undefined => {
+    const cleared = clearancesOf(bay, assembly, spacerMm, practice).map(clear);
+    const [motor, blades] = [
+      cleared.find(({ key }) => key === 'motor'),
+      cleared.find(({ key }) => key === 'blades'),
+    ];
+    return motor && blades && { motor, blades };
+  };
+  if (!stackFigures(bay, assembly.radiator, assembly.fan).spacer.figure) return undefined;
+  const tried = stock.flatMap((spacerMm) => {
+    const found = at(spacerMm);
+    return found ? [{ spacerMm, ...found }] : [];
+  });
+  if (tried.length === 0) return stock.length === 0 ? { kind: 'none' } : undefined;
+  const good = tried.filter(
+    ({ motor, blades }) => motor.chance >= practice.passAt && blades.chance >= practice.passAt,
+  );
+  const best = good.at(-1);
+  if (best)
+    return {
+      kind: 'chosen',
+      spacerMm: best.spacerMm,
+      leavesMm: best.motor.nominalMm,
+      sparesMm: best.motor.nominalMm - best.motor.wantedMm,
+    };
+  const shortOf = ({ motor, blades }: { motor: Cleared; blades: Cleared }): number =>
+    Math.max(motor.wantedMm - motor.nominalMm, blades.wantedMm - blades.nominalMm);
+  const least = tried.reduce((one, other) => (shortOf(other) < shortOf(one) ? other : one));
+  return { kind: 'none', best: { spacerMm: least.spacerMm, shortMm: shortOf(least) } };
+}
+
+const NONE: Missing[] = [];
+
+/** Motor to engine, as a check: on the spacers chosen, as supplied, or on a lower one from stock. */
+export function judgeMotor(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+  finding: Finding,
+  practice: Practice,
+): void {
+  const figures = stackFigures(vehicle.figures, radiator, fan);
+  const { depth, thickness } = { depth: figures.depth.figure, thickness: figures.thickness.figure };
+  const behind = figures.fan.figure;
+  finding.small = false;
+  if (!depth || !thickness || !behind) {
+    finding.outcome = 'unknown';
+    finding.missing = 'both';
+    return;
+  }
+  const chosen = vehicle.choices?.spacerMm;
+  const spacer = figures.spacer.figure;
+  const lower = loweredBy(figures, chosen);
+  const margin = depth.value - thickness.value - behind.value + lower - practice.motorToEngine;
+  const u = combined(depth.u, thickness.u, behind.u, lower === 0 ? 0 : (spacer?.u ?? 0));
+  const chance = chanceClear(margin, u);
+  finding.margin = margin;
+  finding.u = u;
+  finding.missing = 'none';
+  finding.chance = finding.chanceWithChange = chance;
+  if (chance >= practice.passAt) finding.outcome = lower === 0 ? 'pass' : 'change';
+  else if (chance > practice.failAt) finding.outcome = 'open';
+  else if (chosen !== undefined && spacer) finding.outcome = 'fail';
+  else {
+    const lowest = FOOT_SPACERS_MM[0];
+    const most = spacer ? spacer.value - lowest : FOOT_SPACERS_MM.at(-1)! - lowest;
+    const helps = figures.standsOn !== 'feet' && chanceClear(margin + most, u) > practice.failAt;
+    if (!helps) finding.outcome = 'fail';
+    else {
+      const choice = spacerFor(vehicle.figures, { radiator, fan }, practice);
+      finding.outcome = !choice ? 'unknown' : choice.kind === 'chosen' ? 'change' : 'fail';
+      finding.missing = choice ? 'none' : 'both';
+      if (choice?.kind === 'chosen')
+        finding.chanceWithChange = chanceClear(
+          margin + (spacer!.value - choice.spacerMm),
+          combined(u, spacer!.u),
+        );
+    }
+  }
+}
+
+/** What is missing for `judgeMotor`, with what a spacer would want where one could help. */
+export function missingForMotor(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+): Missing[] {
+  const figures = stackFigures(vehicle.figures, radiator, fan);
+  const gone = [figures.depth, figures.thickness, figures.fan].flatMap(({ figure, at }) =>
+    figure ? [] : [at],
+  );
+  if (gone.length > 0) return gone;
+  if (figures.standsOn === 'feet') return NONE;
+  if (!figures.spacer.figure)
+    return [
+      figures.standsOn ? figures.spacer.at : figures.standsAt,
+      ...(figures.standsOn ? [] : [figures.spacer.at]),
+    ];
+  return [figures.blades, figures.core].flatMap(({ figure, at }) => (figure ? [] : [at]));
+}
+
+/** The spacer that a motor's clearance asks for: the one chosen, or the thickest from stock that does it. */
+export function spacerWork(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+  practice: Practice,
+): Work | undefined {
+  const supplied = stackFigures(vehicle.figures, radiator, fan).spacer.figure?.value;
+  const chosen = vehicle.choices?.spacerMm;
+  const choice = chosen === undefined ? spacerFor(vehicle.figures, { radiator, fan }, practice) : undefined;
+  const to = chosen ?? (choice?.kind === 'chosen' ? choice.spacerMm : undefined);
+  return to === undefined || supplied === undefined
+    ? undefined
+    : workOf('fit-spacer', 'fan', { by: supplied, to });
+}
+
+/**
+ * Blades to core, as a check. Without the core's own depth the radiator's face stands in for it: what clears the face
+ * clears the core behind it, and what does not is unknown.
+ */
+export function judgeBlades(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+  finding: Finding,
+  practice: Practice,
+): void {
+  const figures = stackFigures(vehicle.figures, radiator, fan);
+  const blades = figures.blades.figure;
+  finding.small = false;
+  finding.missing = 'none';
+  if (!blades) {
+    finding.outcome = 'unknown';
+    finding.missing = 'both';
+    return;
+  }
+  const lower = loweredBy(figures, vehicle.choices?.spacerMm);
+  const [thick, core] = [figures.thickness.figure, figures.core.figure];
+  const recess = thick && core ? (thick.value - core.value) / 2 : 0;
+  const margin = blades.value - lower + recess - practice.electricBladeToCore;
+  const u = combined(
+    blades.u,
+    thick && core ? thick.u / 2 : 0,
+    thick && core ? core.u / 2 : 0,
+    lower === 0 ? 0 : (figures.spacer.figure?.u ?? 0),
+  );
+  finding.margin = margin;
+  finding.u = u;
+  finding.chance = finding.chanceWithChange = chanceClear(margin, u);
+  if (finding.chance >= practice.passAt) finding.outcome = 'pass';
+  else if (!thick || !core) {
+    finding.outcome = 'unknown';
+    finding.missing = 'both';
+  } else finding.outcome = finding.chance <= practice.failAt ? 'fail' : 'open';
+}
+
+export const missingForBlades = (
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+): Missing[] => {
+  const { blades, thickness, core } = stackFigures(vehicle.figures, radiator, fan);
+  return [blades, thickness, core].flatMap(({ figure, at }) => (figure ? [] : [at]));
+};

@@ -1,0 +1,204 @@
+import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
+import { wiringPlan } from '../../electrical/index.ts';
+import { boilsUnder } from '../../cooling/index.ts';
+import {
+  lacking,
+  measured,
+  quantityOf,
+  remedyOf,
+  same,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  type Check,
+} from '../checks/check.ts';
+import { coherent } from '../checks/coherent.ts';
+import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
+import {
+  judgeBlades,
+  judgeMotor,
+  missingForBlades,
+  missingForMotor,
+  spacerWork,
+  stackFigures,
+} from '../checks/depth.ts';
+import { frameChecks } from './frame.ts';
+import { RULES } from '../checks/rules.ts';
+import type { FitVehicle } from '../vehicle.ts';
+
+type Fan = FigureSet<'fan'>;
+const radiatorOf = (vehicle: FitVehicle) => vehicle.beside?.radiator;
+
+/** Asked once somebody found a gap: feet that lie flat are so usual that few records mention it. */
+const standoff: Check = {
+  id: 'fanStandoff',
+  rule: RULES.fanStandoff,
+  family: 'words',
+  beside: [],
+  keys: () => ({ vehicle: 'fanMountWidth', part: 'standoff' }),
+  judge: (_vehicle, part: { figures: Fan }, finding, practice) => {
+    const gap = part.figures.quantities.standoff;
+    finding.small = false;
+    finding.missing = 'none';
+    finding.outcome = !gap || gap.value <= practice.feetFlat ? 'not-asked' : gap.value <= practice.feetFilled ? 'change' : 'fail';
+    finding.chance = 0;
+    finding.chanceWithChange = finding.outcome === 'change' ? 1 : 0;
+    if (gap) finding.margin = -gap.value;
+  },
+  show: (_vehicle, part) => {
+    const gap = (part.figures as Fan).quantities.standoff;
+    return { need: { type: 'words', words: 'feet that lie flat' }, have: measured(gap, 'length'), ...sides([['part', { subject: 'fan', key: 'standoff' }, gap]]) };
+  },
+  work: (_vehicle, _part, finding) => remedyOf(RULES.fanStandoff, finding),
+}; // prettier-ignore
+
+const depth: Check = {
+  id: 'fanDepth',
+  rule: RULES.fanDepth,
+  family: 'clearance',
+  beside: ['radiator'],
+  keys: () => ({ vehicle: 'bayDepth', part: 'depth' }),
+  judge: (vehicle, part: { figures: Fan }, finding, practice) => judgeMotor(vehicle, radiatorOf(vehicle), part.figures, finding, practice),
+  show: (vehicle, part) => {
+    const { depth: bay, thickness, fan } = stackFigures(vehicle.figures, radiatorOf(vehicle), part.figures as Fan);
+    const room = bay.figure && thickness.figure && { ...bay.figure, value: bay.figure.value - thickness.figure.value, u: combined(bay.figure.u, thickness.figure.u) };
+    return {
+      need: measured(room, 'length'),
+      have: measured(fan.figure, 'length'),
+      traces: sides([['vehicle', bay.at, bay.figure], ['vehicle', thickness.at, thickness.figure], ['part', fan.at, fan.figure]]).traces,
+      missing: missingForMotor(vehicle, radiatorOf(vehicle), part.figures as Fan),
+    };
+  },
+  work: (vehicle, part, finding, practice) => (finding.outcome === 'change' ? spacerWork(vehicle, radiatorOf(vehicle), part.figures as Fan, practice) : undefined),
+}; // prettier-ignore
+
+const blades: Check = {
+  id: 'bladeToCore',
+  rule: RULES.bladeToCore,
+  family: 'clearance',
+  beside: ['radiator'],
+  keys: () => ({ vehicle: 'coreDepth', part: 'bladeGap' }),
+  judge: (vehicle, part: { figures: Fan }, finding, practice) => judgeBlades(vehicle, radiatorOf(vehicle), part.figures, finding, practice),
+  show: (vehicle, part) => {
+    const { blades: gap, core, thickness } = stackFigures(vehicle.figures, radiatorOf(vehicle), part.figures as Fan);
+    return {
+      need: measured(core.figure, 'length'),
+      have: measured(gap.figure, 'length'),
+      traces: sides([['part', gap.at, gap.figure], ['vehicle', core.at, core.figure], ['vehicle', thickness.at, thickness.figure]]).traces,
+      missing: missingForBlades(vehicle, radiatorOf(vehicle), part.figures as Fan),
+    };
+  },
+}; // prettier-ignore
+
+/** Blades against the frame they turn in: far too little of it swept was made for another frame. */
+const swept: Check = {
+  id: 'sweptShare',
+  rule: RULES.sweptShare,
+  family: 'clearance',
+  beside: [],
+  keys: () => ({ vehicle: 'openingWidth', part: 'diameter' }),
+  judge: (_vehicle, part: { figures: Fan }, finding, practice) => {
+    const share = sweptOf(part.figures);
+    const { diameter, width, height } = part.figures.quantities;
+    if (lacking(finding, true, share)) return;
+    finding.margin = (share! - practice.sweptShare) * 100;
+    finding.u = 100 * share! * combined((2 * diameter!.u) / diameter!.value, width!.u / width!.value, height!.u / height!.value);
+    finding.small = true;
+    const chance = chanceClear(finding.margin, finding.u);
+    settle(finding, false, chance, chance, practice);
+  },
+  show: (_vehicle, part, practice) => {
+    const figures = part.figures as Fan;
+    const share = sweptOf(figures);
+    const { diameter, width, height } = figures.quantities;
+    return {
+      need: { type: 'quantity', value: practice.sweptShare * 100, u: 0, dimension: 'share' },
+      have: share === undefined ? undefined : { type: 'quantity', value: share * 100, u: 0, dimension: 'share' },
+      ...sides([
+        ['part', { subject: 'fan', key: 'diameter' }, diameter],
+        ['part', { subject: 'fan', key: 'width' }, width],
+        ['part', { subject: 'fan', key: 'height' }, height],
+        ['part', { subject: 'fan', key: 'fans' }, figures.words.fans],
+      ]),
+    };
+  },
+}; // prettier-ignore
+function sweptOf({ quantities: { diameter, width, height }, words: { fans } }: Fan): number | undefined {
+  if (!diameter || !width || !height || !fans) return undefined;
+  return ((fans.word === 'two' ? 2 : 1) * Math.PI * diameter.value ** 2) / 4 / (width.value * height.value);
+}
+
+/** Whether wires of two plugs can be joined by what they do; undefined where one is not on record. */
+export const joinable = (loom: string, part: string, vehicle: FitVehicle): boolean | undefined => {
+  const [a, b] = [vehicle.plugs?.get(loom), vehicle.plugs?.get(part)];
+  return a && b && wiringPlan(a, b).verdict !== 'cannot';
+};
+
+const plug = words('fanConnector', 'fan', 'fanConnector', wordOfBay('fanConnector'), (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable)); // prettier-ignore
+
+/** A bus speaks to its own vehicle only; every other drive can be rewired. */
+export const driveAgrees = (need: string, have: string) =>
+  need === have
+    ? ('pass' as const)
+    : need === 'bus' || have === 'bus'
+      ? ('fail' as const)
+      : ('change' as const);
+
+/** A fan with a switch of its own: it must go off above the thermostat's opening, and come on well below boiling. */
+const ownSwitch: Check = {
+  id: 'thermostatAndFan',
+  rule: RULES.thermostatAndFan,
+  family: 'clearance',
+  beside: ['thermostat'],
+  keys: () => ({ vehicle: 'thermostatRating', part: 'fanOff' }),
+  judge: (vehicle, part: { figures: Fan }, finding, practice) => {
+    const { fanOn, fanOff } = part.figures.quantities;
+    if (!fanOn && !fanOff) {
+      finding.outcome = 'not-asked';
+      return;
+    }
+    const opens = opensOf(vehicle);
+    if (lacking(finding, opens, fanOn && fanOff)) return;
+    const above = fanOff!.value - opens!.value - practice.aboveOpening;
+    const bay = vehicle.figures.quantities;
+    const cap = bay.capPressure?.value ?? practice.usualCap;
+    const boils = boilsUnder({ capKPa: cap, coolant: { base: 'ethylene', volumeShare: (bay.coolantMix?.value ?? practice.usualMix) / 100 } }, 0);
+    const latest = Math.min(boils - practice.toBoiling, bay.warningLamp ? bay.warningLamp.value - practice.toWarning : Infinity);
+    const below = latest - fanOn!.value;
+    finding.margin = Math.min(above, below);
+    finding.u = above <= below ? combined(fanOff!.u, opens!.u) : combined(fanOn!.u, bay.warningLamp?.u ?? 0);
+    const chance = chanceClear(finding.margin, finding.u);
+    settle(finding, true, chance, 1, practice);
+  },
+  show: (vehicle, part) => {
+    const { fanOn, fanOff } = (part.figures as Fan).quantities;
+    const opens = opensOf(vehicle);
+    const at = vehicle.beside?.thermostat ? { subject: 'thermostat' as const, key: 'rating' } : { subject: 'bay' as const, key: 'thermostatRating' };
+    return {
+      need: measured(opens, 'temperature'),
+      have: measured(fanOff, 'temperature'),
+      ...sides([['vehicle', at, opens], ['part', { subject: 'fan', key: 'fanOff' }, fanOff], ['part', { subject: 'fan', key: 'fanOn' }, fanOn]]),
+    };
+  },
+  work: (_vehicle, _part, finding) => remedyOf({ ...RULES.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
+}; // prettier-ignore
+const opensOf = (vehicle: FitVehicle) =>
+  vehicle.beside?.thermostat ? quantityOf(vehicle.beside.thermostat as never, 'rating') : vehicle.figures.quantities.thermostatRating; // prettier-ignore
+
+/** What a fan assembly has to meet in a vehicle. */
+export const fanChecks: Check[] = [
+  coherent('fan'),
+  standoff,
+  depth,
+  blades,
+  swept,
+  plug,
+  onFuse('fan'),
+  onWire('fan'),
+  voltage('fan', 'voltage'),
+  words('fanThrow', 'fan', 'throw', wordOfBay('fanThrow'), same),
+  words('fanControl', 'fan', 'control', wordOfBay('fanControl'), driveAgrees),
+  ownSwitch,
+  ...frameChecks('fan'),
+];

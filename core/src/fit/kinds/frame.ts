@@ -1,0 +1,131 @@
+import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
+import {
+  lacking,
+  match,
+  measured,
+  ofBeside,
+  quantityOf,
+  remedyOf,
+  settle,
+  sides,
+  type Check,
+} from '../checks/check.ts';
+import { RULES, type Rule } from '../checks/rules.ts';
+import type { FitVehicle } from '../vehicle.ts';
+
+type Framed = 'shroud' | 'fan';
+
+/** A frame lies on the radiator: it may stand out past it by a little, and past the opening not at all. */
+function across(id: 'frameWidth' | 'frameHeight', kind: Framed): Check {
+  const [key, opening, overall] =
+    id === 'frameWidth'
+      ? (['width', 'openingWidth', 'overallWidth'] as const)
+      : (['height', 'openingHeight', 'overallHeight'] as const);
+  const room = ofBeside('radiator', overall, opening);
+  const over = (vehicle: FitVehicle, overhang: number): number =>
+    vehicle.beside?.radiator ? 2 * overhang : 0;
+  return {
+    id,
+    rule: RULES[id],
+    family: 'clearance',
+    beside: ['radiator'],
+    keys: () => ({ vehicle: opening, part: key }),
+    judge: (vehicle, part: { figures: FigureSet<Framed> }, finding, practice) => {
+      const [wide, own] = [room.get(vehicle), quantityOf(part.figures as never, key)];
+      if (lacking(finding, wide, own)) return;
+      finding.margin = wide!.value + over(vehicle, practice.frameOverhang) - own!.value;
+      finding.u = combined(wide!.u, own!.u);
+      const chance = chanceClear(finding.margin, finding.u);
+      settle(finding, false, chance, chance, practice);
+    },
+    show: (vehicle, part) => {
+      const [wide, own] = [room.get(vehicle), quantityOf(part.figures as never, key)];
+      return {
+        need: measured(wide, 'length'),
+        have: measured(own, 'length'),
+        ...sides([
+          ['vehicle', room.at(vehicle), wide],
+          ['part', { subject: kind, key }, own],
+        ]),
+      };
+    },
+  };
+}
+
+const holes = (id: 'fanMountWidth' | 'fanMountHeight', kind: Framed): Check => {
+  const check = match(id, kind, id as never, ofBeside('radiator', id, id), { beside: ['radiator'] });
+  if (kind === 'fan') return check;
+  const own: Rule = RULES[id];
+  const shroud: Rule = {
+    ...own,
+    work: { ...own.work!, concerns: own.work!.concerns.replace('fan', 'shroud') },
+  };
+  return { ...check, work: (_vehicle, _part, finding) => remedyOf(shroud, finding) };
+};
+
+/** The tips of the blades against the opening they turn in: of the shroud beside, or as the vehicle was built. */
+export function bladesInShroud(kind: Framed): Check {
+  const opening = (vehicle: FitVehicle, own: FigureSet<Framed>): QuantityFigure | undefined =>
+    kind === 'shroud'
+      ? (own as FigureSet<'shroud'>).quantities.opening
+      : vehicle.beside?.shroud
+        ? vehicle.beside.shroud.quantities.opening
+        : vehicle.figures.quantities.shroudOpening;
+  const blades = (vehicle: FitVehicle, own: FigureSet<Framed>): QuantityFigure | undefined =>
+    kind === 'fan' ? (own as FigureSet<'fan'>).quantities.diameter : vehicle.beside?.fan?.quantities.diameter;
+  const at = (vehicle: FitVehicle) =>
+    kind === 'shroud' || vehicle.beside?.shroud
+      ? { subject: 'shroud' as const, key: 'opening' }
+      : { subject: 'bay' as const, key: 'shroudOpening' };
+  // A shroud without a stated opening is made for a fan with a ring of its own; what a vehicle's fan turns in is asked.
+  const asked = (vehicle: FitVehicle, own: FigureSet<Framed>): boolean =>
+    kind === 'shroud'
+      ? opening(vehicle, own) !== undefined && blades(vehicle, own) !== undefined
+      : vehicle.beside?.shroud
+        ? opening(vehicle, own) !== undefined
+        : vehicle.figures.words.fanRing?.word !== 'own';
+  return {
+    id: 'bladesInShroud',
+    rule: RULES.bladesInShroud,
+    family: 'clearance',
+    beside: [kind === 'fan' ? 'shroud' : 'fan'],
+    ...(kind === 'shroud' ? { leavesTo: 'fan' as const } : {}),
+    keys: () => ({ vehicle: 'shroudOpening', part: kind === 'fan' ? 'diameter' : 'opening' }),
+    judge: (vehicle, part: { figures: FigureSet<Framed> }, finding, practice) => {
+      if (!asked(vehicle, part.figures)) {
+        finding.outcome = 'not-asked';
+        return;
+      }
+      const [room, own] = [opening(vehicle, part.figures), blades(vehicle, part.figures)];
+      if (lacking(finding, room, own)) return;
+      finding.margin = room!.value - own!.value - practice.bladesToShroud;
+      finding.u = combined(room!.u, own!.u);
+      const chance = chanceClear(finding.margin, finding.u);
+      settle(finding, false, chance, chance, practice);
+    },
+    show: (vehicle, part) => {
+      const figures = part.figures as FigureSet<Framed>;
+      const [room, own] = [opening(vehicle, figures), blades(vehicle, figures)];
+      const unknown = kind === 'fan' && !vehicle.beside?.shroud && !vehicle.figures.words.fanRing;
+      const found = sides([
+        ['vehicle', at(vehicle), room],
+        ['part', { subject: 'fan', key: 'diameter' }, own],
+      ]);
+      return {
+        need: measured(room, 'length'),
+        have: measured(own, 'length', 'Ø'),
+        traces: found.traces,
+        missing: unknown ? [{ subject: 'bay', key: 'fanRing' }] : found.missing,
+      };
+    },
+  };
+}
+
+/** What a shroud and a fan frame have in common: they hang on the radiator and must lie on it. */
+export const frameChecks = (kind: Framed): Check[] => [
+  across('frameWidth', kind),
+  across('frameHeight', kind),
+  holes('fanMountWidth', kind),
+  holes('fanMountHeight', kind),
+  bladesInShroud(kind),
+];

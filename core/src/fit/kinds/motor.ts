@@ -1,0 +1,20 @@
+import { clearance, match, ofBay, same, wordOfBay, words, type Check } from '../checks/check.ts';
+import { coherent } from '../checks/coherent.ts';
+import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
+import { joinable } from './fan.ts';
+
+/** What a bare fan motor has to meet: the blade, the frame, the loom and the fuse. */
+export const motorChecks: Check[] = [
+  coherent('motor'),
+  words('motorShaft', 'motor', 'shaft', wordOfBay('motorShaft'), same),
+  match('shaftDiameter', 'motor', 'shaftDiameter', ofBay('shaftDiameter'), { prefix: 'Ø' }),
+  match('motorBoltCircle', 'motor', 'boltCircle', ofBay('motorBoltCircle'), { prefix: 'Ø' }),
+  clearance('motorRoom', 'motor', 'body', ofBay('motorRoom')),
+  words('motorRotation', 'motor', 'rotation', wordOfBay('motorRotation'), same),
+  words('motorConnector', 'motor', 'motorConnector', wordOfBay('fanConnector'), (need, have, vehicle) =>
+    plugAgrees(need, have, vehicle, joinable),
+  ),
+  voltage('motor', 'voltage'),
+  onFuse('motor'),
+  onWire('motor'),
+];

@@ -1,0 +1,94 @@
+import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
+import {
+  lacking,
+  match,
+  measured,
+  ofBay,
+  remedyOf,
+  sameOrChange,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  type Check,
+} from '../checks/check.ts';
+import { coherent } from '../checks/coherent.ts';
+import { RULES } from '../checks/rules.ts';
+import type { FitVehicle } from '../vehicle.ts';
+
+type Thermostat = FigureSet<'thermostat'>;
+
+/** The temperature at which the fan stops: its own switch where it has one, else the vehicle's. */
+const offOf = (vehicle: FitVehicle) => {
+  const own = vehicle.beside?.fan?.quantities.fanOff;
+  return own
+    ? { figure: own, at: { subject: 'fan' as const, key: 'fanOff' } }
+    : { figure: vehicle.figures.quantities.fanOff, at: { subject: 'bay' as const, key: 'fanOff' } };
+};
+
+const andFan: Check = {
+  id: 'thermostatAndFan',
+  rule: RULES.thermostatAndFan,
+  family: 'clearance',
+  beside: ['fan'],
+  leavesTo: 'fan',
+  keys: () => ({ vehicle: 'fanOff', part: 'rating' }),
+  judge: (vehicle, part: { figures: Thermostat }, finding, practice) => {
+    const off = offOf(vehicle).figure;
+    const opens = part.figures.quantities.rating;
+    if (lacking(finding, off, opens)) return;
+    const drop = vehicle.figures.words.fanSense?.word === 'radiator-outlet' && !vehicle.beside?.fan?.quantities.fanOff ? practice.dropAtIdle : 0;
+    finding.margin = off!.value + drop - opens!.value - practice.aboveOpening;
+    finding.u = combined(off!.u, opens!.u);
+    settle(finding, true, chanceClear(finding.margin, finding.u), 1, practice);
+  },
+  show: (vehicle, part) => {
+    const off = offOf(vehicle);
+    const opens = (part.figures as Thermostat).quantities.rating;
+    return {
+      need: measured(off.figure, 'temperature'),
+      have: measured(opens, 'temperature'),
+      ...sides([['vehicle', off.at, off.figure], ['part', { subject: 'thermostat', key: 'rating' }, opens]]),
+    };
+  },
+  work: (_vehicle, _part, finding) => remedyOf({ ...RULES.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
+}; // prettier-ignore
+
+/** Fully open so far above the opening is a slip of the pen, or no thermostat of this kind. */
+const span: Check = {
+  id: 'thermostatSpan',
+  rule: RULES.thermostatSpan,
+  family: 'clearance',
+  beside: [],
+  keys: () => ({ vehicle: 'thermostatRating', part: 'fullyOpen' }),
+  judge: (_vehicle, part: { figures: Thermostat }, finding, practice) => {
+    const { rating, fullyOpen } = part.figures.quantities;
+    finding.small = false;
+    if (!rating || !fullyOpen) {
+      finding.outcome = 'not-asked';
+      return;
+    }
+    finding.margin = rating.value + practice.thermostatSpan - fullyOpen.value;
+    finding.u = combined(rating.u, fullyOpen.u);
+    const chance = chanceClear(finding.margin, finding.u);
+    settle(finding, false, chance, chance, practice);
+  },
+  show: (_vehicle, part, practice) => {
+    const { rating, fullyOpen } = (part.figures as Thermostat).quantities;
+    return {
+      need: measured(rating && { ...rating, value: rating.value + practice.thermostatSpan }, 'temperature'),
+      have: measured(fullyOpen, 'temperature'),
+      ...sides([['part', { subject: 'thermostat', key: 'fullyOpen' }, fullyOpen]]),
+    };
+  },
+}; // prettier-ignore
+
+/** What a thermostat has to meet: its housing, the vehicle's temperature and the fan's. */
+export const thermostatChecks: Check[] = [
+  coherent('thermostat'),
+  match('thermostatFlange', 'thermostat', 'flange', ofBay('thermostatFlange'), { prefix: 'Ø' }),
+  words('thermostatSeal', 'thermostat', 'seal', wordOfBay('thermostatSeal'), sameOrChange),
+  match('thermostatRating', 'thermostat', 'rating', ofBay('thermostatRating'), { dimension: 'temperature' }),
+  span,
+  andFan,
+];

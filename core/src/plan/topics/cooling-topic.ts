@@ -1,0 +1,91 @@
+import { USUAL_PRACTICE, type Practice } from '../../practice/index.ts';
+import { capOf, likelyVehicleClass, setUpOf, type Ready } from '../set-up.ts';
+import {
+  AS_SAID,
+  CASES,
+  VEHICLE_CLASSES,
+  boilsUnder,
+  steady,
+  type CaseName,
+  type CoolingInputs,
+  type VehicleClass,
+  type VehicleLoad,
+} from '../../cooling/index.ts';
+import type { Choices } from '../choices.ts';
+import type { PlanRecord } from '../record.ts';
+import { attempt, type Attempt } from '../attempt.ts';
+import type { Side } from '../sides.ts';
+
+/** Vehicle figures: the class, what was written in laid over it. */
+function loadOf(
+  record: PlanRecord,
+  asked: Choices,
+): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
+  const cls =
+    asked.load ??
+    likelyVehicleClass(record.vehicle.configuration.body, record.vehicle.configuration.package === 'towing');
+  const written = {
+    massKg: asked.mass,
+    dragAreaM2: asked.drag,
+    pumpIdleLMin: asked.pumpIdle,
+    pumpWorkingLMin: asked.pumpWork,
+    idleHeatKW: asked.idleHeat,
+    condenserKW: asked.condenser,
+  };
+  const known = Object.fromEntries(Object.entries(written).filter(([, value]) => value !== undefined));
+  return {
+    cls,
+    load: { ...VEHICLE_CLASSES[cls].load, ...(known as Partial<VehicleLoad>) },
+    known: new Set(Object.keys(known)),
+  };
+}
+
+/** Old and new as the cooling sums take them, the vehicle's load, and when the coolant boils. */
+export function coolingWork(
+  record: PlanRecord,
+  old: Side,
+  fresh: Side,
+  asked: Choices,
+  practice: Practice = USUAL_PRACTICE,
+) {
+  const { bay } = record;
+  const { cls, load, known } = loadOf(record, asked);
+  const coolant = {
+    base: asked.base ?? ('ethylene' as const),
+    volumeShare: (asked.mix ?? bay.quantities.coolantMix?.value ?? practice.usualMix) / 100,
+  };
+  const setUp = (side: Side, coreClass: typeof asked.coreOld): Ready =>
+    setUpOf(bay, side.assembly, { coreClass, capKPa: asked.cap, ...coolant, gapMm2: asked.gap });
+  const measured = (ready: Ready): Ready =>
+    ready.ok && ready.setUp.fans && asked.curve.length > 0
+      ? { ...ready, setUp: { ...ready.setUp, fans: { ...ready.setUp.fans, curve: asked.curve } } }
+      : ready;
+  const setUps = { old: setUp(old, asked.coreOld), fresh: measured(setUp(fresh, asked.coreNew)) };
+  const inputsOf = (ready: Ready, name: CaseName): CoolingInputs | undefined =>
+    ready.ok
+      ? {
+          setUp: ready.setUp,
+          load,
+          leeway: AS_SAID,
+          conditions: {
+            ...CASES[name].conditions,
+            ...(asked.ambient === undefined ? {} : { ambientC: asked.ambient }),
+            ...(asked.altitude === undefined ? {} : { altitudeM: asked.altitude }),
+            ...(asked.humidity === undefined ? {} : { humidity: asked.humidity / 100 }),
+          },
+        }
+      : undefined;
+
+  /** How much cooler the top tank runs with no air round the core, K. */
+  const closing = (name: CaseName): Attempt<number> | undefined => {
+    const own = inputsOf(setUps.fresh, name);
+    return (
+      own &&
+      attempt(() => steady(own).topTankC - steady({ ...own, setUp: { ...own.setUp, gapMm2: 0 } }).topTankC)
+    );
+  };
+
+  const capKPa = asked.cap ?? capOf(bay, fresh.assembly.radiator) ?? practice.usualCap;
+  const boils = attempt(() => boilsUnder({ capKPa, coolant }, asked.altitude ?? 0));
+  return { cls, load, known, coolant, setUps, inputsOf, closing, boils };
+}

@@ -1,0 +1,264 @@
+import { useEffect, useRef, useState } from 'react';
+import { fullyOpenOf, kelvins } from '@radiatrix/core/plan';
+import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
+import { formatQuantity } from '@radiatrix/core/quantity';
+import { useUnits } from '../../../app/store.ts';
+import type { Asked } from '../address.ts';
+import { DriveChart } from './DriveChart.tsx';
+import { drivesOf } from '@radiatrix/core/plan';
+import { USUAL_PRACTICE } from '@radiatrix/core/practice';
+import { DriveTable, driveSays } from './driveSays.tsx';
+import { Answer, Block, Pick, Wanting, WorkerState } from '../tabs/parts.tsx';
+import type { TabProps } from '../tabs/tab.ts';
+import { useDrives } from '../background/useDrives.ts';
+import { MODEL_CARE } from '../words.ts';
+
+/** After the last move of a slider, ms, what it says goes into the address. */
+const SETTLES_MS = 350;
+
+/** Through time: two set-ups on one chart, with sliders that answer at once. */
+export function DriveTab({ planning, compared, asked, change }: TabProps) {
+  const units = useUnits();
+  // Sliders run ahead of the address: writing it with each move would draw the whole frame again.
+  const [live, setLive] = useState<Partial<Asked>>({});
+  const timer = useRef<number | undefined>(undefined);
+  const pending = useRef<Partial<Asked> | null>(null);
+  const settle = () => {
+    clearTimeout(timer.current);
+    if (pending.current) change(pending.current);
+    pending.current = null;
+  };
+  const slide = (patch: Partial<Asked>) => {
+    const next = { ...live, ...patch };
+    setLive(next);
+    pending.current = next;
+    clearTimeout(timer.current);
+    timer.current = window.setTimeout(settle, SETTLES_MS);
+  };
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const address = JSON.stringify(asked);
+  useEffect(() => setLive({}), [address]);
+  const now: Asked = { ...asked, ...live };
+  const drives = drivesOf(planning, compared, now);
+  const { old, fresh } = useDrives(drives);
+  const t = (value: number) => formatQuantity(value, 'temperature', units);
+  const fan = drives.fresh?.control;
+  const [on, off] =
+    fan?.kind === 'stages'
+      ? [fan.stages[0]!.onC, fan.stages[0]!.offC]
+      : fan
+        ? [fan.fromC, fan.fromC - fan.hysteresisK]
+        : [96, 91];
+  const opens = drives.fresh?.thermostat.opensC ?? 82;
+  const full =
+    drives.fresh?.thermostat.fullyOpenC ??
+    (compared.settings ? fullyOpenOf(compared.settings.thermostat) : 94);
+  const two = fan?.kind === 'stages' && fan.stages.length > 1 ? fan.stages[1]! : undefined;
+  const waits = [
+    compared.setUps.fresh.ok ? '' : compared.setUps.fresh.missing.join(', '),
+    compared.setUps.fresh.ok && !compared.setUps.fresh.setUp.fans ? 'a fan with its diameter' : '',
+    compared.settings ? '' : 'thermostat rating and fan temperatures',
+  ].filter(Boolean);
+  return (
+    <>
+      <Answer found={fresh.result ? [driveSays(fresh.result, compared.settings?.boilsC, units)] : []} />
+      {!drives.fresh && <Wanting what="The drive" missing={waits.length > 0 ? waits : ['more figures']} />}
+      <WorkerState state={fresh} what="Driving the new" />
+      {!fresh.running && <WorkerState state={{ ...old, running: false }} what="Driving the old" />}
+      <div className="grid gap-x-6 lg:grid-cols-[1fr_330px]">
+        <div>
+          <DriveChart
+            old={old.result}
+            fresh={fresh.result}
+            legs={(drives.fresh ?? drives.old)?.legs}
+            boilsC={compared.settings?.boilsC}
+          />
+          <p className="text-muted flex flex-wrap gap-x-5 text-[14px]">
+            <Key tone="var(--color-copper)" width={3} words="new" />
+            <Key tone="var(--color-steel)" width={1.5} words="new, radiator" />
+            <Key
+              tone="var(--color-muted)"
+              width={1.5}
+              dash
+              words={`old, as the vehicle switches its fan${drives.old ? '' : ' (figures missing)'}`}
+            />
+          </p>
+          {(fresh.result ?? old.result) && <DriveTable old={old.result} fresh={fresh.result} />}
+        </div>
+        <div>
+          <Block title="Course and settings">
+            <Pick<CourseName>
+              label="Course"
+              value={now.course ?? 'pull-down'}
+              options={COURSE_NAMES.map((each) => [each, COURSES[each].label])}
+              onChange={(course) => change({ course })}
+            />
+            <Pick<'staged' | 'modulated'>
+              label="Fan of the new, driven"
+              className="mt-2"
+              value={now.drive ?? 'staged'}
+              options={[
+                ['staged', 'on and off'],
+                ['modulated', 'by duty, rising with temperature'],
+              ]}
+              onChange={(drive) => change({ drive: drive === 'staged' ? undefined : drive })}
+            />
+            <div className="mt-3 grid gap-2.5" onPointerUp={settle} onBlur={settle}>
+              <Slider
+                label="Thermostat starts to open"
+                min={60}
+                max={105}
+                value={opens}
+                show={t}
+                onChange={(value) => slide({ opens: value, full: value + (full - opens) })}
+              />
+              <Slider
+                label="Fully open"
+                min={Math.ceil(opens) + 1}
+                max={125}
+                value={full}
+                show={t}
+                onChange={(value) => slide({ opens, full: value })}
+              />
+              <Slider
+                label="Fan on"
+                min={Math.ceil(off) + 1}
+                max={125}
+                value={on}
+                show={t}
+                onChange={(value) => slide({ on: value, off })}
+              />
+              <Slider
+                label="Fan off"
+                min={55}
+                max={Math.floor(on) - 1}
+                value={off}
+                show={t}
+                onChange={(value) => slide({ on, off: value })}
+              />
+              {now.drive === 'modulated' && (
+                <Slider
+                  label="To full duty over"
+                  min={2}
+                  max={30}
+                  value={now.ramp ?? USUAL_CONTROL.rampK}
+                  show={(value) => kelvins(value, units)}
+                  onChange={(ramp) => slide({ ramp })}
+                />
+              )}
+              {two && now.drive !== 'modulated' && (
+                <>
+                  <Slider
+                    label="Second stage on"
+                    min={Math.ceil(on) + 1}
+                    max={125}
+                    value={two.onC}
+                    show={t}
+                    onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
+                  />
+                  <Slider
+                    label="Second stage off"
+                    min={55}
+                    max={Math.floor(two.onC) - 1}
+                    value={two.offC}
+                    show={t}
+                    onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
+                  />
+                </>
+              )}
+              {!two && now.drive !== 'modulated' && drives.fresh && (
+                <button
+                  type="button"
+                  className="btn btn-quiet"
+                  onClick={() => change({ on, off, on2: on + 6, off2: off + 6 })}
+                >
+                  Add a second stage
+                </button>
+              )}
+              {two && now.drive !== 'modulated' && (
+                <button
+                  type="button"
+                  className="btn btn-quiet"
+                  onClick={() => change({ on2: undefined, off2: undefined })}
+                >
+                  Without the second stage
+                </button>
+              )}
+              <Slider
+                label="Ambient"
+                min={-20}
+                max={50}
+                value={now.ambient ?? USUAL_PRACTICE.usualAmbient}
+                show={t}
+                onChange={(ambient) => slide({ ambient })}
+              />
+            </div>
+          </Block>
+          <p className="text-muted text-[14px]">{MODEL_CARE}</p>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function Slider({
+  label,
+  min,
+  max,
+  value,
+  show,
+  onChange,
+}: {
+  label: string;
+  min: number;
+  max: number;
+  value: number;
+  show: (value: number) => string;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <label className="block">
+      <span className="flex justify-between">
+        <span className="label-text">{label}</span>
+        <span className="figure text-[14px]">{show(value)}</span>
+      </span>
+      <input
+        type="range"
+        min={Math.min(min, Math.floor(value))}
+        max={Math.max(max, Math.ceil(value))}
+        step={1}
+        value={value}
+        aria-valuetext={show(value)}
+        onChange={(event) => onChange(Number(event.target.value))}
+        className="accent-copper w-full"
+      />
+    </label>
+  );
+}
+
+const Key = ({
+  tone,
+  width,
+  dash,
+  words,
+}: {
+  tone: string;
+  width: number;
+  dash?: boolean;
+  words: string;
+}) => (
+  <span className="inline-flex items-center gap-1.5">
+    <svg width="32" height="6" aria-hidden="true">
+      <line
+        x1="0"
+        x2="32"
+        y1="3"
+        y2="3"
+        stroke={tone}
+        strokeWidth={width}
+        strokeDasharray={dash ? '6 4' : undefined}
+      />
+    </svg>
+    {words}
+  </span>
+);
