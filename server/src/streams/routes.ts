@@ -1,4 +1,3 @@
-import type { StreamChunk } from '@radiatrix/core/job';
 import { notFound } from '../http/problem.ts';
 import type { Handler } from '../http/route.ts';
 import { beginStream, keepChunk, streamRecord } from './service.ts';
@@ -12,7 +11,7 @@ export const newStream: Handler<'newStream'> = async ({ db, id, body }) => {
 export const streamChunk: Handler<'streamChunk'> = async ({ db, params, body }) => {
   // Chunks count from nothing, which no id does.
   if (!/^\d{1,6}$/.test(params.ordinal!)) throw notFound('A piece of that number');
-  await keepChunk(db, params.stream!, Number(params.ordinal), body as Omit<StreamChunk, 'ordinal'>);
+  await keepChunk(db, params.stream!, Number(params.ordinal), body);
   return {};
 };
 
