@@ -2,6 +2,7 @@ import { and, eq, getTableColumns, ilike, or, sql, type SQL } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { LibraryTable, RecordValues } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { anywhere } from '../db/literally.ts';
 import { bay, configuration, engine, make, model, source, transmission } from '../db/schema/index.ts';
 
 const TABLES = { make, model, engine, transmission, source, configuration, bay } as const;
@@ -46,8 +47,6 @@ const IN_USE: Partial<Record<LibraryTable, SQL>> = {
   bay: sql`exists (select 1 from configuration c where c.bay_id = bay.id)`,
 };
 
-const literally = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-
 /** Rows whose name, code or kind holds some words; without drafts, those only that something on record names. */
 export async function rowsNamed(db: Db, table: LibraryTable, text: string, drafts: boolean): Promise<Row[]> {
   const from = TABLES[table];
@@ -55,7 +54,7 @@ export async function rowsNamed(db: Db, table: LibraryTable, text: string, draft
   const named = ['name', 'code', 'kind'].filter(
     (key) => key in columns && !(key === 'kind' && table !== 'source'),
   );
-  const words = literally(text);
+  const words = anywhere(text);
   const matches: SQL | undefined =
     text === '' || named.length === 0 ? undefined : or(...named.map((key) => ilike(columns[key]!, words)));
   return (await db

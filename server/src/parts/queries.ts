@@ -6,6 +6,7 @@ import type { Claim } from '@radiatrix/core/application';
 import type { PartLine, ScopeEntry } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
+import { anywhere } from '../db/literally.ts';
 import {
   application,
   bay,
@@ -53,7 +54,7 @@ export async function partLines(
   drafts: boolean,
 ): Promise<PartRow[]> {
   if (filter.ids?.length === 0) return [];
-  const pattern = `%${(filter.text ?? '').replace(/[\\%_]/g, '\\$&')}%`;
+  const pattern = anywhere(filter.text ?? '');
   return db
     .selectDistinctOn([part.id], lineColumns)
     .from(part)

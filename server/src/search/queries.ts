@@ -1,5 +1,6 @@
 import { asc, ilike, or, sql, type SQL } from 'drizzle-orm';
 import type { PartKind } from '@radiatrix/core/figures';
+import { anywhere, literally } from '../db/literally.ts';
 import { seenPart } from '../db/visible.ts';
 import type { Db } from '../db/client.ts';
 import { connector, job, source } from '../db/schema/index.ts';
@@ -14,8 +15,6 @@ export interface FoundPart {
   description: string;
   supersededBy: string;
 }
-
-const literally = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /** What a reader may read of a part: its newest revision, or its newest released one. */
 const description = (drafts: boolean): SQL =>
@@ -45,7 +44,7 @@ export const partsByNumber = (db: Db, key: string, drafts: boolean, limit: numbe
 /** The same, then by words of maker and description; each with the part that took its place. */
 export const partsByWords = (db: Db, text: string, drafts: boolean, limit: number): Promise<FoundPart[]> => {
   const key = text.toLowerCase().replace(/[^a-z0-9]/g, '');
-  const words = `%${literally(text)}%`;
+  const words = anywhere(text);
   return rowsOf(
     db,
     sql`
@@ -74,11 +73,11 @@ export const sourcesByName = (db: Db, words: string, limit: number) =>
   db
     .select({ id: source.id, name: source.name, kind: source.kind })
     .from(source)
-    .where(ilike(source.name, `%${literally(words)}%`))
+    .where(ilike(source.name, anywhere(words)))
     .limit(limit);
 
 export const jobsByWords = (db: Db, words: string, limit: number) => {
-  const pattern = `%${literally(words)}%`;
+  const pattern = anywhere(words);
   return db
     .select({ id: job.id, label: job.label, complaint: job.complaint })
     .from(job)
