@@ -6,6 +6,7 @@ import {
   CASE_NAMES,
   CORE_CLASS_NAMES,
   VEHICLE_CLASSES,
+  vehicleLoad,
   boilsUnder,
   likely,
   steady,
@@ -56,7 +57,7 @@ const setUpOf = (it: Any): SetUp => ({
 });
 const inputsOf = (it: Any): CoolingInputs => ({
   setUp: setUpOf(it),
-  load: VEHICLE_CLASSES[it.cls].load,
+  load: vehicleLoad(it.cls),
   leeway: AS_SAID,
   conditions: CASES[it.name].conditions,
 });
@@ -131,8 +132,7 @@ describe('the top tank never rises', () => {
       ...at,
       load: {
         ...at.load,
-        pumpIdleLMin: at.load.pumpIdleLMin * by,
-        pumpWorkingLMin: at.load.pumpWorkingLMin * by,
+        pumpLMin: at.load.pumpLMin * by,
       },
     }),
     -1,
@@ -185,10 +185,10 @@ test('what the uncertainty comes from adds up to it as a root of squares, and wh
       const inputs = inputsOf(it);
       fc.pre(top(inputs) < STILL_COOLANT_C - 20);
       const all = likely(inputs);
-      expect(Math.hypot(...all.from.map((each) => each.k))).toBeCloseTo(all.u, 9);
+      expect(Math.hypot(...all.from.map((each) => each.k))).toBeCloseTo(all.u!, 9);
       const known = likely(inputs, new Set([all.from[0]!.key]));
       expect(known.from.map((each) => each.key)).not.toContain(all.from[0]!.key);
-      expect(known.u).toBeLessThan(all.u + 1e-12);
+      expect(known.u).toBeLessThan(all.u! + 1e-12);
     }),
     { seed: 24, numRuns: 12 },
   );
@@ -220,7 +220,7 @@ describe('drives on every course', () => {
     change: Partial<Drive> = {},
   ): Drive => ({
     setUp,
-    load: VEHICLE_CLASSES.pickup.load,
+    load: vehicleLoad('pickup'),
     leeway: AS_SAID,
     thermostat: { opensC: 82, fullyOpenC: 94, hysteresisK: 2.5, lagS: 12 },
     control,
@@ -238,7 +238,10 @@ describe('drives on every course', () => {
       const times = driven.events.map((event) => event.at);
       expect(times).toEqual([...times].sort((a, b) => a - b));
       const kinds = driven.events.map((event) => event.kind);
-      expect(kinds.indexOf('starts-opening')).toBeLessThan(kinds.indexOf('fan-on'));
+      expect(kinds).toContain('starts-opening');
+      // In town a diesel hardly asks for its fan; up a hill it does.
+      if (course !== 'town')
+        expect(kinds.indexOf('starts-opening')).toBeLessThan(kinds.indexOf('fan-on'));
       expect(driven.rows).toBe(
         Math.floor(legsOf(course, weather).reduce((sum, leg) => sum + leg.seconds, 0) / 10) + 1,
       );

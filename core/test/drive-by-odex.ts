@@ -1,5 +1,5 @@
 import { Solver } from 'odex';
-import { AS_SAID, airSide, pumpLMin, radiatorTakes } from '../src/cooling/index.ts';
+import { AS_SAID, airSide, pumpLMin, radiatorTakes, type CoolingInputs } from '../src/cooling/index.ts';
 import type { Drive, StagedFans } from '../src/drive/index.ts';
 import { coolant, massShareOf } from '../src/fluid/index.ts';
 
@@ -30,6 +30,13 @@ export function driveByOdex(
   let leg = 0;
   let [moving, standing] = ['rest', 0];
   const on = control.stages.map(() => false);
+  const inputsOf = (at: Drive['legs'][number]): CoolingInputs => ({
+    setUp: drive.setUp,
+    load: drive.load,
+    leeway: AS_SAID,
+    conditions: { ...at, speedKmh: Math.max(3, at.speedKmh) },
+  });
+  const flowOf = (at: Drive['legs'][number]): number => pumpLMin(inputsOf(at), airSide(inputsOf(at)));
   const known = new Map<string, { inC: number; takes: (lift: number) => number }>();
   const airNow = () => {
     const at = drive.legs[leg]!;
@@ -37,16 +44,13 @@ export function driveByOdex(
     const key = `${leg} ${stage}`;
     if (!known.has(key)) {
       const side = airSide({
-        setUp: drive.setUp,
-        load: drive.load,
-        leeway: AS_SAID,
-        conditions: { ...at, speedKmh: Math.max(3, at.speedKmh) },
+        ...inputsOf(at),
         fanSpeeds: stage < 0 ? (drive.setUp.fans!.count === 1 ? [0] : [0, 0]) : control.stages[stage]!.speeds,
       });
       const exact = (lift: number): number =>
         lift <= 0
           ? 0
-          : radiatorTakes(side, drive.setUp, pumpLMin(drive.load, at) * FLOW(lift), 95, AS_SAID).perDegreeWK;
+          : radiatorTakes(side, drive.setUp, flowOf(at) * FLOW(lift), 95, AS_SAID).perDegreeWK;
       known.set(key, {
         inC: Math.min(side.airInC, at.ambientC + 60),
         takes: smooth ? smooth(exact) : exact,
@@ -54,14 +58,9 @@ export function driveByOdex(
     }
     return known.get(key)!;
   };
+  const flows = drive.legs.map(flowOf);
   const heats = drive.legs.map(
-    (at) =>
-      airSide({
-        setUp: drive.setUp,
-        load: drive.load,
-        leeway: AS_SAID,
-        conditions: { ...at, speedKmh: Math.max(3, at.speedKmh) },
-      }).heat.coolantW,
+    (at) => airSide(inputsOf(at)).heat.coolantW,
   );
   const span = thermostat.fullyOpenC - thermostat.opensC;
   const clamp = (x: number): number => Math.min(1, Math.max(0, x));
@@ -73,7 +72,7 @@ export function driveByOdex(
   let air = airNow();
   const slope = (_t: number, [metal, hot, cold, wax]: number[]): number[] => {
     const open = lift(wax!);
-    const through = rate(pumpLMin(drive.load, drive.legs[leg]!)) * FLOW(open) * (hot! - cold!);
+    const through = rate(flows[leg]!) * FLOW(open) * (hot! - cold!);
     const given = masses.metalToCoolantWK * (metal! - hot!);
     return [
       (heats[leg]! - given) / masses.engineJK,

@@ -14,7 +14,7 @@ import {
   wiringFindings,
   type Found,
 } from '../src/plan/index.ts';
-import { AS_SAID, CASES, VEHICLE_CLASSES, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
+import { AS_SAID, CASES, vehicleLoad, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
 import { wiringPlan } from '../src/electrical/index.ts';
 import { incoherences, type FigureSet, type Trace } from '../src/figures/index.ts';
 import { clear, edgeGaps, judgeFit, spacerFor, type FitPart } from '../src/fit/index.ts';
@@ -244,18 +244,18 @@ describe('cooling from the record', () => {
       if (!ready.ok) throw new Error('not ready');
       return {
         setUp: ready.setUp,
-        load: VEHICLE_CLASSES.pickup.load,
+        load: vehicleLoad('pickup'),
         leeway: AS_SAID,
         conditions: CASES.climb.conditions,
       };
     };
     const [was, now] = [likely(inputs(old)), likely(inputs(thick))];
-    const { k, u } = coolerBy(inputs(old), inputs(thick));
+    const { k, u } = coolerBy(inputs(old), inputs(thick))!;
     expect(k).toBeCloseTo(was.steady.topTankC - now.steady.topTankC, 9);
-    expect(u).toBeLessThan(Math.hypot(was.u, now.u) / 2);
+    expect(u).toBeLessThan(Math.hypot(was.u!, now.u!) / 2);
     const [found] = coolingFindings([{ name: 'climb', old: was, fresh: now }], 'metric');
     const margin = boilsUnder(inputs(thick).setUp, CASES.climb.conditions.altitudeM) - now.steady.topTankC;
-    expect(found!.word).toBe(margin >= now.u ? 'clear' : margin <= -now.u ? 'stop' : 'open');
+    expect(found!.word).toBe(margin >= now.u! ? 'clear' : margin <= -now.u! ? 'stop' : 'open');
   });
 });
 

@@ -18,13 +18,14 @@ export interface FanSetup {
   fans: readonly Fan[];
   /** Share of the core face that the shroud covers, 0 to 1. */
   covered: number;
-  /** Share of each fan's air drawn round its own rim out of the engine bay, where no shroud keeps it. */
-  rimShare: number;
+  /** Open area round the rims, where no shroud keeps the air of the engine bay from the fans, or the wind from going past them, m². */
+  rimM2: number;
 }
 
 /** What a gap lets through of what its area would, common practice. */
 const GAP_DISCHARGE = 0.6;
-const NO_SHROUD = { rimShare: 0.35, reach: 1.15 } as const;
+/** Without a shroud: open rim over swept disc, and how far beyond its disc a fan reaches; common practice. */
+const NO_SHROUD = { rim: 0.35, reach: 1.15 } as const;
 
 /** Fans in a shroud, or standing before the bare core, where they draw through little more than their own discs. */
 export function fanSetup(
@@ -36,8 +37,12 @@ export function fanSetup(
     throw new RangeError('a shroud covers 5 to 100 % of the core');
   const swept = fans.reduce((sum, fan) => sum + fan.sweptM2, 0);
   return shroud
-    ? { fans, covered: shroud.covered, rimShare: 0 }
-    : { fans, covered: Math.min(1, (NO_SHROUD.reach * swept) / faceAreaM2), rimShare: NO_SHROUD.rimShare };
+    ? { fans, covered: shroud.covered, rimM2: 0 }
+    : {
+        fans,
+        covered: Math.min(1, (NO_SHROUD.reach * swept) / faceAreaM2),
+        rimM2: NO_SHROUD.rim * swept,
+      };
 }
 
 export interface Zone {
@@ -104,10 +109,10 @@ export function airFlow(
       needs: drop + around * 0.5 * ambientDensity * total * total - ram,
     };
   };
-  // Fans stand behind the core, in the air it has warmed.
+  // Fans stand behind the core, in the air it has warmed; round their rims air of the bay gets in, or the wind out.
   const fansAt = (pressure: number): number =>
-    (1 - setup.rimShare) *
-    setup.fans.reduce((sum, fan, i) => sum + fanFlow(fan, speeds[i] ?? 0, pressure, air.densityKgM3), 0);
+    setup.fans.reduce((sum, fan, i) => sum + fanFlow(fan, speeds[i] ?? 0, pressure, air.densityKgM3), 0) -
+    Math.sign(pressure) * GAP_DISCHARGE * setup.rimM2 * Math.sqrt((2 * Math.abs(pressure)) / air.densityKgM3);
 
   const zones: Zone[] = [];
   const add = (share: number, v: number) =>

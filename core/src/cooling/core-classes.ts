@@ -1,3 +1,5 @@
+import type { TubeInside } from './ducts.ts';
+
 /**
  * What a core looks like below its outside dimensions. Nobody measures it on a bench, so where the record has no
  * figure a named class stands in, and what it may be off by is carried on to every answer.
@@ -25,6 +27,10 @@ export interface CoreClass {
   readonly wallConductivity: number;
   /** On the coolant side, m²·K/W. */
   readonly fouling: number;
+  /** What its maker most likely put into the tubes: something into wide ones, nothing into narrow brass ones. */
+  readonly tubeInside: TubeInside;
+  /** On the heat from coolant to tube, beside the formula: how far such tubes differ from maker to maker. */
+  readonly insideSpread: number;
   readonly spread: Readonly<Partial<Record<SpreadKey, number>>>;
 }
 export type SpreadKey =
@@ -44,6 +50,8 @@ const brazed = {
   finConductivity: 170,
   wallConductivity: 160,
   fouling: 2e-5,
+  tubeInside: 'dimpled',
+  insideSpread: 0.25,
   spread: {
     tubeHeightMm: 0.1,
     tubePitchMm: 0.08,
@@ -90,6 +98,8 @@ export const CORE_CLASSES = {
     finConductivity: 380,
     wallConductivity: 110,
     fouling: 5e-5,
+    tubeInside: 'smooth',
+    insideSpread: 0.1,
   },
 } as const satisfies Record<string, CoreClass>;
 export type CoreClassName = keyof typeof CORE_CLASSES;

@@ -67,11 +67,12 @@ export function coolantFilm(
   const velocity = massFlowKgS / (together * liquid.densityKgM3 * core.bore.areaM2);
   const reynolds = (liquid.densityKgM3 * velocity * core.bore.hydraulicM) / liquid.viscosityPaS;
   const prandtl = (liquid.viscosityPaS * liquid.heatJKgK) / liquid.conductivityWMK;
-  const nusselt = ductNusselt(reynolds, prandtl, core.bore.aspect);
+  const { hydraulicM, aspect } = core.bore;
+  const nusselt = ductNusselt(reynolds, prandtl, aspect, hydraulicM / core.tubeLengthM, core.tubeInside);
   const along =
-    velocity > 0 ? (ductFriction(reynolds, core.bore.aspect) * core.tubeLengthM) / core.bore.hydraulicM : 0;
+    velocity > 0 ? (ductFriction(reynolds, aspect, core.tubeInside) * core.tubeLengthM) / hydraulicM : 0;
   return {
-    filmWM2K: (leeway.coolantFilm * nusselt * liquid.conductivityWMK) / core.bore.hydraulicM,
+    filmWM2K: (leeway.coolantFilm * nusselt * liquid.conductivityWMK) / hydraulicM,
     reynolds,
     // Into and out of the tubes: one and a half velocity heads a pass.
     dropPa: core.passes * (along + 1.5) * 0.5 * liquid.densityKgM3 * velocity * velocity,

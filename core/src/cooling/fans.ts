@@ -23,8 +23,11 @@ export const FAN_EFFICIENCY = {
 const PEAK = 2 / (3 * Math.sqrt(3));
 /** The hub takes this share of the disc. */
 const HUB_SHARE = 0.14;
-/** What air blown through a stopped, windmilling fan meets, beside the parabola of the fan itself. */
-const WINDMILL = 0.5;
+/**
+ * Blades in a wind turn by themselves: at this share of the speed at which the same flow would be theirs with nothing
+ * in its way. Slower than that no motor holds them back. Common practice.
+ */
+const WINDMILL = 0.65;
 
 /** Air power at free delivery at the very least: kinetic energy of the stream through all discs, W. */
 export const freePowerW = (flowM3S: number, discAreaM2: number, densityKgM3 = RATED_DENSITY): number =>
@@ -40,12 +43,70 @@ export interface FanRating {
   airflowM3H?: number | undefined;
   /** All fans together as measured at full speed: flow (m³/h) and pressure (Pa). Goes before anything stated. */
   curve?: readonly (readonly [flowM3H: number, pressurePa: number])[] | undefined;
+  /** Turned by the engine instead of by a motor. */
+  engineDriven?: EngineDriven | undefined;
 }
+/** A fan on the water pump or the crankshaft. */
+export interface EngineDriven {
+  /** Fan speed over engine speed, without slip; 0.5 to 2. */
+  ratio: number;
+  clutch: FanClutch;
+}
+export const FAN_CLUTCHES = {
+  none: 'none: bolted to the hub',
+  speed: 'slips at speed',
+  thermal: 'thermal: takes hold when hot',
+} as const;
+export type FanClutch = keyof typeof FAN_CLUTCHES;
 export interface RatedFans {
   fans: Fan[];
   /** What the flow rests on. */
   from: 'measured' | 'stated' | 'power' | 'size';
+  /** Electric, of all fans; the shaft's at `DRIVEN_SPEED` for an engine-driven one. */
   powerW: number;
+}
+
+/** Full speed of an engine-driven fan, 1/min: the speed its figures hold at. */
+export const DRIVEN_SPEED = 2400;
+/**
+ * Free flow over tip speed and swept area, and pressure shut off over the dynamic pressure of the tip: stamped steel
+ * and moulded blades of six or seven; common practice.
+ */
+const DRIVEN = { flow: 0.24, pressure: 0.34, efficiency: 0.4, lockedUp: 0.92 } as const;
+
+/**
+ * Speed of an engine-driven fan over `DRIVEN_SPEED`, hot: a clutch that has taken hold slips a little, and more as its
+ * fluid shears at speed.
+ *
+ * @param engineRpm 1/min, ≥ 0
+ */
+export function drivenSpeed({ ratio, clutch }: EngineDriven, engineRpm: number): number {
+  if (!(ratio >= 0.5 && ratio <= 2)) throw new RangeError(`a fan drive of ${ratio} is outside 0.5 to 2`);
+  const input = ratio * engineRpm;
+  return (clutch === 'none' ? input : Math.min(DRIVEN_SPEED, DRIVEN.lockedUp * input)) / DRIVEN_SPEED;
+}
+
+/**
+ * Power an engine-driven fan takes from the crankshaft at a share of its speed, W: with the cube of it, and what a
+ * clutch turns into heat on top.
+ */
+export function drivenPowerW(rating: FanRating, engineRpm: number): number {
+  const drive = rating.engineDriven;
+  if (!drive) return 0;
+  const speed = drivenSpeed(drive, engineRpm);
+  const slip = (drive.ratio * engineRpm) / DRIVEN_SPEED / Math.max(speed, 1e-9);
+  return ratedFans(rating).powerW * speed ** 3 * Math.max(1, slip);
+}
+
+function drivenFan({ diameterMm }: FanRating, disc: number, share: number): RatedFans {
+  const tip = (Math.PI * (diameterMm / 1000) * DRIVEN_SPEED) / 60;
+  const freeFlowM3S = DRIVEN.flow * tip * disc;
+  const shutPa = share * DRIVEN.pressure * 0.5 * RATED_DENSITY * tip * tip;
+  return {
+    fans: [{ sweptM2: disc, freeFlowM3S, shutPa }],
+    from: 'size',
+    powerW: (PEAK * shutPa * freeFlowM3S) / DRIVEN.efficiency,
+  };
 }
 
 /** Electric power for each square metre of disc where no current is on record; common practice. */
@@ -67,6 +128,7 @@ export function ratedFans(rating: FanRating, efficiency: number = FAN_EFFICIENCY
     throw new RangeError(`${currentA} A is outside 0 to 120 A for a fan set`);
   if (airflowM3H !== undefined && !(airflowM3H > 0)) throw new RangeError('an airflow is more than nothing');
   const disc = (Math.PI / 4) * (diameterMm / 1000) ** 2 * (1 - HUB_SHARE);
+  if (rating.engineDriven) return drivenFan(rating, disc, efficiency / FAN_EFFICIENCY.usual);
   const power = currentA === undefined ? POWER_W_M2 * disc * count : currentA * voltageV;
   const possible = Math.cbrt((efficiency * power) / count / (0.5 * RATED_DENSITY * disc)) * disc;
   const stated = airflowM3H === undefined ? undefined : airflowM3H / 3600 / count;
@@ -98,6 +160,9 @@ function measuredFan(curve: NonNullable<FanRating['curve']>, count: number, disc
   return { sweptM2: disc, freeFlowM3S: free, shutPa: shut, points };
 }
 
+/** A fan that turns slower than this share of its speed stands. */
+const STANDS = 1e-6;
+
 /** The highest point of a measured curve: left of it the curve rises and the blades stall. */
 const crest = (points: readonly (readonly [number, number])[]): number =>
   points.reduce((best, point, index) => (point[1] >= points[best]![1] ? index : best), 0);
@@ -117,35 +182,36 @@ export function risingStretch(fan: Fan): StallWarning | undefined {
 
 const signedRoot = (x: number): number => Math.sign(x) * Math.sqrt(Math.abs(x));
 
-/** On the falling side of a measured curve; past its ends as the parabola would go on. */
+/** On the falling side of a measured curve: past its crest and past free delivery as the parabola would go on. */
 function flowOnPoints(points: NonNullable<Fan['points']>, pressurePa: number): number {
-  const top = crest(points);
-  const falling = points.slice(top);
+  const falling = points.slice(crest(points));
   const [peak, last] = [falling[0]!, falling.at(-1)!];
   const scale = Math.max(peak[1], 1e-9);
   if (pressurePa >= peak[1]) return peak[0] - last[0] * Math.sqrt((pressurePa - peak[1]) / scale);
-  if (pressurePa <= last[1]) return last[0] * (1 + (0.5 * (last[1] - pressurePa)) / scale);
+  if (pressurePa <= last[1]) return last[0] * Math.sqrt(1 + (last[1] - pressurePa) / scale);
   const next = falling.findIndex((point) => point[1] <= pressurePa);
   const [a, b] = [falling[next - 1]!, falling[next]!];
   return a[0] + ((b[0] - a[0]) * (a[1] - pressurePa)) / (a[1] - b[1]);
 }
 
 /**
- * Flow of one fan against a pressure, m³/s; less than nothing where air leaks backwards.
+ * Flow of one fan against a pressure, m³/s; less than nothing where air leaks backwards. In all quadrants: by the fan
+ * laws where it pumps, as a resistance where air is blown back through it, and as a windmill where the wind is faster
+ * than its blades. At any pressure a fan that turns faster moves more, and one that stands still the least.
  *
- * @param speed      share of full speed, 0 (stopped) to 1
+ * @param speed      share of full speed, 0 (stopped, free to turn) or more
  * @param pressurePa it has to raise; less than nothing where the wind helps
  * @param densityKgM3 of the air: pressure goes with it
  */
 export function fanFlow(fan: Fan, speed: number, pressurePa: number, densityKgM3: number): number {
   const pressure = (pressurePa * RATED_DENSITY) / densityKgM3;
-  if (!(speed > 0)) {
-    const meets = pressure < 0 ? WINDMILL * fan.shutPa : fan.shutPa;
-    return -fan.freeFlowM3S * signedRoot(pressure / meets);
-  }
-  if (fan.points && fan.points.length >= 2)
-    return speed * flowOnPoints(fan.points, pressure / (speed * speed));
-  return fan.freeFlowM3S * signedRoot(speed * speed - pressure / fan.shutPa);
+  const turns = Math.max(0, speed);
+  const pumped =
+    fan.points && fan.points.length >= 2 && turns > STANDS
+      ? turns * flowOnPoints(fan.points, pressure / (turns * turns))
+      : fan.freeFlowM3S * signedRoot(turns * turns - pressure / fan.shutPa);
+  if (!(pressure < 0)) return pumped;
+  return Math.max(pumped, fan.freeFlowM3S * Math.sqrt(-pressure / (fan.shutPa * (1 - WINDMILL * WINDMILL))));
 }
 
 /** Whether a fan at this flow works on the rising stretch of its curve. */

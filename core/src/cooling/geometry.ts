@@ -1,4 +1,5 @@
 import { CORE_CLASSES, type CoreClassName } from './core-classes.ts';
+import type { TubeInside } from './ducts.ts';
 import type { LouvredFin } from './louvres.ts';
 
 /** A radiator as the cooling sums need it: what is on record, the rest from its class. Lengths in mm. */
@@ -20,6 +21,7 @@ export interface RadiatorFigures {
   louvreAngleDeg?: number | undefined;
   louvrePitchMm?: number | undefined;
   fouling?: number | undefined;
+  tubeInside?: TubeInside | undefined;
 }
 
 /** What follows from them. SI. */
@@ -42,6 +44,7 @@ export interface CoreGeometry {
   wettedAreaM2: number;
   /** Inside of one tube. */
   bore: { areaM2: number; hydraulicM: number; aspect: number };
+  tubeInside: TubeInside;
   wallM: number;
   /** Coolant in the tubes, tanks left out. */
   tubeVolumeM3: number;
@@ -147,6 +150,7 @@ export function coreGeometry(radiator: RadiatorFigures): CoreGeometry {
     airAreaM2: finArea + tubeArea,
     wettedAreaM2: tubes * tubeLength * 2 * (inner + deep),
     bore: { areaM2: inner * deep, hydraulicM: (2 * inner * deep) / (inner + deep), aspect: inner / deep },
+    tubeInside: radiator.tubeInside ?? kind.tubeInside,
     wallM: mm(wall),
     tubeVolumeM3: tubes * tubeLength * inner * deep,
     fin: {

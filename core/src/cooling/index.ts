@@ -6,17 +6,34 @@ export {
   type CoreClass,
   type CoreClassName,
 } from './core-classes.ts';
-export { LAMINAR, TURBULENT, ductFriction, ductNusselt } from './ducts.ts';
+export { LAMINAR, TURBULENT, ductFriction, ductNusselt, type TubeInside } from './ducts.ts';
+export {
+  ENGINE_FUELS,
+  circuitLMin,
+  engineSpeed,
+  heatToCoolantW,
+  likelyPowerKW,
+  likelyPumpLMin,
+  ratedSpeed,
+  type Engine,
+  type EngineFuel,
+} from './engine.ts';
 export { crossFlow } from './effectiveness.ts';
 export { AS_SAID, airDropPa, coolantFilm, conductance, heatPerDegree, type Leeway } from './exchanger.ts';
 export {
+  DRIVEN_SPEED,
+  FAN_CLUTCHES,
   FAN_EFFICIENCY,
+  drivenPowerW,
+  drivenSpeed,
   fanFlow,
   freePowerW,
   isStalled,
   ratedFans,
   risingStretch,
+  type EngineDriven,
   type Fan,
+  type FanClutch,
   type FanRating,
 } from './fans.ts';
 export { ImpossibleRadiator, coreGeometry, type CoreGeometry, type RadiatorFigures } from './geometry.ts';
@@ -26,10 +43,14 @@ export {
   CASE_NAMES,
   LOAD_SPREAD,
   VEHICLE_CLASSES,
+  BAY_AIR_AMBIENT_C,
   heatOf,
   roadLoadW,
+  vehicleLoad,
   type CaseName,
   type Conditions,
+  type KnownEngine,
+  type LoadFigure,
   type VehicleClass,
   type VehicleLoad,
 } from './loads.ts';
@@ -48,3 +69,4 @@ export {
   type SetUp,
   type Steady,
 } from './steady.ts';
+export { WHY_HOTTER, whyHotter, type WhyHotter } from './why.ts';

@@ -2,7 +2,7 @@ import { COOLANT_SPREAD } from '../fluid/index.ts';
 import { CORE_CLASSES, type SpreadKey } from './core-classes.ts';
 import { LOUVRE_SPREAD } from './louvres.ts';
 import { FAN_EFFICIENCY } from './fans.ts';
-import { LOAD_SPREAD, type VehicleLoad } from './loads.ts';
+import { LOAD_SPREAD, type LoadFigure } from './loads.ts';
 import { airToBoil, steady, type CoolingInputs, type Steady } from './steady.ts';
 
 /** One thing nobody has measured, by how much it may be off, and how it is moved. */
@@ -23,17 +23,16 @@ const CORE_LABELS: Record<SpreadKey, string> = {
   louvrePitchMm: 'louvre pitch',
   fouling: 'deposits in the tubes',
 };
-const LOAD_LABELS: Partial<Record<keyof VehicleLoad, string>> = {
+const LOAD_LABELS: Partial<Record<LoadFigure, string>> = {
   massKg: 'mass of the vehicle',
   dragAreaM2: 'drag area',
   rolling: 'rolling resistance',
   driveline: 'driveline losses',
-  idleHeatKW: 'heat at idle',
-  heatPerPower: 'heat for each watt',
+  ratedKW: 'power of the engine',
+  heatFactor: 'heat the engine gives its coolant',
   transmissionShare: 'heat of the transmission',
   condenserKW: 'heat of the condenser',
-  pumpIdleLMin: 'pump flow at idle',
-  pumpWorkingLMin: 'pump flow at work',
+  pumpLMin: 'size of the pump',
   condenserLoss: 'air resistance of the condenser',
   grilleLoss: 'air resistance of the grille',
   exitLoss: 'way out of the engine bay',
@@ -54,6 +53,9 @@ const onLeeway = (
   move: (inputs, factor) => ({ ...inputs, leeway: { ...inputs.leeway, [key]: inputs.leeway[key] * factor } }),
 });
 
+/** What the formulas for flow in tubes may be off by where it is known what is in them, relative and expanded. */
+const FORMULA_SPREAD = 0.1;
+
 /** Everything the answer rests on without a measurement. */
 export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Doubt[] {
   const kind = CORE_CLASSES[inputs.setUp.radiator.coreClass];
@@ -69,7 +71,7 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
         setUp: { ...at.setUp, radiator: { ...at.setUp.radiator, [key]: kind[key] * factor } },
       }),
     }));
-  const load: Doubt[] = (Object.entries(LOAD_SPREAD) as [keyof VehicleLoad, number][])
+  const load: Doubt[] = (Object.entries(LOAD_SPREAD) as [LoadFigure, number][])
     .filter(([key]) => !known.has(key))
     .map(([key, relative]) => ({
       key,
@@ -80,7 +82,7 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
     }));
   const glycol = inputs.setUp.coolant.base !== 'water' && inputs.setUp.coolant.volumeShare > 0;
   const coolantFilm = Math.hypot(
-    0.1,
+    inputs.setUp.radiator.tubeInside ? FORMULA_SPREAD : kind.insideSpread,
     glycol ? Math.hypot(COOLANT_SPREAD.conductivity, COOLANT_SPREAD.viscosity / 3) : 0,
   );
   return [
@@ -109,8 +111,8 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
 export interface Likely {
   steady: Steady;
   airToBoilC: number | undefined;
-  /** Expanded uncertainty of the top tank, K. */
-  u: number;
+  /** Expanded uncertainty of the top tank, K; none where it does not settle. */
+  u: number | undefined;
   /** What the uncertainty comes from, largest first, K each. */
   from: { key: string; label: string; k: number }[];
 }
@@ -124,13 +126,15 @@ function effect(inputs: CoolingInputs, doubt: Doubt): number {
 
 /** An answer with what it may be off by: each doubt moved alone, the effects put together as roots of squares. */
 export function likely(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Likely {
+  const found = steady(inputs);
+  if (!found.settles) return { steady: found, airToBoilC: airToBoil(inputs), u: undefined, from: [] };
   const from = doubtsOf(inputs, known).map((doubt) => ({
     key: doubt.key,
     label: doubt.label,
     k: effect(inputs, doubt),
   }));
   return {
-    steady: steady(inputs),
+    steady: found,
     airToBoilC: airToBoil(inputs),
     u: Math.hypot(...from.map((each) => each.k)),
     from: from.map((each) => ({ ...each, k: Math.abs(each.k) })).sort((a, b) => b.k - a.k),
@@ -139,13 +143,15 @@ export function likely(inputs: CoolingInputs, known: ReadonlySet<string> = new S
 
 /**
  * How much cooler the second runs than the first, K, and what that may be off by: what both share moves both, so most
- * of it falls out.
+ * of it falls out. None where one of them does not settle.
  */
 export function coolerBy(
   first: CoolingInputs,
   second: CoolingInputs,
   known: ReadonlySet<string> = new Set(),
-): { k: number; u: number } {
+): { k: number; u: number } | undefined {
+  const [was, is] = [steady(first), steady(second)];
+  if (!was.settles || !is.settles) return undefined;
   const doubts = (inputs: CoolingInputs) =>
     new Map(doubtsOf(inputs, known).map((doubt) => [doubt.key, doubt]));
   const [ones, others] = [doubts(first), doubts(second)];
@@ -155,5 +161,5 @@ export function coolerBy(
     const [a, b] = [one ? effect(first, one) : 0, other ? effect(second, other) : 0];
     squares += (one ?? other)!.shared ? (a - b) ** 2 : a * a + b * b;
   }
-  return { k: steady(first).topTankC - steady(second).topTankC, u: Math.sqrt(squares) };
+  return { k: was.topTankC - is.topTankC, u: Math.sqrt(squares) };
 }

@@ -1,9 +1,11 @@
+import { HEAT_SPREAD, POWER_SPREAD, engineSpeed, heatToCoolantW, likelyPowerKW, likelyPumpLMin, type Engine, type EngineFuel } from './engine.ts'; // prettier-ignore
+
 /**
- * What a vehicle asks of its cooling. Nobody in a shop measures a drag area or a pump's flow: named classes stand in,
- * each figure with its spread (relative, expanded), all to be changed by whoever knows better. Common practice, no
- * source.
+ * What a vehicle asks of its cooling: its engine from the record, the rest from named classes, since nobody in a shop
+ * measures a drag area or a pump's flow. Each figure has its spread (relative, expanded), all to be changed by whoever
+ * knows better. Common practice, no source.
  */
-export interface VehicleLoad {
+export interface VehicleLoad extends Engine {
   massKg: number;
   /** Drag coefficient times frontal area. */
   dragAreaM2: number;
@@ -11,89 +13,129 @@ export interface VehicleLoad {
   rolling: number;
   /** Share of the engine's power that reaches the road. */
   driveline: number;
-  /** Heat into the coolant at idle, and for each watt at the crankshaft. */
-  idleHeatKW: number;
-  heatPerPower: number;
+  /** On the engine's heat to its coolant as worked out. */
+  heatFactor: number;
+  /** Heat of the engine at idle as somebody has measured it. */
+  idleHeatKW?: number | undefined;
   /** Share of the crankshaft's power that the transmission gives to the cooler in the tank; 0 where it has none there. */
   transmissionShare: number;
   /** Heat of the condenser ahead of the radiator with the A/C at work, and what its compressor takes. */
   condenserKW: number;
   compressorKW: number;
-  /** Coolant through the open thermostat, idling and at working speed. */
-  pumpIdleLMin: number;
-  pumpWorkingLMin: number;
+  /** Coolant the pump is made to move at the engine's rated speed. */
+  pumpLMin: number;
+  /** Coolant through the open thermostat, idling and at working speed, as somebody has measured it. */
+  pumpIdleLMin?: number | undefined;
+  pumpWorkingLMin?: number | undefined;
   /** Loss coefficients on the velocity ahead of the core. */
   condenserLoss: number;
   grilleLoss: number;
   exitLoss: number;
   ramShare: number;
-  /** Share of the air ahead of the core that comes round from behind it at a standstill. */
+  /** Share of the air ahead of a sealed core with a whole shroud that comes round from behind it at a standstill. */
   recirculation: number;
+  /** Air in the engine bay over ambient, as somebody has measured it idling, K. */
+  bayAirK?: number | undefined;
 }
 
 const usual = {
   rolling: 0.012,
   driveline: 0.88,
-  heatPerPower: 0.85,
-  transmissionShare: 0.05,
   condenserLoss: 12,
   grilleLoss: 6,
   exitLoss: 8,
   ramShare: 0.7,
-  recirculation: 0.12,
+  recirculation: 0.06,
 };
 
+/** A bay's air is measured idling hot on such a day, °C: what it is over ambient holds on others. */
+export const BAY_AIR_AMBIENT_C = 20;
+
+/** What an engine is known by on record. */
+export interface KnownEngine {
+  displacementL: number;
+  fuel: EngineFuel;
+  charged: boolean;
+  /** Model year. */
+  year: number;
+}
+
+/** Classes of vehicle, each with the engine that stands in where none is on record. */
 export const VEHICLE_CLASSES = {
   small: {
     label: 'small car',
-    load: {
-      ...usual, massKg: 1250, dragAreaM2: 0.68, idleHeatKW: 4, condenserKW: 5.5, compressorKW: 1.8,
-      pumpIdleLMin: 20, pumpWorkingLMin: 75,
-    },
-  }, // prettier-ignore
+    body: { ...usual, massKg: 1250, dragAreaM2: 0.68, condenserKW: 5.5, compressorKW: 1.8 },
+    engine: { displacementL: 1.4, fuel: 'petrol', charged: false, year: 2010 },
+  },
   middle: {
     label: 'saloon or coupé',
-    load: {
-      ...usual, massKg: 1600, dragAreaM2: 0.72, idleHeatKW: 5.5, condenserKW: 6.5, compressorKW: 2.2,
-      pumpIdleLMin: 25, pumpWorkingLMin: 95,
-    },
-  }, // prettier-ignore
+    body: { ...usual, massKg: 1600, dragAreaM2: 0.72, condenserKW: 6.5, compressorKW: 2.2 },
+    engine: { displacementL: 2, fuel: 'petrol', charged: false, year: 2010 },
+  },
   van: {
     label: 'van, laden',
-    load: {
-      ...usual, massKg: 2800, dragAreaM2: 1.6, rolling: 0.011, idleHeatKW: 5, heatPerPower: 0.75, condenserKW: 7.5,
-      compressorKW: 2.6, pumpIdleLMin: 28, pumpWorkingLMin: 120,
-    },
-  }, // prettier-ignore
+    body: { ...usual, massKg: 2800, dragAreaM2: 1.6, rolling: 0.011, condenserKW: 7.5, compressorKW: 2.6 },
+    engine: { displacementL: 2, fuel: 'diesel', charged: true, year: 2012 },
+  },
   pickup: {
     label: 'pickup',
-    load: {
-      ...usual, massKg: 2200, dragAreaM2: 1.2, rolling: 0.013, idleHeatKW: 5.5, heatPerPower: 0.7, condenserKW: 7,
-      compressorKW: 2.4, pumpIdleLMin: 30, pumpWorkingLMin: 140,
-    },
-  }, // prettier-ignore
+    body: { ...usual, massKg: 2200, dragAreaM2: 1.2, rolling: 0.013, condenserKW: 7, compressorKW: 2.4 },
+    engine: { displacementL: 2.4, fuel: 'diesel', charged: true, year: 2010 },
+  },
   towing: {
     label: 'pickup with a trailer',
-    load: {
-      ...usual, massKg: 3600, dragAreaM2: 1.9, rolling: 0.013, idleHeatKW: 6, heatPerPower: 0.7, condenserKW: 7,
-      compressorKW: 2.4, pumpIdleLMin: 30, pumpWorkingLMin: 140,
-    },
-  }, // prettier-ignore
-} as const satisfies Record<string, { label: string; load: VehicleLoad }>;
+    body: { ...usual, massKg: 3600, dragAreaM2: 1.9, rolling: 0.013, condenserKW: 7, compressorKW: 2.4 },
+    engine: { displacementL: 2.4, fuel: 'diesel', charged: true, year: 2010 },
+  },
+} as const satisfies Record<
+  string,
+  { label: string; body: Omit<VehicleLoad, keyof Engine | 'heatFactor' | 'transmissionShare' | 'pumpLMin'>; engine: KnownEngine }
+>; // prettier-ignore
 export type VehicleClass = keyof typeof VEHICLE_CLASSES;
 
-/** How far a class figure may be off, relative and expanded. */
-export const LOAD_SPREAD: Readonly<Partial<Record<keyof VehicleLoad, number>>> = {
+/** Of the power at the crankshaft, what a self-shifting transmission gives its cooler; common practice. */
+const TO_TRANSMISSION_COOLER = 0.06;
+
+/**
+ * What a vehicle asks of its cooling.
+ *
+ * @param engine       as on record; the class's own where there is none
+ * @param coolerInTank whether a self-shifting transmission is cooled in the radiator's tank
+ * @param ratedKW      where somebody knows it
+ */
+export function vehicleLoad(
+  cls: VehicleClass,
+  { engine = VEHICLE_CLASSES[cls].engine, coolerInTank = false, ratedKW }: {
+    engine?: KnownEngine | undefined; coolerInTank?: boolean; ratedKW?: number | undefined;
+  } = {},
+): VehicleLoad {
+  const { displacementL, fuel, charged, year } = engine;
+  const power = ratedKW ?? likelyPowerKW(displacementL, fuel, charged, year);
+  return {
+    ...VEHICLE_CLASSES[cls].body,
+    displacementL,
+    fuel,
+    ratedKW: power,
+    heatFactor: 1,
+    transmissionShare: coolerInTank ? TO_TRANSMISSION_COOLER : 0,
+    pumpLMin: likelyPumpLMin(power),
+  };
+} // prettier-ignore
+
+/** The figures of a load that are numbers, always there, and may be off. */
+export type LoadFigure = Exclude<keyof VehicleLoad, 'fuel' | 'idleHeatKW' | 'pumpIdleLMin' | 'pumpWorkingLMin' | 'bayAirK' | 'displacementL'>; // prettier-ignore
+
+/** How far a figure of a load may be off, relative and expanded. */
+export const LOAD_SPREAD: Readonly<Partial<Record<LoadFigure, number>>> = {
   massKg: 0.15,
   dragAreaM2: 0.12,
   rolling: 0.2,
   driveline: 0.04,
-  idleHeatKW: 0.3,
-  heatPerPower: 0.15,
+  ratedKW: POWER_SPREAD,
+  heatFactor: HEAT_SPREAD,
   transmissionShare: 0.5,
   condenserKW: 0.2,
-  pumpIdleLMin: 0.3,
-  pumpWorkingLMin: 0.25,
+  pumpLMin: 0.25,
   condenserLoss: 0.35,
   grilleLoss: 0.4,
   exitLoss: 0.4,
@@ -128,9 +170,9 @@ export const CASES = {
     },
   },
   climb: {
-    label: 'Long climb',
+    label: 'Long climb, A/C on',
     conditions: {
-      ambientC: 35, altitudeM: 500, humidity: 0.4, speedKmh: 60, gradePercent: 8, airConditioning: false, idling: false,
+      ambientC: 35, altitudeM: 500, humidity: 0.4, speedKmh: 60, gradePercent: 8, airConditioning: true, idling: false,
     },
   },
   motorway: {
@@ -177,16 +219,31 @@ export interface Heat {
   condenserW: number;
   /** At the crankshaft, W. */
   powerW: number;
+  /** Speed of the engine, 1/min. */
+  rpm: number;
+  /** The road asks for more than the engine has: it is reckoned at all it has. */
+  flatOut: boolean;
 }
 
 /** Heat to be got rid of. */
 export function heatOf(load: VehicleLoad, conditions: Conditions, densityKgM3: number): Heat {
   const road =
     roadLoadW(load, conditions.speedKmh / 3.6, conditions.gradePercent, densityKgM3) / load.driveline;
-  const power = road + (conditions.airConditioning ? load.compressorKW * 1000 : 0);
+  const asked = road + (conditions.airConditioning ? load.compressorKW * 1000 : 0);
+  const powerW = Math.min(asked, load.ratedKW * 1000);
+  const rpm = engineSpeed(load, conditions.speedKmh, powerW, conditions.idling);
+  const worked = heatToCoolantW(load, powerW, rpm);
+  const engineW =
+    load.idleHeatKW === undefined
+      ? load.heatFactor * worked
+      : // What was measured at idle, and what working adds to it.
+        load.idleHeatKW * 1000 +
+        load.heatFactor * (worked - heatToCoolantW(load, 0, engineSpeed(load, 0, 0, true)));
   return {
-    coolantW: load.idleHeatKW * 1000 + (load.heatPerPower + load.transmissionShare) * power,
+    coolantW: engineW + load.transmissionShare * powerW,
     condenserW: conditions.airConditioning ? load.condenserKW * 1000 : 0,
-    powerW: power,
+    powerW,
+    rpm,
+    flatOut: asked > powerW,
   };
 }

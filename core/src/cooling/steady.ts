@@ -10,8 +10,9 @@ import {
   type CoolantBase,
 } from '../fluid/index.ts';
 import { airFlow, fanSetup, type AirFlow, type AirSystem, type FanSetup } from './air-path.ts';
+import { circuitLMin, ratedSpeed } from './engine.ts';
 import { coolantFilm, conductance, heatPerDegree, type Leeway } from './exchanger.ts';
-import { FAN_EFFICIENCY, ratedFans, type FanRating } from './fans.ts';
+import { FAN_EFFICIENCY, drivenSpeed, ratedFans, type FanRating } from './fans.ts';
 import { coreGeometry, type CoreGeometry, type RadiatorFigures } from './geometry.ts';
 import { heatOf, type Conditions, type Heat, type VehicleLoad } from './loads.ts';
 
@@ -55,6 +56,13 @@ export interface AirSide {
 const STILL_KG_S = 1e-6;
 /** Air hotter than this is not looked into: the answer is long past boiling. */
 const HOTTEST_AIR_C = 190;
+/**
+ * What more of the air comes round from behind, at a standstill: for each share of the face that is open round it, and
+ * where no shroud guides what the fan blows; never more than the most. Common practice.
+ */
+const ROUND = { gap: 1.5, noShroud: 0.1, most: 0.6 } as const;
+/** The wind of the road keeps it away from the front: half of it at this speed, km/h. */
+const ROUND_HALVED_KMH = 20;
 
 function ambient(conditions: Conditions): Air {
   return air(conditions.ambientC, atmosphere(conditions.altitudeM).pressurePa, conditions.humidity);
@@ -68,6 +76,33 @@ const systemOf = (load: VehicleLoad, gapMm2: number): AirSystem => ({
   gapM2: gapMm2 * 1e-6,
 });
 
+/** The A/C gives in before its refrigerant condenses hotter than this, °C, at this effectiveness; common practice. */
+const CONDENSER = { hottestC: 75, effectiveness: 0.75 } as const;
+
+/**
+ * Air at the radiator, °C, and what the condenser gives it, W.
+ *
+ * @param comesRoundK what comes round from behind warms the air by, K, for heat given to it, W
+ * @param rate        heat capacity rate of the air, W/K
+ */
+function atRadiator(
+  ambientC: number,
+  comesRoundK: (heatW: number) => number,
+  rate: number,
+  condenserW: number,
+  radiatorW: number,
+): { airInC: number; condenserW: number } {
+  const most = (heatW: number): number =>
+    CONDENSER.effectiveness *
+    rate *
+    Math.max(0, CONDENSER.hottestC - ambientC - comesRoundK(heatW + radiatorW));
+  let given = condenserW;
+  if (most(condenserW) < condenserW)
+    // What it gives comes round, too, and leaves it less: where the two agree.
+    given = most(0) <= 0 ? 0 : root((heatW) => most(heatW) - heatW, 0, condenserW, 1e-9);
+  return { airInC: ambientC + comesRoundK(given + radiatorW) + given / rate, condenserW: given };
+}
+
 /**
  * Air through the core. Its density depends on how warm it gets, how warm it gets on how much there is: a few rounds
  * settle it.
@@ -78,16 +113,24 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
   const { setUp, load, conditions } = inputs;
   if (!(setUp.gapMm2 >= 0 && setUp.gapMm2 <= 5e5)) throw new RangeError('a gap of 0 to 500,000 mm²');
   const core = coreGeometry(setUp.radiator);
-  const ahead = ambient(conditions);
-  const heat = heatOf(load, conditions, ahead.densityKgM3);
+  const outside = ambient(conditions);
+  const heat = heatOf(load, conditions, outside.densityKgM3);
   const rated = setUp.fans && ratedFans(setUp.fans, inputs.fanEfficiency ?? FAN_EFFICIENCY.usual);
   const fans = fanSetup(rated?.fans ?? [], core.faceAreaM2, setUp.shroud);
-  const speeds = inputs.fanSpeeds ?? fans.fans.map(() => 1);
+  const driven = setUp.fans?.engineDriven;
+  const full = driven ? drivenSpeed(driven, heat.rpm) : 1;
+  const speeds = (inputs.fanSpeeds ?? fans.fans.map(() => 1)).map((speed) => speed * full);
   const system = systemOf(load, setUp.gapMm2);
   const radiator = heatW ?? heat.coolantW;
-  // The wind of the road keeps what comes round from behind away from the front.
-  const round = load.recirculation / (1 + (conditions.speedKmh / 20) ** 2);
-  let mean = ahead;
+  const round =
+    Math.min(
+      ROUND.most,
+      load.recirculation +
+        ROUND.gap * ((setUp.gapMm2 * 1e-6) / core.faceAreaM2) +
+        (setUp.fans && !setUp.shroud ? ROUND.noShroud : 0),
+    ) /
+    (1 + (conditions.speedKmh / ROUND_HALVED_KMH) ** 2);
+  let mean = outside;
   for (let turn = 0; ; turn += 1) {
     const flow = airFlow(
       core,
@@ -96,27 +139,54 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
       speeds,
       conditions.speedKmh / 3.6,
       mean,
-      ahead.densityKgM3,
+      outside.densityKgM3,
       inputs.leeway,
     );
-    const rate = Math.max(STILL_KG_S, flow.massFlowKgS) * ahead.heatJKgK;
-    const airInC =
-      conditions.ambientC +
-      (round / (1 - round)) * ((heat.condenserW + radiator) / rate) +
-      heat.condenserW / rate;
+    const rate = Math.max(STILL_KG_S, flow.massFlowKgS) * outside.heatJKgK;
+    const comesRoundK = (heatW: number): number =>
+      load.bayAirK === undefined ? ((round / (1 - round)) * heatW) / rate : round * load.bayAirK;
+    const { airInC, condenserW } = atRadiator(
+      conditions.ambientC,
+      comesRoundK,
+      rate,
+      heat.condenserW,
+      radiator,
+    );
     const next = Math.min(HOTTEST_AIR_C, airInC + radiator / (2 * rate));
     if (turn === 3 || flow.massFlowKgS <= STILL_KG_S)
-      return { core, fans, flow, air: mean, heat, airInC, pressurePa: ahead.pressurePa };
-    mean = air(next, ahead.pressurePa, 0);
+      return {
+        core,
+        fans,
+        flow,
+        air: mean,
+        heat: { ...heat, condenserW },
+        airInC,
+        pressurePa: outside.pressurePa,
+      };
+    mean = air(next, outside.pressurePa, 0);
   }
 }
 
-/** Coolant through the radiator, L/min, thermostat open. */
-export const pumpLMin = (load: VehicleLoad, conditions: Conditions): number =>
-  conditions.idling ? load.pumpIdleLMin : load.pumpWorkingLMin;
-
 /** Properties are read no further than their tables go. */
 const within = (tempC: number): number => Math.min(COOLANT_RANGE_C[1], Math.max(COOLANT_RANGE_C[0], tempC));
+
+/** Properties for a first guess are those at this temperature, °C. */
+const GUESS_C = 90;
+
+/**
+ * Coolant through the radiator, L/min, thermostat open: what was measured, or where the pump's curve meets the circuit
+ * with this radiator in it.
+ */
+export function pumpLMin(inputs: Pick<CoolingInputs, 'setUp' | 'load' | 'conditions' | 'leeway'>, { core, heat }: Pick<AirSide, 'core' | 'heat'>): number {
+  const { setUp, load, conditions, leeway } = inputs;
+  const told = conditions.idling ? load.pumpIdleLMin : load.pumpWorkingLMin;
+  if (told !== undefined) return told;
+  const { base, volumeShare } = setUp.coolant;
+  const liquid = coolant(base, massShareOf(base, volumeShare), GUESS_C);
+  const radiatorKPa = (lMin: number): number =>
+    coolantFilm(core, liquid, (lMin / 60_000) * liquid.densityKgM3, leeway).dropPa / 1000;
+  return circuitLMin(load.pumpLMin, heat.rpm / ratedSpeed(load), radiatorKPa);
+} // prettier-ignore
 
 /**
  * Heat the radiator takes for each degree between coolant and air coming in, W/K, and the heat capacity rate of the
@@ -170,6 +240,8 @@ export const LIMITS = {
 export type Limit = keyof typeof LIMITS;
 
 export interface Steady {
+  /** Whether heat in and heat out meet while there is still liquid to speak of; where not, `topTankC` is no temperature. */
+  settles: boolean;
   topTankC: number;
   bottomTankC: number;
   boilsC: number;
@@ -177,6 +249,8 @@ export interface Steady {
   marginK: number;
   heatW: number;
   condenserW: number;
+  /** At the crankshaft, W. */
+  powerW: number;
   airInC: number;
   airOutC: number;
   faceVelocityMS: number;
@@ -187,6 +261,8 @@ export interface Steady {
   coolantLMin: number;
   coolantKPa: number;
   coolantReynolds: number;
+  /** From coolant to tube, W/(m²·K). */
+  tubeFilmWM2K: number;
   conductanceShares: { air: number; coolant: number; wall: number };
   limit: Limit;
   /** Heat taken up by the air and given up by the coolant, W, summed apart. */
@@ -230,8 +306,20 @@ function topTank(
   }
   return root(excess, lo, hi, tolerance);
 }
-/** Properties for a first guess are those at this temperature, °C. */
-const GUESS_C = 90;
+/**
+ * The top tank if something were otherwise, °C; roughly, and Infinity where no heat gets away.
+ *
+ * @param scale  of air and films
+ * @param coolant times the coolant through it
+ */
+export function topTankWith(
+  inputs: CoolingInputs,
+  scale: Parameters<typeof radiatorTakes>[5],
+  coolant = 1,
+): number {
+  const side = airSide(inputs);
+  return topTank(side, inputs, pumpLMin(inputs, side) * coolant, scale, ROUGHLY);
+}
 
 /** Boiling point under this cap at this height, °C. */
 export const boilsUnder = (setUp: Pick<SetUp, 'capKPa' | 'coolant'>, altitudeM: number): number =>
@@ -249,7 +337,7 @@ export const boilsUnder = (setUp: Pick<SetUp, 'capKPa' | 'coolant'>, altitudeM: 
  */
 export function steady(inputs: CoolingInputs): Steady {
   const side = airSide(inputs);
-  const lMin = pumpLMin(inputs.load, inputs.conditions);
+  const lMin = pumpLMin(inputs, side);
   if (!(lMin > 0 && lMin <= 600)) throw new RangeError(`a pump flow of ${lMin} L/min is outside 0 to 600`);
   // Where no heat gets away at all there is no temperature to settle at: the hottest looked at stands for it.
   const topC = Math.min(HOTTEST_C, topTank(side, inputs, lMin));
@@ -281,16 +369,20 @@ export function steady(inputs: CoolingInputs): Steady {
       'A fan works on the rising stretch of its curve: it stalls, and the flow there cannot be relied on.',
     );
   if (flow.leaksBack) warnings.push('Air leaks backwards through a fan that stands still.');
-  if (!(topC <= COOLANT_RANGE_C[1]))
-    warnings.push(`Past ${COOLANT_RANGE_C[1]} °C the figure says only that it boils.`);
+  if (side.heat.flatOut)
+    warnings.push(
+      'The road asks for more than the engine has: it is reckoned flat out, and slower than that in truth.',
+    );
   if (flow.massFlowKgS <= STILL_KG_S) warnings.push('No air moves through the core.');
   return {
+    settles: topC <= COOLANT_RANGE_C[1],
     topTankC: topC,
     bottomTankC: pass,
     boilsC: boils,
     marginK: boils - topC,
     heatW: side.heat.coolantW,
     condenserW: side.heat.condenserW,
+    powerW: side.heat.powerW,
     airInC: side.airInC,
     airOutC: side.airInC + airW / Math.max(airWK, 1e-9),
     faceVelocityMS:
@@ -301,6 +393,7 @@ export function steady(inputs: CoolingInputs): Steady {
     coolantLMin: lMin,
     coolantKPa: film.dropPa / 1000,
     coolantReynolds: film.reynolds,
+    tubeFilmWM2K: film.filmWM2K,
     conductanceShares: takes.shares,
     limit: helps.reduce((best, each) => (each[1] < best[1] ? each : best))[0],
     balance: { airW, coolantW: takes.coolantWK * (topC - pass) },
@@ -318,7 +411,7 @@ export function airToBoil(inputs: CoolingInputs): number | undefined {
   const over = (ambientC: number): number => {
     const at = { ...inputs, conditions: { ...inputs.conditions, ambientC } };
     const side = airSide(at);
-    return Math.min(HOTTEST_C, topTank(side, at, pumpLMin(at.load, at.conditions))) - boils;
+    return Math.min(HOTTEST_C, topTank(side, at, pumpLMin(at, side))) - boils;
   };
   const hottest = Math.min(boils, HOTTEST_AIR_C - 40);
   if (over(COLDEST_AMBIENT_C) >= 0) return undefined;

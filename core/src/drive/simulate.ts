@@ -103,6 +103,7 @@ interface AirState {
 /** Everything of a drive that does not change from moment to moment, worked out once. */
 class Course {
   private readonly states = new Map<string, AirState>();
+  private readonly flowLMin: number[];
   readonly coolantWK: number[];
   readonly heatW: number[];
   readonly drive: Drive;
@@ -115,25 +116,28 @@ class Course {
     const liquid = coolant(drive.setUp.coolant.base, share, DRIVE_PROPERTIES_C);
     this.heatPerKgK = liquid.heatJKgK;
     this.density = liquid.densityKgM3;
-    this.coolantWK = drive.legs.map(
-      (leg) => (pumpLMin(drive.load, leg) / 60_000) * this.density * this.heatPerKgK,
-    );
-    this.heatW = drive.legs.map((leg) => this.side(leg, this.still()).heat.coolantW);
+    const sides = drive.legs.map((leg) => this.side(leg, this.still()));
+    this.flowLMin = drive.legs.map((leg, i) => pumpLMin(this.inputs(leg), sides[i]!));
+    this.coolantWK = this.flowLMin.map((lMin) => (lMin / 60_000) * this.density * this.heatPerKgK);
+    this.heatW = sides.map((side) => side.heat.coolantW);
   }
 
   private still(): number[] {
     return this.drive.setUp.fans ? Array.from({ length: this.drive.setUp.fans.count }, () => 0) : [];
   }
 
-  private side(leg: Leg, fanSpeeds: readonly number[]): AirSide {
-    const inputs: CoolingInputs = {
-      setUp: this.drive.setUp,
-      load: this.drive.load,
-      leeway: this.drive.leeway,
+  private inputs(leg: Leg): CoolingInputs {
+    const { setUp, load, leeway } = this.drive;
+    return {
+      setUp,
+      load,
+      leeway,
       conditions: { ...leg, speedKmh: Math.max(DRAUGHT_KMH, leg.speedKmh) },
-      fanSpeeds,
     };
-    return airSide(inputs);
+  }
+
+  private side(leg: Leg, fanSpeeds: readonly number[]): AirSide {
+    return airSide({ ...this.inputs(leg), fanSpeeds });
   }
 
   state(leg: number, speeds: readonly number[]): AirState {
@@ -143,7 +147,7 @@ class Course {
     const { drive } = this;
     const at = drive.legs[leg]!;
     const side = this.side(at, speeds);
-    const lMin = pumpLMin(drive.load, at);
+    const lMin = this.flowLMin[leg]!;
     const state: AirState = {
       airInC: Math.min(side.airInC, at.ambientC + HOTTEST_OVER_AMBIENT),
       takes: new Curve(

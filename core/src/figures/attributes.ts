@@ -120,6 +120,7 @@ const ADAPTS = {
   upper: 'upper hose and neck',
   lower: 'lower hose and neck',
 } as const;
+const TUBE_INSIDE = { smooth: 'smooth', dimpled: 'dimpled', turbulated: 'with turbulators' } as const;
 const NECK = { rear: 'straight back', up: 'upward', side: 'to the side', front: 'forward' } as const;
 const DRAIN = { left: 'left', right: 'right', middle: 'middle', none: 'none' } as const;
 const BLADES = {
@@ -356,6 +357,14 @@ export const ATTRIBUTES = {
       140,
       20,
     ),
+    bayAir: quantity(
+      'temperature',
+      'Air in the engine bay, idling hot',
+      'probe above the engine, bonnet shut, fan cycling, carried over to a day of 20 °C',
+      20,
+      130,
+      15,
+    ),
     engineLies: choice('Engine lies', 'look at the belt end', {
       along: 'along the vehicle',
       across: 'across the vehicle',
@@ -472,6 +481,7 @@ export const ATTRIBUTES = {
       two: 'two',
       three: 'three',
     }),
+    tubeInside: choice('Tubes inside', 'lamp into the neck or a tube end: what lies behind it', TUBE_INSIDE, 4),
     tubeDepth: length('Tube depth', 'one tube, front to back, at the side of the core', 5, 150, 3),
     tubePitch: length('Tubes apart', 'over ten tubes, centre to centre, divided by ten', 4, 30, 3),
     finPitch: length('Fins apart', 'fins counted over 50 mm', 0.6, 6, 3),

@@ -66,6 +66,7 @@ const FREEZING = {
     [30, -12.7],
     [40, -21.1],
     [50, -33.5],
+    [60, -51.1],
   ],
 } as const;
 
@@ -93,6 +94,12 @@ export function volumeShareOf(base: CoolantBase, massShare: number): number {
   return glycol / (glycol + (1 - massShare) / water(REFERENCE_C).densityKgM3);
 }
 
+/** From this share by mass on the correlations stand alone. */
+const MIXTURE_FROM = 0.2;
+
+/** Hotter than this the correlations were not fitted: a mixture then keeps its ratio to water. */
+const CORRELATED_TO_C = 110;
+
 export const COOLANT_RANGE_C = [0, 140] as const;
 
 /**
@@ -110,24 +117,32 @@ export function coolant(base: CoolantBase, massShare: number, tempC: number): Li
   const pure = water(tempC);
   if (base === 'water' || massShare === 0) return pure;
   const table = CORRELATION[base];
-  const ratio = 273.15 / (tempC + 273.15);
-  // The correlations are taken as what glycol changes, so that no glycol is water to the last digit.
-  const of = (five: Five): number => correlate(five, massShare, ratio) / correlate(five, 0, ratio);
-  const change = correlate(table.viscosity, massShare, ratio) - correlate(table.viscosity, 0, ratio);
+  const atC = Math.min(tempC, CORRELATED_TO_C);
+  const pureAt = atC === tempC ? pure : water(atC);
+  const ratio = 273.15 / (atC + 273.15);
+  // The correlations as they are printed; their own water is off by up to a quarter, and in weak mixtures that fades out,
+  // so that no glycol is water to the last digit.
+  const weak = Math.max(0, 1 - massShare / MIXTURE_FROM);
+  const of = (five: Five, ofWater: number): number =>
+    correlate(five, massShare, ratio) * (ofWater / correlate(five, 0, ratio)) ** weak;
+  const viscosity = (share: number): number => Math.exp(correlate(table.viscosity, share, ratio));
   const ideal = 1 / (massShare / pureDensity(base, tempC) + (1 - massShare) / pure.densityKgM3);
   return {
     densityKgM3: ideal * (1 + GLYCOL[base].contraction * massShare * (1 - massShare)),
-    heatJKgK: pure.heatJKgK * of(table.heat),
-    conductivityWMK: pure.conductivityWMK * of(table.conductivity),
-    viscosityPaS: pure.viscosityPaS * Math.exp(change),
+    heatJKgK: 1000 * of(table.heat, pureAt.heatJKgK / 1000) * (pure.heatJKgK / pureAt.heatJKgK),
+    conductivityWMK:
+      of(table.conductivity, pureAt.conductivityWMK) * (pure.conductivityWMK / pureAt.conductivityWMK),
+    viscosityPaS:
+      viscosity(massShare) *
+      (pureAt.viscosityPaS / viscosity(0)) ** weak *
+      (pure.viscosityPaS / pureAt.viscosityPaS),
   };
 }
 
 /**
  * Where the mixture begins to freeze, °C.
  *
- * @throws RangeError above 60 % ethylene or 50 % propylene glycol by mass: beyond, the tables end and a stronger mix
- *   freezes sooner again
+ * @throws RangeError above 60 % glycol by mass: beyond, the tables end and a stronger mix freezes sooner again
  */
 export function freezesC(base: CoolantBase, massShare: number): number {
   if (base === 'water') return 0;

@@ -7,7 +7,7 @@ import type { CoolantBase } from '../fluid/index.ts';
 export const CHOICE_FIGURES = [
   'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',
   'drag', 'pumpIdle', 'pumpWork', 'idleHeat', 'condenser', 'fuse', 'relay', 'feed', 'ground', 'amps', 'testV', 'testA',
-  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'coolantMass', 'metalMass', 'start', 'humidity',
+  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'power', 'rolling', 'coolantMass', 'metalMass', 'start', 'humidity',
 ] as const; // prettier-ignore
 
 /** Free space behind screws, written in: tray to what it clamps and what lies behind, mm. */

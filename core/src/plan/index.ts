@@ -48,4 +48,5 @@ export { settingsOf, stagesOf, type Said } from './settings-of.ts';
 export { sideOf, type Side } from './sides.ts';
 export { footSpacer, hubSpacer, type FootPlan } from './shapes/spacers.ts';
 export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './shapes/stack-of-parts.ts';
+export { loadOf } from './topics/cooling-topic.ts';
 export { plugOf } from './topics/wiring-topic.ts';

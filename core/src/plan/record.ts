@@ -1,3 +1,4 @@
+import type { KnownEngine } from '../cooling/index.ts';
 import type { FigureSet, PartKind } from '../figures/index.ts';
 import type { Evidence } from '../fit/index.ts';
 import type { Fastener } from '../procedure/index.ts';
@@ -32,6 +33,8 @@ export interface PlanRecord {
   /** The bay's figures, those of the vehicle in hand laid over them. */
   bay: FigureSet<'bay'>;
   selfShifting: boolean;
+  /** The engine, and its power where that is on record; a class stands in where it is not there. */
+  engine?: (KnownEngine & { ratedKW?: number }) | undefined;
   parts: readonly PlanPart[];
   connectors: readonly PlanConnector[];
   /** Plug adapters on record. */

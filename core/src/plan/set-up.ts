@@ -4,6 +4,7 @@ import {
   type FanRating,
   type RadiatorFigures,
   type SetUp,
+  type TubeInside,
   type VehicleClass,
 } from '../cooling/index.ts';
 import type { CoolantBase } from '../fluid/index.ts';
@@ -60,6 +61,7 @@ export function radiatorOf(
           tankMaterial: w.tankMaterial?.word,
           coreThicknessMm: q.coreThickness!.value,
         }),
+      tubeInside: w.tubeInside?.word as TubeInside | undefined,
       rows: w.rows ? COUNT[w.rows.word] : undefined,
       tubeDepthMm: q.tubeDepth?.value,
       tubePitchMm: q.tubePitch?.value,

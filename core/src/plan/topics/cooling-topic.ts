@@ -3,9 +3,10 @@ import { capOf, likelyVehicleClass, setUpOf, type Ready } from '../set-up.ts';
 import {
   AS_SAID,
   CASES,
-  VEHICLE_CLASSES,
+  BAY_AIR_AMBIENT_C,
   boilsUnder,
   steady,
+  vehicleLoad,
   type CaseName,
   type CoolingInputs,
   type VehicleClass,
@@ -16,29 +17,43 @@ import type { PlanRecord } from '../record.ts';
 import { attempt, type Attempt } from '../attempt.ts';
 import type { Side } from '../sides.ts';
 
-/** Vehicle figures: the class, what was written in laid over it. */
-function loadOf(
-  record: PlanRecord,
-  asked: Choices,
+/**
+ * What the vehicle asks: engine and transmission from the record, the rest from its class, what was written in laid
+ * over it.
+ */
+export function loadOf(
+  record: Pick<PlanRecord, 'vehicle' | 'engine' | 'selfShifting'> & { bay: Pick<PlanRecord['bay'], 'quantities' | 'words'> },
+  asked: Pick<Choices, (typeof WRITTEN)[number][1] | 'load' | 'power'>,
 ): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
-  const cls =
-    asked.load ??
-    likelyVehicleClass(record.vehicle.configuration.body, record.vehicle.configuration.package === 'towing');
-  const written = {
-    massKg: asked.mass,
-    dragAreaM2: asked.drag,
-    pumpIdleLMin: asked.pumpIdle,
-    pumpWorkingLMin: asked.pumpWork,
-    idleHeatKW: asked.idleHeat,
-    condenserKW: asked.condenser,
-  };
-  const known = Object.fromEntries(Object.entries(written).filter(([, value]) => value !== undefined));
+  const { configuration } = record.vehicle;
+  const cls = asked.load ?? likelyVehicleClass(configuration.body, configuration.package === 'towing');
+  const ratedKW = asked.power ?? record.engine?.ratedKW;
+  const load = vehicleLoad(cls, {
+    engine: record.engine,
+    ratedKW,
+    // Where nobody has looked, a self-shifting transmission is taken to be cooled there: the hotter of the two.
+    coolerInTank: record.selfShifting && (record.bay.words.oilCooling?.word ?? 'radiator') === 'radiator',
+  });
+  const bayAir = record.bay.quantities.bayAir?.value;
+  const written = Object.fromEntries(
+    WRITTEN.map(([figure, choice]) => [figure, asked[choice]]).filter(([, value]) => value !== undefined),
+  ) as Partial<VehicleLoad>;
   return {
     cls,
-    load: { ...VEHICLE_CLASSES[cls].load, ...(known as Partial<VehicleLoad>) },
-    known: new Set(Object.keys(known)),
+    load: { ...load, ...(bayAir === undefined ? {} : { bayAirK: bayAir - BAY_AIR_AMBIENT_C }), ...written },
+    known: new Set([...Object.keys(written), ...(ratedKW === undefined ? [] : ['ratedKW'])]),
   };
-}
+} // prettier-ignore
+/** Figures of a load that somebody may write in, and the choice that holds each. */
+const WRITTEN = [
+  ['massKg', 'mass'],
+  ['dragAreaM2', 'drag'],
+  ['rolling', 'rolling'],
+  ['pumpIdleLMin', 'pumpIdle'],
+  ['pumpWorkingLMin', 'pumpWork'],
+  ['idleHeatKW', 'idleHeat'],
+  ['condenserKW', 'condenser'],
+] as const;
 
 /** Old and new as the cooling sums take them, the vehicle's load, and when the coolant boils. */
 export function coolingWork(

@@ -1,4 +1,4 @@
-import { LIMITS, type CaseName, CASES, type Likely } from '../../cooling/index.ts';
+import { CASES, LIMITS, WHY_HOTTER, type CaseName, type Likely, type WhyHotter } from '../../cooling/index.ts'; // prettier-ignore
 import type { CircuitFault, WiringPlan } from '../../electrical/index.ts';
 import {
   RELATIONS,
@@ -245,30 +245,48 @@ export function circuitFaultSentence(fault: CircuitFault): string {
   }
 }
 
-/** Cases worked out for old and new. */
-export type CoolingCases = readonly { name: CaseName; old: Likely | undefined; fresh: Likely }[];
+/** Cases worked out for old and new, and why the new one is hotter where it is. */
+export type CoolingCases = readonly {
+  name: CaseName;
+  old: Likely | undefined;
+  fresh: Likely;
+  why?: WhyHotter | undefined;
+}[];
+
+/** A top tank as it is said: what finds no balance is no temperature. */
+export const topTankWords = ({ settles, topTankC }: Likely['steady'], units: UnitSystem): string =>
+  settles ? degrees(topTankC, units) : 'no balance: it boils over';
 
 /** Whether it will cool: the hottest case against boiling, and how it stands beside the old. */
 export function coolingFindings(cases: CoolingCases, units: UnitSystem): Found[] {
   const about = 'cooling';
   const worst = [...cases].sort((a, b) => a.fresh.steady.marginK - b.fresh.steady.marginK)[0];
   if (!worst) return [];
-  const { fresh, old, name } = worst;
-  const { marginK, topTankC, limit } = fresh.steady;
-  const beside = old ? ` The old one: ${degrees(old.steady.topTankC, units)}.` : '';
-  const at = `${CASES[name].label}: ${degrees(Math.min(topTankC, 999), units)} in the top tank, ${
-    marginK >= 0 ? `${kelvins(marginK, units)} below boiling` : `${kelvins(-marginK, units)} past boiling`
-  }, ± ${kelvins(fresh.u, units)}.`;
-  if (marginK >= fresh.u) return [{ about, word: 'clear', sentence: `Hottest case ${at}${beside}` }];
-  if (marginK <= -fresh.u)
+  const { fresh, old, name, why } = worst;
+  const { marginK, limit } = fresh.steady;
+  const beside = `${old ? ` The old one: ${topTankWords(old.steady, units)}.` : ''}${
+    why ? ` Hotter than the old one: ${WHY_HOTTER[why]}.` : ''
+  }`;
+  const label = CASES[name].label;
+  if (fresh.u === undefined)
     return [
-      { about, word: 'stop', sentence: `Hottest case ${at}${beside} It is limited by ${LIMITS[limit]}.` },
+      {
+        about,
+        word: 'stop',
+        sentence: `${label}: more heat comes in than this can get rid of before the coolant boils away; there is no temperature to settle at.${beside} It is limited by ${LIMITS[limit]}.`,
+      },
     ];
+  const at = `Hottest case ${label}: ${topTankWords(fresh.steady, units)} in the top tank, ${
+    marginK >= 0 ? `${kelvins(marginK, units)} below boiling` : `${kelvins(-marginK, units)} past boiling`
+  }, ± ${kelvins(fresh.u, units)}.${beside}`;
+  if (marginK >= fresh.u) return [{ about, word: 'clear', sentence: at }];
+  if (marginK <= -fresh.u)
+    return [{ about, word: 'stop', sentence: `${at} It is limited by ${LIMITS[limit]}.` }];
   return [
     {
       about,
       word: 'open',
-      sentence: `Hottest case ${at}${beside} What is not measured leaves it open; limited by ${LIMITS[limit]}.`,
+      sentence: `${at} What is not measured leaves it open; limited by ${LIMITS[limit]}.`,
     },
   ];
 }

@@ -1,0 +1,39 @@
+import type { CoolingInputs } from './steady.ts';
+import { steady, topTankWith, type Steady } from './steady.ts';
+
+/** Why a core that looks better runs hotter, in a vehicle. */
+export const WHY_HOTTER = {
+  air: 'this fan and this opening cannot pull as much air through it',
+  tubes: 'the coolant runs slower in its tubes, and smooth tubes give little heat where the flow is laminar',
+  flow: 'the pump moves less coolant through it',
+  surface: 'it has less surface',
+} as const;
+export type WhyHotter = keyof typeof WHY_HOTTER;
+
+/** Less than this is no difference worth a reason, K. */
+const WORTH_SAYING_K = 0.3;
+
+/**
+ * What makes the second hotter than the first: the one thing of the first that would cool the second most, lent to it.
+ * Undefined where it is no hotter, or where one of them finds no balance.
+ */
+export function whyHotter(first: CoolingInputs, second: CoolingInputs): WhyHotter | undefined {
+  const [one, other] = [steady(first), steady(second)];
+  if (!one.settles || !other.settles || other.topTankC - one.topTankC < WORTH_SAYING_K) return undefined;
+  const ratio = (of: (steady: Steady) => number): number => of(one) / Math.max(1e-9, of(other));
+  const air = ratio((s) => s.airMassFlowKgS);
+  const lent: [WhyHotter, number][] = [
+    ['air', topTankWith(second, { air, film: { air: Math.sqrt(air) } })],
+    ['tubes', topTankWith(second, { film: { coolant: ratio((s) => s.tubeFilmWM2K) } })],
+    [
+      'flow',
+      topTankWith(
+        second,
+        {},
+        ratio((s) => s.coolantLMin),
+      ),
+    ],
+  ];
+  const best = lent.reduce((a, b) => (b[1] < a[1] ? b : a));
+  return other.topTankC - best[1] < WORTH_SAYING_K ? 'surface' : best[0];
+}
