@@ -1,7 +1,7 @@
 // Cooling: steady answers, drives beside odex at the same error, depth stacks beside a bare loop over the same draws.
 import type { Clearance } from '@radiatrix/core/fit';
 import { Draws, drawClearances } from '@radiatrix/core/plan';
-import { AS_SAID, CASES, CASE_NAMES, VEHICLE_CLASSES, steady, type SetUp } from '@radiatrix/core/cooling';
+import { AS_SAID, CASES, CASE_NAMES, steady, vehicleLoad, type SetUp } from '@radiatrix/core/cooling';
 import { COLUMNS, Curve, KNOTS, USUAL_MASSES, simulate, type Drive } from '@radiatrix/core/drive';
 import { driveByOdex } from '../core/test/drive-by-odex.ts';
 
@@ -61,7 +61,7 @@ export function measureSteady(): { ms: number; hottestC: number } {
               ...setUp,
               radiator: { ...setUp.radiator, coreWidthMm: 500 + (i % 200), coreThicknessMm: 16 + i / 40 },
             },
-            load: VEHICLE_CLASSES.middle.load,
+            load: vehicleLoad('middle'),
             conditions: CASES[name].conditions,
             leeway: AS_SAID,
           }).topTankC,
@@ -74,7 +74,7 @@ export function measureSteady(): { ms: number; hottestC: number } {
 const weather = { ambientC: 31, altitudeM: 200, humidity: 0.4, gradePercent: 0, airConditioning: false };
 const hour: Drive = {
   setUp,
-  load: VEHICLE_CLASSES.middle.load,
+  load: vehicleLoad('middle'),
   leeway: AS_SAID,
   thermostat: { opensC: 83, fullyOpenC: 94, hysteresisK: 2.5, lagS: 12 },
   control: {

@@ -144,6 +144,7 @@ export const bundleSchema = Joi.object<Bundle>({
       layout: Joi.string().valid(...LAYOUTS).required(),
       fuel: Joi.string().valid(...FUELS).required(),
       aspiration: Joi.string().valid(...ASPIRATIONS).required(),
+      powerKW: Joi.number().min(5).max(1000).unit('kW').allow(null),
     }),
   ),
   transmissions: list(Joi.object({ code, kind: Joi.string().valid(...TRANSMISSION_KINDS).required(), gears: Joi.number().integer().min(0).max(12).required() })),

@@ -58,6 +58,7 @@ export const LIBRARY: Record<LibraryTable, { one: string; many: string; fields: 
     fields: [
       of('code', 'Code', { type: 'text' }), of('displacementL', 'Displacement', { type: 'number', min: 0, max: 20, whole: false, unit: 'L' }), of('cylinders', 'Cylinders', { type: 'number', min: 0, max: 16, whole: true }),
       of('layout', 'Layout', choice(LAYOUTS)), of('fuel', 'Fuel', choice(FUELS)), of('aspiration', 'Aspiration', choice(ASPIRATIONS)),
+      of('powerKW', 'Power at the crankshaft', { type: 'number', min: 5, max: 1000, whole: false, unit: 'kW' }, true),
     ],
   },
   transmission: {

@@ -25,7 +25,8 @@ function schemaOf({ field, optional }: RecordField): Joi.Schema {
       return optional ? text(2000).default('') : line(120).required();
     case 'number': {
       const number = Joi.number().min(field.min).max(field.max).required();
-      return field.whole ? number.integer() : number;
+      const whole = field.whole ? number.integer() : number;
+      return optional ? whole.optional().allow(null).default(null) : whole;
     }
     case 'choice':
       return Joi.string()

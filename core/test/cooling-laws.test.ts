@@ -240,8 +240,7 @@ describe('drives on every course', () => {
       const kinds = driven.events.map((event) => event.kind);
       expect(kinds).toContain('starts-opening');
       // In town a diesel hardly asks for its fan; up a hill it does.
-      if (course !== 'town')
-        expect(kinds.indexOf('starts-opening')).toBeLessThan(kinds.indexOf('fan-on'));
+      if (course !== 'town') expect(kinds.indexOf('starts-opening')).toBeLessThan(kinds.indexOf('fan-on'));
       expect(driven.rows).toBe(
         Math.floor(legsOf(course, weather).reduce((sum, leg) => sum + leg.seconds, 0) / 10) + 1,
       );

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   AS_SAID, CASES, CASE_NAMES, CORE_CLASS_NAMES, LAMINAR, TURBULENT, VEHICLE_CLASSES,
-  airToBoil, circuitLMin, conductance, coolantFilm, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
-  engineSpeed, fanFlow, heatToCoolantW, heatPerDegree, likely, ratedFans, steady, vehicleLoad, whyHotter,
+  airToBoil, circuitLMin, coolantFilm, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
+  engineSpeed, fanFlow, heatToCoolantW, heatPerDegree, likely, ratedFans, resistances, steady, vehicleLoad, whyHotter,
   type CoolingInputs, type Engine, type VehicleClass,
 } from '../src/cooling/index.ts'; // prettier-ignore
 import { air, coolant } from '../src/fluid/index.ts';
@@ -42,13 +42,14 @@ describe('in the tubes', () => {
     const warm = air(60, 101_325);
     fc.assert(
       fc.property(real(14, 60), real(1, 1.6), real(0.8, 8), real(0.15, 3), fc.constantFrom('dimpled', 'turbulated'),
-        (depth, more, face, flow, inside) => {
+        (depth, more, face, flow, tubes) => {
           const takes = (coreThicknessMm: number): number => {
             const core = coreGeometry({
               coreWidthMm: 600, coreHeightMm: 420, coreThicknessMm, flow: 'cross', passes: 1, coreClass: 'brazed-thin',
-              rows: 1, tubeInside: inside as 'dimpled',
+              rows: 1, tubeInside: tubes as 'dimpled',
             });
-            const { totalWK } = conductance(core, warm, face, liquid, flow);
+            const { air: outside, coolant: inside, wall } = resistances(core, warm, face, liquid, flow);
+            const totalWK = 1 / (outside + inside + wall);
             return heatPerDegree(totalWK, face * core.faceAreaM2 * warm.densityKgM3 * warm.heatJKgK, flow * liquid.heatJKgK);
           };
           expect(takes(depth * more)).toBeGreaterThanOrEqual(takes(depth) - 1e-9);

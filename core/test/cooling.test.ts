@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   AS_SAID,
+  LouvreLaw,
   CASES,
   CASE_NAMES,
   vehicleLoad,
@@ -17,8 +18,6 @@ import {
   heatOf,
   isStalled,
   likely,
-  louvreColburn,
-  louvreFriction,
   ratedFans,
   risingStretch,
   roadLoadW,
@@ -110,10 +109,11 @@ describe('formulas', () => {
     };
     // Re 300: 300^−0.49 = 0.061115; (1/3)^0.27 = 0.743327; 1; (8/1.4)^−0.29 = 0.603232; (20/1.4)^−0.23 = 0.542443;
     // 5^0.68 = 2.987488; (10/1.4)^−0.28 = 0.576627; (0.1/1.4)^−0.05 = 1.141036; product 0.029218
-    expect(louvreColburn(300, fin)).toBeCloseTo(0.029218, 4);
+    const law = new LouvreLaw(fin);
+    expect(law.colburn(300)).toBeCloseTo(0.029218, 4);
     // Chang et al. 2000: friction three to six times the Colburn factor for such fins, falling with speed (common practice).
     for (const re of [150, 300, 800]) {
-      const ratio = louvreFriction(re, fin) / louvreColburn(re, fin);
+      const ratio = law.friction(re) / law.colburn(re);
       expect(ratio).toBeGreaterThan(2.5);
       expect(ratio).toBeLessThan(6.5);
     }
@@ -315,9 +315,7 @@ describe('the steady answer', () => {
     const at = airToBoil(inputs())!;
     const there = steady({ ...inputs(), conditions: { ...CASES.climb.conditions, ambientC: at } });
     expect(there.marginK).toBeCloseTo(0, 3);
-    expect(
-      airToBoil(cored({ coreWidthMm: 140, coreHeightMm: 110 })),
-    ).toBeUndefined();
+    expect(airToBoil(cored({ coreWidthMm: 140, coreHeightMm: 110 }))).toBeUndefined();
   });
 
   test('the spread of unknown figures is carried: what is measured narrows it; what both share falls out of a comparison', () => {

@@ -66,6 +66,7 @@ export function worksInputs(name: OfFive, at: CaseName): CoolingInputs {
         fuel: engine.fuel as KnownEngine['fuel'],
         charged: engine.aspiration !== 'natural',
         year,
+        ...('powerKW' in engine && engine.powerKW ? { ratedKW: engine.powerKW } : {}),
       },
       selfShifting: transmissions.find((each) => each.code === gearbox)!.kind !== 'manual',
       bay,

@@ -177,16 +177,17 @@ describe('cooling', () => {
     old: likely(old!),
     fresh: likely(fresh!),
     cooler: coolerBy(old!, fresh!),
+    why: undefined,
   };
 
   test('old beside new with the doubt and what is left to boiling, in degrees or differences of them', () => {
     const metric = plain(html(<CasesTable cases={[answer]} />));
     const { topTankC, marginK } = answer.fresh.steady;
-    expect(metric).toContain(`${topTankC.toFixed(0)} °C ± ${answer.fresh.u.toFixed(0)} K`);
+    expect(metric).toContain(`${topTankC.toFixed(0)} °C ± ${answer.fresh.u!.toFixed(0)} K`);
     expect(metric).toContain(`${marginK.toFixed(0).replace('-', '−')} K`);
     store.dispatch(setUnits('us'));
     const us = plain(html(<CasesTable cases={[answer]} />));
-    expect(us).toContain(`${(topTankC * 1.8 + 32).toFixed(0)} °F ± ${(answer.fresh.u * 1.8).toFixed(0)} °F`);
+    expect(us).toContain(`${(topTankC * 1.8 + 32).toFixed(0)} °F ± ${(answer.fresh.u! * 1.8).toFixed(0)} °F`);
   });
   test('the shop’s sums stand beside what they leave out; two wide and four narrow tubes are both worked out', () => {
     const sums = plain(html(<ShopSumsBlock compared={compared} />));

@@ -65,6 +65,19 @@ export interface AirFlow {
 /** Faster than this no air goes through a radiator, m/s. */
 const FASTEST_M_S = 60;
 
+/** Where something that falls from more than nothing at 0 passes it, m/s; looked for near a guess first. */
+function fromZero(f: (v: number) => number, guess: number | undefined): number {
+  let [lo, hi] = [0, FASTEST_M_S];
+  if (guess !== undefined && guess > 0)
+    for (const by of [0.98, 1.02])
+      if (f(guess * by) > 0) lo = guess * by;
+      else {
+        hi = guess * by;
+        break;
+      }
+  return root(f, lo, hi, 1e-11);
+}
+
 /**
  * Where the fans' curves meet what the air has to get through: the part of the core under the shroud and the part
  * beside it each find their own velocity.
@@ -72,6 +85,7 @@ const FASTEST_M_S = 60;
  * @param speeds   of each fan, 0 to 1
  * @param roadMS   road speed, m/s, ≥ 0
  * @param air      in the core (mean); `ambientDensity` ahead of it
+ * @param near     an answer for nearly the same, to begin from
  */
 export function airFlow(
   core: CoreGeometry,
@@ -82,6 +96,7 @@ export function airFlow(
   air: Air,
   ambientDensity: number,
   leeway: Leeway,
+  near?: AirFlow,
 ): AirFlow {
   if (!(roadMS >= 0 && roadMS <= 100))
     throw new RangeError(`a road speed of ${roadMS} m/s is outside 0 to 100`);
@@ -127,7 +142,7 @@ export function airFlow(
       const path = pathOf(v, setup.covered);
       return fansAt(path.needs) * (air.densityKgM3 / ambientDensity) - path.flow;
     };
-    const v = excess(0) <= 0 ? 0 : root(excess, 0, FASTEST_M_S, 1e-12);
+    const v = excess(0) <= 0 ? 0 : fromZero(excess, near?.zones[0]?.faceVelocityMS);
     const path = pathOf(v, setup.covered);
     add(setup.covered, v);
     roundKgS += path.round * ambientDensity;
@@ -140,7 +155,7 @@ export function airFlow(
   const open = setup.fans.length > 0 ? 1 - setup.covered : 1;
   if (open > 1e-9) {
     const needs = (v: number): number => -pathOf(v, open).needs;
-    const v = ram > 0 ? root(needs, 0, FASTEST_M_S, 1e-12) : 0;
+    const v = ram > 0 ? fromZero(needs, near?.zones.at(-1)?.faceVelocityMS) : 0;
     add(open, v);
     roundKgS += pathOf(v, open).round * ambientDensity;
     if (corePa === 0) corePa = airDropPa(core, air, v, leeway);

@@ -46,19 +46,15 @@ const BROKEN_UP: Readonly<
   turbulated: { a: 0.2, m: 0.6, b: 5, n: 0.36 },
 };
 
-const turbulentFriction = (reynolds: number): number => (0.79 * Math.log(reynolds) - 1.64) ** -2;
+function turbulentFriction(reynolds: number): number {
+  return (0.79 * Math.log(reynolds) - 1.64) ** -2;
+}
 
-function between(
-  reynolds: number,
-  laminar: (re: number) => number,
-  turbulent: (re: number) => number,
-): number {
+/** Share of turbulent flow between the two ends. */
+function turbulentShare(reynolds: number): number {
   if (!(reynolds >= 0 && reynolds <= 5e6))
     throw new RangeError(`a Reynolds number of ${reynolds} is outside 0 to 5e6`);
-  if (reynolds <= LAMINAR) return laminar(reynolds);
-  if (reynolds >= TURBULENT) return turbulent(reynolds);
-  const share = (reynolds - LAMINAR) / (TURBULENT - LAMINAR);
-  return (1 - share) * laminar(LAMINAR) + share * turbulent(TURBULENT);
+  return Math.min(1, Math.max(0, (reynolds - LAMINAR) / (TURBULENT - LAMINAR)));
 }
 
 /**
@@ -67,27 +63,38 @@ function between(
  * @param aspect short over long side, 0 (plates) to 1 (square)
  */
 export function ductFriction(reynolds: number, aspect: number, inside: TubeInside = 'smooth'): number {
-  const smooth = between(
-    reynolds,
-    (re) => piecewise(LAMINAR_FRICTION, aspect) / Math.max(re, 1e-9),
-    turbulentFriction,
-  );
+  const share = turbulentShare(reynolds);
+  const smooth =
+    (share < 1
+      ? ((1 - share) * piecewise(LAMINAR_FRICTION, aspect)) / Math.min(LAMINAR, Math.max(reynolds, 1e-9))
+      : 0) + (share > 0 ? share * turbulentFriction(Math.max(TURBULENT, reynolds)) : 0);
   if (inside === 'smooth') return smooth;
   const { b, n } = BROKEN_UP[inside];
   return Math.max(smooth, b * Math.max(reynolds, 1e-9) ** -n);
 }
 
-/** What the entrance adds to a laminar Nusselt number: flat plates, mean over the length (Edwards 1979, from memory). */
-function entrance(reynolds: number, prandtl: number, hydraulicOverLength: number): number {
+/** Laminar: the table, and what the entrance adds for flat plates, mean over the length (Edwards 1979, from memory). */
+function laminarNusselt(
+  reynolds: number,
+  prandtl: number,
+  aspect: number,
+  hydraulicOverLength: number,
+): number {
   const graetz = hydraulicOverLength * reynolds * prandtl;
-  return (0.03 * graetz) / (1 + 0.016 * graetz ** (2 / 3));
+  return piecewise(LAMINAR_NUSSELT, aspect) + (0.03 * graetz) / (1 + 0.016 * Math.cbrt(graetz * graetz));
+}
+
+/** Turbulent: Gnielinski 1976, with Hausen's factor for a short tube. */
+function turbulentNusselt(reynolds: number, prandtl: number, hydraulicOverLength: number): number {
+  const f = turbulentFriction(reynolds) / 8;
+  const long =
+    (f * (reynolds - 1000) * prandtl) / (1 + 12.7 * Math.sqrt(f) * (Math.cbrt(prandtl * prandtl) - 1));
+  return long * (1 + Math.cbrt(hydraulicOverLength * hydraulicOverLength));
 }
 
 /**
- * Nusselt number on the hydraulic diameter, mean over the tube's length.
- *
- * Laminar: as the table, and the thermal entrance length on top. Turbulent: Gnielinski 1976 with Hausen's factor for a
- * short tube. Between: Gnielinski 2013, a straight line from 2300 to 4000.
+ * Nusselt number on the hydraulic diameter, mean over the tube's length. Smooth tubes between laminar and turbulent:
+ * Gnielinski 2013, a straight line from 2300 to 4000.
  *
  * @param aspect              short over long side, 0 (plates) to 1 (square)
  * @param hydraulicOverLength hydraulic diameter over the length of a tube; 0 for one without end
@@ -99,16 +106,19 @@ export function ductNusselt(
   hydraulicOverLength = 0,
   inside: TubeInside = 'smooth',
 ): number {
-  const laminar = (re: number): number =>
-    piecewise(LAMINAR_NUSSELT, aspect) + entrance(re, prandtl, hydraulicOverLength);
-  const turbulent = (re: number): number => {
-    const f = turbulentFriction(re) / 8;
-    const long = (f * (re - 1000) * prandtl) / (1 + 12.7 * Math.sqrt(f) * (prandtl ** (2 / 3) - 1));
-    return long * (1 + hydraulicOverLength ** (2 / 3));
-  };
-  if (inside === 'smooth') return between(reynolds, laminar, turbulent);
+  const share = turbulentShare(reynolds);
+  if (inside === 'smooth')
+    return (
+      (share < 1
+        ? (1 - share) * laminarNusselt(Math.min(LAMINAR, reynolds), prandtl, aspect, hydraulicOverLength)
+        : 0) +
+      (share > 0 ? share * turbulentNusselt(Math.max(TURBULENT, reynolds), prandtl, hydraulicOverLength) : 0)
+    );
   const { a, m } = BROKEN_UP[inside];
-  const broken = Math.max(laminar(reynolds), a * reynolds ** m * Math.cbrt(prandtl));
+  const broken = Math.max(
+    laminarNusselt(reynolds, prandtl, aspect, hydraulicOverLength),
+    a * reynolds ** m * Math.cbrt(prandtl),
+  );
   // Far beyond where such tubes were measured a plain tube would be better than the power law.
-  return reynolds >= TURBULENT ? Math.max(broken, turbulent(reynolds)) : broken;
+  return share < 1 ? broken : Math.max(broken, turbulentNusselt(reynolds, prandtl, hydraulicOverLength));
 }

@@ -2,7 +2,6 @@ import type { Air, Liquid } from '../fluid/index.ts';
 import { ductFriction, ductNusselt } from './ducts.ts';
 import { crossFlow } from './effectiveness.ts';
 import type { CoreGeometry } from './geometry.ts';
-import { louvreColburn, louvreFriction } from './louvres.ts';
 
 /** Multipliers on what the correlations say, 1 as they are: how their spread is carried to an answer. */
 export interface Leeway {
@@ -33,7 +32,7 @@ export function airDropPa(
   if (faceVelocity < STILL_M_S) return 0;
   const narrow = faceVelocity / core.freeShare;
   const reynolds = (air.densityKgM3 * narrow * core.fin.louvrePitch) / air.viscosityPaS;
-  const friction = (louvreFriction(reynolds, core.fin) * core.airAreaM2) / (core.freeShare * core.faceAreaM2);
+  const friction = (core.louvres.friction(reynolds) * core.airAreaM2) / (core.freeShare * core.faceAreaM2);
   return leeway.airFriction * (friction + ENTRY_EXIT) * 0.5 * air.densityKgM3 * narrow * narrow;
 }
 
@@ -48,7 +47,7 @@ export function airFilm(
   const reynolds = (air.densityKgM3 * narrow * core.fin.louvrePitch) / air.viscosityPaS;
   const prandtl = (air.viscosityPaS * air.heatJKgK) / air.conductivityWMK;
   const film =
-    (leeway.airFilm * louvreColburn(reynolds, core.fin) * air.densityKgM3 * narrow * air.heatJKgK) /
+    (leeway.airFilm * core.louvres.colburn(reynolds) * air.densityKgM3 * narrow * air.heatJKgK) /
     prandtl ** (2 / 3);
   const reach =
     Math.sqrt((2 * film) / (core.finConductivity * core.fin.finThickness)) * (core.fin.finHeight / 2);
@@ -56,61 +55,82 @@ export function airFilm(
   return { filmWM2K: film, surface: 1 - (core.finAreaM2 / core.airAreaM2) * (1 - fin), reynolds };
 }
 
-/** Flow in the tubes: Reynolds number, film coefficient W/(m²·K), and the pressure the core takes, Pa. */
+interface TubeFlow {
+  velocityMS: number;
+  reynolds: number;
+}
+function tubeFlow(core: CoreGeometry, liquid: Liquid, massFlowKgS: number): TubeFlow {
+  const velocityMS = massFlowKgS / ((core.tubes / core.passes) * liquid.densityKgM3 * core.bore.areaM2);
+  return {
+    velocityMS,
+    reynolds: (liquid.densityKgM3 * velocityMS * core.bore.hydraulicM) / liquid.viscosityPaS,
+  };
+}
+
+/** Film coefficient from coolant to tube, W/(m²·K). */
+function tubeFilm(core: CoreGeometry, liquid: Liquid, { reynolds }: TubeFlow, leeway: Leeway): number {
+  const prandtl = (liquid.viscosityPaS * liquid.heatJKgK) / liquid.conductivityWMK;
+  const { hydraulicM, aspect } = core.bore;
+  const nusselt = ductNusselt(reynolds, prandtl, aspect, hydraulicM / core.tubeLengthM, core.tubeInside);
+  return (leeway.coolantFilm * nusselt * liquid.conductivityWMK) / hydraulicM;
+}
+
+/** Pressure the core takes from coolant, Pa: along the tubes, and one and a half velocity heads a pass in and out of them. */
+export function coolantDropPa(core: CoreGeometry, liquid: Liquid, massFlowKgS: number): number {
+  const { velocityMS, reynolds } = tubeFlow(core, liquid, massFlowKgS);
+  if (!(velocityMS > 0)) return 0;
+  const { hydraulicM, aspect } = core.bore;
+  const along = (ductFriction(reynolds, aspect, core.tubeInside) * core.tubeLengthM) / hydraulicM;
+  return core.passes * (along + 1.5) * 0.5 * liquid.densityKgM3 * velocityMS * velocityMS;
+}
+
+/** Flow in the tubes: Reynolds number, velocity m/s, and film coefficient W/(m²·K). */
 export function coolantFilm(
   core: CoreGeometry,
   liquid: Liquid,
   massFlowKgS: number,
   leeway: Leeway = AS_SAID,
-): { filmWM2K: number; reynolds: number; dropPa: number; velocityMS: number } {
-  const together = core.tubes / core.passes;
-  const velocity = massFlowKgS / (together * liquid.densityKgM3 * core.bore.areaM2);
-  const reynolds = (liquid.densityKgM3 * velocity * core.bore.hydraulicM) / liquid.viscosityPaS;
-  const prandtl = (liquid.viscosityPaS * liquid.heatJKgK) / liquid.conductivityWMK;
-  const { hydraulicM, aspect } = core.bore;
-  const nusselt = ductNusselt(reynolds, prandtl, aspect, hydraulicM / core.tubeLengthM, core.tubeInside);
-  const along =
-    velocity > 0 ? (ductFriction(reynolds, aspect, core.tubeInside) * core.tubeLengthM) / hydraulicM : 0;
-  return {
-    filmWM2K: (leeway.coolantFilm * nusselt * liquid.conductivityWMK) / hydraulicM,
-    reynolds,
-    // Into and out of the tubes: one and a half velocity heads a pass.
-    dropPa: core.passes * (along + 1.5) * 0.5 * liquid.densityKgM3 * velocity * velocity,
-    velocityMS: velocity,
-  };
+): TubeFlow & { filmWM2K: number } {
+  const flow = tubeFlow(core, liquid, massFlowKgS);
+  return { ...flow, filmWM2K: tubeFilm(core, liquid, flow, leeway) };
 }
 
-export interface Conductance {
-  /** W/K of the whole core. */
-  totalWK: number;
-  /** Shares of the resistance, together 1. */
-  airShare: number;
-  coolantShare: number;
-  wallShare: number;
+/** What stands in the way of the heat of a whole core, K/W. */
+export interface Resistances {
+  air: number;
+  coolant: number;
+  wall: number;
 }
 
-/** Heat conductance from coolant to air of the whole core at one face velocity. */
-export function conductance(
+/** From the air's side to the fins and tubes, K/W of the whole core at one face velocity. */
+export function airResistance(core: CoreGeometry, air: Air, faceVelocity: number, leeway: Leeway): number {
+  const outside = airFilm(core, air, faceVelocity, leeway);
+  return 1 / (outside.filmWM2K * outside.surface * core.airAreaM2);
+}
+/** From the coolant to the tubes, K/W of the whole core. */
+export const coolantResistance = (
+  core: CoreGeometry,
+  liquid: Liquid,
+  massFlowKgS: number,
+  leeway: Leeway,
+): number => 1 / (tubeFilm(core, liquid, tubeFlow(core, liquid, massFlowKgS), leeway) * core.wettedAreaM2);
+/** Through the tubes' wall and what lies on it, K/W of the whole core. */
+export const wallResistance = (core: CoreGeometry): number =>
+  (core.wallM / core.wallConductivity + core.fouling) / core.wettedAreaM2;
+
+/** All of them for a whole core at one face velocity. */
+export const resistances = (
   core: CoreGeometry,
   air: Air,
   faceVelocity: number,
   liquid: Liquid,
   massFlowKgS: number,
   leeway: Leeway = AS_SAID,
-): Conductance {
-  const outside = airFilm(core, air, faceVelocity, leeway);
-  const inside = coolantFilm(core, liquid, massFlowKgS, leeway);
-  const airSide = 1 / (outside.filmWM2K * outside.surface * core.airAreaM2);
-  const coolantSide = 1 / (inside.filmWM2K * core.wettedAreaM2);
-  const wall = (core.wallM / core.wallConductivity + core.fouling) / core.wettedAreaM2;
-  const total = airSide + coolantSide + wall;
-  return {
-    totalWK: 1 / total,
-    airShare: airSide / total,
-    coolantShare: coolantSide / total,
-    wallShare: wall / total,
-  };
-}
+): Resistances => ({
+  air: airResistance(core, air, faceVelocity, leeway),
+  coolant: coolantResistance(core, liquid, massFlowKgS, leeway),
+  wall: wallResistance(core),
+});
 
 /**
  * Heat one pass of a core takes for each degree between coolant and air coming in, W/K.

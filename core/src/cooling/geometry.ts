@@ -1,6 +1,6 @@
 import { CORE_CLASSES, type CoreClassName } from './core-classes.ts';
 import type { TubeInside } from './ducts.ts';
-import type { LouvredFin } from './louvres.ts';
+import { LouvreLaw, type LouvredFin } from './louvres.ts';
 
 /** A radiator as the cooling sums need it: what is on record, the rest from its class. Lengths in mm. */
 export interface RadiatorFigures {
@@ -22,6 +22,8 @@ export interface RadiatorFigures {
   louvrePitchMm?: number | undefined;
   fouling?: number | undefined;
   tubeInside?: TubeInside | undefined;
+  /** Share of its tubes that nothing goes through any more, by dirt outside or inside; 0 to 0.95. */
+  blockedShare?: number | undefined;
 }
 
 /** What follows from them. SI. */
@@ -49,6 +51,7 @@ export interface CoreGeometry {
   /** Coolant in the tubes, tanks left out. */
   tubeVolumeM3: number;
   fin: LouvredFin;
+  louvres: LouvreLaw;
   finConductivity: number;
   wallConductivity: number;
   fouling: number;
@@ -77,6 +80,7 @@ const LIMITS = {
   finPitchMm: [0.6, 6, 'fin pitch'],
   louvreAngleDeg: [5, 45, 'louvre angle'],
   louvrePitchMm: [0.5, 5, 'louvre pitch'],
+  blockedShare: [0, 0.95, 'blocked share'],
 } as const;
 
 function assertPossible(radiator: RadiatorFigures): void {
@@ -121,11 +125,12 @@ export function coreGeometry(radiator: RadiatorFigures): CoreGeometry {
     reasons.push(`rows of tubes ${tubeDepth.toFixed(1)} mm deep are no flat tubes`);
   if (reasons.length > 0) throw new ImpossibleRadiator(reasons);
 
-  const tubesInRow = Math.max(radiator.passes, Math.floor(across / tubePitch));
+  const open = 1 - (radiator.blockedShare ?? 0);
+  const tubesInRow = Math.max(radiator.passes, Math.floor((open * across) / tubePitch));
   const finHeight = tubePitch - tubeHeight;
   const finThickness = kind.finThicknessMm;
   const depth = mm(radiator.coreThicknessMm);
-  const face = mm(radiator.coreWidthMm) * mm(radiator.coreHeightMm);
+  const face = mm(along) * mm(across) * open;
   // Cells of one tube pitch by one fin pitch.
   const cells = face / (mm(tubePitch) * mm(finPitch));
   const finArea = cells * 2 * mm(finHeight) * depth;
@@ -134,6 +139,18 @@ export function coreGeometry(radiator: RadiatorFigures): CoreGeometry {
   const [inner, deep] = [mm(tubeHeight - 2 * wall), mm(tubeDepth - 2 * wall)];
   const tubes = tubesInRow * rows;
   const tubeLength = mm(along);
+  const fin: LouvredFin = {
+    angleDeg: radiator.louvreAngleDeg ?? kind.louvreAngleDeg,
+    finPitch: mm(finPitch),
+    finHeight: mm(finHeight),
+    finThickness: mm(finThickness),
+    finDepth: depth,
+    louvrePitch: mm(radiator.louvrePitchMm ?? kind.louvrePitchMm),
+    louvreLength: mm(finHeight) * kind.louvreShare,
+    tubePitch: mm(tubePitch),
+    tubeHeight: mm(tubeHeight),
+    tubeDepth: mm(tubeDepth) * rows,
+  };
   return {
     faceAreaM2: face,
     depthM: depth,
@@ -153,18 +170,8 @@ export function coreGeometry(radiator: RadiatorFigures): CoreGeometry {
     tubeInside: radiator.tubeInside ?? kind.tubeInside,
     wallM: mm(wall),
     tubeVolumeM3: tubes * tubeLength * inner * deep,
-    fin: {
-      angleDeg: radiator.louvreAngleDeg ?? kind.louvreAngleDeg,
-      finPitch: mm(finPitch),
-      finHeight: mm(finHeight),
-      finThickness: mm(finThickness),
-      finDepth: depth,
-      louvrePitch: mm(radiator.louvrePitchMm ?? kind.louvrePitchMm),
-      louvreLength: mm(finHeight) * kind.louvreShare,
-      tubePitch: mm(tubePitch),
-      tubeHeight: mm(tubeHeight),
-      tubeDepth: mm(tubeDepth) * rows,
-    },
+    fin,
+    louvres: new LouvreLaw(fin),
     finConductivity: kind.finConductivity,
     wallConductivity: kind.wallConductivity,
     fouling: radiator.fouling ?? kind.fouling,

@@ -19,7 +19,15 @@ export {
   type EngineFuel,
 } from './engine.ts';
 export { crossFlow } from './effectiveness.ts';
-export { AS_SAID, airDropPa, coolantFilm, conductance, heatPerDegree, type Leeway } from './exchanger.ts';
+export {
+  AS_SAID,
+  airDropPa,
+  coolantDropPa,
+  coolantFilm,
+  heatPerDegree,
+  resistances,
+  type Leeway,
+} from './exchanger.ts';
 export {
   DRIVEN_SPEED,
   FAN_CLUTCHES,
@@ -54,7 +62,7 @@ export {
   type VehicleClass,
   type VehicleLoad,
 } from './loads.ts';
-export { LOUVRE_RANGE, louvreColburn, louvreFriction, type LouvredFin } from './louvres.ts';
+export { LOUVRE_RANGE, LouvreLaw, type LouvredFin } from './louvres.ts';
 export { HORSEPOWER, LEFT_OUT, shopSums, type ShopSums } from './shop-sums.ts';
 export {
   LIMITS,

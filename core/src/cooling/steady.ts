@@ -11,7 +11,7 @@ import {
 } from '../fluid/index.ts';
 import { airFlow, fanSetup, type AirFlow, type AirSystem, type FanSetup } from './air-path.ts';
 import { circuitLMin, ratedSpeed } from './engine.ts';
-import { coolantFilm, conductance, heatPerDegree, type Leeway } from './exchanger.ts';
+import { airResistance, coolantDropPa, coolantFilm, coolantResistance, heatPerDegree, wallResistance, type Leeway } from './exchanger.ts'; // prettier-ignore
 import { FAN_EFFICIENCY, drivenSpeed, ratedFans, type FanRating } from './fans.ts';
 import { coreGeometry, type CoreGeometry, type RadiatorFigures } from './geometry.ts';
 import { heatOf, type Conditions, type Heat, type VehicleLoad } from './loads.ts';
@@ -131,8 +131,9 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
     ) /
     (1 + (conditions.speedKmh / ROUND_HALVED_KMH) ** 2);
   let mean = outside;
+  let flow: AirFlow | undefined;
   for (let turn = 0; ; turn += 1) {
-    const flow = airFlow(
+    flow = airFlow(
       core,
       system,
       fans,
@@ -141,6 +142,7 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
       mean,
       outside.densityKgM3,
       inputs.leeway,
+      flow,
     );
     const rate = Math.max(STILL_KG_S, flow.massFlowKgS) * outside.heatJKgK;
     const comesRoundK = (heatW: number): number =>
@@ -177,59 +179,85 @@ const GUESS_C = 90;
  * Coolant through the radiator, L/min, thermostat open: what was measured, or where the pump's curve meets the circuit
  * with this radiator in it.
  */
-export function pumpLMin(inputs: Pick<CoolingInputs, 'setUp' | 'load' | 'conditions' | 'leeway'>, { core, heat }: Pick<AirSide, 'core' | 'heat'>): number {
-  const { setUp, load, conditions, leeway } = inputs;
+export function pumpLMin(inputs: Pick<CoolingInputs, 'setUp' | 'load' | 'conditions'>, { core, heat }: Pick<AirSide, 'core' | 'heat'>): number {
+  const { setUp, load, conditions } = inputs;
   const told = conditions.idling ? load.pumpIdleLMin : load.pumpWorkingLMin;
   if (told !== undefined) return told;
   const { base, volumeShare } = setUp.coolant;
   const liquid = coolant(base, massShareOf(base, volumeShare), GUESS_C);
   const radiatorKPa = (lMin: number): number =>
-    coolantFilm(core, liquid, (lMin / 60_000) * liquid.densityKgM3, leeway).dropPa / 1000;
+    coolantDropPa(core, liquid, (lMin / 60_000) * liquid.densityKgM3) / 1000;
   return circuitLMin(load.pumpLMin, heat.rpm / ratedSpeed(load), radiatorKPa);
 } // prettier-ignore
 
-/**
- * Heat the radiator takes for each degree between coolant and air coming in, W/K, and the heat capacity rate of the
- * coolant. Each pass has its share of the face; the coolant goes through them one after the other.
- */
-export function radiatorTakes(
-  side: AirSide,
-  setUp: SetUp,
-  coolantLMin: number,
-  coolantC: number,
-  leeway: Leeway,
-  scale: { air?: number; film?: { air?: number; coolant?: number } } = {},
-): {
+/** What of a set-up may be tried otherwise: times its air and films. */
+export interface Otherwise {
+  air?: number;
+  film?: { air?: number; coolant?: number };
+}
+
+interface Taking {
   perDegreeWK: number;
   coolantWK: number;
   passWK: number;
   zonesWK: number[];
   shares: { air: number; coolant: number; wall: number };
-} {
-  const { core } = side;
-  const share = massShareOf(setUp.coolant.base, setUp.coolant.volumeShare);
-  const liquid = coolant(setUp.coolant.base, share, within(coolantC));
-  const massFlow = (coolantLMin / 60_000) * liquid.densityKgM3;
-  const coolantWK = massFlow * liquid.heatJKgK;
+}
+
+/**
+ * Heat the radiator takes for each degree between coolant and air coming in, W/K, and the heat capacity rate of the
+ * coolant, by coolant flow and temperature. Each pass has its share of the face; the coolant goes through them one after
+ * the other. What the air does is worked out once.
+ */
+function takingOf(
+  side: AirSide,
+  setUp: SetUp,
+  leeway: Leeway,
+  otherwise: Otherwise = {},
+): (coolantLMin: number, coolantC: number) => Taking {
+  const { core, flow } = side;
+  const { base, volumeShare } = setUp.coolant;
+  const share = massShareOf(base, volumeShare);
   const leaning: Leeway = {
     ...leeway,
-    airFilm: leeway.airFilm * (scale.film?.air ?? 1),
-    coolantFilm: leeway.coolantFilm * (scale.film?.coolant ?? 1),
+    airFilm: leeway.airFilm * (otherwise.film?.air ?? 1),
+    coolantFilm: leeway.coolantFilm * (otherwise.film?.coolant ?? 1),
   };
-  const shares = { air: 0, coolant: 0, wall: 0 };
-  const zonesWK = side.flow.zones.map((zone) => {
-    const part = zone.areaM2 / core.faceAreaM2;
-    const all = conductance(core, side.air, zone.faceVelocityMS, liquid, massFlow, leaning);
-    shares.air += part * all.airShare;
-    shares.coolant += part * all.coolantShare;
-    shares.wall += part * all.wallShare;
-    const airWK = (scale.air ?? 1) * zone.massFlowKgS * side.air.heatJKgK;
-    return heatPerDegree((all.totalWK * part) / core.passes, airWK / core.passes, coolantWK * part);
-  });
-  const passWK = zonesWK.reduce((sum, zone) => sum + zone, 0);
-  const perDegreeWK = coolantWK < 1e-9 ? 0 : coolantWK * (1 - (1 - passWK / coolantWK) ** core.passes);
-  return { perDegreeWK, coolantWK, passWK, zonesWK, shares };
+  const wall = wallResistance(core);
+  const zones = flow.zones.map((zone) => ({
+    part: zone.areaM2 / core.faceAreaM2,
+    air: airResistance(core, side.air, zone.faceVelocityMS, leaning),
+    airWK: ((otherwise.air ?? 1) * zone.massFlowKgS * side.air.heatJKgK) / core.passes,
+  }));
+  return (coolantLMin, coolantC) => {
+    const liquid = coolant(base, share, within(coolantC));
+    const massFlow = (coolantLMin / 60_000) * liquid.densityKgM3;
+    const coolantWK = massFlow * liquid.heatJKgK;
+    const inside = coolantResistance(core, liquid, massFlow, leaning);
+    const shares = { air: 0, coolant: 0, wall: 0 };
+    let passWK = 0;
+    const zonesWK = zones.map(({ part, air: outside, airWK }) => {
+      const all = outside + inside + wall;
+      shares.air += (part * outside) / all;
+      shares.coolant += (part * inside) / all;
+      shares.wall += (part * wall) / all;
+      const taken = heatPerDegree(part / all / core.passes, airWK, coolantWK * part);
+      passWK += taken;
+      return taken;
+    });
+    const perDegreeWK = coolantWK < 1e-9 ? 0 : coolantWK * (1 - (1 - passWK / coolantWK) ** core.passes);
+    return { perDegreeWK, coolantWK, passWK, zonesWK, shares };
+  };
 }
+
+/** Heat the radiator takes at one coolant flow and temperature; see `takingOf`. */
+export const radiatorTakes = (
+  side: AirSide,
+  setUp: SetUp,
+  coolantLMin: number,
+  coolantC: number,
+  leeway: Leeway,
+): Taking => takingOf(side, setUp, leeway)(coolantLMin, coolantC);
 
 export const LIMITS = {
   airflow: 'airflow: more air through this core would help most',
@@ -285,16 +313,16 @@ function topTank(
   side: AirSide,
   inputs: CoolingInputs,
   lMin: number,
-  scale: Parameters<typeof radiatorTakes>[5] = {},
+  otherwise: Otherwise = {},
   tolerance = 1e-11,
 ): number {
   const heat = side.heat.coolantW;
   // Half of what the coolant gives up on its way lies between top tank and middle; its rate hardly changes with it.
-  const rate = radiatorTakes(side, inputs.setUp, lMin, GUESS_C, inputs.leeway, scale);
+  const taking = takingOf(side, inputs.setUp, inputs.leeway, otherwise);
+  const rate = taking(lMin, GUESS_C);
   const half = heat / (2 * Math.max(rate.coolantWK, 1e-9));
-  const takes = (topC: number): number =>
-    radiatorTakes(side, inputs.setUp, lMin, topC - half, inputs.leeway, scale).perDegreeWK;
-  const excess = (topC: number): number => takes(topC) * (topC - side.airInC) - heat;
+  const excess = (topC: number): number =>
+    taking(lMin, topC - half).perDegreeWK * (topC - side.airInC) - heat;
   const guess = side.airInC + heat / Math.max(rate.perDegreeWK, 1e-9);
   if (!(guess < HOTTEST_C))
     return excess(HOTTEST_C) < 0 ? Infinity : root(excess, side.airInC, HOTTEST_C, tolerance);
@@ -309,16 +337,11 @@ function topTank(
 /**
  * The top tank if something were otherwise, °C; roughly, and Infinity where no heat gets away.
  *
- * @param scale  of air and films
- * @param coolant times the coolant through it
+ * @param flow times the coolant through it
  */
-export function topTankWith(
-  inputs: CoolingInputs,
-  scale: Parameters<typeof radiatorTakes>[5],
-  coolant = 1,
-): number {
+export function topTankWith(inputs: CoolingInputs, otherwise: Otherwise, flow = 1): number {
   const side = airSide(inputs);
-  return topTank(side, inputs, pumpLMin(inputs, side) * coolant, scale, ROUGHLY);
+  return topTank(side, inputs, pumpLMin(inputs, side) * flow, otherwise, ROUGHLY);
 }
 
 /** Boiling point under this cap at this height, °C. */
@@ -344,11 +367,12 @@ export function steady(inputs: CoolingInputs): Steady {
   const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
   const share = massShareOf(inputs.setUp.coolant.base, inputs.setUp.coolant.volumeShare);
   const { core, flow } = side;
-  const rate = radiatorTakes(side, inputs.setUp, lMin, GUESS_C, inputs.leeway);
-  const middle = topC - side.heat.coolantW / (2 * rate.coolantWK);
-  const takes = radiatorTakes(side, inputs.setUp, lMin, middle, inputs.leeway);
+  const taking = takingOf(side, inputs.setUp, inputs.leeway);
+  const middle = topC - side.heat.coolantW / (2 * taking(lMin, GUESS_C).coolantWK);
+  const takes = taking(lMin, middle);
   const liquid = coolant(inputs.setUp.coolant.base, share, within(middle));
-  const film = coolantFilm(core, liquid, (lMin / 60_000) * liquid.densityKgM3, inputs.leeway);
+  const massFlow = (lMin / 60_000) * liquid.densityKgM3;
+  const film = coolantFilm(core, liquid, massFlow, inputs.leeway);
 
   // Once more pass by pass, air and coolant summed apart.
   let [pass, airW] = [topC, 0];
@@ -391,7 +415,7 @@ export function steady(inputs: CoolingInputs): Steady {
     roundShare: flow.roundKgS / Math.max(STILL_KG_S, flow.roundKgS + flow.massFlowKgS),
     corePa: flow.corePa,
     coolantLMin: lMin,
-    coolantKPa: film.dropPa / 1000,
+    coolantKPa: coolantDropPa(core, liquid, massFlow) / 1000,
     coolantReynolds: film.reynolds,
     tubeFilmWM2K: film.filmWM2K,
     conductanceShares: takes.shares,

@@ -120,6 +120,17 @@ const ADAPTS = {
   upper: 'upper hose and neck',
   lower: 'lower hose and neck',
 } as const;
+const DRIVEN_BY = { motor: 'its own motor', engine: 'the engine' } as const;
+const CLUTCH = {
+  none: 'none: bolted to the hub',
+  speed: 'slips at speed',
+  thermal: 'thermal: takes hold when hot',
+} as const;
+const HUB_THREAD = {
+  bolts: 'four bolts or studs',
+  right: 'one large nut, right-hand thread',
+  left: 'one large nut, left-hand thread: undoes clockwise',
+} as const;
 const TUBE_INSIDE = { smooth: 'smooth', dimpled: 'dimpled', turbulated: 'with turbulators' } as const;
 const NECK = { rear: 'straight back', up: 'upward', side: 'to the side', front: 'forward' } as const;
 const DRAIN = { left: 'left', right: 'right', middle: 'middle', none: 'none' } as const;
@@ -365,6 +376,36 @@ export const ATTRIBUTES = {
       130,
       15,
     ),
+    fanDrivenBy: choice(
+      'Fan as built driven by',
+      'follow the shaft: a motor in the frame, or the engine',
+      DRIVEN_BY,
+    ),
+    fanRatio: quantity(
+      'share',
+      'Fan turns, of engine speed',
+      'mark both pulleys, turn the engine ten times by hand',
+      50,
+      200,
+      10,
+    ),
+    hubThread: choice('Fan held on the hub by', 'look behind the blades', HUB_THREAD, 2),
+    hubCircle: length(
+      'Hub bolts, circle',
+      'circle through the studs: across two, worked out for three',
+      30,
+      160,
+      4,
+    ),
+    hubPilot: length('Hub pilot', 'the boss that centres the fan', 8, 80, 4),
+    hubToCore: length(
+      'Hub face to core',
+      'depth rod from the fins to the face the fan bolts to, without spacer',
+      20,
+      400,
+      4,
+    ),
+    hubSpacerFitted: length('Hub spacer as built', 'between hub and fan', 0, 120, 3),
     engineLies: choice('Engine lies', 'look at the belt end', {
       along: 'along the vehicle',
       across: 'across the vehicle',
@@ -481,7 +522,12 @@ export const ATTRIBUTES = {
       two: 'two',
       three: 'three',
     }),
-    tubeInside: choice('Tubes inside', 'lamp into the neck or a tube end: what lies behind it', TUBE_INSIDE, 4),
+    tubeInside: choice(
+      'Tubes inside',
+      'lamp into the neck or a tube end: what lies behind it',
+      TUBE_INSIDE,
+      4,
+    ),
     tubeDepth: length('Tube depth', 'one tube, front to back, at the side of the core', 5, 150, 3),
     tubePitch: length('Tubes apart', 'over ten tubes, centre to centre, divided by ten', 4, 30, 3),
     finPitch: length('Fins apart', 'fins counted over 50 mm', 0.6, 6, 3),
@@ -538,6 +584,21 @@ export const ATTRIBUTES = {
       10,
     ),
     airflow: quantity('airflow', 'Airflow as stated', 'data sheet', 100, 20000, 1),
+    drivenBy: choice(
+      'Driven by',
+      'follow the shaft: a motor in the frame, or a hub on the engine',
+      DRIVEN_BY,
+    ),
+    clutch: choice('Clutch', 'between hub and blades', CLUTCH),
+    hubThread: choice('Held on the hub by', 'look behind the blades', HUB_THREAD),
+    hubCircle: length(
+      'Hub bolts, circle',
+      'circle through the bolts: across two, worked out for three',
+      30,
+      160,
+    ),
+    hubPilot: length('Hub pilot bore', 'the middle hole that centres it', 8, 80),
+    rotation: choice('Turns', 'seen from the blade side', ROTATION, 1),
     control: choice('Control', 'wires and data sheet', CONTROL),
     voltage: choice('Voltage', 'the label on the motor', VOLTAGE),
     throw: choice('Air goes', 'which side of the core it sits on', THROW),

@@ -45,8 +45,14 @@ const CORRELATION = {
   },
 } as const;
 type Five = readonly [number, number, number, number, number];
-const correlate = ([a, b, c, d, e]: Five, share: number, ratio: number): number =>
-  a + b * share + c * ratio + d * share * ratio + e * ratio * ratio;
+function correlate(five: Five, share: number, ratio: number): number {
+  return five[0] + five[1] * share + five[2] * ratio + five[3] * share * ratio + five[4] * ratio * ratio;
+}
+
+/** What the water of a correlation is off by, as far as it still counts. */
+function faded(ofWater: number, five: Five, ratio: number, weak: number): number {
+  return weak > 0 ? (ofWater / correlate(five, 0, ratio)) ** weak : 1;
+}
 
 /** Mass % and freezing point, °C. */
 const FREEZING = {
@@ -120,21 +126,25 @@ export function coolant(base: CoolantBase, massShare: number, tempC: number): Li
   const atC = Math.min(tempC, CORRELATED_TO_C);
   const pureAt = atC === tempC ? pure : water(atC);
   const ratio = 273.15 / (atC + 273.15);
+  const viscosity = Math.exp(correlate(table.viscosity, massShare, ratio));
   // The correlations as they are printed; their own water is off by up to a quarter, and in weak mixtures that fades out,
   // so that no glycol is water to the last digit.
   const weak = Math.max(0, 1 - massShare / MIXTURE_FROM);
-  const of = (five: Five, ofWater: number): number =>
-    correlate(five, massShare, ratio) * (ofWater / correlate(five, 0, ratio)) ** weak;
-  const viscosity = (share: number): number => Math.exp(correlate(table.viscosity, share, ratio));
   const ideal = 1 / (massShare / pureDensity(base, tempC) + (1 - massShare) / pure.densityKgM3);
   return {
     densityKgM3: ideal * (1 + GLYCOL[base].contraction * massShare * (1 - massShare)),
-    heatJKgK: 1000 * of(table.heat, pureAt.heatJKgK / 1000) * (pure.heatJKgK / pureAt.heatJKgK),
+    heatJKgK:
+      1000 *
+      correlate(table.heat, massShare, ratio) *
+      faded(pureAt.heatJKgK / 1000, table.heat, ratio, weak) *
+      (pure.heatJKgK / pureAt.heatJKgK),
     conductivityWMK:
-      of(table.conductivity, pureAt.conductivityWMK) * (pure.conductivityWMK / pureAt.conductivityWMK),
+      correlate(table.conductivity, massShare, ratio) *
+      faded(pureAt.conductivityWMK, table.conductivity, ratio, weak) *
+      (pure.conductivityWMK / pureAt.conductivityWMK),
     viscosityPaS:
-      viscosity(massShare) *
-      (pureAt.viscosityPaS / viscosity(0)) ** weak *
+      viscosity *
+      (weak > 0 ? (pureAt.viscosityPaS / Math.exp(correlate(table.viscosity, 0, ratio))) ** weak : 1) *
       (pure.viscosityPaS / pureAt.viscosityPaS),
   };
 }

@@ -7,14 +7,21 @@ import type { CoolantBase } from '../fluid/index.ts';
 export const CHOICE_FIGURES = [
   'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',
   'drag', 'pumpIdle', 'pumpWork', 'idleHeat', 'condenser', 'fuse', 'relay', 'feed', 'ground', 'amps', 'testV', 'testA',
-  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'power', 'rolling', 'coolantMass', 'metalMass', 'start', 'humidity',
+  'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'power', 'rolling', 'blocked', 'capNow', 'deadFans', 'coolantMass', 'metalMass', 'start', 'humidity',
 ] as const; // prettier-ignore
+
+/** Words that somebody may choose for one fitment. */
+export const CHOICE_WORDS = ['load', 'coreOld', 'coreNew', 'base', 'place', 'school', 'shroudNow'] as const;
+
+/** How the shroud of a vehicle that runs hot stands. */
+export const SHROUDS_NOW = { whole: 'whole', cracked: 'cracked, or a piece missing', gone: 'gone' } as const;
 
 /** Free space behind screws, written in: tray to what it clamps and what lies behind, mm. */
 export type Room = Readonly<Record<string, { stackMm?: number; freeMm?: number }>>;
 
 /** Everything chosen for a fitment beside the parts themselves. */
 export type Choices = { [K in (typeof CHOICE_FIGURES)[number]]?: number | undefined } & {
+  shroudNow?: keyof typeof SHROUDS_NOW | undefined;
   load?: VehicleClass | undefined;
   coreOld?: CoreClassName | undefined;
   coreNew?: CoreClassName | undefined;

@@ -9,7 +9,7 @@ export {
   type Reach, type Screw, type SwapHazard,
 } from './shapes/bolts.ts'; // prettier-ignore
 export { Draws } from './shapes/chance-draws.ts';
-export { CHOICE_FIGURES, NO_CHOICES, type Choices, type Room } from './choices.ts';
+export { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, SHROUDS_NOW, type Choices, type Room } from './choices.ts';
 export { MOST_RUNS, drawClearances, type Drawn } from './shapes/clearance-draws.ts';
 export {
   checkAirflow,
@@ -33,7 +33,7 @@ export {
 export {
   FINDING_WORDS, TOPICS, TOPIC_NAMES, agreementFindings, boltFindings, brokenSentence, circuitFaultSentence, claimFindings,
   claimSentence, claimWord, coolingFindings, depthFindings, findingsOf, hazardSentence, kelvins, ledgerFindings, onFace,
-  planFaultSentence, proposalSentence, topicOf, wiringFindings, workFindings, worstOf,
+  planFaultSentence, proposalSentence, topTankWords, topicOf, wiringFindings, workFindings, worstOf,
   type CoolingCases, type FindingWord, type Found, type Topic,
 } from './topics/findings.ts'; // prettier-ignore
 export { fitChoices, fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
@@ -48,5 +48,15 @@ export { settingsOf, stagesOf, type Said } from './settings-of.ts';
 export { sideOf, type Side } from './sides.ts';
 export { footSpacer, hubSpacer, type FootPlan } from './shapes/spacers.ts';
 export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './shapes/stack-of-parts.ts';
+export {
+  RUNGS,
+  conversionOf,
+  ladderOf,
+  type AsItStands,
+  type Conversion,
+  type Ladder,
+  type Rung,
+  type RungId,
+} from './topics/ladder.ts';
 export { loadOf } from './topics/cooling-topic.ts';
 export { plugOf } from './topics/wiring-topic.ts';

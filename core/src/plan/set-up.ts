@@ -1,6 +1,7 @@
 import {
   likelyCoreClass,
   type CoreClassName,
+  type FanClutch,
   type FanRating,
   type RadiatorFigures,
   type SetUp,
@@ -70,10 +71,24 @@ export function radiatorOf(
   };
 }
 
-/** The fans of a set-up as their record rates them; undefined where no diameter is on record. */
-export function fanRatingOf(fan: FigureSet<'fan'>): FanRating | undefined {
+/**
+ * The fans of a set-up as their record rates them; undefined where no diameter is on record.
+ *
+ * @param ratio of an engine-driven one, over engine speed, as the bay has it
+ */
+export function fanRatingOf(
+  fan: FigureSet<'fan'>,
+  ratio: number = USUAL_PRACTICE.fanRatio,
+): FanRating | undefined {
   const { quantities: q, words: w } = fan;
   if (!q.diameter) return undefined;
+  if (w.drivenBy?.word === 'engine')
+    return {
+      count: 1,
+      diameterMm: q.diameter.value,
+      voltageV: statedV(w.voltage?.word),
+      engineDriven: { ratio, clutch: (w.clutch?.word ?? 'none') as FanClutch },
+    };
   return {
     count: COUNT[w.fans?.word ?? 'one'] ?? 1,
     diameterMm: q.diameter.value,
@@ -107,9 +122,14 @@ export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assu
   const read = radiatorOf(assembly.radiator, assumed.coreClass);
   if (!read.ok) return read;
   const notes: string[] = [];
-  const fans = assembly.fan && fanRatingOf(assembly.fan);
+  const ratio = bay.quantities.fanRatio;
+  const fans = assembly.fan && fanRatingOf(assembly.fan, ratio && ratio.value / 100);
   if (assembly.fan && !fans) notes.push('The fan has no diameter on record: it is left out.');
-  if (fans && fans.currentA === undefined)
+  if (fans?.engineDriven && !ratio)
+    notes.push('How fast the engine turns its fan is not on record: the usual ratio is taken.');
+  if (fans?.engineDriven && !assembly.fan?.words.clutch)
+    notes.push('Whether the fan has a clutch is not on record: it is taken to be bolted to its hub.');
+  if (fans && !fans.engineDriven && fans.currentA === undefined)
     notes.push('The fan has no current on record: its power is taken from its size.');
   const covered = coveredShare(assembly);
   if (fans && covered === undefined)

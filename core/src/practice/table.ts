@@ -6,7 +6,7 @@
  * `common practice` has no published source. Tables of the physics (fluids, ducts, core classes, road loads) carry
  * their own sources beside them and are not rules of the trade.
  */
-export type PracticeUnit = 'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | '%' | 'share' | 'times';
+export type PracticeUnit = 'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | '%' | 'share' | 'times' | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
 export interface PracticeLine {
@@ -45,6 +45,22 @@ export const PRACTICE_TABLE = {
   radiatorToEngine: line(25, 'mm', 5, 100, 'Radiator alone to the nearest engine part', 'the engine rocks'),
   drivenBladeToCore: line(25, 'mm', 5, 80, 'Engine-driven blade to core', 'the engine rocks, and the fan with it'),
   electricBladeToCore: line(10, 'mm', 2, 60, 'Electric blade to core', 'blades flex; the frame holds them'),
+  alternatorIdle: line(60, 'A', 20, 300, 'An alternator gives, hot at idle', 'its rated current is at speed'),
+  idleLoads: line(45, 'A', 10, 200, 'Lights, blower, heated glass and ignition take, at idle', 'everything on, the fan left out'),
+  alternatorShare: line(0.55, 'share', 0.3, 0.9, 'An alternator turns into electricity', 'of the power the belt brings'),
+
+  costShroud: line(90, 'money', 1, 10000, 'A whole shroud costs', 'in the shop’s own money, fitted'),
+  costCap: line(15, 'money', 1, 10000, 'A right cap costs', ''),
+  costClean: line(60, 'money', 1, 10000, 'A core cleaned out costs', 'fins combed and washed, tubes flushed'),
+  costMotor: line(110, 'money', 1, 10000, 'A fan brought back to work costs', 'motor, relay or fuse'),
+  costSeals: line(20, 'money', 1, 10000, 'Seals round the core cost', ''),
+  costAdditive: line(15, 'money', 1, 10000, 'A coolant additive costs', ''),
+  costHood: line(35, 'money', 1, 10000, 'Rear edge of the bonnet raised costs', 'spacers under the hinges'),
+  costVents: line(180, 'money', 1, 10000, 'Vents in the bonnet cost', ''),
+  costCore: line(320, 'money', 1, 10000, 'A larger core costs', ''),
+  costFan: line(190, 'money', 1, 10000, 'More fan costs', ''),
+  costConversion: line(420, 'money', 1, 10000, 'A conversion to electric fans costs', 'fans, controller, wiring'),
+  fanRatio: line(1.1, 'times', 0.5, 2, 'An engine-driven fan turns, of engine speed', 'where its pulleys were not counted'),
   engineRock: line(6, 'mm', 0, 60, 'An engine rocks forward by', 'where it was not measured'),
   transverseRock: line(12, 'mm', 0, 60, 'A transverse engine rolls forward by', 'where it was not measured'),
   bladesToShroud: line(12, 'mm', 2, 60, 'Blades inside the shroud’s opening', 'both sides together'),

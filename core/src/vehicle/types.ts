@@ -40,6 +40,8 @@ export interface Engine {
   layout: Layout;
   fuel: Fuel;
   aspiration: Aspiration;
+  /** At the crankshaft, kW; null where it is not on record. */
+  powerKW?: number | null;
 }
 
 export interface Transmission {

@@ -1,5 +1,6 @@
 import { overlaid, type FigureSet } from '@radiatrix/core/figures';
 import { seesDrafts, type PlanningRecord, type PlanningPart, type Person } from '@radiatrix/contract';
+import { byId, type Vocabulary } from '@radiatrix/core/vehicle';
 import type { Db } from '../db/client.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { notFound } from '../http/problem.ts';
@@ -19,6 +20,22 @@ const wordsOf = (figures: FigureSet<never>, ...keys: string[]): string[] =>
   keys
     .map((key) => (figures.words as Record<string, { word: string } | undefined>)[key]?.word ?? '')
     .filter(Boolean);
+
+/** The engine as the cooling sums take it; what burns nothing has none. */
+function engineOf(
+  { engineId, year }: { engineId: number; year: number },
+  { engines }: Vocabulary,
+): PlanningRecord['engine'] {
+  const engine = byId(engines, engineId);
+  if (!engine || engine.fuel === 'electric') return undefined;
+  return {
+    displacementL: engine.displacementL,
+    fuel: engine.fuel === 'lpg' ? 'petrol' : engine.fuel,
+    charged: engine.aspiration !== 'natural',
+    year,
+    ...(typeof engine.powerKW !== 'number' ? {} : { ratedKW: engine.powerKW }),
+  };
+}
 
 /** Old, new and the vehicle laid out side by side: everything on record, nothing judged. */
 export async function planningRecord(
@@ -71,6 +88,7 @@ export async function planningRecord(
     vehicle: vehicleLine(vehicle, vocabulary),
     bay,
     selfShifting: isSelfShifting(vehicle, vocabulary),
+    engine: engineOf(vehicle, vocabulary),
     job: job ? { id: job.id, label: job.label, alterations: job.alterations } : null,
     parts,
     connectors: await connectorsByCode(db, [...new Set(plugs)]),

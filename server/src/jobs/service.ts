@@ -1,6 +1,6 @@
 import { EVENTS, foldJob, undone, inOrder, type JobEvent, type JobState } from '@radiatrix/core/job';
 import type { FigureSet } from '@radiatrix/core/figures';
-import { CHOICE_FIGURES, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
+import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
 import type { JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -41,7 +41,7 @@ export function choicesOf(state: Pick<JobState, 'choices'>): Choices {
     ),
   );
   const words = Object.fromEntries(
-    (['load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const).flatMap((key) =>
+    CHOICE_WORDS.flatMap((key) =>
       typeof state.choices[key] === 'string' ? [[key, state.choices[key]]] : [],
     ),
   );

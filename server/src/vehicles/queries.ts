@@ -90,6 +90,7 @@ async function readVocabulary(db: Db): Promise<Vocabulary> {
         layout: engine.layout,
         fuel: engine.fuel,
         aspiration: engine.aspiration,
+        powerKW: engine.powerKW,
       })
       .from(engine)
       .orderBy(engine.code),

@@ -13,6 +13,7 @@ import {
   type VehicleLoad,
 } from '../../cooling/index.ts';
 import type { Choices } from '../choices.ts';
+import type { AsItStands } from './ladder.ts';
 import type { PlanRecord } from '../record.ts';
 import { attempt, type Attempt } from '../attempt.ts';
 import type { Side } from '../sides.ts';
@@ -100,7 +101,19 @@ export function coolingWork(
     );
   };
 
+  /** The vehicle that runs hot, in one case: as it left the works, how it stands, and what is chosen to go in. */
+  const ladder = (name: CaseName) => {
+    const works = inputsOf(setUps.old, name);
+    const stands: AsItStands = {
+      shroud: asked.shroudNow ?? 'whole',
+      blocked: Math.min(0.95, Math.max(0, (asked.blocked ?? 0) / 100)),
+      capKPa: asked.capNow,
+      deadFans: asked.deadFans ?? 0,
+    };
+    return works && { works, stands, chosen: inputsOf(setUps.fresh, name) };
+  };
+
   const capKPa = asked.cap ?? capOf(bay, fresh.assembly.radiator) ?? practice.usualCap;
   const boils = attempt(() => boilsUnder({ capKPa, coolant }, asked.altitude ?? 0));
-  return { cls, load, known, coolant, setUps, inputsOf, closing, boils };
+  return { cls, load, known, coolant, setUps, inputsOf, closing, ladder, boils };
 }

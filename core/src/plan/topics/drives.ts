@@ -12,9 +12,18 @@ import {
   stagedControl,
   type CourseName,
   type Drive,
+  type StagedFans,
 } from '../../drive/index.ts';
 import type { Choices } from '../choices.ts';
 import type { PlanRecord } from '../record.ts';
+
+/** The engine turns its fan whatever the coolant says; its clutch is taken to hold, as it does hot. */
+const alwaysOn = (place: Settings['place']): StagedFans => ({
+  kind: 'stages',
+  place,
+  stages: [{ onC: -60, offC: -61, speeds: [1], currentA: 0 }],
+  withAc: 0,
+});
 
 function driveOf(plan: Plan, side: 'old' | 'fresh', settings: Settings, asked: Choices): Drive | undefined {
   const ready = plan.setUps[side];
@@ -35,8 +44,9 @@ function driveOf(plan: Plan, side: 'old' | 'fresh', settings: Settings, asked: C
       hysteresisK: USUAL_THERMOSTAT.hysteresisK,
       lagS: USUAL_THERMOSTAT.lagS,
     },
-    control:
-      asked.drive === 'modulated'
+    control: fans.engineDriven
+      ? alwaysOn(settings.place)
+      : asked.drive === 'modulated'
         ? modulatedControl(settings.place, settings.stages, own, asked.ramp)
         : stagedControl(settings.place, settings.stages, own),
     masses: {

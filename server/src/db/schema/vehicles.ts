@@ -66,6 +66,8 @@ export const engine = pgTable(
     layout: layoutEnum().notNull(),
     fuel: fuelEnum().notNull(),
     aspiration: aspirationEnum().notNull(),
+    /** At the crankshaft, kW. */
+    powerKW: doublePrecision(),
     ...stamps,
   },
   (table) => [
@@ -73,6 +75,7 @@ export const engine = pgTable(
       'engine_sane',
       sql`${table.displacementL} between 0 and 20 and ${table.cylinders} between 0 and 16`,
     ),
+    check('engine_power_sane', sql`${table.powerKW} between 5 and 1000`),
   ],
 );
 

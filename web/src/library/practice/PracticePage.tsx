@@ -7,11 +7,13 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 
 const shown = (name: PracticeName, value: number): string => {
   const { unit } = PRACTICE_TABLE[name];
-  return unit === 'share'
-    ? `${Math.round(value * 1000) / 10} %`
-    : unit === 'times'
-      ? `${value} times`
-      : `${value} ${unit}`;
+  return unit === 'money'
+    ? value.toFixed(0)
+    : unit === 'share'
+      ? `${Math.round(value * 1000) / 10} %`
+      : unit === 'times'
+        ? `${value} times`
+        : `${value} ${unit}`;
 };
 
 /** Every tolerance and margin the answers hang on, and those that this shop has set for itself. */

@@ -1,4 +1,4 @@
-import { CHOICE_FIGURES, TOPIC_NAMES, type Choices, type Topic } from '@radiatrix/core/plan';
+import { CHOICE_FIGURES, CHOICE_WORDS, SHROUDS_NOW, TOPIC_NAMES, type Choices, type Topic } from '@radiatrix/core/plan';
 import {
   CORE_CLASS_NAMES,
   VEHICLE_CLASSES,
@@ -22,6 +22,7 @@ type Words = {
   place: Place;
   course: CourseName;
   school: keyof typeof TERMINATION_SCHOOLS;
+  shroudNow: keyof typeof SHROUDS_NOW;
   view: 'paper';
   drive: 'staged' | 'modulated';
 };
@@ -34,6 +35,7 @@ const WORDS: { [K in keyof Words]: readonly string[] } = {
   place: Object.keys(PLACES),
   course: COURSE_NAMES,
   school: Object.keys(TERMINATION_SCHOOLS),
+  shroudNow: Object.keys(SHROUDS_NOW),
   view: ['paper'],
   drive: ['staged', 'modulated'],
 };
@@ -102,7 +104,7 @@ export function writeAsked({ room, curve, claims, ...asked }: Asked): URLSearchP
 /** What of a comparison is a choice that a job keeps: figures and words, without the parts and the view. */
 export function scalarChoices(asked: Asked): Record<string, number | string> {
   const kept: Record<string, number | string> = {};
-  for (const key of [...FIGURES, 'load', 'coreOld', 'coreNew', 'base', 'place', 'school'] as const) {
+  for (const key of [...FIGURES, ...CHOICE_WORDS] as const) {
     const value = asked[key];
     if (value !== undefined) kept[key] = value;
   }

@@ -1,7 +1,8 @@
 import { expose, transfer } from 'comlink';
 import type { Clearance } from '@radiatrix/core/fit';
-import { drawClearances, type Drawn } from '@radiatrix/core/plan';
-import { coolerBy, likely, type CaseName, type CoolingInputs, type Likely } from '@radiatrix/core/cooling';
+import { conversionOf, drawClearances, ladderOf, type AsItStands, type Conversion, type Drawn, type Ladder } from '@radiatrix/core/plan'; // prettier-ignore
+import { coolerBy, likely, whyHotter, type CaseName, type CoolingInputs, type Likely, type WhyHotter } from '@radiatrix/core/cooling'; // prettier-ignore
+import type { Practice } from '@radiatrix/core/practice';
 import { simulate, type Drive, type Driven } from '@radiatrix/core/drive';
 
 export interface CaseAsked {
@@ -14,6 +15,20 @@ export interface CaseAnswer {
   old: Likely | undefined;
   fresh: Likely;
   cooler: { k: number; u: number } | undefined;
+  why: WhyHotter | undefined;
+}
+
+export interface LadderAsked {
+  works: CoolingInputs;
+  crawl: CoolingInputs;
+  stands: AsItStands;
+  chosen: CoolingInputs | undefined;
+  practice: Practice;
+  known: string[];
+}
+export interface LadderAnswer {
+  ladder: Ladder;
+  conversion: Conversion | undefined;
 }
 
 /** The long sums of a comparison, beside the view; ended from outside when they are no longer wanted. */
@@ -25,7 +40,14 @@ const api = {
       old: old && likely(old, measured),
       fresh: likely(fresh, measured),
       cooler: old && coolerBy(old, fresh, measured),
+      why: old && whyHotter(old, fresh),
     }));
+  },
+  ladder({ works, crawl, stands, chosen, practice, known }: LadderAsked): LadderAnswer {
+    return {
+      ladder: ladderOf(works, stands, chosen, new Set(known), practice),
+      conversion: conversionOf(crawl, chosen, practice),
+    };
   },
   drive(asked: Drive, everyS: number): Driven {
     const driven = simulate(asked, everyS);

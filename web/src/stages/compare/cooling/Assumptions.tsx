@@ -26,7 +26,7 @@ import type { TabProps } from '../tabs/tab.ts';
 /** What the sums take for granted, all of it to be written over. */
 export function Assumptions({ compared, asked, change }: TabProps) {
   const units = useUnits();
-  const { load, cls, coolant, setUps } = compared;
+  const { load, cls, coolant, setUps, known } = compared;
   const of = (key: keyof typeof LOAD_SPREAD) => `± ${Math.round((LOAD_SPREAD[key] ?? 0) * 100)} %`;
   const classes = CORE_CLASS_NAMES.map((each) => [each, CORE_CLASSES[each].label] as const);
   const freezes = attempt(() => freezesC(coolant.base, massShareOf(coolant.base, coolant.volumeShare)));
@@ -62,30 +62,48 @@ export function Assumptions({ compared, asked, change }: TabProps) {
           onChange={(drag) => change({ drag })}
         />
         <NumberKnob
-          label={`Pump at idle, ${of('pumpIdleLMin')}`}
+          label={`Rolling, ${of('rolling')}`}
+          unit="of weight"
+          places={3}
+          range={[0.005, 0.06]}
+          value={asked.rolling}
+          usual={load.rolling}
+          onChange={(rolling) => change({ rolling })}
+        />
+        <NumberKnob
+          label={known.has('ratedKW') ? 'Engine’s power' : `Engine’s power, ${of('ratedKW')}`}
+          unit="kW"
+          places={0}
+          range={[5, 1000]}
+          value={asked.power}
+          usual={load.ratedKW}
+          onChange={(power) => change({ power })}
+        />
+        <NumberKnob
+          label="Heat at idle, measured"
+          unit="kW"
+          range={[0.5, 30]}
+          value={asked.idleHeat}
+          blank="from the engine"
+          onChange={(idleHeat) => change({ idleHeat })}
+        />
+        <NumberKnob
+          label="Coolant flow at idle, measured"
           unit="L/min"
           places={0}
           range={[2, 200]}
           value={asked.pumpIdle}
-          usual={load.pumpIdleLMin}
+          blank="from the pump"
           onChange={(pumpIdle) => change({ pumpIdle })}
         />
         <NumberKnob
-          label={`Pump at work, ${of('pumpWorkingLMin')}`}
+          label="Coolant flow at work, measured"
           unit="L/min"
           places={0}
           range={[5, 500]}
           value={asked.pumpWork}
-          usual={load.pumpWorkingLMin}
+          blank="from the pump"
           onChange={(pumpWork) => change({ pumpWork })}
-        />
-        <NumberKnob
-          label={`Heat at idle, ${of('idleHeatKW')}`}
-          unit="kW"
-          range={[0.5, 30]}
-          value={asked.idleHeat}
-          usual={load.idleHeatKW}
-          onChange={(idleHeat) => change({ idleHeat })}
         />
         <NumberKnob
           label={`Condenser, ${of('condenserKW')}`}
@@ -149,6 +167,13 @@ export function Assumptions({ compared, asked, change }: TabProps) {
         />
       </div>
       <p className="mt-2">
+        Engine: {load.displacementL.toFixed(1)} L {load.fuel}, {load.ratedKW.toFixed(0)} kW
+        {known.has('ratedKW') ? '' : ' taken from its size'};{' '}
+        {load.transmissionShare > 0
+          ? 'its transmission is cooled in the radiator’s tank.'
+          : 'no transmission is cooled in the radiator’s tank.'}
+      </p>
+      <p className="mt-1">
         {freezes.ok ? `Freezes at ${t(freezes.value)}` : freezes.problem}
         {compared.boils.ok
           ? `; boils at ${t(compared.boils.value)} under this cap.`

@@ -1,5 +1,5 @@
-import { kelvins } from '@radiatrix/core/plan';
-import { CASES, type Likely } from '@radiatrix/core/cooling';
+import { kelvins, topTankWords } from '@radiatrix/core/plan';
+import { CASES, WHY_HOTTER, type Likely } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -13,11 +13,13 @@ function CaseBar({ each }: { each: CaseAnswer }) {
     ((Math.min(SCALE_TO, Math.max(SCALE_FROM, tempC)) - SCALE_FROM) / (SCALE_TO - SCALE_FROM)) * 196 + 2;
   const line = (likely: Likely, y: number, tone: string, width: number) => (
     <g>
-      <path
-        d={`M${at(likely.steady.topTankC - likely.u)} ${y}H${at(likely.steady.topTankC + likely.u)}`}
-        stroke={tone}
-        strokeWidth={width}
-      />
+      {likely.u !== undefined && (
+        <path
+          d={`M${at(likely.steady.topTankC - likely.u)} ${y}H${at(likely.steady.topTankC + likely.u)}`}
+          stroke={tone}
+          strokeWidth={width}
+        />
+      )}
       <circle cx={at(likely.steady.topTankC)} cy={y} r="3.500" fill={tone} />
     </g>
   );
@@ -32,6 +34,10 @@ function CaseBar({ each }: { each: CaseAnswer }) {
   );
 }
 
+/** Clear of boiling by more than it may be off by, past it by more, or not to be told. */
+const tone = ({ u, steady: { marginK } }: Likely): string =>
+  u === undefined || marginK < -u ? 'text-no' : marginK > u ? 'text-straight-in' : 'text-not-proven';
+
 /** Old beside new, case by case, each with what it may be off by. */
 export function CasesTable({
   cases,
@@ -44,7 +50,7 @@ export function CasesTable({
 }) {
   const units = useUnits();
   const system = units === 'both' ? 'metric' : units;
-  const t = (value: number) => (value > 300 ? 'boils' : formatQuantity(value, 'temperature', system));
+  const t = (likely: Likely) => topTankWords(likely.steady, system);
   const boilsIn = (likely: Likely | undefined) =>
     !likely
       ? ''
@@ -83,27 +89,29 @@ export function CasesTable({
               CASES[each.name].label
             )}
           </th>
-          <td className="figure text-muted px-1.5 text-right text-[14px]">
-            {each.old && t(each.old.steady.topTankC)}
-          </td>
+          <td className="figure text-muted px-1.5 text-right text-[14px]">{each.old && t(each.old)}</td>
           <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
-            {t(each.fresh.steady.topTankC)}{' '}
-            <span className="text-muted">± {kelvins(each.fresh.u, units)}</span>
+            {t(each.fresh)}{' '}
+            {each.fresh.u !== undefined && (
+              <span className="text-muted">± {kelvins(each.fresh.u, units)}</span>
+            )}
           </td>
           <td className="px-1">
             <CaseBar each={each} />
           </td>
-          <td
-            className={`figure px-1.5 text-right text-[14px] ${each.fresh.steady.marginK > each.fresh.u ? 'text-straight-in' : each.fresh.steady.marginK < -each.fresh.u ? 'text-no' : 'text-not-proven'}`}
-          >
-            {each.fresh.steady.marginK < -150
-              ? 'past it'
-              : kelvins(each.fresh.steady.marginK, units).replace('-', '−')}
+          <td className={`figure px-1.5 text-right text-[14px] ${tone(each.fresh)}`}>
+            {each.fresh.steady.settles
+              ? kelvins(each.fresh.steady.marginK, units).replace('-', '−')
+              : 'past it'}
           </td>
           <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
-            {each.cooler && Math.abs(each.cooler.k) < 300
-              ? `${kelvins(each.cooler.k, units).replace('-', '−')} ± ${kelvins(each.cooler.u, units)}`
-              : ''}
+            {each.cooler &&
+              `${kelvins(each.cooler.k, units).replace('-', '−')} ± ${kelvins(each.cooler.u, units)}`}
+            {each.why && (
+              <span className="text-muted block max-w-[26ch] text-left font-sans text-[13px] leading-tight whitespace-normal">
+                {WHY_HOTTER[each.why]}
+              </span>
+            )}
           </td>
           <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
             {each.old ? `${boilsIn(each.old)} · ` : ''}

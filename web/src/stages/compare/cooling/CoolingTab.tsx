@@ -7,6 +7,7 @@ import type { CaseAnswer } from '../background/compare.worker.ts';
 import { Answer, Block, Table, Wanting, WorkerState } from '../tabs/parts.tsx';
 import { ShopSumsBlock, TwoWide } from './ShopSums.tsx';
 import { Assumptions } from './Assumptions.tsx';
+import { LadderBlock } from './LadderBlock.tsx';
 import type { CasesState, TabProps } from '../tabs/tab.ts';
 import { MODEL_CARE } from '../words.ts';
 
@@ -29,6 +30,7 @@ export function CoolingTab({ cases, ...props }: TabProps & { cases: CasesState }
               <CasesTable cases={cases.result} chosen={open} onChoose={setOpen} />
             </Block>
           )}
+          <LadderBlock {...props} />
           {shown && <Behind shown={shown} />}
           <ShopSumsBlock {...props} />
           <TwoWide {...props} />
@@ -47,12 +49,12 @@ function Behind({ shown }: { shown: CaseAnswer }) {
   const units = useUnits();
   const { steady: now, from } = shown.fresh;
   const was = shown.old?.steady;
-  const t = (value: number) =>
-    formatQuantity(Math.min(value, 999), 'temperature', units === 'both' ? 'metric' : units);
+  const t = (value: number) => formatQuantity(value, 'temperature', units === 'both' ? 'metric' : units);
   const rows: [string, (s: typeof now) => string][] = [
     ['Heat into the coolant', (s) => `${(s.heatW / 1000).toFixed(1)} kW`],
-    ['Air at the radiator', (s) => t(s.airInC)],
-    ['Air behind it', (s) => t(s.airOutC)],
+    ['Power at the crankshaft', (s) => `${(s.powerW / 1000).toFixed(1)} kW`],
+    ['Air at the radiator', (s) => (s.settles ? t(s.airInC) : 'no balance')],
+    ['Air behind it', (s) => (s.settles ? t(s.airOutC) : 'no balance')],
     ['Air through the core', (s) => `${(s.airMassFlowKgS * 3600).toFixed(0)} kg/h`],
     ['at a face speed of', (s) => `${s.faceVelocityMS.toFixed(1)} m/s`],
     ['Air round the core', (s) => `${(s.roundShare * 100).toFixed(0)} %`],
@@ -69,7 +71,7 @@ function Behind({ shown }: { shown: CaseAnswer }) {
   ];
   return (
     <Block
-      title={`Behind ${CASES[shown.name].label.toLowerCase()}`}
+      title={`Behind ${CASES[shown.name].label.charAt(0).toLowerCase()}${CASES[shown.name].label.slice(1)}`}
       aside={`limited by ${LIMITS[now.limit]}`}
     >
       <div className="grid gap-x-7 md:grid-cols-[1fr_280px]">
@@ -88,7 +90,9 @@ function Behind({ shown }: { shown: CaseAnswer }) {
           ))}
         </Table>
         <div>
-          <h3 className="font-label text-muted text-[15px]">What the ± comes from</h3>
+          <h3 className="font-label text-muted text-[15px]">
+            {from.length > 0 ? 'What the ± comes from' : 'No balance: no ± to give'}
+          </h3>
           <ul>
             {from.slice(0, 7).map((each) => (
               <li key={each.key} className="flex justify-between gap-2">
