@@ -14,7 +14,7 @@ export const CHOICE_FIGURES = [
 export const CHOICE_WORDS = ['load', 'coreOld', 'coreNew', 'base', 'place', 'school', 'shroudNow'] as const;
 
 /** How the shroud of a vehicle that runs hot stands. */
-export const SHROUDS_NOW = { whole: 'whole', cracked: 'cracked, or a piece missing', gone: 'gone' } as const;
+export const SHROUDS_NOW = { whole: 'whole', cracked: 'cracked', gone: 'gone' } as const;
 
 /** Free space behind screws, written in: tray to what it clamps and what lies behind, mm. */
 export type Room = Readonly<Record<string, { stackMm?: number; freeMm?: number }>>;

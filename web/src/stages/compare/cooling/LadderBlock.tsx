@@ -77,7 +77,7 @@ export function LadderBlock({ compared, asked, change, practice }: TabProps) {
 export function Rungs({ ladder }: { ladder: Ladder }) {
   const units = useUnits();
   const system = units === 'both' ? 'metric' : units;
-  const signed = (k: number): string => kelvins(k, units, 1).replace('-', '−');
+  const signed = (k: number): string => kelvins(Math.abs(k) < 0.05 ? 0 : k, units, 1).replace('-', '−');
   const { now, stock, stockAirToBoilC } = ladder;
   return (
     <>
