@@ -11,6 +11,7 @@ import type { PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverag
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
+import { takeEarly } from '../app/early.ts';
 import { expired, proposed, signedIn, signedOut } from '../session/slice.ts';
 
 interface Meta {
@@ -19,6 +20,7 @@ interface Meta {
 
 const plain = fetchBaseQuery({
   baseUrl: '/api',
+  fetchFn: (input, init) => (input instanceof Request ? takeEarly(input) : undefined) ?? fetch(input, init),
   prepareHeaders: (headers, { getState, type }) => {
     const { csrfToken } = (getState() as { session: { csrfToken: string } }).session;
     if (type === 'mutation' && csrfToken) headers.set('X-CSRF-Token', csrfToken);

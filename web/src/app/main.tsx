@@ -4,30 +4,35 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { api } from '../api/api.ts';
+import { settled } from './early.ts';
 import { router } from './router.tsx';
 import { store } from './store.ts';
 
-// What the first view will ask for is asked for now, beside the question who is there, not after it.
-void store.dispatch(api.endpoints.session.initiate());
-const matched = /^\/v\/(\d+)\/match/.exec(location.pathname)?.[1];
-if (matched) {
+// What the first view asks for is on its way (see early.js); it is drawn once, when it is there, not first without.
+const first: PromiseLike<unknown>[] = [store.dispatch(api.endpoints.session.initiate())];
+const [, vehicle, matching] = /^\/v\/(\d+)(\/match)?/.exec(location.pathname) ?? [];
+if (vehicle) first.push(store.dispatch(api.endpoints.vehicle.initiate(Number(vehicle))));
+if (vehicle && matching) {
   const asked = new URLSearchParams(location.search);
   const number = (key: string): number | undefined => Number(asked.get(key)) || undefined;
-  void store.dispatch(
-    api.endpoints.match.initiate({
-      id: Number(matched),
-      job: number('job'),
-      passAt: number('pass'),
-      failAt: number('fail'),
-    }),
+  first.push(
+    store.dispatch(
+      api.endpoints.match.initiate({
+        id: Number(vehicle),
+        job: number('job'),
+        passAt: number('pass'),
+        failAt: number('fail'),
+      }),
+    ),
   );
-  void store.dispatch(api.endpoints.vehicle.initiate(Number(matched)));
 }
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <Provider store={store}>
-      <RouterProvider router={router} />
-    </Provider>
-  </StrictMode>,
+void settled(first).then(() =>
+  createRoot(document.getElementById('root')!).render(
+    <StrictMode>
+      <Provider store={store}>
+        <RouterProvider router={router} />
+      </Provider>
+    </StrictMode>,
+  ),
 );

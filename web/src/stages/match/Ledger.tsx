@@ -9,6 +9,7 @@ import {
 } from '@radiatrix/core/fit';
 import { formatQuantity, METHOD_RULES, preferredUnit, type UnitSystem } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
+import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';
 
 const OUTCOMES: Record<Outcome, { word: string; colour: string }> = {
@@ -20,11 +21,15 @@ const OUTCOMES: Record<Outcome, { word: string; colour: string }> = {
   'not-asked': { word: '', colour: '' },
 };
 
+/** Rows that the first view of a page shows at once; the rest lies below what is seen of it. */
+const SEEN_FIRST = 10;
+
 /** Need, have and margin of every check; a row opens to say how each figure is known. */
 export function Ledger({ verdict }: { verdict: Verdict }) {
   const units = useUnits();
   const [open, setOpen] = useState<string | null>(null);
   const unit = preferredUnit('length', units).symbol;
+  const whole = useAfterFirstPaint();
   return (
     <table className="mt-3 w-full border-collapse text-[15px] md:table-fixed">
       <colgroup className="hidden md:table-column-group">
@@ -62,7 +67,7 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
         </tr>
       </thead>
       <tbody>
-        {verdict.ledger.map((row) => (
+        {(whole ? verdict.ledger : verdict.ledger.slice(0, SEEN_FIRST)).map((row) => (
           <Row
             key={row.check}
             row={row}

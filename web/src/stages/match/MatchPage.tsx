@@ -6,10 +6,14 @@ import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatr
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { VerdictMark } from '../../ui/Verdict.tsx';
 import { CandidateSheet } from './CandidateSheet.tsx';
 import { SetsPanel } from './SetsPanel.tsx';
+
+/** Candidates of a kind that the first view of a page shows at once. */
+const SEEN_FIRST = 8;
 
 /** Which parts fit, and why? */
 export function MatchPage() {
@@ -27,6 +31,7 @@ export function MatchPage() {
   const { data, error, refetch } = api.useMatchQuery(asked);
   const together = params.get('view') === 'sets';
   const list = useRef<HTMLDivElement>(null);
+  const whole = useAfterFirstPaint();
   const candidates = data?.candidates ?? [];
   const chosen = candidates.find((candidate) => String(candidate.id) === params.get('part')) ?? candidates[0];
   const prefetch = api.usePrefetch('judged');
@@ -78,7 +83,7 @@ export function MatchPage() {
         className="border-rule pt-4 md:pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
       >
         <Basis data={data} onChange={change} together={together} />
-        {PART_KINDS.map((kind) => {
+        {(whole ? PART_KINDS : PART_KINDS.slice(0, 1)).map((kind) => {
           const own = candidates.filter((candidate) => candidate.kind === kind);
           return own.length === 0 ? null : (
             <section key={kind} aria-label={PART_KIND_LABELS[kind].many} className="mb-4">
@@ -86,7 +91,7 @@ export function MatchPage() {
                 {PART_KIND_LABELS[kind].many} <span className="figure">{own.length}</span>
               </h2>
               <ul>
-                {own.map((candidate) => (
+                {(whole ? own : own.slice(0, SEEN_FIRST)).map((candidate) => (
                   <CandidateRow
                     key={candidate.id}
                     candidate={candidate}
