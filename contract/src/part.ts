@@ -18,10 +18,17 @@ export interface PartLine {
   state: RevisionState;
 }
 
+/** Something that goes in with a part: out of its box, or moved over from the part that comes off. */
+export interface BoxItem {
+  name: string;
+  quantity: number;
+  fromOld?: true;
+}
+
 export interface PartDetails {
   description: string;
   notes: string;
-  inTheBox: { name: string; quantity: number }[];
+  inTheBox: BoxItem[];
   interchange: { seller: string; number: string }[];
   /** Number of the part that this one takes the place of; empty when none. */
   supersedes: string;
@@ -55,7 +62,11 @@ export const partDetailsSchema = Joi.object<PartDetails>({
   notes: text().default(''),
   inTheBox: Joi.array()
     .items(
-      Joi.object({ name: line().required(), quantity: Joi.number().integer().min(1).max(999).required() }),
+      Joi.object({
+        name: line().required(),
+        quantity: Joi.number().integer().min(1).max(999).required(),
+        fromOld: Joi.boolean().custom((value: boolean) => value || undefined),
+      }),
     )
     .max(60)
     .default([]),

@@ -3,13 +3,13 @@ import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
 import { id, units } from './common.ts';
 import type { ConnectorDocument } from './connector.ts';
-import type { PartLine } from './part.ts';
+import type { BoxItem, PartLine } from './part.ts';
 import type { RevisionState, Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
 import { EVERYONE, type Routes } from './route.ts';
 
 export interface SheetPart extends PartLine {
-  inTheBox: { name: string; quantity: number }[];
+  inTheBox: BoxItem[];
 }
 
 export interface SheetRecord {

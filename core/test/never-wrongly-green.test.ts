@@ -87,6 +87,13 @@ const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>
   'fan.bladesRight': { any: RECORDED },
   'fan.fanOn': { 'a little below': 'it comes on a little earlier' },
   'fan.fanOff': { 'a little above': 'it goes off a little earlier' },
+  'motor.side': { any: 'where that side turns the same way, it goes there too' },
+  'blade.side': { 'word only': 'where a single fan turns the same way, it goes there too' },
+  'blade.count': { any: 'another number sounds otherwise: said in an advisory row' },
+  'kit.kitConnector': { any: 'its ends are wired one by one, by what they do, in the plan' },
+  'kit.rating': { 'far above': MORE },
+  'kit.fanOn': { 'a little below': 'it comes on a little earlier' },
+  'kit.fanOff': { 'a little above': 'it goes off a little earlier' },
   'motor.body': { 'a little below': 'the ring takes that up', 'a little above': 'the ring takes that up' },
   'motor.current': {
     'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling',
@@ -273,11 +280,19 @@ test('where the bay says nothing, the check is unknown and names what to look at
       ['hoseCoupling', 'inletDirection', 'vent', 'sensorPort', 'engineOilCooling', 'topMount', 'bottle'],
       'radiator',
     ],
-    ['fan', ['systemVoltage', 'fanThrow', 'fanControl', 'fanWire', 'fanConnector', 'fanRing'], 'fan'],
+    [
+      'fan',
+      ['systemVoltage', 'fanThrow', 'fanControl', 'fanWire', 'fanConnector', 'fanRing', 'fanDrivenBy'],
+      'fan',
+    ],
     ['relay', ['systemVoltage', 'relayFoot'], 'relay'],
   ] as const)
     for (const key of words) {
-      const verdict = judgeFit(vehicleWith({}, { [key]: undefined }), soundPart(kind));
+      const verdict = judgeFit(
+        // A ring that nobody looked at matters where the opening behind it is not known either.
+        vehicleWith(key === 'fanRing' ? { shroudOpening: undefined } : {}, { [key]: undefined }),
+        soundPart(kind),
+      );
       expect([check, key, verdict.verdict]).toEqual([check, key, 'not-proven']);
       expect(verdict.measure.map((each) => each.key)).toContain(key);
     }

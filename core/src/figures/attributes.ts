@@ -9,7 +9,7 @@ import type { Dimension } from '../quantity/index.ts';
  */
 
 export const PART_KINDS = [
-  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount',
+  'radiator', 'shroud', 'fan', 'motor', 'blade', 'relay', 'module', 'kit', 'cap', 'thermostat', 'hose', 'hosekit', 'tank', 'mount',
   'adapter', 'fixings',
 ] as const; // prettier-ignore
 export type PartKind = (typeof PART_KINDS)[number];
@@ -20,11 +20,14 @@ export const PART_KIND_LABELS: Readonly<Record<PartKind, { one: string; many: st
   shroud: { one: 'shroud', many: 'Shrouds' },
   fan: { one: 'fan assembly', many: 'Fan assemblies' },
   motor: { one: 'fan motor', many: 'Fan motors' },
+  blade: { one: 'fan blade', many: 'Fan blades' },
   relay: { one: 'fan relay', many: 'Fan relays' },
   module: { one: 'fan module', many: 'Fan modules' },
+  kit: { one: 'fan controller kit', many: 'Fan controller kits' },
   cap: { one: 'pressure cap', many: 'Pressure caps' },
   thermostat: { one: 'thermostat', many: 'Thermostats' },
   hose: { one: 'hose', many: 'Hoses' },
+  hosekit: { one: 'hose or reroute kit', many: 'Hose and reroute kits' },
   tank: { one: 'expansion tank or bottle', many: 'Expansion tanks and bottles' },
   mount: { one: 'radiator mount', many: 'Radiator mounts' },
   adapter: { one: 'adapter', many: 'Adapters' },
@@ -86,6 +89,7 @@ const CONTROL = {
   'two-speed': 'two-speed',
   modulated: 'modulated',
   bus: 'bus',
+  switch: 'switch by hand',
 } as const;
 const SENSE = {
   'engine-outlet': 'at the engine outlet',
@@ -119,6 +123,8 @@ const ADAPTS = {
   plug: 'loom and fan plug',
   upper: 'upper hose and neck',
   lower: 'lower hose and neck',
+  'sensor-upper': 'a sensor into the upper hose',
+  'sensor-lower': 'a sensor into the lower hose',
 } as const;
 const DRIVEN_BY = { motor: 'its own motor', engine: 'the engine' } as const;
 const CLUTCH = {
@@ -130,6 +136,14 @@ const HUB_THREAD = {
   bolts: 'four bolts or studs',
   right: 'one large nut, right-hand thread',
   left: 'one large nut, left-hand thread: undoes clockwise',
+} as const;
+const FAN_SIDE = { left: 'left', right: 'right', only: 'the only one' } as const;
+const YES_NO = { yes: 'yes', no: 'no' } as const;
+const PROBE = {
+  thread: 'screws into a port',
+  hose: 'sits in an adapter between hose and neck',
+  fins: 'pushed between the fins',
+  none: 'none: switched by hand',
 } as const;
 const TUBE_INSIDE = { smooth: 'smooth', dimpled: 'dimpled', turbulated: 'with turbulators' } as const;
 const NECK = { rear: 'straight back', up: 'upward', side: 'to the side', front: 'forward' } as const;
@@ -406,6 +420,31 @@ export const ATTRIBUTES = {
       4,
     ),
     hubSpacerFitted: length('Hub spacer as built', 'between hub and fan', 0, 120, 3),
+    rotationLeft: choice('Left fan turns', 'seen from the blade side; the two often differ', ROTATION, 2),
+    rotationRight: choice('Right fan turns', 'seen from the blade side; the two often differ', ROTATION, 2),
+    bladesLeft: choice('Blades, left fan', 'count', BLADES, 1),
+    bladesRight: choice('Blades, right fan', 'count', BLADES, 1),
+    fanDraws: quantity(
+      'current',
+      'Fan as built draws',
+      'clamp meter round its feed, all fans on high',
+      1,
+      120,
+      5,
+    ),
+    senderWires: choice(
+      'Wires at the coolant sender',
+      'one wire grounds through its thread',
+      { one: 'one', two: 'two or more' },
+      1,
+    ),
+    rerouteBolts: length(
+      'Far end of the head, bolts apart',
+      'centre to centre of the two bolts of its plate',
+      20,
+      200,
+      5,
+    ),
     engineLies: choice('Engine lies', 'look at the belt end', {
       along: 'along the vehicle',
       across: 'across the vehicle',
@@ -598,6 +637,12 @@ export const ATTRIBUTES = {
       160,
     ),
     hubPilot: length('Hub pilot bore', 'the middle hole that centres it', 8, 80),
+    bladeAhead: length(
+      'Blades reach ahead of the hub face',
+      'straight edge over the hub face, depth rod to the foremost blade',
+      0,
+      200,
+    ),
     rotation: choice('Turns', 'seen from the blade side', ROTATION, 1),
     control: choice('Control', 'wires and data sheet', CONTROL),
     voltage: choice('Voltage', 'the label on the motor', VOLTAGE),
@@ -624,9 +669,18 @@ export const ATTRIBUTES = {
     ),
     body: length('Body diameter', 'widest point of the body', 20, 300),
     rotation: choice('Turns', 'seen from the blade side', ROTATION, 3),
+    side: choice('Goes on the side', 'vehicle side, seen from the seat facing forward', FAN_SIDE),
     voltage: choice('Voltage', 'the label', VOLTAGE),
     motorConnector: { type: 'connector', label: 'Plug', where: 'look at the plug face', minutes: 2 },
     current: quantity('current', 'Running current', 'bench supply and clamp meter, blade on', 1, 120, 10),
+  },
+  blade: {
+    side: choice('Goes on the side', 'vehicle side, seen from the seat facing forward', FAN_SIDE),
+    count: choice('Blades', 'count', BLADES),
+    rotation: choice('Made to turn', 'seen from the blade side: the hollow of a blade leads', ROTATION),
+    shaft: choice('Bore for a shaft', 'look into the hub', SHAFT),
+    shaftBore: length('Bore', 'inside the hub, on the round', 2, 30),
+    diameter: length('Tip to tip', 'across, or twice from the middle', 100, 700),
   },
   relay: {
     foot: choice('Blades', 'look at the foot', RELAY_FOOT),
@@ -638,6 +692,30 @@ export const ATTRIBUTES = {
     holes: length('Screws apart', 'centre to centre of its two screws', 10, 300),
     drives: choice('Drives', 'data sheet', CONTROL),
     rating: quantity('current', 'Continuous rating', 'data sheet, on its heat seat', 1, 200, 1),
+  },
+  kit: {
+    kitConnector: {
+      type: 'connector',
+      label: 'Its loom, wire by wire',
+      where: 'instruction sheet, then the wires themselves',
+      minutes: 5,
+    },
+    fanPlug: { type: 'connector', label: 'End for the fan', where: 'look at the plug face', minutes: 2 },
+    voltage: choice('Voltage', 'the label', VOLTAGE),
+    rating: quantity('current', 'Contact rating', 'printed on its relay', 1, 200, 1),
+    fuse: quantity('current', 'Inline fuse', 'printed on the fuse', 1, 120, 1),
+    probe: choice('Probe', 'look', PROBE),
+    probePort: choice('Thread of the probe', 'gauge, or tried by hand', SENSOR_PORT),
+    acRequest: choice('End for the A/C', 'a wire that starts the fan with the compressor', YES_NO),
+    fanOn: quantity(
+      'temperature',
+      'Switches on at',
+      'data sheet; the middle of its range where it is set by hand',
+      40,
+      130,
+      1,
+    ),
+    fanOff: quantity('temperature', 'Switches off at', 'data sheet', 40, 130, 1),
   },
   cap: {
     style: choice('Held by', 'look at the underside', CAP_STYLE),
@@ -658,6 +736,21 @@ export const ATTRIBUTES = {
     length: length('Length', 'along the middle, end to end', 60, 1800),
     spring: choice('Anti-collapse spring', 'feel inside', { yes: 'spring inside', no: 'none' }),
   },
+  hosekit: {
+    does: choice('Does', 'look in the box', {
+      set: 'both hoses of the vehicle',
+      reroute: 'moves the outlet to the far end of the head',
+    }),
+    upperRadiatorBore: length('Upper hose, radiator end', 'inside the end', 10, 70),
+    upperEngineBore: length('Upper hose, engine end', 'inside the end', 10, 70),
+    upperLength: length('Upper hose, length', 'along the middle, end to end', 60, 1800),
+    lowerRadiatorBore: length('Lower hose, radiator end', 'inside the end', 10, 70),
+    lowerEngineBore: length('Lower hose, engine end', 'inside the end', 10, 70),
+    lowerLength: length('Lower hose, length', 'along the middle, end to end', 60, 1800),
+    plateBolts: length('Plate, bolts apart', 'centre to centre of its two holes', 20, 200),
+    flange: length('Thermostat seat in its housing', 'recess, across', 25, 100),
+    port: choice('Sensor port in its housing', 'gauge', SENSOR_PORT),
+  },
   tank: {
     sort: choice('Sort', 'does the pressure cap sit on it?', BOTTLE),
     holes: length('Screws apart', 'centre to centre of the two furthest holes', 20, 600),
@@ -674,6 +767,8 @@ export const ATTRIBUTES = {
     fanPlug: { type: 'connector', label: 'End for the fan', where: 'look at the plug face', minutes: 2 },
     hoseEnd: length('End for the hose', 'outside the stub, behind the bead', 15, 70),
     neckEnd: length('End for the radiator’s neck', 'inside the sleeve that goes over the neck', 15, 70),
+    port: choice('Port', 'gauge', SENSOR_PORT),
+    groundLug: choice('Lug for a ground', 'look', YES_NO),
   },
   fixings: {
     spacer: length('Spacer thickness', 'one spacer, flat between the jaws', 0.5, 60, 1),

@@ -58,6 +58,11 @@ const PAIRS: Partial<Record<SubjectKind, readonly Pair[]>> = {
     { smaller: 'shaftDiameter', larger: 'body', words: 'The shaft is thicker than the motor' },
     { smaller: 'boltCircle', larger: 'body', words: 'The screws stand outside the motor', slack: 60 },
   ],
+  kit: [
+    { smaller: 'fuse', larger: 'rating', words: 'Its fuse is larger than its contacts carry' },
+    { smaller: 'fanOff', larger: 'fanOn', words: 'It switches off above where it comes on' },
+  ],
+  blade: [{ smaller: 'shaftBore', larger: 'diameter', words: 'The bore is wider than the blades' }],
   thermostat: [{ smaller: 'rating', larger: 'fullyOpen', words: 'It is fully open before it starts to open' }],
   bay: [
     { smaller: 'pinSpacing', larger: 'openingWidth', words: 'The lower grommets stand wider than the opening' },

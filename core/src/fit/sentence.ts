@@ -94,10 +94,42 @@ const PHRASES: Record<Exclude<CheckId, 'listed' | 'coherent'>, { have: string; n
   fanStandoff: { have: 'Feet stand off by', need: 'it wants', good: 'lies flat', short: 'the ring would bend' },
   adapterPlug: { have: 'End for the loom', need: 'loom has', good: 'plugs in', short: 'another plug' },
   adapterHose: { have: 'Stub', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
+  fanDrive: { have: 'Driven by', need: 'the vehicle’s fan is driven by', good: 'meets it', short: 'nothing here turns it' },
+  fanKit: { have: 'Switched and fused by', need: 'a fan in place of the engine’s wants', good: 'meets it', short: 'no fused and switched feed' },
+  hubThread: { have: 'Held by', need: 'the hub takes', good: 'goes on', short: 'does not go on' },
+  hubCircle: { have: 'Bolts on a circle of', need: 'the hub has', good: 'to spare', short: 'off the hub’s bolts' },
+  hubPilot: { have: 'Pilot bore', need: 'the hub’s pilot', good: 'of play left', short: 'not centred: it would shake' },
+  drivenBlade: { have: 'Blades before the core', need: 'an engine-driven fan wants', good: 'more than that', short: 'too close: the engine rocks' },
+  bladeShaft: { have: 'Bore for', need: 'the shaft has', good: 'goes on', short: 'does not go on' },
+  bladeBore: { have: 'Bore', need: 'shaft', good: 'of play left', short: 'off the shaft' },
+  bladeTips: { have: 'Tip to tip', need: 'opening it turns in', good: 'more than the gap it wants', short: 'the tips touch', small: 'too small for its ring' },
+  bladeCount: { have: 'Blades:', need: 'that side has', good: 'as built', short: 'another number: it sounds and blows otherwise' },
+  kitPlug: { have: 'End for the fan', need: 'the fan has', good: 'plugs in', short: 'another plug' },
+  kitRating: { have: 'Its relay carries', need: 'the fan draws', good: 'in hand', short: 'less than the fan draws: the contacts weld' },
+  kitFuse: { have: 'Its fuse carries for hours', need: 'the fan draws', good: 'in hand', short: 'less than the fan draws: it blows' },
+  kitProbe: { have: 'Probe:', need: 'the port has', good: 'screws in', short: 'does not screw in' },
+  kitRequest: { have: 'End for the A/C:', need: 'air conditioning wants one:', good: 'meets it', short: 'the condenser gets no air at a standstill' },
+  kitByHand: { have: 'Probe:', need: 'a temperature that nobody has to watch:', good: 'meets it', short: 'somebody has to think of the switch' },
+  setUpperRadiator: { have: 'Upper hose', need: 'radiator neck', good: 'of give left', short: 'off what the neck takes' },
+  setUpperEngine: { have: 'Upper hose', need: 'engine neck', good: 'of give left', short: 'off what the neck takes' },
+  setUpperLength: { have: 'Upper hose', need: 'the old one', good: 'of give left', short: 'off the old one’s length' },
+  setLowerRadiator: { have: 'Lower hose', need: 'radiator neck', good: 'of give left', short: 'off what the neck takes' },
+  setLowerEngine: { have: 'Lower hose', need: 'engine neck', good: 'of give left', short: 'off what the neck takes' },
+  setLowerLength: { have: 'Lower hose', need: 'the old one', good: 'of give left', short: 'off the old one’s length' },
+  reroutePlate: { have: 'Plate’s bolts apart', need: 'the head has', good: 'to spare', short: 'off the head’s bolts' },
+  rerouteSeat: { have: 'Thermostat seat', need: 'this vehicle', good: 'of play left', short: 'the vehicle’s thermostat does not sit in it' },
+  reroutePort: { have: 'Port:', need: 'this vehicle’s sensor has', good: 'screws in', short: 'nowhere for the sensor' },
+  adapterPort: { have: 'Port:', need: 'the sensor has', good: 'screws in', short: 'the sensor does not screw in' },
+  adapterGround: { have: 'Lug for a ground:', need: 'wires at the sender:', good: 'it has its ground', short: 'between rubber it has no ground' },
   fanCurrent: { have: 'Draws', need: 'the fuse carries for hours', good: 'in hand', short: 'more than the fuse carries' },
 }; // prettier-ignore
 
-const PLUG_CHECKS: ReadonlySet<CheckId> = new Set(['fanConnector', 'motorConnector', 'moduleConnector']);
+const PLUG_CHECKS: ReadonlySet<CheckId> = new Set([
+  'fanConnector',
+  'motorConnector',
+  'moduleConnector',
+  'kitPlug',
+]);
 const whose = (subject: keyof typeof ATTRIBUTES): string =>
   subject === 'bay' ? 'the vehicle’s' : `the ${PART_KIND_LABELS[subject].one}’s`;
 

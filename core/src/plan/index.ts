@@ -39,6 +39,7 @@ export {
 export { fitChoices, fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
 export { portLabel } from './shapes/port-label.ts';
 export type { PlanConnector, PlanPart, PlanRecord } from './record.ts';
+export { kitEnds, type KitEnd } from './topics/wiring-topic.ts';
 export { screwsInBox } from './topics/screws-topic.ts';
 export {
   capOf, coveredShare, fanRatingOf, likelyVehicleClass, radiatorOf, setUpOf,

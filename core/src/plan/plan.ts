@@ -60,7 +60,7 @@ export const fitPartOf = (part: Pick<PlanPart, 'kind' | 'figures'>): FitPart =>
 
 /** What goes in and what stays: a part that is on both sides stays, one that only the old side has comes off. */
 export function membersOf(old: Side, fresh: Side): Member[] {
-  return (['radiator', 'shroud', 'fan'] as const).flatMap(
+  return (['radiator', 'shroud', 'fan', 'kit'] as const).flatMap(
     (kind: PartKind & keyof Side['parts']): Member[] => {
       const part = fresh.parts[kind];
       if (!part) return [];
@@ -77,7 +77,7 @@ export function membersOf(old: Side, fresh: Side): Member[] {
 }
 /** Where nothing differs, the parts themselves are what is asked about. */
 const someNew = (old: Side, fresh: Side): boolean =>
-  (['radiator', 'shroud', 'fan'] as const).some(
+  (['radiator', 'shroud', 'fan', 'kit'] as const).some(
     (kind) => fresh.parts[kind] && fresh.parts[kind].id !== old.parts[kind]?.id,
   );
 

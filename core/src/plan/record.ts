@@ -9,7 +9,7 @@ export interface PlanPart {
   number: string;
   kind: PartKind;
   figures: FigureSet<never>;
-  inTheBox: readonly { name: string; quantity: number }[];
+  inTheBox: readonly { name: string; quantity: number; fromOld?: true }[];
   evidence?: Evidence;
 }
 

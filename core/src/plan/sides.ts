@@ -4,16 +4,21 @@ import type { PlanPart, PlanRecord } from './record.ts';
 
 /** One side of a comparison: the parts, and the figures they stand for. */
 export interface Side<P extends PlanPart = PlanPart> {
-  parts: { radiator?: P; fan?: P; shroud?: P };
+  parts: { radiator?: P; fan?: P; shroud?: P; kit?: P };
   assembly: Assembly;
 }
 
 export function sideOf<P extends PlanPart>(
   record: Pick<PlanRecord, never> & { parts: readonly P[] },
-  ids: { radiator: number | undefined; fan: number | undefined; shroud: number | undefined },
+  ids: {
+    radiator: number | undefined;
+    fan: number | undefined;
+    shroud: number | undefined;
+    kit?: number | undefined;
+  },
 ): Side<P> {
   const parts: Side<P>['parts'] = {};
-  for (const kind of ['radiator', 'fan', 'shroud'] as const) {
+  for (const kind of ['radiator', 'fan', 'shroud', 'kit'] as const) {
     const part = record.parts.find((each) => each.id === ids[kind] && each.kind === kind);
     if (part) parts[kind] = part;
   }

@@ -64,6 +64,7 @@ export const PRACTICE_TABLE = {
   engineRock: line(6, 'mm', 0, 60, 'An engine rocks forward by', 'where it was not measured'),
   transverseRock: line(12, 'mm', 0, 60, 'A transverse engine rolls forward by', 'where it was not measured'),
   bladesToShroud: line(12, 'mm', 2, 60, 'Blades inside the shroud’s opening', 'both sides together'),
+  bladesToShroudMost: line(45, 'mm', 20, 120, 'Blades inside their opening at most', 'wider, and the air goes back round the tips'),
   fanHoles: line(3, 'mm', 0, 10, 'Fan and shroud holes take up', 'oversize holes and washers'),
   feetFlat: line(1, 'mm', 0, 5, 'Feet may stand off by', 'more bends the ring when the bolts are pulled down, and the blades touch'),
   feetFilled: line(60, 'mm', 0, 120, 'Spacers fill a gap under feet of up to', 'cut to the measured gap'),
@@ -95,6 +96,9 @@ export const PRACTICE_TABLE = {
   mountOnPin: line(1.2, 'mm', 0, 6, 'A mount on its pin takes up', 'rubber gives'),
   mountInHole: line(0.8, 'mm', 0, 6, 'A mount in its hole takes up', 'rubber gives'),
 
+  hubBolts: line(0.6, 'mm', 0, 3, 'Hub bolts: clearance takes up', 'a fan that is not centred shakes its pump apart'),
+  hubPilot: line(0.4, 'mm', 0, 2, 'Hub pilot: play takes up', 'the pilot centres the fan, not the bolts'),
+  plateBolts: line(0.8, 'mm', 0, 4, 'Plate bolts: clearance takes up', ''),
   shaftPlay: line(0.15, 'mm', 0, 1, 'A blade on its shaft takes up', 'more wobbles'),
   motorScrews: line(1, 'mm', 0, 5, 'Motor screws take up', ''),
   motorScrewsSlot: line(2, 'mm', 0, 10, 'Motor holes are slotted by up to', ''),

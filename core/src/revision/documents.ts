@@ -13,7 +13,7 @@ export interface ConnectorBack {
 export interface DetailsBack {
   description: string;
   notes: string;
-  inTheBox: { name: string; quantity: number }[];
+  inTheBox: { name: string; quantity: number; fromOld?: true }[];
   interchange: { seller: string; number: string }[];
 }
 
@@ -56,7 +56,11 @@ export function detailsBack(then: Standing): DetailsBack | undefined {
     description: said(revision, 'description'),
     notes: said(revision, 'notes'),
     inTheBox: inOrder(rowsOf(then, 'box_item').filter((row) => row.part_revision_id === revision.id)).map(
-      (row) => ({ name: said(row, 'name'), quantity: Number(row.quantity) }),
+      (row) => ({
+        name: said(row, 'name'),
+        quantity: Number(row.quantity),
+        ...(row.from_old === true ? { fromOld: true as const } : {}),
+      }),
     ),
     interchange: rowsOf(then, 'interchange').map((row) => ({
       seller: said(row, 'seller'),

@@ -16,11 +16,14 @@ const unique = <T>(values: readonly T[]): T[] => [...new Set(values)];
 
 /** Kinds of part a caller may name; the same words as the part kinds of the fit rules. */
 const SPOKEN_PARTS = [
-  'radiator', 'shroud', 'fan', 'motor', 'relay', 'module', 'cap', 'thermostat', 'hose', 'tank', 'mount', 'adapter', 'fixings',
+  'radiator', 'shroud', 'fan', 'motor', 'blade', 'relay', 'module', 'kit', 'cap', 'thermostat', 'hose', 'hosekit', 'tank', 'mount', 'adapter', 'fixings',
 ] as const; // prettier-ignore
 const SPOKEN_PART_LABELS: Record<string, string> = {
   fan: 'fan assembly',
   motor: 'fan motor',
+  blade: 'fan blade',
+  kit: 'fan controller kit',
+  hosekit: 'hose or reroute kit',
   relay: 'fan relay',
   module: 'fan module',
   cap: 'radiator cap',

@@ -423,6 +423,16 @@ const options: Rule[] = [
     field: 'part',
     value: 'fixings',
   }),
+  fixed(String.raw`(?:fan\s+)?control(?:ler)?\s+kits?|fan\s+switch\s+kits?`, { field: 'part', value: 'kit' }),
+  fixed(String.raw`(?:coolant\s+)?re-?route\s+kits?|(?:silicone\s+)?hose\s+(?:kits?|sets?)`, {
+    field: 'part',
+    value: 'hosekit',
+  }),
+  fixed(String.raw`fan\s+blades?|(?:fan\s+)?impellers?`, { field: 'part', value: 'blade' }),
+  fixed(String.raw`(?:belt|engine|mechanical|viscous|clutch)[\s-]+(?:driven\s+)?fans?`, {
+    field: 'part',
+    value: 'fan',
+  }),
   fixed(String.raw`(?:thermo)?stats?`, { field: 'part', value: 'thermostat' }),
   fixed(String.raw`(?:cooling\s+|radiator\s+|electric\s+)?fan\s+motors?`, { field: 'part', value: 'motor' }),
   fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?relays?`, { field: 'part', value: 'relay' }),

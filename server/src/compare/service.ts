@@ -82,7 +82,9 @@ export async function planningRecord(
   );
   const plugs = [
     ...wordsOf(bay as unknown as FigureSet<never>, 'fanConnector', 'moduleConnector'),
-    ...parts.flatMap((part) => wordsOf(part.figures, 'fanConnector', 'moduleConnector', 'motorConnector')),
+    ...parts.flatMap((part) =>
+      wordsOf(part.figures, 'fanConnector', 'moduleConnector', 'motorConnector', 'kitConnector', 'fanPlug'),
+    ),
   ];
   return {
     vehicle: vehicleLine(vehicle, vocabulary),

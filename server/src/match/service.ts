@@ -268,7 +268,9 @@ export async function sets(
       work: set.together.work,
       minutes: minutesOf(set.together.work),
       materials: materialsOf(set.together.work),
-      inTheBoxes: set.parts.flatMap(({ id, part }) => (kept.has(part.kind) ? [] : (boxes.get(id) ?? []))),
+      inTheBoxes: set.parts.flatMap(({ id, part }) =>
+        kept.has(part.kind) ? [] : (boxes.get(id) ?? []).filter((item) => !item.fromOld),
+      ),
       unknown: set.together.open.map(({ id, members }) => ({
         label: labelOf(id),
         parts: members.map(numberOf),

@@ -3,7 +3,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { Claim } from '@radiatrix/core/application';
-import type { PartLine, ScopeEntry } from '@radiatrix/contract';
+import type { BoxItem, PartLine, ScopeEntry } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { anywhere } from '../db/literally.ts';
@@ -77,12 +77,14 @@ export async function partLines(
     .limit(filter.ids ? Math.max(500, filter.ids.length) : 500);
 }
 
-export const boxOf = (db: Db, revisionId: number) =>
-  db
-    .select({ name: boxItem.name, quantity: boxItem.quantity })
+export async function boxOf(db: Db, revisionId: number): Promise<BoxItem[]> {
+  const rows = await db
+    .select({ name: boxItem.name, quantity: boxItem.quantity, fromOld: boxItem.fromOld })
     .from(boxItem)
     .where(eq(boxItem.partRevisionId, revisionId))
     .orderBy(boxItem.ordinal);
+  return rows.map(({ fromOld, ...item }) => (fromOld ? { ...item, fromOld } : item));
+}
 
 export const interchangeOf = (db: Db, partId: number) =>
   db
@@ -177,7 +179,7 @@ export async function copyRevision(db: Db, from: RevisionHead, personId: number)
 export async function saveDetails(
   db: Db,
   revisionId: number,
-  details: { description: string; notes: string; inTheBox: { name: string; quantity: number }[] },
+  details: { description: string; notes: string; inTheBox: BoxItem[] },
 ): Promise<void> {
   await db
     .update(partRevision)

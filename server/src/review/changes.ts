@@ -46,7 +46,7 @@ export function detailChanges(
   after: Pick<PartDetails, 'description' | 'notes' | 'inTheBox'>,
 ): Change[] {
   const box = (items: PartDetails['inTheBox']): string =>
-    items.map((item) => `${item.quantity} × ${item.name}`).join(', ');
+    items.map((item) => `${item.quantity} × ${item.name}${item.fromOld ? ', moved over' : ''}`).join('; ');
   return [
     ...plain('Description', before?.description ?? '', after.description),
     ...plain('Notes', before?.notes ?? '', after.notes),

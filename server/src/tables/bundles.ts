@@ -10,6 +10,9 @@ import { cellsOf } from './staging.ts';
 /** Tables of parts and of vehicles come in as a bundle does, row by row, and are bounded for that. */
 export const BUNDLE_ROWS = 20_000;
 
+/** Behind a line of a box: it is not in it, it moves over from the old part. */
+const MOVES_OVER = /\s*\(moves over\)$/i;
+
 interface Read {
   bundle: Partial<Bundle>;
   /** The row of the file behind each record, in order. */
@@ -96,7 +99,8 @@ export function partsBundle(
     });
     const inTheBox = listed(of('inTheBox')).map((each) => {
       const [, quantity = '1', name = each] = /^(\d+)\s*[×x]\s*(.+)$/.exec(each) ?? [];
-      return { quantity: Number(quantity), name };
+      const own = name.replace(MOVES_OVER, '');
+      return { quantity: Number(quantity), name: own, ...(own === name ? {} : { fromOld: true as const }) };
     });
     found.set(of('number'), {
       row,

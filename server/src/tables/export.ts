@@ -143,7 +143,9 @@ async function* parts(db: Db, role: Role): AsyncGenerator<Cells> {
     const head = {
       ...line,
       interchange: interchange.map((each) => `${each.seller}: ${each.number}`).join(' | '),
-      inTheBox: inTheBox.map((each) => `${each.quantity} × ${each.name}`).join(' | '),
+      inTheBox: inTheBox
+        .map((each) => `${each.quantity} × ${each.name}${each.fromOld ? ' (moves over)' : ''}`)
+        .join(' | '),
     };
     const groups = new Map<string, FigureRow[]>();
     for (const figure of figures) {

@@ -163,7 +163,7 @@ export const remedyOf = (rule: Rule, finding: Finding): Work | undefined => {
 };
 
 /** Whether the vehicle asks for a check at all; undefined where that is not known, which asks. */
-type Asked<K extends PartKind> = (vehicle: FitVehicle, figures: FigureSet<K>) => boolean | undefined;
+export type Asked<K extends PartKind> = (vehicle: FitVehicle, figures: FigureSet<K>) => boolean | undefined;
 
 /** What every check of a figure of the part against a side of the vehicle says of itself. */
 const about = <K extends PartKind, F extends Check['family']>(
@@ -416,6 +416,17 @@ export function words<K extends PartKind>(
       };
     },
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
+  };
+}
+
+/** The same check, asked only where somebody has to meet it; where that is not known it is asked. */
+export function onlyWhere<K extends PartKind>(asked: Asked<K>, check: Check): Check {
+  return {
+    ...check,
+    judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
+      if (asked(vehicle, part.figures) === false) finding.outcome = 'not-asked';
+      else check.judge(vehicle, part as never, finding, practice);
+    },
   };
 }
 

@@ -1,9 +1,12 @@
 import { PART_KINDS, type PartKind } from '../../figures/index.ts';
 import { adapterChecks } from '../kinds/adapter.ts';
+import { bladeChecks } from '../kinds/blade.ts';
 import { capChecks } from '../kinds/cap.ts';
 import type { Check } from './check.ts';
 import { fanChecks } from '../kinds/fan.ts';
 import { hoseChecks } from '../kinds/hose.ts';
+import { hosekitChecks } from '../kinds/hosekit.ts';
+import { kitChecks } from '../kinds/kit.ts';
 import { moduleChecks } from '../kinds/module.ts';
 import { motorChecks } from '../kinds/motor.ts';
 import { mountChecks } from '../kinds/mount.ts';
@@ -24,11 +27,14 @@ export const CHECKS: Readonly<Record<PartKind, readonly Check[]>> = {
   shroud: inOrder(shroudChecks),
   fan: inOrder(fanChecks),
   motor: inOrder(motorChecks),
+  blade: inOrder(bladeChecks),
   relay: inOrder(relayChecks),
   module: inOrder(moduleChecks),
+  kit: inOrder(kitChecks),
   cap: inOrder(capChecks),
   thermostat: inOrder(thermostatChecks),
   hose: inOrder(hoseChecks),
+  hosekit: inOrder(hosekitChecks),
   tank: inOrder(tankChecks),
   mount: inOrder(mountChecks),
   adapter: inOrder(adapterChecks),

@@ -234,8 +234,10 @@ export function aboveFuse<K extends 'relay' | 'module'>(id: CheckId, kind: K): C
   };
 }
 
-export const voltage = <K extends 'fan' | 'motor' | 'relay'>(kind: K, key: 'voltage' | 'coil'): Check =>
-  words('voltage', kind, key as never, wordOfBay('systemVoltage'), same);
+export const voltage = <K extends 'fan' | 'motor' | 'relay' | 'kit'>(
+  kind: K,
+  key: 'voltage' | 'coil',
+): Check => words('voltage', kind, key as never, wordOfBay('systemVoltage'), same);
 
 /** A plug of another code is re-terminated where its wires do what the loom's do, and cannot be joined where they do not. */
 export function plugAgrees(

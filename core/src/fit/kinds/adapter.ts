@@ -1,5 +1,15 @@
-import type { FigureSet } from '../../figures/index.ts';
-import { match, ofBay, same, wordOfBay, words, type Check } from '../checks/check.ts';
+import type { FigureSet, WordFigure } from '../../figures/index.ts';
+import {
+  match,
+  ofBay,
+  same,
+  wordOf,
+  wordOfBay,
+  words,
+  type Asked,
+  type Check,
+  type Side,
+} from '../checks/check.ts';
 
 type Adapter = FigureSet<'adapter'>;
 const sort = (figures: Adapter): string | undefined => figures.words.bridges?.word;
@@ -10,11 +20,11 @@ const hose: Check = (() => {
     inletDiameter: match('adapterHose', 'adapter', 'hoseEnd', ofBay('inletDiameter'), { prefix: 'Ø', series: true }),
     outletDiameter: match('adapterHose', 'adapter', 'hoseEnd', ofBay('outletDiameter'), { prefix: 'Ø', series: true }),
   };
-  const of = (figures: Adapter): Check => checks[sort(figures) === 'lower' ? 'outletDiameter' : 'inletDiameter'];
+  const of = (figures: Adapter): Check => checks[sort(figures)?.endsWith('lower') ? 'outletDiameter' : 'inletDiameter'];
   return {
     ...checks.inletDiameter,
     judge: (vehicle, part: { figures: Adapter }, finding, practice) => {
-      if (sort(part.figures) !== 'upper' && sort(part.figures) !== 'lower') finding.outcome = 'not-asked';
+      if (!/upper$|lower$/.test(sort(part.figures) ?? '')) finding.outcome = 'not-asked';
       else of(part.figures).judge(vehicle, part as never, finding, practice);
     },
     show: (vehicle, part, practice) => of(part.figures as Adapter).show(vehicle, part, practice),
@@ -44,5 +54,18 @@ const plug: Check = (() => {
   };
 })();
 
+const ofSensor: Asked<'adapter'> = (_vehicle, figures) =>
+  sort(figures) === undefined ? undefined : sort(figures)!.startsWith('sensor');
+/** The thread of the kit’s probe beside it, or of the sensor as built. */
+const PROBE: Side<WordFigure> = {
+  get: (vehicle) => (vehicle.beside?.kit ? wordOf(vehicle.beside.kit as never, 'probePort') : vehicle.figures.words.sensorPort),
+  at: (vehicle) => (vehicle.beside?.kit ? { subject: 'kit', key: 'probePort' } : { subject: 'bay', key: 'sensorPort' }),
+}; // prettier-ignore
+
 /** What an adapter has to meet in the vehicle; its other end meets a part, see the relations of a set. */
-export const adapterChecks: Check[] = [plug, hose];
+export const adapterChecks: Check[] = [
+  plug,
+  hose,
+  words('adapterPort', 'adapter', 'port', PROBE, (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), ofSensor, { beside: ['kit'] }),
+  words('adapterGround', 'adapter', 'groundLug', wordOfBay('senderWires'), (need, have) => (need === 'one' && have === 'no' ? 'change' : 'pass'), ofSensor),
+]; // prettier-ignore

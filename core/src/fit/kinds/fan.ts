@@ -4,6 +4,7 @@ import { boilsUnder } from '../../cooling/index.ts';
 import {
   lacking,
   measured,
+  onlyWhere,
   quantityOf,
   remedyOf,
   same,
@@ -11,6 +12,7 @@ import {
   sides,
   wordOfBay,
   words,
+  type Asked,
   type Check,
 } from '../checks/check.ts';
 import { coherent } from '../checks/coherent.ts';
@@ -23,6 +25,7 @@ import {
   spacerWork,
   stackFigures,
 } from '../checks/depth.ts';
+import { beltBay, beltFan, driveChecks } from './belt.ts';
 import { frameChecks } from './frame.ts';
 import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
@@ -137,22 +140,22 @@ export const joinable = (loom: string, part: string, vehicle: FitVehicle): boole
 
 const plug = words('fanConnector', 'fan', 'fanConnector', wordOfBay('fanConnector'), (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable)); // prettier-ignore
 
-/** A bus speaks to its own vehicle only; every other drive can be rewired. */
+/** A bus speaks to its own vehicle only; every other drive can be rewired. A hand’s switch feeds a plain fan. */
 export const driveAgrees = (need: string, have: string) =>
-  need === have
+  need === have || (need === 'switch' && have === 'relay')
     ? ('pass' as const)
     : need === 'bus' || have === 'bus'
       ? ('fail' as const)
       : ('change' as const);
 
 /** A fan with a switch of its own: it must go off above the thermostat's opening, and come on well below boiling. */
-const ownSwitch: Check = {
+export const ownSwitch = (kind: 'fan' | 'kit'): Check => ({
   id: 'thermostatAndFan',
   rule: RULES.thermostatAndFan,
   family: 'clearance',
   beside: ['thermostat'],
   keys: () => ({ vehicle: 'thermostatRating', part: 'fanOff' }),
-  judge: (vehicle, part: { figures: Fan }, finding, practice) => {
+  judge: (vehicle, part: { figures: FigureSet<'fan' | 'kit'> }, finding, practice) => {
     const { fanOn, fanOff } = part.figures.quantities;
     if (!fanOn && !fanOff) {
       finding.outcome = 'not-asked';
@@ -172,33 +175,37 @@ const ownSwitch: Check = {
     settle(finding, true, chance, 1, practice);
   },
   show: (vehicle, part) => {
-    const { fanOn, fanOff } = (part.figures as Fan).quantities;
+    const { fanOn, fanOff } = (part.figures as FigureSet<'fan' | 'kit'>).quantities;
     const opens = opensOf(vehicle);
     const at = vehicle.beside?.thermostat ? { subject: 'thermostat' as const, key: 'rating' } : { subject: 'bay' as const, key: 'thermostatRating' };
     return {
       need: measured(opens, 'temperature'),
       have: measured(fanOff, 'temperature'),
-      ...sides([['vehicle', at, opens], ['part', { subject: 'fan', key: 'fanOff' }, fanOff], ['part', { subject: 'fan', key: 'fanOn' }, fanOn]]),
+      ...sides([['vehicle', at, opens], ['part', { subject: kind, key: 'fanOff' }, fanOff], ['part', { subject: kind, key: 'fanOn' }, fanOn]]),
     };
   },
   work: (_vehicle, _part, finding) => remedyOf({ ...RULES.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
-}; // prettier-ignore
+}); // prettier-ignore
 const opensOf = (vehicle: FitVehicle) =>
   vehicle.beside?.thermostat ? quantityOf(vehicle.beside.thermostat as never, 'rating') : vehicle.figures.quantities.thermostatRating; // prettier-ignore
 
-/** What a fan assembly has to meet in a vehicle. */
+/** Of a fan with a motor in its frame; and of one whose loom, fuse and drive the vehicle brings. */
+const withMotor: Asked<'fan'> = (_vehicle, figures) => !beltFan(figures);
+const onLoom: Asked<'fan'> = (vehicle, figures) => !beltFan(figures) && !beltBay(vehicle);
+const motorOnly = (check: Check): Check => onlyWhere<'fan'>(withMotor, check);
+const loomOnly = (check: Check): Check => onlyWhere<'fan'>(onLoom, check);
+const [frameWidth, frameHeight, holesAcross, holesUp, tips] = frameChecks('fan');
+
+/** What a fan has to meet in a vehicle. */
 export const fanChecks: Check[] = [
   coherent('fan'),
-  standoff,
-  depth,
-  blades,
-  swept,
-  plug,
-  onFuse('fan'),
-  onWire('fan'),
-  voltage('fan', 'voltage'),
-  words('fanThrow', 'fan', 'throw', wordOfBay('fanThrow'), same),
-  words('fanControl', 'fan', 'control', wordOfBay('fanControl'), driveAgrees),
-  ownSwitch,
-  ...frameChecks('fan'),
+  ...driveChecks,
+  ...[standoff, depth, blades, swept].map(motorOnly),
+  ...[plug, onFuse('fan'), onWire('fan')].map(loomOnly),
+  motorOnly(voltage('fan', 'voltage')),
+  loomOnly(words('fanThrow', 'fan', 'throw', wordOfBay('fanThrow'), same)),
+  loomOnly(words('fanControl', 'fan', 'control', wordOfBay('fanControl'), driveAgrees)),
+  motorOnly(ownSwitch('fan')),
+  ...[frameWidth!, frameHeight!, holesAcross!, holesUp!].map(motorOnly),
+  tips!,
 ];

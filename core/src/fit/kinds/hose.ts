@@ -1,4 +1,4 @@
-import { chanceClear, chanceWithin, combined, type FigureSet, type WordFigure } from '../../figures/index.ts';
+import type { FigureSet, WordFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
 import {
   judgeAlike,
@@ -6,7 +6,6 @@ import {
   measured,
   remedyOf,
   sameOrChange,
-  settle,
   sides,
   words,
   workedOut,
@@ -14,6 +13,7 @@ import {
 } from '../checks/check.ts';
 import { RULES, type CheckId, type Rule } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { trimmed } from './hosekit.ts';
 
 type Hose = FigureSet<'hose'>;
 type End = 'radiatorEnd' | 'engineEnd' | 'length';
@@ -50,21 +50,7 @@ function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | '
         judgeAlike(finding, rule, need!, have!, practice, true);
         return;
       }
-      // A hose is trimmed, never stretched.
-      const difference = have!.value - need!.value;
-      const [give, most] = [practice.hoseTrim, practice.hoseTrim + practice.hoseTrimMost];
-      const u = combined(need!.u, have!.u);
-      finding.u = u;
-      finding.margin = give - Math.abs(difference);
-      finding.small = difference < 0;
-      settle(
-        finding,
-        difference > 0,
-        chanceWithin(difference, give, u),
-        chanceClear(difference + give, u) * chanceClear(most - difference, u),
-        practice,
-        chanceClear(difference < 0 ? give + difference : most - difference, u),
-      );
+      trimmed(finding, need!, have!, practice);
     },
     show: (vehicle, part) => {
       const figures = part.figures as Hose;

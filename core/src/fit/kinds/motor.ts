@@ -1,6 +1,7 @@
 import { clearance, match, ofBay, same, wordOfBay, words, type Check } from '../checks/check.ts';
 import { coherent } from '../checks/coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
+import { bySide, turnsAt } from './blade.ts';
 import { joinable } from './fan.ts';
 
 /** What a bare fan motor has to meet: the blade, the frame, the loom and the fuse. */
@@ -10,7 +11,7 @@ export const motorChecks: Check[] = [
   match('shaftDiameter', 'motor', 'shaftDiameter', ofBay('shaftDiameter'), { prefix: 'Ø' }),
   match('motorBoltCircle', 'motor', 'boltCircle', ofBay('motorBoltCircle'), { prefix: 'Ø' }),
   clearance('motorRoom', 'motor', 'body', ofBay('motorRoom')),
-  words('motorRotation', 'motor', 'rotation', wordOfBay('motorRotation'), same),
+  bySide('motor', (side) => words('motorRotation', 'motor', 'rotation', turnsAt(side), same)),
   words('motorConnector', 'motor', 'motorConnector', wordOfBay('fanConnector'), (need, have, vehicle) =>
     plugAgrees(need, have, vehicle, joinable),
   ),

@@ -11,6 +11,7 @@ import {
   lacking,
   match,
   measured,
+  onlyWhere,
   ofBay,
   same,
   sameOrChange,
@@ -23,6 +24,7 @@ import {
   type Side,
 } from '../checks/check.ts';
 import { coherent } from '../checks/coherent.ts';
+import { beltBay, drivenBladeWithRadiator } from './belt.ts';
 import {
   judgeBlades,
   judgeMotor,
@@ -215,8 +217,9 @@ export const radiatorChecks: Check[] = [
   gap('sideGap'),
   gap('topGap'),
   coreShare,
-  depthWithFan,
-  bladesWithFan,
+  onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), depthWithFan),
+  onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), bladesWithFan),
+  drivenBladeWithRadiator,
   clearance('depthWithoutFan', 'radiator', 'thickness', ofBay('bayDepth')),
   match('pinSpacing', 'radiator', 'pinSpacing', ofBay('pinSpacing')),
   match('pinDiameter', 'radiator', 'pinDiameter', ofBay('pinDiameter'), { prefix: 'Ø', asked: (vehicle) => !vehicle.beside?.mount, beside: ['mount'] }),
@@ -244,6 +247,6 @@ export const radiatorChecks: Check[] = [
   words('engineOilCooler', 'radiator', 'oilCooler', wordOfBay('engineOilCooling'), (need, have) => (need === 'none' || have === 'engine' || have === 'both' ? 'pass' : 'fail'), (vehicle) => !none(vehicle.figures.words.engineOilCooling)),
   words('sensorPort', 'radiator', 'sensorPort', wordOfBay('sensorPort'), sameOrChange, (vehicle) => !none(vehicle.figures.words.sensorPort)),
   words('condenserTabs', 'radiator', 'condenserTabs', wordOfBay('condenserMount'), (need, have) => (need === 'support' || have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
-  hole('fanMountWidth'),
-  hole('fanMountHeight'),
+  onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), hole('fanMountWidth')),
+  onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), hole('fanMountHeight')),
 ]; // prettier-ignore

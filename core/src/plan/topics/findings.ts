@@ -76,7 +76,12 @@ const TOPIC_OF: Record<CheckId, Topic> = {
   thermostatAndFan: 'agreement', thermostatRating: 'agreement', thermostatSpan: 'agreement', thermostatFlange: 'ports', thermostatSeal: 'ports',
   motorShaft: 'depth', shaftDiameter: 'depth', motorBoltCircle: 'depth', motorRoom: 'depth', motorRotation: 'depth',
   capStyle: 'ports', capBore: 'ports', capSeatDepth: 'ports', capRating: 'ports', hoseRadiatorEnd: 'ports', hoseEngineEnd: 'ports', hoseLength: 'ports', hoseSpring: 'ports',
-  tankSort: 'ports', tankHoles: 'ports', tankHose: 'ports', mountBore: 'face', mountHole: 'face', adapterHose: 'ports',
+  tankSort: 'ports', tankHoles: 'ports', tankHose: 'ports', mountBore: 'face', mountHole: 'face', adapterHose: 'ports', adapterPort: 'ports', adapterGround: 'wiring',
+  fanDrive: 'wiring', fanKit: 'wiring', hubThread: 'depth', hubCircle: 'depth', hubPilot: 'depth', drivenBlade: 'depth',
+  bladeShaft: 'depth', bladeBore: 'depth', bladeTips: 'depth', bladeCount: 'depth',
+  kitPlug: 'wiring', kitRating: 'wiring', kitFuse: 'wiring', kitProbe: 'ports', kitRequest: 'wiring', kitByHand: 'agreement',
+  setUpperRadiator: 'ports', setUpperEngine: 'ports', setUpperLength: 'ports', setLowerRadiator: 'ports', setLowerEngine: 'ports', setLowerLength: 'ports',
+  reroutePlate: 'ports', rerouteSeat: 'ports', reroutePort: 'ports',
 }; // prettier-ignore
 export const topicOf = (check: CheckId): Topic => TOPIC_OF[check];
 

@@ -30,6 +30,30 @@ export const plugOf = (
   );
 };
 
+/** Where each end of a controller kit goes, by what it does; common practice. */
+const KIT_ENDS: readonly (readonly [RegExp, string])[] = [
+  [/battery feed/i, 'battery, positive, through its inline fuse within a hand’s width of it'],
+  [/ignition/i, 'a feed that is live with the ignition on, and not while cranking if there is a choice'],
+  [/a\/c/i, 'the compressor’s feed, by a diode, so that the fan starts with it'],
+  [/^ground|chassis/i, 'bare body metal or the battery’s negative, not the radiator'],
+  [/probe|sensor/i, 'the probe; either way round where it has two wires'],
+  [/switch/i, 'the switch on the dash'],
+  [/fan feed|feed to fan/i, 'the fan, its feed'],
+  [/fan ground/i, 'the fan, its ground'],
+];
+export interface KitEnd {
+  position: string;
+  function: string;
+  colour: string;
+  gauge: string;
+  /** Where it goes; undefined where its function says nothing that is known. */
+  to: string | undefined;
+}
+
+/** A controller kit’s loom, end by end. */
+export const kitEnds = (plug: Plug): KitEnd[] =>
+  plug.pins.map((pin) => ({ ...pin, to: KIT_ENDS.find(([does]) => does.test(pin.function))?.[1] }));
+
 /** Loom to fan, wire by wire, and whether the circuit carries it. */
 export function wiringWork(
   record: PlanRecord,
@@ -39,8 +63,11 @@ export function wiringWork(
 ) {
   const { bay } = record;
   const fan = fresh.assembly.fan;
+  const kit = fresh.parts.kit?.figures.words as Record<string, { word: string } | undefined> | undefined;
+  const kitPlug = plugOf(record, kit?.kitConnector?.word);
   const [loom, plug] = [
-    plugOf(record, bay.words.fanConnector?.word),
+    // A kit brings the fan its feed in place of the vehicle's loom.
+    plugOf(record, kit ? kit.fanPlug?.word : bay.words.fanConnector?.word),
     plugOf(record, fan?.words.fanConnector?.word),
   ];
   const plan = loom && plug ? wiringPlan(loom, plug, record.adapters) : undefined;
@@ -64,5 +91,6 @@ export function wiringWork(
           relayA: asked.relay,
         }));
   const circuit = circuitInput?.ok ? attempt(() => checkCircuit(circuitInput.value, practice)) : circuitInput;
-  return { loom, plug, plan, circuit, circuitInput, wire, current, chargingV, ratedV };
+  const ends = kitPlug && kitEnds(kitPlug);
+  return { loom, plug, plan, ends, kit: fresh.parts.kit !== undefined, circuit, circuitInput, wire, current, chargingV, ratedV };
 }

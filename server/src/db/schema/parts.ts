@@ -128,6 +128,8 @@ export const boxItem = pgTable(
     ordinal: smallint().notNull(),
     name: text().notNull(),
     quantity: smallint().notNull(),
+    /** Not in the box: it moves over from the part that comes off. */
+    fromOld: boolean().notNull().default(false),
   },
   (table) => [
     primaryKey({ columns: [table.partRevisionId, table.ordinal] }),

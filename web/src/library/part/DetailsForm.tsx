@@ -36,7 +36,11 @@ export function DetailsForm({
           id: part.id,
           body: {
             ...body,
-            inTheBox: body.inTheBox.map((item) => ({ ...item, quantity: Number(item.quantity) })),
+            inTheBox: body.inTheBox.map(({ fromOld, ...item }) => ({
+              ...item,
+              quantity: Number(item.quantity),
+              ...(fromOld ? { fromOld } : {}),
+            })),
           },
           etag: tag,
           key,
@@ -65,9 +69,9 @@ export function DetailsForm({
       <Field label="Takes the place of part number" problem={message('supersedes')} className="mt-2 max-w-xs">
         <input className="input figure" {...form.register('supersedes')} />
       </Field>
-      <h2 className="heading mt-4">In the box</h2>
+      <h2 className="heading mt-4">In the box, and what moves over</h2>
       {box.fields.map((row, index) => (
-        <div key={row.id} className="mt-1 grid grid-cols-[80px_1fr_auto] gap-2">
+        <div key={row.id} className="mt-1 grid grid-cols-[80px_1fr_auto_auto] items-center gap-2">
           <input
             className="input figure"
             aria-label="How many"
@@ -79,6 +83,10 @@ export function DetailsForm({
             aria-label="What"
             {...form.register(`inTheBox.${index}.name`, { required: true })}
           />
+          <label className="flex items-center gap-1.5 text-[14px]">
+            <input type="checkbox" {...form.register(`inTheBox.${index}.fromOld`)} />
+            moves over from the old part
+          </label>
           <RowTools what={`line ${index + 1}`} first last onRemove={() => box.remove(index)} />
         </div>
       ))}

@@ -124,6 +124,7 @@ function Reading({
           {part.inTheBox.map((item) => (
             <li key={item.name}>
               <span className="figure">{item.quantity} ×</span> {item.name}
+              {item.fromOld && <span className="text-muted"> · moves over from the old part</span>}
             </li>
           ))}
           {part.inTheBox.length === 0 && <li className="text-muted">The part alone, as far as is known.</li>}

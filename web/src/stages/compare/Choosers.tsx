@@ -3,12 +3,16 @@ import type { Candidate } from '@radiatrix/contract';
 import { VERDICTS, VERDICT_WORDS } from '@radiatrix/core/fit';
 import type { Asked } from './address.ts';
 
-type PartKey = 'or' | 'of' | 'os' | 'nr' | 'nf' | 'ns';
+type PartKey = 'or' | 'of' | 'os' | 'nr' | 'nf' | 'ns' | 'nk';
 const KINDS = [
   ['radiator', 'r'],
   ['fan', 'f'],
   ['shroud', 's'],
+  ['kit', 'k'],
 ] as const;
+/** A controller kit goes in; where one comes off, its fan does. */
+const onSide = (side: 'o' | 'n', kind: string, candidates: readonly Candidate[]): boolean =>
+  kind !== 'kit' || (side === 'n' && candidates.some((each) => each.kind === 'kit'));
 
 /** What stands where nobody chose: the old is what goes straight in, the new is what was in hand in Match. */
 export function withDefaults(asked: Asked, candidates: readonly Candidate[]): Asked {
@@ -54,7 +58,7 @@ export function Choosers({
           >
             {side === 'o' ? 'old' : 'new'}
           </span>
-          {KINDS.map(([kind, letter]) => {
+          {KINDS.filter(([kind]) => onSide(side, kind, candidates)).map(([kind, letter]) => {
             const key = `${side}${letter}` as PartKey;
             return (
               <select

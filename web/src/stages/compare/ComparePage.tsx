@@ -50,7 +50,9 @@ export function ComparePage() {
   );
   const ids = [
     ...new Set(
-      [asked.or, asked.of, asked.os, asked.nr, asked.nf, asked.ns].filter((id): id is number => !!id),
+      [asked.or, asked.of, asked.os, asked.nr, asked.nf, asked.ns, asked.nk].filter(
+        (id): id is number => !!id,
+      ),
     ),
   ];
   const planning = api.usePlanningQuery(
@@ -61,10 +63,10 @@ export function ComparePage() {
   // While another part is fetched, what was laid out stays: an answer without its fan would be another answer.
   const [held, setHeld] = useState<{ planning: PlanningRecord; parts: Partial<Asked> } | null>(null);
   const arrived = planning.currentData;
-  const { or, of, os, nr, nf, ns } = asked;
+  const { or, of, os, nr, nf, ns, nk } = asked;
   useEffect(() => {
-    if (arrived) setHeld({ planning: arrived, parts: { or, of, os, nr, nf, ns } });
-  }, [arrived, or, of, os, nr, nf, ns]);
+    if (arrived) setHeld({ planning: arrived, parts: { or, of, os, nr, nf, ns, nk } });
+  }, [arrived, or, of, os, nr, nf, ns, nk]);
   const stands = arrived ?? held?.planning;
   const laidOut = useMemo(
     () => (arrived || !held ? asked : { ...asked, ...held.parts }),
@@ -119,8 +121,8 @@ function Comparing({
     [planning, asked.or, asked.of, asked.os],
   );
   const fresh = useMemo(
-    () => sideOf(planning, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns }),
-    [planning, asked.nr, asked.nf, asked.ns],
+    () => sideOf(planning, { radiator: asked.nr, fan: asked.nf, shroud: asked.ns, kit: asked.nk }),
+    [planning, asked.nr, asked.nf, asked.ns, asked.nk],
   );
   const practice = useMemo(() => practiceOf(planning.practice), [planning.practice]);
   const compared = useMemo(

@@ -1,4 +1,11 @@
-import { CHOICE_FIGURES, CHOICE_WORDS, SHROUDS_NOW, TOPIC_NAMES, type Choices, type Topic } from '@radiatrix/core/plan';
+import {
+  CHOICE_FIGURES,
+  CHOICE_WORDS,
+  SHROUDS_NOW,
+  TOPIC_NAMES,
+  type Choices,
+  type Topic,
+} from '@radiatrix/core/plan';
 import {
   CORE_CLASS_NAMES,
   VEHICLE_CLASSES,
@@ -10,7 +17,7 @@ import { TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { COOLANTS, type CoolantBase } from '@radiatrix/core/fluid';
 
 /** Whole numbers: parts by id (0 for none; `part` is the one in hand in Match), the job. */
-const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'job', 'way'] as const;
+const IDS = ['part', 'or', 'of', 'os', 'nr', 'nf', 'ns', 'nk', 'job', 'way'] as const;
 /** Figures in record units, and what they may be at all: what lies outside is said where it is used. */
 const FIGURES = CHOICE_FIGURES;
 type Words = {

@@ -244,6 +244,8 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
   );
 }
 
+const boxLine = ({ quantity, name }: { quantity: number; name: string }): string => `${quantity} × ${name}`;
+
 /** Tools, consumables, what is in the box, and the time it takes. */
 function LayOut({ record: { sheet, part } }: { record: SheetRecord }) {
   return (
@@ -253,9 +255,17 @@ function LayOut({ record: { sheet, part } }: { record: SheetRecord }) {
       <div>
         <List
           title="In the box"
-          items={part.inTheBox.map((item) => `${item.quantity} × ${item.name}`)}
+          items={part.inTheBox.filter((item) => !item.fromOld).map(boxLine)}
           none="The part alone"
         />
+        {part.inTheBox.some((item) => item.fromOld) && (
+          <div className="mt-4">
+            <List
+              title="Moves over from the old part"
+              items={part.inTheBox.filter((item) => item.fromOld).map(boxLine)}
+            />
+          </div>
+        )}
         <h2 className="heading mt-4">Time</h2>
         <p className="mt-1">
           Work <span className="figure">{hours(sheet.workMinutes)}</span>, waiting{' '}

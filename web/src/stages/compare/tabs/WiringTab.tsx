@@ -1,5 +1,5 @@
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS, benchTest, type WireFlag } from '@radiatrix/core/electrical';
-import { circuitFaultSentence, planFaultSentence } from '@radiatrix/core/plan';
+import { circuitFaultSentence, planFaultSentence, type KitEnd } from '@radiatrix/core/plan';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { attempt } from '@radiatrix/core/plan';
@@ -16,7 +16,8 @@ export function WiringTab(props: TabProps) {
       <Answer found={found.filter((each) => each.about === 'wiring')} />
       <div className="grid gap-x-6 lg:grid-cols-[1fr_440px]">
         <div>
-          <Block title="Joined by function">
+          {compared.ends && <KitEnds ends={compared.ends} />}
+          <Block title={compared.kit ? 'Kit to fan, joined by function' : 'Joined by function'}>
             <PlugFaces loom={compared.loom} fan={compared.plug} plan={compared.plan} />
             <PlanTable compared={compared} />
           </Block>
@@ -29,6 +30,32 @@ export function WiringTab(props: TabProps) {
         </div>
       </div>
     </>
+  );
+}
+
+/** A controller kit's own loom: every end, what it does, and where it goes. */
+function KitEnds({ ends }: { ends: readonly KitEnd[] }) {
+  return (
+    <Block title="The kit, wire by wire" aside="battery off before the first is joined">
+      <Table
+        caption="Ends of the controller kit"
+        heads={[['End'], ['Does'], ['Colour'], ['Gauge'], ['Goes to']]}
+      >
+        {ends.map((end) => (
+          <tr key={end.position} className="border-rule border-b align-top">
+            <th scope="row" className="figure py-1 text-left font-medium">
+              {end.position}
+            </th>
+            <td className="px-1.5">{end.function}</td>
+            <td className="px-1.5">{end.colour}</td>
+            <td className="figure px-1.5 text-[13px] whitespace-nowrap">{end.gauge}</td>
+            <td className={`px-1.5 ${end.to ? '' : 'text-not-proven'}`}>
+              {end.to ?? 'not known from its function: look at the kit’s own sheet'}
+            </td>
+          </tr>
+        ))}
+      </Table>
+    </Block>
   );
 }
 

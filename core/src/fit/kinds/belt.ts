@@ -1,0 +1,160 @@
+import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
+import { workOf, type Practice } from '../../practice/index.ts';
+import {
+  match,
+  measured,
+  ofBay,
+  onlyWhere,
+  same,
+  settle,
+  sides,
+  wordOfBay,
+  words,
+  type Asked,
+  type Check,
+  type Missing,
+} from '../checks/check.ts';
+import { RULES } from '../checks/rules.ts';
+import type { FitVehicle } from '../vehicle.ts';
+
+type Fan = FigureSet<'fan'>;
+
+/** The engine turns the fan that the vehicle was built with. */
+export const beltBay = (vehicle: FitVehicle): boolean => vehicle.figures.words.fanDrivenBy?.word === 'engine';
+/** The engine turns this fan. Nothing on record is taken for a motor in the frame: its checks then ask. */
+export const beltFan = (figures: Fan): boolean => figures.words.drivenBy?.word === 'engine';
+const ofBelt: Asked<'fan'> = (_vehicle, figures) => beltFan(figures);
+
+/** Something on the way from hub to core, with the sign it counts with. */
+type Part = readonly [sign: 1 | -1, at: Missing, figure: QuantityFigure | undefined];
+
+/**
+ * Blades of an engine-driven fan before the core: from the hub for a fan that goes in, from the gap as built for one that
+ * stays. A radiator that is thicker than the one built comes nearer by the difference.
+ */
+function gapParts(vehicle: FitVehicle, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined): Part[] {
+  const q = vehicle.figures.quantities;
+  const bay = (key: 'hubToCore' | 'hubSpacerFitted' | 'fanBladeGap' | 'radiatorDepth'): Missing => ({ subject: 'bay', key });
+  const nearer: Part[] = radiator
+    ? [[1, bay('radiatorDepth'), q.radiatorDepth], [-1, { subject: 'radiator', key: 'thickness' }, radiator.quantities.thickness]]
+    : [];
+  return fan
+    ? [
+        [1, bay('hubToCore'), q.hubToCore],
+        [-1, bay('hubSpacerFitted'), q.hubSpacerFitted],
+        [-1, { subject: 'fan', key: 'bladeAhead' }, fan.quantities.bladeAhead],
+        ...nearer,
+      ]
+    : [[1, bay('fanBladeGap'), q.fanBladeGap], ...nearer];
+} // prettier-ignore
+
+/** A thinner hub spacer, or none, moves the blades back by up to what is fitted. */
+const canMove = (vehicle: FitVehicle): number => vehicle.figures.quantities.hubSpacerFitted?.value ?? 0;
+
+/** @param of radiator and engine-driven fan that are looked at, of the part in hand and what stands beside it */
+function drivenBlade(
+  kind: 'fan' | 'radiator',
+  of: (vehicle: FitVehicle, figures: never) => [FigureSet<'radiator'> | undefined, Fan | undefined],
+): Check {
+  const rule = RULES.drivenBlade;
+  const gap = (vehicle: FitVehicle, figures: unknown) => {
+    const parts = gapParts(vehicle, ...of(vehicle, figures as never));
+    const known = parts.every(([, , figure]) => figure !== undefined);
+    return {
+      parts,
+      left: known
+        ? {
+            value: parts.reduce((sum, [sign, , figure]) => sum + sign * figure!.value, 0),
+            u: combined(...parts.map(([, , figure]) => figure!.u)),
+          }
+        : undefined,
+    };
+  };
+  return {
+    id: 'drivenBlade',
+    rule,
+    family: 'clearance',
+    beside: [kind === 'fan' ? 'radiator' : 'fan'],
+    ...(kind === 'radiator' ? { leavesTo: 'fan' as const } : {}),
+    keys: () => (kind === 'fan' ? { vehicle: 'hubToCore', part: 'bladeAhead' } : { vehicle: 'fanBladeGap', part: 'thickness' }),
+    judge: (vehicle, part: { figures: never }, finding, practice: Practice) => {
+      const { left } = gap(vehicle, part.figures);
+      finding.small = false;
+      if (!left) {
+        finding.outcome = 'unknown';
+        finding.missing = 'both';
+        return;
+      }
+      finding.missing = 'none';
+      finding.margin = left.value - practice[rule.keep!];
+      finding.u = left.u;
+      const move = canMove(vehicle);
+      settle(finding, move > 0, chanceClear(finding.margin, left.u), chanceClear(finding.margin + move, left.u), practice);
+    },
+    show: (vehicle, part, practice) => {
+      const { parts, left } = gap(vehicle, part.figures);
+      return {
+        need: { type: 'quantity', value: practice[rule.keep!], u: 0, dimension: 'length' },
+        have: left && { type: 'quantity', value: left.value, u: left.u, dimension: 'length' },
+        ...sides(parts.map(([, at, figure]) => [at.subject === 'bay' ? 'vehicle' : 'part', at, figure] as const)),
+      };
+    },
+    work: (vehicle, _part, finding) =>
+      finding.outcome === 'change'
+        ? workOf('hub-spacer', 'fan', { to: Math.max(0, Math.floor(canMove(vehicle) + finding.margin)) })
+        : undefined,
+  };
+} // prettier-ignore
+
+/** With the fan as built, a radiator of another thickness. */
+export const drivenBladeWithRadiator: Check = onlyWhere<'radiator'>(
+  (vehicle) => beltBay(vehicle),
+  drivenBlade('radiator', (_vehicle, figures: FigureSet<'radiator'>) => [figures, undefined]),
+);
+
+const drive: Check = words('fanDrive', 'fan', 'drivenBy', wordOfBay('fanDrivenBy'), (need, have) =>
+  need === have ? 'pass' : need === 'engine' ? 'change' : 'fail',
+);
+
+/** Where the engine turned the fan there is no fused and switched feed: a controller kit brings it. */
+const kit: Check = {
+  id: 'fanKit',
+  rule: RULES.fanKit,
+  family: 'words',
+  beside: ['kit'],
+  keys: () => ({ vehicle: 'fanDrivenBy', part: 'control' }),
+  judge: (vehicle, part: { figures: Fan }, finding) => {
+    finding.small = false;
+    finding.missing = 'none';
+    finding.outcome =
+      !beltBay(vehicle) || beltFan(part.figures) ? 'not-asked' : vehicle.beside?.kit ? 'pass' : 'change';
+    finding.chance = finding.outcome === 'pass' ? 1 : 0;
+    finding.chanceWithChange = 1;
+  },
+  show: (vehicle) => ({
+    need: { type: 'words', words: 'a controller kit' },
+    have: { type: 'words', words: vehicle.beside?.kit ? 'the kit beside it' : 'none yet' },
+    traces: [],
+    missing: [],
+  }),
+  work: (_vehicle, _part, finding) =>
+    finding.outcome === 'change' ? workOf('fit-controller-kit', 'fan') : undefined,
+};
+
+/** Bolts and a pilot; a large nut, on either side, has neither and centres itself. */
+const bolted: Asked<'fan'> = (vehicle, figures) =>
+  beltFan(figures) &&
+  [vehicle.figures.words.hubThread, figures.words.hubThread].every(
+    (thread) => !thread || thread.word === 'bolts',
+  );
+
+/** What turns a fan, and what an engine-driven one has to meet: its hub, its hand, and the core before it. */
+export const driveChecks: Check[] = [
+  drive,
+  kit,
+  words('hubThread', 'fan', 'hubThread', wordOfBay('hubThread'), same, ofBelt),
+  match('hubCircle', 'fan', 'hubCircle', ofBay('hubCircle'), { prefix: 'Ø', asked: bolted }),
+  match('hubPilot', 'fan', 'hubPilot', ofBay('hubPilot'), { prefix: 'Ø', asked: bolted }),
+  words('motorRotation', 'fan', 'rotation', wordOfBay('motorRotation'), same, ofBelt),
+  onlyWhere<'fan'>(ofBelt, drivenBlade('fan', (vehicle, figures: Fan) => [vehicle.beside?.radiator, figures])),
+]; // prettier-ignore

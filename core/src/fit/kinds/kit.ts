@@ -1,0 +1,128 @@
+import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
+import { workOf, type Practice } from '../../practice/index.ts';
+import {
+  lacking,
+  measured,
+  onlyWhere,
+  settle,
+  sides,
+  words,
+  wordOf,
+  worded,
+  workedOut,
+  type Check,
+  type Missing,
+} from '../checks/check.ts';
+import { coherent } from '../checks/coherent.ts';
+import { plugAgrees, runningA, voltage } from '../checks/current.ts';
+import { RULES } from '../checks/rules.ts';
+import type { FitVehicle } from '../vehicle.ts';
+import { joinable, ownSwitch } from './fan.ts';
+
+type Kit = FigureSet<'kit'>;
+const byHand = (figures: Kit): boolean => figures.words.probe?.word === 'none';
+
+/** What the fan it feeds draws at the charging voltage: the one beside it, else as the vehicle was built. */
+function drawn(vehicle: FitVehicle, practice: Practice): QuantityFigure | undefined {
+  const fan = vehicle.beside?.fan;
+  if (!fan) return vehicle.figures.quantities.fanDraws;
+  const { current } = fan.quantities;
+  return current && { ...current, ...runningA(vehicle, current, fan.words.voltage, practice) };
+}
+const drawnAt = (vehicle: FitVehicle): Missing =>
+  vehicle.beside?.fan ? { subject: 'fan', key: 'current' } : { subject: 'bay', key: 'fanDraws' };
+
+/** A rating of the kit against what the fan beside it draws for hours. */
+function carries(
+  id: 'kitFuse' | 'kitRating',
+  key: 'fuse' | 'rating',
+  share: 'fuseShare' | 'relayShare',
+): Check {
+  return {
+    id,
+    rule: RULES[id],
+    family: 'clearance',
+    beside: ['fan'],
+    keys: () => ({ vehicle: 'fanDraws', part: key }),
+    judge: (vehicle, part: { figures: Kit }, finding, practice) => {
+      const [own, draws] = [part.figures.quantities[key], drawn(vehicle, practice)];
+      if (lacking(finding, draws, own)) return;
+      finding.margin = own!.value * practice[share] - draws!.value;
+      finding.u = combined(draws!.u, own!.u * practice[share]);
+      const chance = chanceClear(finding.margin, finding.u);
+      settle(finding, false, chance, chance, practice);
+    },
+    show: (vehicle, part, practice) => {
+      const [own, draws] = [(part.figures as Kit).quantities[key], drawn(vehicle, practice)];
+      return {
+        need: measured(draws, 'current'),
+        have: measured(own && { ...own, value: own.value * practice[share] }, 'current'),
+        ...sides([
+          ['vehicle', drawnAt(vehicle), draws],
+          ['part', { subject: 'kit', key }, own],
+        ]),
+      };
+    },
+  };
+}
+
+const FAN_END = {
+  get: (vehicle: FitVehicle) =>
+    vehicle.beside?.fan ? wordOf(vehicle.beside.fan as never, 'fanConnector') : vehicle.figures.words.fanConnector,
+  at: (vehicle: FitVehicle) =>
+    vehicle.beside?.fan ? { subject: 'fan' as const, key: 'fanConnector' } : { subject: 'bay' as const, key: 'fanConnector' },
+}; // prettier-ignore
+
+/** The port a probe screws into: of the radiator beside, or as built. */
+const PORT = {
+  get: (vehicle: FitVehicle) =>
+    vehicle.beside?.radiator ? wordOf(vehicle.beside.radiator as never, 'sensorPort') : vehicle.figures.words.sensorPort,
+  at: (vehicle: FitVehicle) =>
+    vehicle.beside?.radiator ? { subject: 'radiator' as const, key: 'sensorPort' } : { subject: 'bay' as const, key: 'sensorPort' },
+}; // prettier-ignore
+
+const A_C = workedOut('yes', 'air conditioning: its condenser wants air at a standstill');
+const ITSELF = workedOut('yes', 'a temperature that nobody has to watch', 'common practice');
+
+/** Where the probe feels the coolant: in a port of its thread, in an adapter, or only near it. */
+const probe: Check = (() => {
+  const thread = words('kitProbe', 'kit', 'probePort', PORT, (need, have) => (need === have ? 'pass' : 'change'), () => true, { beside: ['radiator'] });
+  const sort = (figures: Kit): string | undefined => figures.words.probe?.word;
+  return {
+    ...thread,
+    judge: (vehicle, part: { figures: Kit }, finding, practice) => {
+      const how = sort(part.figures);
+      if (how === 'thread') return thread.judge(vehicle, part as never, finding, practice);
+      finding.small = false;
+      finding.missing = how === undefined ? 'part' : 'none';
+      finding.outcome = how === undefined ? 'unknown' : how === 'none' ? 'not-asked' : 'change';
+      finding.chance = 0;
+      finding.chanceWithChange = 1;
+    },
+    show: (vehicle, part, practice) => {
+      const how = (part.figures as Kit).words.probe;
+      const shown = thread.show(vehicle, part, practice);
+      if (how?.word === 'thread') return shown;
+      return {
+        need: shown.need,
+        have: worded('kit', 'probe', how),
+        ...sides([['part', { subject: 'kit', key: 'probe' }, how]]),
+      };
+    },
+    work: (vehicle, part, finding, practice) =>
+      sort(part.figures as Kit) === 'fins' ? workOf('probe-in-fins', 'probe') : thread.work!(vehicle, part, finding, practice),
+  };
+})(); // prettier-ignore
+
+/** What a fan controller kit has to meet: the fan it feeds, the port of its probe, the compressor. */
+export const kitChecks: Check[] = [
+  coherent('kit'),
+  voltage('kit', 'voltage'),
+  words('kitPlug', 'kit', 'fanPlug', FAN_END, (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable), () => true, { beside: ['fan'] }),
+  carries('kitFuse', 'fuse', 'fuseShare'),
+  carries('kitRating', 'rating', 'relayShare'),
+  probe,
+  words('kitRequest', 'kit', 'acRequest', { get: () => A_C, at: () => ({ subject: 'kit', key: 'acRequest' }) }, (_need, have) => (have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
+  words('kitByHand', 'kit', 'probe', { get: () => ITSELF, at: () => ({ subject: 'kit', key: 'probe' }) }, (_need, have) => (have === 'none' ? 'change' : 'pass')),
+  onlyWhere<'kit'>((_vehicle, figures) => !byHand(figures), ownSwitch('kit')),
+]; // prettier-ignore
