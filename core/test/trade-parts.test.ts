@@ -105,23 +105,36 @@ describe('a controller kit', () => {
   }); // prettier-ignore
   test('every end goes somewhere by what it does; what says nothing is not guessed', () => {
     const plug = { code: 'K', pins: ['battery feed', 'ground', 'ignition feed', 'A/C request', 'probe', 'fan feed, switched', 'spare'].map((does, i) => ({ position: String(i + 1), function: does, colour: '', gauge: '' })) }; // prettier-ignore
-    const to = kitEnds(plug).map((end) => end.to ?? '');
+    const to = kitEnds(plug, true).map((end) => end.to ?? '');
     expect(to[0]).toContain('inline fuse');
     expect(to[1]).toContain('not the radiator');
     expect(to[3]).toContain('diode');
+    expect(to[5]).toContain('the fan');
     expect(to[6]).toBe('');
+    expect(kitEnds(plug, false)[3]!.to).toContain('tie it back');
   });
 });
 
 describe('left and right, ports and kits of hoses', () => {
   test('motors and blades go on the side they turn for', () => {
     const motor = (side: string, rotation: string) => judgeFit(VEHICLE, soundPart('motor', {}, { side: word(side), rotation: word(rotation) })).verdict; // prettier-ignore
-    expect([motor('left', 'clockwise'), motor('right', 'anticlockwise')]).toEqual(['straight-in', 'straight-in']);
+    expect([motor('left', 'clockwise'), motor('right', 'anticlockwise')]).toEqual([
+      'straight-in',
+      'straight-in',
+    ]);
     expect([motor('right', 'clockwise'), motor('left', 'anticlockwise')]).toEqual(['no', 'no']);
     // Beside a motor the blade is made for that motor's hand, whatever the vehicle was built with.
     const blade = judgeTogether(VEHICLE, [
-      { id: 1, part: soundPart('motor', {}, { side: word('right'), rotation: word('anticlockwise') }), stays: false },
-      { id: 2, part: soundPart('blade', {}, { side: word('right'), rotation: word('clockwise') }), stays: false },
+      {
+        id: 1,
+        part: soundPart('motor', {}, { side: word('right'), rotation: word('anticlockwise') }),
+        stays: false,
+      },
+      {
+        id: 2,
+        part: soundPart('blade', {}, { side: word('right'), rotation: word('clockwise') }),
+        stays: false,
+      },
     ]);
     expect(blade.verdict).toBe('no');
   });

@@ -178,6 +178,7 @@ describe('cooling', () => {
     fresh: likely(fresh!),
     cooler: coolerBy(old!, fresh!),
     why: undefined,
+    airConditioning: true,
   };
 
   test('old beside new with the doubt and what is left to boiling, in degrees or differences of them', () => {

@@ -52,6 +52,7 @@ export {
   LOAD_SPREAD,
   VEHICLE_CLASSES,
   BAY_AIR_AMBIENT_C,
+  caseWords,
   heatOf,
   roadLoadW,
   vehicleLoad,

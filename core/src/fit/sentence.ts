@@ -94,7 +94,7 @@ const PHRASES: Record<Exclude<CheckId, 'listed' | 'coherent'>, { have: string; n
   fanStandoff: { have: 'Feet stand off by', need: 'it wants', good: 'lies flat', short: 'the ring would bend' },
   adapterPlug: { have: 'End for the loom', need: 'loom has', good: 'plugs in', short: 'another plug' },
   adapterHose: { have: 'Stub', need: 'hose', good: 'of give left', short: 'off what the hose takes' },
-  fanDrive: { have: 'Driven by', need: 'the vehicle’s fan is driven by', good: 'meets it', short: 'nothing here turns it' },
+  fanDrive: { have: 'Driven by', need: 'the vehicle’s fan is driven by', good: 'meets it', short: 'another drive' },
   fanKit: { have: 'Switched and fused by', need: 'a fan in place of the engine’s wants', good: 'meets it', short: 'no fused and switched feed' },
   hubThread: { have: 'Held by', need: 'the hub takes', good: 'goes on', short: 'does not go on' },
   hubCircle: { have: 'Bolts on a circle of', need: 'the hub has', good: 'to spare', short: 'off the hub’s bolts' },

@@ -62,10 +62,14 @@ const PROBE: Side<WordFigure> = {
   at: (vehicle) => (vehicle.beside?.kit ? { subject: 'kit', key: 'probePort' } : { subject: 'bay', key: 'sensorPort' }),
 }; // prettier-ignore
 
+/** A vehicle without a sensor in its radiator, and no probe beside, has nothing to screw in. */
+const hasSensor: Asked<'adapter'> = (vehicle, figures) =>
+  PROBE.get(vehicle)?.word !== 'none' && ofSensor(vehicle, figures);
+
 /** What an adapter has to meet in the vehicle; its other end meets a part, see the relations of a set. */
 export const adapterChecks: Check[] = [
   plug,
   hose,
-  words('adapterPort', 'adapter', 'port', PROBE, (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), ofSensor, { beside: ['kit'] }),
+  words('adapterPort', 'adapter', 'port', PROBE, (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), hasSensor, { beside: ['kit'] }),
   words('adapterGround', 'adapter', 'groundLug', wordOfBay('senderWires'), (need, have) => (need === 'one' && have === 'no' ? 'change' : 'pass'), ofSensor),
 ]; // prettier-ignore

@@ -32,8 +32,8 @@ type Part = readonly [sign: 1 | -1, at: Missing, figure: QuantityFigure | undefi
  * Blades of an engine-driven fan before the core: from the hub for a fan that goes in, from the gap as built for one that
  * stays. A radiator that is thicker than the one built comes nearer by the difference.
  */
-function gapParts(vehicle: FitVehicle, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined): Part[] {
-  const q = vehicle.figures.quantities;
+function gapParts({ figures }: Pick<FitVehicle, 'figures'>, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined): Part[] {
+  const q = figures.quantities;
   const bay = (key: 'hubToCore' | 'hubSpacerFitted' | 'fanBladeGap' | 'radiatorDepth'): Missing => ({ subject: 'bay', key });
   const nearer: Part[] = radiator
     ? [[1, bay('radiatorDepth'), q.radiatorDepth], [-1, { subject: 'radiator', key: 'thickness' }, radiator.quantities.thickness]]
@@ -48,6 +48,20 @@ function gapParts(vehicle: FitVehicle, radiator: FigureSet<'radiator'> | undefin
     : [[1, bay('fanBladeGap'), q.fanBladeGap], ...nearer];
 } // prettier-ignore
 
+/** Blades to core, mm; undefined where something on the way is not on record. */
+export function drivenGap(
+  bay: FigureSet<'bay'>,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: Fan | undefined,
+): { value: number; u: number } | undefined {
+  const parts = gapParts({ figures: bay }, radiator, fan);
+  if (!parts.every(([, , figure]) => figure !== undefined)) return undefined;
+  return {
+    value: parts.reduce((sum, [sign, , figure]) => sum + sign * figure!.value, 0),
+    u: combined(...parts.map(([, , figure]) => figure!.u)),
+  };
+}
+
 /** A thinner hub spacer, or none, moves the blades back by up to what is fitted. */
 const canMove = (vehicle: FitVehicle): number => vehicle.figures.quantities.hubSpacerFitted?.value ?? 0;
 
@@ -58,17 +72,8 @@ function drivenBlade(
 ): Check {
   const rule = RULES.drivenBlade;
   const gap = (vehicle: FitVehicle, figures: unknown) => {
-    const parts = gapParts(vehicle, ...of(vehicle, figures as never));
-    const known = parts.every(([, , figure]) => figure !== undefined);
-    return {
-      parts,
-      left: known
-        ? {
-            value: parts.reduce((sum, [sign, , figure]) => sum + sign * figure!.value, 0),
-            u: combined(...parts.map(([, , figure]) => figure!.u)),
-          }
-        : undefined,
-    };
+    const beside = of(vehicle, figures as never);
+    return { parts: gapParts(vehicle, ...beside), left: drivenGap(vehicle.figures, ...beside) };
   };
   return {
     id: 'drivenBlade',

@@ -1,6 +1,8 @@
 import type { FigureSet, QuantityFigure, SubjectKind } from '../../figures/index.ts';
 import {
+  beltFan,
   clearancesOf,
+  drivenGap,
   loweredBy,
   stackFigures,
   type Assembly,
@@ -63,11 +65,14 @@ export function stackOf(
   lacks(figures.depth, 'Condenser to engine', 'every clearance to the engine');
   // What belongs there stands in for a part that is not named.
   lacks(figures.thickness, 'Overall thickness', 'every clearance behind the radiator');
-  lacks(figures.fan, 'Depth at the motor', 'motor to engine');
-  lacks(figures.blades, 'Blades to radiator face', 'blades to core');
+  const driven = fan && beltFan(fan) ? { gap: drivenGap(bay, radiator, fan) } : undefined;
+  if (!driven) {
+    lacks(figures.fan, 'Depth at the motor', 'motor to engine');
+    lacks(figures.blades, 'Blades to radiator face', 'blades to core');
+  }
   const [depth, thickness, core] = [figures.depth.figure, figures.thickness.figure, figures.core.figure];
   const fanDepth = less(figures.fan.figure, lower);
-  const bladeGap = less(figures.blades.figure, lower);
+  const bladeGap = driven ? driven.gap : less(figures.blades.figure, lower);
   // The shroud's own depth is from the radiator's face, its seal between: it is drawn, and taken off nothing.
   const seal = shroud?.quantities.seal;
   const shroudDepth = shroud?.quantities.depth;
@@ -75,7 +80,8 @@ export function stackOf(
   const back = thickness?.value ?? STAND_IN.radiator;
   const coreDeep = core?.value ?? STAND_IN.core;
   const engine = depth?.value ?? STAND_IN.bay;
-  const fanTo = back + (fanDepth?.value ?? STAND_IN.fan);
+  // An engine-driven fan stands on the engine: from its blades back to the hub.
+  const fanTo = driven ? engine : back + (fanDepth?.value ?? STAND_IN.fan);
   const layers: Layer[] = [
     { id: 'condenser', label: 'condenser', fromMm: -18, toMm: 0, u: 0 },
     { id: 'radiator', label: 'radiator', fromMm: 0, toMm: back, u: thickness?.u },
@@ -90,7 +96,17 @@ export function stackOf(
       toMm: back + (shroudDepth?.value ?? STAND_IN.shroud),
       u: shroudDepth?.u,
     });
-  layers.push({ id: 'fan', label: 'fan motor', fromMm: back, toMm: fanTo, u: fanDepth?.u });
+  layers.push(
+    driven
+      ? {
+          id: 'fan',
+          label: 'clutch and hub',
+          fromMm: back + (driven.gap?.value ?? STAND_IN.fan / 3),
+          toMm: fanTo,
+          u: driven.gap?.u,
+        }
+      : { id: 'fan', label: 'fan motor', fromMm: back, toMm: fanTo, u: fanDepth?.u },
+  );
   if (fan)
     layers.push({
       id: 'blades',

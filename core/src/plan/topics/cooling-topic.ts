@@ -85,6 +85,8 @@ export function coolingWork(
           leeway: AS_SAID,
           conditions: {
             ...CASES[name].conditions,
+            // A vehicle without air conditioning has no condenser at work before its radiator.
+            ...(record.vehicle.configuration.airConditioning ? {} : { airConditioning: false }),
             ...(asked.ambient === undefined ? {} : { ambientC: asked.ambient }),
             ...(asked.altitude === undefined ? {} : { altitudeM: asked.altitude }),
             ...(asked.humidity === undefined ? {} : { humidity: asked.humidity / 100 }),

@@ -1,4 +1,4 @@
-import { CASES, LIMITS, WHY_HOTTER, type CaseName, type Likely, type WhyHotter } from '../../cooling/index.ts'; // prettier-ignore
+import { LIMITS, WHY_HOTTER, caseWords, type CaseName, type Likely, type WhyHotter } from '../../cooling/index.ts'; // prettier-ignore
 import type { CircuitFault, WiringPlan } from '../../electrical/index.ts';
 import {
   RELATIONS,
@@ -189,7 +189,8 @@ export function depthFindings(
 }
 
 /** What the wiring plan says, wire by wire; fuse, wire and drive are rows of the ledger. */
-export function wiringFindings(plan: WiringPlan | undefined): Found[] {
+/** @param kit a controller kit stands in for the vehicle's loom */
+export function wiringFindings(plan: WiringPlan | undefined, kit = false): Found[] {
   const about = 'wiring';
   const found: Found[] = [];
   if (!plan)
@@ -212,8 +213,11 @@ export function wiringFindings(plan: WiringPlan | undefined): Found[] {
       });
     }
     const verdict: Record<WiringPlan['verdict'], Omit<Found, 'about'>> = {
-      'plugs-in': { word: 'clear', sentence: 'The fan plugs straight into the loom.' },
-      adapter: { word: 'work', sentence: 'An adapter on record joins loom and fan: nothing is cut.' },
+      'plugs-in': { word: 'clear', sentence: `The fan plugs straight into ${kit ? 'its kit' : 'the loom'}.` },
+      adapter: {
+        word: 'work',
+        sentence: `An adapter on record joins ${kit ? 'kit' : 'loom'} and fan: nothing is cut.`,
+      },
       're-terminate': {
         word: 'work',
         sentence: `Re-terminate: ${plan.joints.length} wires joined by function, ${changes.length} of them change colour.`,
@@ -256,6 +260,8 @@ export type CoolingCases = readonly {
   old: Likely | undefined;
   fresh: Likely;
   why?: WhyHotter | undefined;
+  /** Whether the vehicle has one, and it is on. */
+  airConditioning?: boolean;
 }[];
 
 /** A top tank as it is said: what finds no balance is no temperature. */
@@ -267,12 +273,12 @@ export function coolingFindings(cases: CoolingCases, units: UnitSystem): Found[]
   const about = 'cooling';
   const worst = [...cases].sort((a, b) => a.fresh.steady.marginK - b.fresh.steady.marginK)[0];
   if (!worst) return [];
-  const { fresh, old, name, why } = worst;
+  const { fresh, old, name, why, airConditioning = true } = worst;
   const { marginK, limit } = fresh.steady;
   const beside = `${old ? ` The old one: ${topTankWords(old.steady, units)}.` : ''}${
     why ? ` Hotter than the old one: ${WHY_HOTTER[why]}.` : ''
   }`;
-  const label = CASES[name].label;
+  const label = caseWords(name, airConditioning);
   if (fresh.u === undefined)
     return [
       {
@@ -519,7 +525,7 @@ export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
     ),
     ...relationFindings(plan.together),
     ...workFindings(plan.work, { byMm: plan.lowered, boxScrews: screwsInBox(fresh.parts.fan) }, units),
-    ...(fan ? wiringFindings(plan.plan) : []),
+    ...(fan && fan.words.drivenBy?.word !== 'engine' ? wiringFindings(plan.plan, plan.kit) : []),
     ...ledgerFindings(
       'wiring',
       ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown'),
@@ -527,7 +533,17 @@ export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
     ),
     ...shroudFindings(plan),
     ...ledgerFindings('agreement', ledger, units).filter((each) => each.word !== 'clear'),
-    ...(fan || plan.settings ? agreementFindings(plan.settings, plan.broken, plan.proposal, units) : []),
+    ...(fan && fan.words.drivenBy?.word === 'engine'
+      ? [
+          {
+            about: 'agreement' as const,
+            word: 'clear' as const,
+            sentence: 'The engine turns the fan: no switch has to agree with the thermostat.',
+          },
+        ]
+      : fan || plan.settings
+        ? agreementFindings(plan.settings, plan.broken, plan.proposal, units)
+        : []),
     ...claimFindings(
       plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : [])),
       units,

@@ -35,12 +35,14 @@ const KIT_ENDS: readonly (readonly [RegExp, string])[] = [
   [/battery feed/i, 'battery, positive, through its inline fuse within a hand’s width of it'],
   [/ignition/i, 'a feed that is live with the ignition on, and not while cranking if there is a choice'],
   [/a\/c/i, 'the compressor’s feed, by a diode, so that the fan starts with it'],
+  [/fan feed|feed to fan/i, 'the fan, its feed'],
+  [/fan ground/i, 'the fan, its ground'],
   [/^ground|chassis/i, 'bare body metal or the battery’s negative, not the radiator'],
   [/probe|sensor/i, 'the probe; either way round where it has two wires'],
   [/switch/i, 'the switch on the dash'],
-  [/fan feed|feed to fan/i, 'the fan, its feed'],
-  [/fan ground/i, 'the fan, its ground'],
 ];
+/** Where the vehicle has none. */
+const TIED_BACK = 'nothing: no air conditioning here. Seal the end and tie it back';
 export interface KitEnd {
   position: string;
   function: string;
@@ -51,8 +53,14 @@ export interface KitEnd {
 }
 
 /** A controller kit’s loom, end by end. */
-export const kitEnds = (plug: Plug): KitEnd[] =>
-  plug.pins.map((pin) => ({ ...pin, to: KIT_ENDS.find(([does]) => does.test(pin.function))?.[1] }));
+export const kitEnds = (plug: Plug, airConditioning: boolean): KitEnd[] =>
+  plug.pins.map((pin) => ({
+    ...pin,
+    to:
+      !airConditioning && /a\/c/i.test(pin.function)
+        ? TIED_BACK
+        : KIT_ENDS.find(([does]) => does.test(pin.function))?.[1],
+  }));
 
 /** Loom to fan, wire by wire, and whether the circuit carries it. */
 export function wiringWork(
@@ -76,8 +84,14 @@ export function wiringWork(
   /** What a fan's current is stated at. */
   const ratedV = statedV(fan?.words.voltage?.word ?? systemV, practice);
   const current = asked.amps ?? fan?.quantities.current?.value;
-  const wireSize = bay.words.fanWire?.word;
+  // A kit brings its own feed, fuse and relay.
+  const feed = kitPlug?.pins.find((pin) => /battery feed/i.test(pin.function));
+  const wireSize = kit ? feed?.gauge.replace(/\s*mm²$/, '') : bay.words.fanWire?.word;
   const wire = wireSize === undefined ? undefined : wireOf(wireSize);
+  const kitQuantities = fresh.parts.kit?.figures.quantities as
+    Record<string, { value: number } | undefined> | undefined;
+  const fuseA = kit ? kitQuantities?.fuse?.value : bay.quantities.fanFuse?.value;
+  const relayA = kitQuantities?.rating?.value;
   const circuitInput: Attempt<Circuit> | undefined =
     current === undefined || !wire
       ? undefined
@@ -87,10 +101,24 @@ export function wiringWork(
           feedM: (asked.feed ?? bay.quantities.fanFeedLength?.value ?? practice.loomFeed) / 1000,
           groundM: (asked.ground ?? bay.quantities.fanGroundLength?.value ?? practice.loomGround) / 1000,
           wire,
-          fuseA: asked.fuse ?? bay.quantities.fanFuse?.value,
-          relayA: asked.relay,
+          fuseA: asked.fuse ?? fuseA,
+          relayA: asked.relay ?? relayA,
         }));
   const circuit = circuitInput?.ok ? attempt(() => checkCircuit(circuitInput.value, practice)) : circuitInput;
-  const ends = kitPlug && kitEnds(kitPlug);
-  return { loom, plug, plan, ends, kit: fresh.parts.kit !== undefined, circuit, circuitInput, wire, current, chargingV, ratedV };
+  const ends = kitPlug && kitEnds(kitPlug, record.vehicle.configuration.airConditioning);
+  return {
+    loom,
+    plug,
+    plan,
+    ends,
+    kit: fresh.parts.kit !== undefined,
+    fuseA,
+    relayA,
+    circuit,
+    circuitInput,
+    wire,
+    current,
+    chargingV,
+    ratedV,
+  };
 }

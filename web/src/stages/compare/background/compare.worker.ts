@@ -16,6 +16,7 @@ export interface CaseAnswer {
   fresh: Likely;
   cooler: { k: number; u: number } | undefined;
   why: WhyHotter | undefined;
+  airConditioning: boolean;
 }
 
 export interface LadderAsked {
@@ -41,6 +42,7 @@ const api = {
       fresh: likely(fresh, measured),
       cooler: old && coolerBy(old, fresh, measured),
       why: old && whyHotter(old, fresh),
+      airConditioning: fresh.conditions.airConditioning,
     }));
   },
   ladder({ works, crawl, stands, chosen, practice, known }: LadderAsked): LadderAnswer {

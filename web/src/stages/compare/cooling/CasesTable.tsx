@@ -1,5 +1,5 @@
 import { kelvins, topTankWords } from '@radiatrix/core/plan';
-import { CASES, WHY_HOTTER, type Likely } from '@radiatrix/core/cooling';
+import { WHY_HOTTER, caseWords, type Likely } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -83,10 +83,10 @@ export function CasesTable({
                 aria-pressed={chosen === i}
                 onClick={() => onChoose(i)}
               >
-                {CASES[each.name].label}
+                {caseWords(each.name, each.airConditioning)}
               </button>
             ) : (
-              CASES[each.name].label
+              caseWords(each.name, each.airConditioning)
             )}
           </th>
           <td className="figure text-muted px-1.5 text-right text-[14px]">{each.old && t(each.old)}</td>

@@ -71,7 +71,7 @@ function Behind({ shown }: { shown: CaseAnswer }) {
   ];
   return (
     <Block
-      title={`Behind ${CASES[shown.name].label.charAt(0).toLowerCase()}${CASES[shown.name].label.slice(1)}`}
+      title={`Behind ${CASES[shown.name].label.toLowerCase()}${shown.airConditioning ? ', A/C on' : ''}`}
       aside={`limited by ${LIMITS[now.limit]}`}
     >
       <div className="grid gap-x-7 md:grid-cols-[1fr_280px]">

@@ -5,10 +5,13 @@ export function PlugFaces({
   loom,
   fan,
   plan,
+  from = 'loom',
 }: {
   loom: Plug | undefined;
   fan: Plug | undefined;
   plan: WiringPlan | undefined;
+  /** What brings the feed. */
+  from?: 'loom' | 'kit';
 }) {
   if (!loom || !fan || !plan)
     return (
@@ -47,7 +50,7 @@ export function PlugFaces({
             fontSize="15"
             fontWeight="600"
           >
-            {side} {plug.code}
+            {side === 'loom' ? from : side} {plug.code}
           </text>
           <rect
             x={x}

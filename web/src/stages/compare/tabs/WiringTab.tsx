@@ -11,6 +11,13 @@ import { ELECTRIC_CARE } from '../words.ts';
 /** Connector to connector by what each wire does, and whether the circuit carries it. */
 export function WiringTab(props: TabProps) {
   const { compared, found } = props;
+  if (compared.fresh.assembly.fan?.words.drivenBy?.word === 'engine')
+    return (
+      <>
+        <Answer found={found.filter((each) => each.about === 'wiring')} />
+        <p className="text-muted">The engine turns the new fan: it has no wire of its own.</p>
+      </>
+    );
   return (
     <>
       <Answer found={found.filter((each) => each.about === 'wiring')} />
@@ -18,7 +25,12 @@ export function WiringTab(props: TabProps) {
         <div>
           {compared.ends && <KitEnds ends={compared.ends} />}
           <Block title={compared.kit ? 'Kit to fan, joined by function' : 'Joined by function'}>
-            <PlugFaces loom={compared.loom} fan={compared.plug} plan={compared.plan} />
+            <PlugFaces
+              loom={compared.loom}
+              fan={compared.plug}
+              plan={compared.plan}
+              from={compared.kit ? 'kit' : 'loom'}
+            />
             <PlanTable compared={compared} />
           </Block>
           <Schools {...props} />
@@ -145,7 +157,7 @@ function Schools({ compared, asked, change }: TabProps) {
 
 function CircuitBlock({ planning, compared, practice, asked, change }: TabProps) {
   const { circuit, circuitInput, wire, chargingV } = compared;
-  const { fanFuse, fanFeedLength, fanGroundLength } = planning.bay.quantities;
+  const { fanFeedLength, fanGroundLength } = planning.bay.quantities;
   const answer = circuit?.ok ? circuit.value : undefined;
   const running = circuitInput?.ok ? circuitInput.value.currentA : undefined;
   return (
@@ -164,7 +176,7 @@ function CircuitBlock({ planning, compared, practice, asked, change }: TabProps)
           dimension="current"
           range={[1, 120]}
           value={asked.fuse}
-          usual={fanFuse?.value}
+          usual={compared.fuseA}
           onChange={(fuse) => change({ fuse })}
         />
         <Knob
@@ -173,6 +185,7 @@ function CircuitBlock({ planning, compared, practice, asked, change }: TabProps)
           dimension="current"
           range={[1, 200]}
           value={asked.relay}
+          usual={compared.relayA}
           onChange={(relay) => change({ relay })}
         />
         <Knob
@@ -193,7 +206,10 @@ function CircuitBlock({ planning, compared, practice, asked, change }: TabProps)
         />
         <p className="pt-[22px]">
           <span className="figure text-[14px]">{wire ? wire.name : '?'}</span>
-          <span className="text-muted text-[14px]"> {wire ? 'wire on record' : 'wire not on record'}</span>
+          <span className="text-muted text-[14px]">
+            {' '}
+            {wire ? (compared.kit ? 'the kit’s feed' : 'wire on record') : 'wire not on record'}
+          </span>
         </p>
       </div>
       {!circuitInput && (
