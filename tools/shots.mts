@@ -80,10 +80,23 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText(/drawn 200,000 times/).waitFor();
     return page;
   },
-  'compare-wiring': () => compare('bay', 'Wiring'),
+  'compare-wiring': async () => {
+    const page = await open('mara', 'bay', DESK);
+    await bench(page, '1969 halberd v8 manual');
+    await choose(page, 'NT-F 2500');
+    await page.getByRole('link', { name: 'Compare', exact: true }).last().click();
+    await page.getByLabel('New kit', { exact: true }).waitFor();
+    await page.getByLabel('Old fan', { exact: true }).selectOption({ label: 'OS-F 18' });
+    await page.getByLabel('New radiator', { exact: true }).selectOption({ label: 'OS 1968' });
+    await page.getByLabel('New kit', { exact: true }).selectOption({ label: 'NT-K 2' });
+    await page.getByRole('tab', { name: /^Wiring/ }).click();
+    await page.getByRole('table', { name: 'Ends of the controller kit' }).waitFor();
+    return page;
+  },
   'compare-cooling': async () => {
     const page = await compare('sheet', 'Cooling');
-    await page.getByRole('button', { name: 'Long climb' }).click();
+    await page.getByLabel('Its shroud is').selectOption({ label: 'cracked' });
+    await page.getByText('Whole shroud').waitFor();
     return page;
   },
   'compare-drive': async () => {
@@ -94,7 +107,7 @@ const views: Record<string, () => Promise<Page>> = {
   'compare-agreement': () => compare('sheet', 'Agreement'),
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);
-    await page.goto('/ask?q=tussok+diesel+aircon+blue');
+    await page.goto('/ask?q=tussok+diesel+no+auto+aircon+blue');
     await page.locator('[data-first-candidate]').waitFor();
     return page;
   },

@@ -1,4 +1,11 @@
-import { CASE_NAMES, airToBoil, likely, steady, type CaseName, type CoolingInputs } from '../src/cooling/index.ts';
+import {
+  CASE_NAMES,
+  airToBoil,
+  likely,
+  steady,
+  type CaseName,
+  type CoolingInputs,
+} from '../src/cooling/index.ts';
 import { FIVE, worksInputs, type OfFive } from './demo-vehicles.ts';
 
 const each = (change: (inputs: CoolingInputs) => CoolingInputs) => (name: OfFive, at: CaseName) =>

@@ -18,7 +18,15 @@ function figures<K extends SubjectKind>(subject: K, { figures: written }: Writte
   for (const { key, text, method } of written) {
     const figure = readFigure(subject, key, text, method as Method);
     if (!figure.ok) continue;
-    const trace = { figureId: 1, method: method as Method, grade: 2 as const, source: '', text, by: '', at: '' };
+    const trace = {
+      figureId: 1,
+      method: method as Method,
+      grade: 2 as const,
+      source: '',
+      text,
+      by: '',
+      at: '',
+    };
     if (figure.type === 'quantity') set.quantities[key] = { value: figure.value, u: figure.u, trace };
     else set.words[key] = { word: figure.word, trace };
   }

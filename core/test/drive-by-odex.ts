@@ -48,9 +48,7 @@ export function driveByOdex(
         fanSpeeds: stage < 0 ? (drive.setUp.fans!.count === 1 ? [0] : [0, 0]) : control.stages[stage]!.speeds,
       });
       const exact = (lift: number): number =>
-        lift <= 0
-          ? 0
-          : radiatorTakes(side, drive.setUp, flowOf(at) * FLOW(lift), 95, AS_SAID).perDegreeWK;
+        lift <= 0 ? 0 : radiatorTakes(side, drive.setUp, flowOf(at) * FLOW(lift), 95, AS_SAID).perDegreeWK;
       known.set(key, {
         inC: Math.min(side.airInC, at.ambientC + 60),
         takes: smooth ? smooth(exact) : exact,
@@ -59,9 +57,7 @@ export function driveByOdex(
     return known.get(key)!;
   };
   const flows = drive.legs.map(flowOf);
-  const heats = drive.legs.map(
-    (at) => airSide(inputsOf(at)).heat.coolantW,
-  );
+  const heats = drive.legs.map((at) => airSide(inputsOf(at)).heat.coolantW);
   const span = thermostat.fullyOpenC - thermostat.opensC;
   const clamp = (x: number): number => Math.min(1, Math.max(0, x));
   const lift = (wax: number): number => {

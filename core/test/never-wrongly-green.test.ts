@@ -90,7 +90,6 @@ const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>
   'motor.side': { any: 'where that side turns the same way, it goes there too' },
   'blade.side': { 'word only': 'where a single fan turns the same way, it goes there too' },
   'blade.count': { any: 'another number sounds otherwise: said in an advisory row' },
-  'kit.kitConnector': { any: 'its ends are wired one by one, by what they do, in the plan' },
   'kit.rating': { 'far above': MORE },
   'kit.fanOn': { 'a little below': 'it comes on a little earlier' },
   'kit.fanOff': { 'a little above': 'it goes off a little earlier' },

@@ -44,6 +44,10 @@ export const PLUGS: ReadonlyMap<string, Plug> = new Map([
   plug('FAN-2B', 'ground', 'fan feed, switched'),
   plug('FAN-3A', 'fan feed, low speed', 'fan feed, high speed', 'ground'),
   plug('FAN-4M', 'battery feed', 'ground', 'speed command', 'wake'),
+  [
+    'KIT-7',
+    { code: 'KIT-7', pins: [{ position: '1', function: 'battery feed', colour: 'red', gauge: '10 mm²' }] },
+  ],
   plug('MOD-3', 'battery feed', 'ground', 'speed command'),
 ]);
 

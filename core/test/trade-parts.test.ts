@@ -96,6 +96,13 @@ describe('a controller kit', () => {
     expect(row.margin!.value).toBeCloseTo(0.75 * 40 - 28.2 * (14 / 13.5) ** 2, 6);
     expect(row.outcome).toBe('fail');
   });
+  test('its fuse protects its own feed: 50 A on 6 mm² is turned away, whatever the fan takes; a loom not on record is unknown', () => {
+    const thin = { ...VEHICLE, plugs: new Map([...PLUGS, ['KIT-7', { code: 'KIT-7', pins: [{ position: '1', function: 'battery feed', colour: 'red', gauge: '6 mm²' }] }]]) }; // prettier-ignore
+    const kit = soundPart('kit', { fuse: value(50, 0, 3, 'sheet'), rating: value(60, 0, 3, 'sheet') });
+    expect(outcomes(thin, kit).kitWire).toBe('fail');
+    expect(outcomes(VEHICLE, kit).kitWire).toBe('pass');
+    expect(outcomes({ ...VEHICLE, plugs: new Map() }, kit).kitWire).toBe('unknown');
+  });
   test('without an end for the A/C a vehicle that has it wants one; a hand’s switch is never straight in', () => {
     expect(judgeFit(VEHICLE, soundPart('kit', {}, { acRequest: word('no') })).work).toMatchObject([{ code: 'ac-request' }]);
     expect(judgeFit({ ...VEHICLE, airConditioning: false }, soundPart('kit', {}, { acRequest: word('no') })).verdict).toBe('straight-in');

@@ -107,6 +107,7 @@ const PHRASES: Record<Exclude<CheckId, 'listed' | 'coherent'>, { have: string; n
   kitPlug: { have: 'End for the fan', need: 'the fan has', good: 'plugs in', short: 'another plug' },
   kitRating: { have: 'Its relay carries', need: 'the fan draws', good: 'in hand', short: 'less than the fan draws: the contacts weld' },
   kitFuse: { have: 'Its fuse carries for hours', need: 'the fan draws', good: 'in hand', short: 'less than the fan draws: it blows' },
+  kitWire: { have: 'Its fuse is', need: 'its own feed carries', good: 'protected', short: 'more than the wire carries lies behind the fuse' },
   kitProbe: { have: 'Probe:', need: 'the port has', good: 'screws in', short: 'does not screw in' },
   kitRequest: { have: 'End for the A/C:', need: 'air conditioning wants one:', good: 'meets it', short: 'the condenser gets no air at a standstill' },
   kitByHand: { have: 'Probe:', need: 'a temperature that nobody has to watch:', good: 'meets it', short: 'somebody has to think of the switch' },

@@ -208,7 +208,7 @@ export async function judged(
 
 const SETS_SHOWN = 5;
 /** Kinds that a set takes where they spare work. */
-const OPTIONAL_KINDS: readonly PartKind[] = ['adapter', 'fixings'];
+const OPTIONAL_KINDS: readonly PartKind[] = ['adapter', 'fixings', 'kit'];
 const USUAL_KINDS: readonly PartKind[] = ['radiator', 'shroud', 'fan', 'thermostat', 'cap', 'mount'];
 
 /** Complete sets for a vehicle: parts that suit it and each other. */

@@ -114,6 +114,7 @@ export const RULES = {
   kitPlug: rule('Kit’s end on the fan', 'kit', { work: by('re-terminate', 'kit’s fan end') }),
   kitRating: rule('Kit’s relay above the fan', 'kit'),
   kitFuse: rule('Kit’s fuse carries the fan', 'kit'),
+  kitWire: rule('Kit’s fuse protects its wire', 'kit'),
   kitProbe: rule('Probe in a port', 'kit', { work: by('sensor-adapter', 'probe') }),
   kitRequest: rule('Starts with the A/C', 'kit', { work: by('ac-request', 'kit') }),
   kitByHand: rule('Switches by itself', 'kit', { work: by('mind-the-switch', 'kit') }),

@@ -2,7 +2,6 @@ import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../.
 import { workOf, type Practice } from '../../practice/index.ts';
 import {
   match,
-  measured,
   ofBay,
   onlyWhere,
   same,

@@ -1,4 +1,5 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
+import { wireOf } from '../../electrical/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
 import {
   lacking,
@@ -66,6 +67,42 @@ function carries(
   };
 }
 
+/** The feed of the kit's own loom, as thin as its record says. */
+const feedOf = (vehicle: FitVehicle, figures: Kit) => {
+  const code = figures.words.kitConnector?.word;
+  const feed = code === undefined ? undefined : vehicle.plugs?.get(code)?.pins.find((pin) => /battery feed/i.test(pin.function));
+  return feed && wireOf(feed.gauge);
+}; // prettier-ignore
+
+/** The wire behind the kit's fuse: the fuse must give way before it glows. */
+const wire: Check = {
+  id: 'kitWire',
+  rule: RULES.kitWire,
+  family: 'clearance',
+  beside: [],
+  keys: () => ({ vehicle: 'fanDraws', part: 'fuse' }),
+  judge: (vehicle, part: { figures: Kit }, finding, practice) => {
+    const [own, feed] = [part.figures.quantities.fuse, feedOf(vehicle, part.figures)];
+    if (lacking(finding, true, feed && own)) return;
+    finding.margin = feed!.ampacityA - own!.value;
+    finding.u = own!.u;
+    const chance = chanceClear(finding.margin, finding.u);
+    settle(finding, false, chance, chance, practice);
+  },
+  show: (vehicle, part) => {
+    const figures = part.figures as Kit;
+    const [own, feed] = [figures.quantities.fuse, feedOf(vehicle, figures)];
+    return {
+      need: feed && { type: 'quantity', value: feed.ampacityA, u: 0, dimension: 'current' },
+      have: measured(own, 'current'),
+      ...sides([
+        ['part', { subject: 'kit', key: 'kitConnector' }, feed ? figures.words.kitConnector : undefined],
+        ['part', { subject: 'kit', key: 'fuse' }, own],
+      ]),
+    };
+  },
+};
+
 const FAN_END = {
   get: (vehicle: FitVehicle) =>
     vehicle.beside?.fan ? wordOf(vehicle.beside.fan as never, 'fanConnector') : vehicle.figures.words.fanConnector,
@@ -121,6 +158,7 @@ export const kitChecks: Check[] = [
   words('kitPlug', 'kit', 'fanPlug', FAN_END, (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable), () => true, { beside: ['fan'] }),
   carries('kitFuse', 'fuse', 'fuseShare'),
   carries('kitRating', 'rating', 'relayShare'),
+  wire,
   probe,
   words('kitRequest', 'kit', 'acRequest', { get: () => A_C, at: () => ({ subject: 'kit', key: 'acRequest' }) }, (_need, have) => (have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
   words('kitByHand', 'kit', 'probe', { get: () => ITSELF, at: () => ({ subject: 'kit', key: 'probe' }) }, (_need, have) => (have === 'none' ? 'change' : 'pass')),

@@ -79,7 +79,7 @@ const TOPIC_OF: Record<CheckId, Topic> = {
   tankSort: 'ports', tankHoles: 'ports', tankHose: 'ports', mountBore: 'face', mountHole: 'face', adapterHose: 'ports', adapterPort: 'ports', adapterGround: 'wiring',
   fanDrive: 'wiring', fanKit: 'wiring', hubThread: 'depth', hubCircle: 'depth', hubPilot: 'depth', drivenBlade: 'depth',
   bladeShaft: 'depth', bladeBore: 'depth', bladeTips: 'depth', bladeCount: 'depth',
-  kitPlug: 'wiring', kitRating: 'wiring', kitFuse: 'wiring', kitProbe: 'ports', kitRequest: 'wiring', kitByHand: 'agreement',
+  kitPlug: 'wiring', kitRating: 'wiring', kitFuse: 'wiring', kitWire: 'wiring', kitProbe: 'ports', kitRequest: 'wiring', kitByHand: 'agreement',
   setUpperRadiator: 'ports', setUpperEngine: 'ports', setUpperLength: 'ports', setLowerRadiator: 'ports', setLowerEngine: 'ports', setLowerLength: 'ports',
   reroutePlate: 'ports', rerouteSeat: 'ports', reroutePort: 'ports',
 }; // prettier-ignore

@@ -86,7 +86,7 @@ export function wiringWork(
   const current = asked.amps ?? fan?.quantities.current?.value;
   // A kit brings its own feed, fuse and relay.
   const feed = kitPlug?.pins.find((pin) => /battery feed/i.test(pin.function));
-  const wireSize = kit ? feed?.gauge.replace(/\s*mm²$/, '') : bay.words.fanWire?.word;
+  const wireSize = kit ? feed?.gauge : bay.words.fanWire?.word;
   const wire = wireSize === undefined ? undefined : wireOf(wireSize);
   const kitQuantities = fresh.parts.kit?.figures.quantities as
     Record<string, { value: number } | undefined> | undefined;

@@ -69,7 +69,10 @@ export function Choosers({
                 onChange={(event) =>
                   change({
                     [key]: Number(event.target.value),
-                    ...(key === 'nr' ? { part: Number(event.target.value) || undefined } : {}),
+                    // Another radiator in hand: fan and shroud that stood there because they were in hand stay.
+                    ...(key === 'nr'
+                      ? { part: Number(event.target.value) || undefined, nf: asked.nf, ns: asked.ns }
+                      : {}),
                     // Spacers and switches belong to the fan they were chosen for.
                     ...(key === 'nf'
                       ? { spacer: undefined, on: undefined, off: undefined, on2: undefined, off2: undefined }

@@ -1,0 +1,76 @@
+import { expect, test, type Page } from '@playwright/test';
+import { candidate, putOnBench, signIn } from './people.ts';
+
+const pick = (page: Page, list: string, number: string) =>
+  page.getByLabel(list, { exact: true }).selectOption({ label: number });
+const verdictOf = (page: Page, number: string) => candidate(page, number);
+
+test('a caller denies the automatic and gets the manual’s radiator', async ({ page }) => {
+  await signIn(page, 'cleo');
+  await page.keyboard.press('/');
+  await page.keyboard.type('2010 tussock diesel, not the automatic, aircon');
+  const understood = page.getByRole('region', { name: 'How it was understood' });
+  await expect(understood).toContainText(/manual/i);
+  await expect(page.locator('[data-first-candidate]')).toContainText('manual, 5-speed');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Vehicle on the bench' })).toContainText('manual');
+  // Without a cooler for a transmission it goes in here; into the automatic it does not.
+  await expect(verdictOf(page, 'NT-R 4401')).toContainText('Goes straight in');
+});
+
+test('a belt fan beside a two-fan frame and its controller, wired wire by wire; what the conversion costs and gains', async ({
+  page,
+}) => {
+  await signIn(page, 'mara');
+  await putOnBench(page, '1969 halberd v8 manual');
+  await expect(verdictOf(page, 'OS-F 18')).toContainText('Goes straight in');
+  await expect(verdictOf(page, 'MV-F 20')).toContainText('Does not go in');
+  await verdictOf(page, 'NT-F 2500').click();
+  await expect(page.getByRole('list', { name: 'Work' })).toContainText(
+    'Take the engine-driven fan, its clutch and spacer off; the pulley keeps its studs',
+  );
+  await page.keyboard.press('4');
+  await pick(page, 'Old fan', 'OS-F 18');
+  await pick(page, 'Old radiator', 'OS 1968');
+  await pick(page, 'New radiator', 'OS 1968');
+  await pick(page, 'New fan', 'NT-F 2500');
+
+  // The kit that cannot carry two fans is turned away by its fuse; the other is taken.
+  await pick(page, 'New kit', 'MV-K 1');
+  await page.getByRole('tab', { name: /^Wiring/ }).click();
+  const found = page.getByRole('list', { name: 'What was found' });
+  await expect(found).toContainText('less than the fan draws: it blows');
+  await pick(page, 'New kit', 'NT-K 2');
+  await expect(found).not.toContainText('it blows');
+  const ends = page.getByRole('table', { name: 'Ends of the controller kit' });
+  await expect(ends.getByRole('row')).toHaveCount(8);
+  await expect(ends.getByRole('row', { name: /ignition feed/ })).toContainText('live with the ignition on');
+  await expect(ends.getByRole('row', { name: /A\/C request/ })).toContainText('tie it back');
+  await expect(page.getByRole('table', { name: 'Tag list' }).getByRole('row')).toHaveCount(5);
+  await expect(found).toContainText('The fan plugs straight into its kit.');
+
+  // No port for the probe in this radiator: an inline adapter.
+  await page.getByRole('tab', { name: /^Ports/ }).click();
+  await expect(found).toContainText('Fit an inline sensor adapter');
+
+  await page.getByRole('tab', { name: /^Cooling/ }).click();
+  const ladder = page.getByRole('region', { name: 'If it runs hot: the ladder' });
+  await expect(ladder).toContainText('Stock is enough');
+  await expect(ladder).toContainText(/at idle with everything on the alternator is 1\d A short/);
+  await expect(ladder).toContainText(/the belt fan takes \d\.\d kW/);
+  await ladder.getByLabel('Its shroud is').selectOption({ label: 'gone' });
+  const steps = ladder.getByRole('table');
+  await expect(steps.getByRole('row').nth(1)).toContainText('Whole shroud');
+  await expect(steps.getByRole('row').nth(1)).toContainText('put back');
+  await expect(page).toHaveURL(/shroudNow=gone/);
+});
+
+test('left and right motors go on their sides; one of the wrong hand does not', async ({ page }) => {
+  await signIn(page, 'cleo');
+  await putOnBench(page, '2010 merlet 1.8');
+  await expect(verdictOf(page, 'NT-M 72 L')).toContainText('Goes straight in');
+  await expect(verdictOf(page, 'NT-M 72 R')).toContainText('Goes straight in');
+  await expect(verdictOf(page, 'MV-M 9')).toContainText('blows the wrong way');
+  await expect(verdictOf(page, 'MV-W 7')).toContainText('Does not go in');
+});
