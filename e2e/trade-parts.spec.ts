@@ -64,6 +64,23 @@ test('a belt fan beside a two-fan frame and its controller, wired wire by wire; 
   await expect(steps.getByRole('row').nth(1)).toContainText('Whole shroud');
   await expect(steps.getByRole('row').nth(1)).toContainText('put back');
   await expect(page).toHaveURL(/shroudNow=gone/);
+
+  // Kept in a job, with what was found of the vehicle; the fan's sheet carries the kit's wires and what moves over.
+  await page.getByRole('button', { name: 'Keep in a job' }).click();
+  await page.getByLabel('Into').selectOption('new');
+  await page.getByLabel('New job, called in the shop').fill('belt to electric');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page
+    .getByRole('status')
+    .getByRole('link', { name: /^job \d+/ })
+    .click();
+  const plan = page.getByRole('region', { name: 'Plan' });
+  await expect(plan).toContainText('Goes in with changes');
+  await plan.getByRole('link', { name: /^Install sheet, NT-F 2500/ }).click();
+  const sheet = page.getByRole('article', { name: 'Install sheet' });
+  await expect(sheet).toContainText('From the belt to two electric fans');
+  await expect(sheet.getByRole('region', { name: 'Kit, wire by wire' })).toContainText('tie it back');
+  await expect(sheet).toContainText('Take the engine-driven fan, its clutch and spacer off');
 });
 
 test('left and right motors go on their sides; one of the wrong hand does not', async ({ page }) => {

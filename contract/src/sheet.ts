@@ -1,3 +1,4 @@
+import type { KitEnd } from '@radiatrix/core/plan';
 import type { Sheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
@@ -34,6 +35,8 @@ export interface SheetRecord {
   sheet: Sheet;
   coolantType: string;
   connectors: ConnectorDocument[];
+  /** A controller kit that goes in, or that the job has going in beside the fan: where each of its ends goes. */
+  kit: { number: string; ends: KitEnd[] } | null;
   /** Everything on it is released, so installers may see it. */
   released: boolean;
 }

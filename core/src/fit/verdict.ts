@@ -1,3 +1,4 @@
+import { PART_KINDS } from '../figures/index.ts';
 import {
   EFFORTS, USUAL_PRACTICE, WORK_TABLE, mergeWork, minutesOf, needed, ownOf,
   type Practice, type PracticeName, type Work,
@@ -74,52 +75,68 @@ const byInstalled = (
   { note, on }: { note: string; on: string },
 ): Deciding => ({ by: 'installed', result, note, on });
 
-/** Gathers check outcomes into a verdict. Used by the bare judgement and by the full ledger, so they cannot differ. */
+/** One check that stands out, and its place in the ledger: of two alike the earlier one counts. */
+interface Foremost {
+  check: Check | undefined;
+  at: number;
+  by: number;
+}
+const nothingYet = (): Foremost => ({ check: undefined, at: Infinity, by: -Infinity });
+
+function forget(foremost: Foremost): void {
+  foremost.check = undefined;
+  foremost.at = Infinity;
+  foremost.by = -Infinity;
+}
+
+function stand(foremost: Foremost, check: Check, at: number, by: number): void {
+  if (by < foremost.by || (by === foremost.by && at > foremost.at)) return;
+  foremost.check = check;
+  foremost.at = at;
+  foremost.by = by;
+}
+
+/**
+ * Gathers check outcomes into a verdict, in whatever order they come. Used by the bare judgement and by the full ledger,
+ * so they cannot differ.
+ */
 class Tally {
-  fail: Check | undefined;
-  doubt: Check | undefined;
-  change: Check | undefined;
-  tightest: Check | undefined;
+  private readonly failed = nothingYet();
+  private readonly doubted = nothingYet();
+  private readonly changed = nothingYet();
+  private readonly tight = nothingYet();
   known = 0;
-  private worstShort = 0;
-  private leastChance = 2;
-  private leastSpare = Infinity;
 
   reset(): void {
-    this.fail = this.doubt = this.change = this.tightest = undefined;
+    forget(this.failed);
+    forget(this.doubted);
+    forget(this.changed);
+    forget(this.tight);
     this.known = 0;
-    this.worstShort = 0;
-    this.leastChance = 2;
-    this.leastSpare = Infinity;
   }
 
-  add(check: Check, finding: Finding): void {
+  /** @param at place of the check in the ledger */
+  add(check: Check, finding: Finding, at: number): void {
     const { outcome } = finding;
     if (outcome === 'not-asked') return;
     if (outcome !== 'unknown') this.known += 1;
     if (outcome === 'change') {
-      if (!this.change || effortOf(check) > effortOf(this.change)) this.change = check;
+      stand(this.changed, check, at, effortOf(check));
       return;
     }
     if (!check.rule.decisive) return;
-    if (outcome === 'fail') {
-      // A missing thing (a cooler, a side) decides before a figure that is short.
-      const short = check.family === 'words' ? Infinity : -finding.margin;
-      if (!this.fail || short > this.worstShort) {
-        this.fail = check;
-        this.worstShort = short;
-      }
-    } else if (outcome === 'unknown' || outcome === 'open') {
-      // An unknown says more about what to do next than an open figure with an even chance.
-      const chance = outcome === 'unknown' ? -1 : finding.chance;
-      if (chance < this.leastChance) {
-        this.doubt = check;
-        this.leastChance = chance;
-      }
-    } else if (check.family !== 'words' && finding.margin < this.leastSpare) {
-      this.tightest = check;
-      this.leastSpare = finding.margin;
-    }
+    // A missing thing (a cooler, a side) decides before a figure that is short.
+    if (outcome === 'fail')
+      stand(this.failed, check, at, check.family === 'words' ? Infinity : -finding.margin);
+    // An unknown says more about what to do next than an open figure with an even chance.
+    else if (outcome === 'unknown' || outcome === 'open')
+      stand(this.doubted, check, at, outcome === 'unknown' ? 1 : -finding.chance);
+    else if (check.family !== 'words') stand(this.tight, check, at, -finding.margin);
+  }
+
+  /** A word that does not agree decides, whatever comes after it: once words are looked at in their order, nothing can outdo it. */
+  get settled(): boolean {
+    return this.failed.by === Infinity;
   }
 
   conclude(evidence: Evidence): { verdict: VerdictWord; deciding: Deciding } {
@@ -127,27 +144,31 @@ class Tally {
     const { fit, misfit } = evidence.installed.length === 0 ? NEVER_TRIED : confirmed(evidence.installed);
     if (fit && misfit) return { verdict: 'not-proven', deciding: byInstalled('both', misfit) };
     if (misfit) return { verdict: 'no', deciding: byInstalled('misfit', misfit) };
-    if (this.fail) {
+    const fail = this.failed.check;
+    const doubt = this.doubted.check;
+    const change = this.changed.check;
+    const tightest = this.tight.check;
+    if (fail) {
       // A figure says no and a closed job says yes: one of them is wrong, and nobody should guess which.
       return fit
         ? { verdict: 'not-proven', deciding: byInstalled('against-figures', fit) }
-        : { verdict: 'no', deciding: { by: 'check', check: this.fail.id } };
+        : { verdict: 'no', deciding: { by: 'check', check: fail.id } };
     }
-    if (this.doubt && !fit) {
+    if (doubt && !fit) {
       return {
         verdict: 'not-proven',
-        deciding: this.known === 0 ? { by: 'nothing-known' } : { by: 'check', check: this.doubt.id },
+        deciding: this.known === 0 ? { by: 'nothing-known' } : { by: 'check', check: doubt.id },
       };
     }
-    if (this.change || fit?.result === 'with changes') {
+    if (change || fit?.result === 'with changes') {
       return {
         verdict: 'changes',
-        deciding: this.change ? { by: 'check', check: this.change.id } : byInstalled('fit', fit!),
+        deciding: change ? { by: 'check', check: change.id } : byInstalled('fit', fit!),
       };
     }
-    if (this.doubt || !this.tightest)
+    if (doubt || !tightest)
       return { verdict: 'straight-in', deciding: fit ? byInstalled('fit', fit!) : { by: 'nothing-known' } };
-    return { verdict: 'straight-in', deciding: { by: 'check', check: this.tightest.id } };
+    return { verdict: 'straight-in', deciding: { by: 'check', check: tightest.id } };
   }
 }
 
@@ -164,14 +185,29 @@ export function createJudge(practice: Practice = USUAL_PRACTICE): Judge {
   const tally = new Tally();
   return (vehicle, part, evidence = NO_EVIDENCE) => {
     tally.reset();
-    for (const check of CHECKS[part.kind]) {
+    for (const { check, at } of WORDS_FIRST[part.kind]) {
       if (leftTo(check, vehicle)) continue;
       check.judge(vehicle, part as never, finding, practice);
-      tally.add(check, finding);
+      tally.add(check, finding, at);
+      if (check.family === 'words' && tally.settled) break;
     }
     return tally.conclude(evidence);
   };
 }
+
+/** Checks of words before those of figures, each in the order of the ledger: they cost little, and one that fails decides. */
+const WORDS_FIRST = Object.fromEntries(
+  PART_KINDS.map((kind) => {
+    const placed = CHECKS[kind].map((check, at) => ({ check, at }));
+    return [
+      kind,
+      [
+        ...placed.filter(({ check }) => check.family === 'words'),
+        ...placed.filter(({ check }) => check.family !== 'words'),
+      ],
+    ];
+  }),
+) as unknown as Record<FitPart['kind'], readonly { check: Check; at: number }[]>;
 
 /** Asked by the part that goes in beside it. */
 const leftTo = (check: Check, vehicle: FitVehicle): boolean =>
@@ -214,7 +250,7 @@ function rowsOf(
   vehicle: FitVehicle,
   part: FitPart,
   practice: Practice,
-  seen: (check: Check, finding: Finding) => void,
+  seen: (check: Check, finding: Finding, at: number) => void,
 ): LedgerRow[] {
   const finding = blankFinding();
   const shops = ownOf(practice);
@@ -224,11 +260,11 @@ function rowsOf(
     get: (lines, name: PracticeName) => { used.add(name); return lines[name]; },
   }); // prettier-ignore
   const rows: LedgerRow[] = [];
-  for (const check of CHECKS[part.kind]) {
+  for (const [at, check] of CHECKS[part.kind].entries()) {
     if (leftTo(check, vehicle)) continue;
     used.clear();
     check.judge(vehicle, part as never, finding, read);
-    seen(check, finding);
+    seen(check, finding, at);
     if (finding.outcome === 'not-asked') continue;
     const { need, have, traces, missing } = check.show(vehicle, part, read);
     const work = check.work?.(vehicle, part, finding, read);
@@ -279,7 +315,7 @@ export function judgeFit(
   practice: Practice = USUAL_PRACTICE,
 ): Verdict {
   const tally = new Tally();
-  const rows = rowsOf(vehicle, part, practice, (check, finding) => tally.add(check, finding));
+  const rows = rowsOf(vehicle, part, practice, (check, finding, at) => tally.add(check, finding, at));
   const ledger: LedgerRow[] = [listingRow(evidence), ...rows];
   let grade: Grade = 2;
   for (const row of rows)

@@ -1,7 +1,7 @@
 import type { JobPart } from './state.ts';
 
 /** The kinds of part that a plan lays side by side, old and new. */
-export const SIDE_KINDS = ['radiator', 'fan', 'shroud'] as const;
+export const SIDE_KINDS = ['radiator', 'fan', 'shroud', 'kit'] as const;
 export type SideKind = (typeof SIDE_KINDS)[number];
 export type SideIds = Record<SideKind, number | undefined>;
 
@@ -17,6 +17,7 @@ export function sidesOf(parts: readonly JobPart[]): { old: SideIds; fresh: SideI
     radiator: find('radiator'),
     fan: find('fan'),
     shroud: find('shroud'),
+    kit: find('kit'),
   });
   return {
     old: side((kind) => idOf(kind, 'comes off', 'stays')),

@@ -7,3 +7,14 @@ export const partIsSeen = (partId: SQLWrapper): SQL =>
 /** A condition for a query that names parts: who works on the library sees all of them. */
 export const seenPart = (drafts: boolean, partId: SQLWrapper): SQL =>
   drafts ? sql`true` : partIsSeen(partId);
+
+/** Records that everybody meets as soon as a vehicle has them; one that no vehicle has is known to editors alone. */
+export const NAMED_BY_VEHICLES = {
+  model: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.model_id = ${id})`,
+  make: (id: SQLWrapper) => sql`exists (select 1 from model m join configuration named on named.model_id = m.id where m.make_id = ${id})`,
+  engine: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.engine_id = ${id})`,
+  transmission: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.transmission_id = ${id})`,
+  bay: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.bay_id = ${id})`,
+} as const; // prettier-ignore
+export type NamedByVehicles = keyof typeof NAMED_BY_VEHICLES;
+export const isNamedByVehicles = (table: string): table is NamedByVehicles => table in NAMED_BY_VEHICLES;

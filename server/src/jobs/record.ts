@@ -12,13 +12,14 @@ import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { choicesOf, foldedJob, storyOf, type FoldedJob } from './service.ts';
 
-const LETTERS = { radiator: 'r', fan: 'f', shroud: 's' } as const;
+const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
 
 function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string {
   const params = new URLSearchParams();
   for (const kind of SIDE_KINDS) {
-    params.set(`o${LETTERS[kind]}`, String(sides.old[kind] ?? 0));
-    params.set(`n${LETTERS[kind]}`, String(sides.fresh[kind] ?? 0));
+    // A controller kit only goes in, and only where an engine-driven fan comes off.
+    if (kind !== 'kit') params.set(`o${LETTERS[kind]}`, String(sides.old[kind] ?? 0));
+    if (kind !== 'kit' || sides.fresh.kit) params.set(`n${LETTERS[kind]}`, String(sides.fresh[kind] ?? 0));
   }
   for (const [key, value] of Object.entries(choices))
     if (typeof value === 'number' || typeof value === 'string') params.set(key, String(value));

@@ -2,6 +2,7 @@ import { and, eq, getTableColumns, ilike, or, sql, type SQL } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { LibraryTable, RecordValues } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import { NAMED_BY_VEHICLES, isNamedByVehicles } from '../db/visible.ts';
 import { anywhere } from '../db/literally.ts';
 import { bay, configuration, engine, make, model, source, transmission } from '../db/schema/index.ts';
 
@@ -38,15 +39,6 @@ export const updateRow = (db: Db, table: LibraryTable, id: number, values: Recor
     .set({ ...values, by: sql`nullif(current_setting('radiatrix.person', true), '')::integer`, at: sql`now()` } as never)
     .where(eq(TABLES[table].id, id)); // prettier-ignore
 
-/** What makes a row one that a vehicle or a figure on record names. */
-const IN_USE: Partial<Record<LibraryTable, SQL>> = {
-  make: sql`exists (select 1 from model m join configuration c on c.model_id = m.id where m.make_id = make.id)`,
-  model: sql`exists (select 1 from configuration c where c.model_id = model.id)`,
-  engine: sql`exists (select 1 from configuration c where c.engine_id = engine.id)`,
-  transmission: sql`exists (select 1 from configuration c where c.transmission_id = transmission.id)`,
-  bay: sql`exists (select 1 from configuration c where c.bay_id = bay.id)`,
-};
-
 /** Rows whose name, code or kind holds some words; without drafts, those only that something on record names. */
 export async function rowsNamed(db: Db, table: LibraryTable, text: string, drafts: boolean): Promise<Row[]> {
   const from = TABLES[table];
@@ -60,7 +52,7 @@ export async function rowsNamed(db: Db, table: LibraryTable, text: string, draft
   return (await db
     .select()
     .from(from as PgTable)
-    .where(and(matches, drafts ? undefined : IN_USE[table]))
+    .where(and(matches, drafts || !isNamedByVehicles(table) ? undefined : NAMED_BY_VEHICLES[table](from.id)))
     .orderBy(columns[named[0] ?? 'id']!)
     .limit(SHOWN)) as Row[];
 }

@@ -1,6 +1,6 @@
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { ProposalSubject } from '@radiatrix/contract';
-import { partIsSeen } from '../db/visible.ts';
+import { NAMED_BY_VEHICLES, partIsSeen } from '../db/visible.ts';
 import type { Db } from '../db/client.ts';
 import { person, proposal } from '../db/schema/index.ts';
 
@@ -8,13 +8,13 @@ import { person, proposal } from '../db/schema/index.ts';
 const SEEN: Record<ProposalSubject, (id: number) => SQL> = {
   part: (id) => sql`select 1 where ${partIsSeen(sql`${id}`)}`,
   procedure: (id) => sql`select 1 from procedure_revision where procedure_id = ${id} and state = 'released' and withdrawn_at is null`,
-  bay: (id) => sql`select 1 from configuration where bay_id = ${id}`,
+  bay: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.bay(sql`${id}`)}`,
   connector: (id) => sql`select 1 from measurement where connector_id = ${id}
     union all select 1 from step where connector_id = ${id}`,
-  make: (id) => sql`select 1 from model m where m.make_id = ${id} and exists (select 1 from configuration c where c.model_id = m.id)`,
-  model: (id) => sql`select 1 from configuration where model_id = ${id}`,
-  engine: (id) => sql`select 1 from configuration where engine_id = ${id}`,
-  transmission: (id) => sql`select 1 from configuration where transmission_id = ${id}`,
+  make: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.make(sql`${id}`)}`,
+  model: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.model(sql`${id}`)}`,
+  engine: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.engine(sql`${id}`)}`,
+  transmission: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.transmission(sql`${id}`)}`,
   source: (id) => sql`select 1 from measurement where source_id = ${id} union all select 1 from application where source_id = ${id}`,
   configuration: () => sql`select 1`,
   'vin-pattern': () => sql`select 1`,

@@ -7,7 +7,7 @@ import {
 } from '@radiatrix/core/fit';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
-import { fitPartOf, fitVehicleOf, NO_CHOICES, type PlanPart } from '@radiatrix/core/plan';
+import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, type PlanPart } from '@radiatrix/core/plan';
 import { practiceOf } from '@radiatrix/core/practice';
 import { assembleSheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -59,6 +59,18 @@ export interface SheetOptions {
   procedure?: number | undefined;
   job?: number | undefined;
   units?: UnitSystem | undefined;
+}
+
+/** Of a fan's sheet the kit that the job puts in beside it; of a kit's its own. */
+function kitOf(planning: PlanningRecord, kind: string): SheetRecord['kit'] {
+  if (kind !== 'fan' && kind !== 'kit') return null;
+  const kit = planning.parts.find((each) => each.kind === 'kit');
+  const code = (kit?.figures.words as Record<string, { word: string } | undefined> | undefined)?.kitConnector
+    ?.word;
+  const plug = plugOf(planning, code);
+  return kit && plug
+    ? { number: kit.number, ends: kitEnds(plug, planning.vehicle.configuration.airConditioning) }
+    : null;
 }
 
 /** Everything an installer needs for one part in one vehicle, on one sheet; of a job it is the job's own. */
@@ -175,6 +187,7 @@ export async function sheetRecord(
     sheet,
     coolantType: bay.words.coolantType?.word ?? '',
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),
+    kit: kitOf(planning, line.kind),
     released: head.state === 'released' && line.state === 'released',
   };
 }

@@ -3,6 +3,7 @@ import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Photo, type Role } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
+import { NAMED_BY_VEHICLES, type NamedByVehicles } from '../db/visible.ts';
 import {
   bay,
   configuration,
@@ -59,13 +60,18 @@ export async function vocabularyFor(db: Db, role: Role): Promise<Vocabulary> {
 
 /** Models, engines and transmissions that a vehicle on record has. */
 async function namedByVehicles(db: Db): Promise<Record<'models' | 'engines' | 'transmissions', Set<number>>> {
+  const named = async (table: typeof model | typeof engine | typeof transmission, which: NamedByVehicles) =>
+    new Set(
+      (await db.select({ id: table.id }).from(table).where(NAMED_BY_VEHICLES[which](table.id))).map(
+        ({ id }) => id,
+      ),
+    );
   const [models, engines, transmissions] = await Promise.all([
-    db.selectDistinct({ id: configuration.modelId }).from(configuration),
-    db.selectDistinct({ id: configuration.engineId }).from(configuration),
-    db.selectDistinct({ id: configuration.transmissionId }).from(configuration),
+    named(model, 'model'),
+    named(engine, 'engine'),
+    named(transmission, 'transmission'),
   ]);
-  const ids = (rows: { id: number }[]) => new Set(rows.map(({ id }) => id));
-  return { models: ids(models), engines: ids(engines), transmissions: ids(transmissions) };
+  return { models, engines, transmissions };
 }
 
 async function readVocabulary(db: Db): Promise<Vocabulary> {

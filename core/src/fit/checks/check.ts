@@ -69,14 +69,14 @@ export interface Side<F> {
   at: (vehicle: FitVehicle) => Missing;
 }
 
-export const ofBay = (key: QuantityKey<'bay'>): Side<QuantityFigure> => ({
-  get: (vehicle) => vehicle.figures.quantities[key],
-  at: () => ({ subject: 'bay', key }),
-});
-export const wordOfBay = (key: WordKey<'bay'>): Side<WordFigure> => ({
-  get: (vehicle) => vehicle.figures.words[key],
-  at: () => ({ subject: 'bay', key }),
-});
+export const ofBay = (key: QuantityKey<'bay'>): Side<QuantityFigure> => {
+  const at: Missing = { subject: 'bay', key };
+  return { get: (vehicle) => vehicle.figures.quantities[key], at: () => at };
+};
+export const wordOfBay = (key: WordKey<'bay'>): Side<WordFigure> => {
+  const at: Missing = { subject: 'bay', key };
+  return { get: (vehicle) => vehicle.figures.words[key], at: () => at };
+};
 /** Of the part that stands beside where there is one, else as the vehicle was built. */
 export const ofBeside = <K extends PartKind>(
   kind: K,
@@ -131,7 +131,10 @@ export const measured = (
   dimension: ShownDimension,
   prefix?: string,
 ): Shown | undefined =>
-  figure && { type: 'quantity', value: figure.value, u: figure.u, dimension, ...(prefix ? { prefix } : {}) };
+  figure &&
+  (prefix
+    ? { type: 'quantity', value: figure.value, u: figure.u, dimension, prefix }
+    : { type: 'quantity', value: figure.value, u: figure.u, dimension });
 
 export const worded = (subject: SubjectKind, key: string, figure: WordFigure | undefined): Shown | undefined =>
   figure && {
@@ -144,10 +147,32 @@ export function sides(
 ): Pick<ShownSides, 'traces' | 'missing'> {
   const traces: ShownSides['traces'] = [];
   const missing: Missing[] = [];
-  for (const [side, at, figure] of pairs)
-    if (figure) traces.push({ side, trace: figure.trace });
-    else missing.push(at);
+  // By index: this is called for every row of every part of a list.
+  for (let i = 0; i < pairs.length; i += 1) {
+    const pair = pairs[i]!;
+    const figure = pair[2];
+    if (figure) traces.push({ side: pair[0], trace: figure.trace });
+    else missing.push(pair[1]);
+  }
   return { traces, missing };
+}
+
+/** The usual two: a figure of the vehicle and one of the part; made without anything in between. */
+function shownSides(
+  need: Shown | undefined,
+  have: Shown | undefined,
+  vehicleAt: Missing,
+  ofVehicle: QuantityFigure | WordFigure | undefined,
+  partAt: Missing,
+  ofPart: QuantityFigure | WordFigure | undefined,
+): ShownSides {
+  const traces: ShownSides['traces'] = [];
+  const missing: Missing[] = [];
+  if (ofVehicle) traces.push({ side: 'vehicle', trace: ofVehicle.trace });
+  else missing.push(vehicleAt);
+  if (ofPart) traces.push({ side: 'part', trace: ofPart.trace });
+  else missing.push(partAt);
+  return { need, have, traces, missing };
 }
 
 const reachOf = (remedy: Remedy | undefined, practice: Practice): number =>
@@ -200,6 +225,7 @@ export function clearance<K extends PartKind>(
 ): Check {
   const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
+  const own: Missing = { subject: kind, key };
   return {
     ...about(id, 'clearance', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
@@ -254,7 +280,7 @@ export function clearance<K extends PartKind>(
         ...sides([
           ['vehicle', need.at(vehicle), room],
           ...(options.less ? [['vehicle', options.less.at(vehicle), other] as const] : []),
-          ['part', { subject: kind, key }, have],
+          ['part', own, have],
         ]),
       };
     },
@@ -305,6 +331,7 @@ export function match<K extends PartKind>(
 ): Check {
   const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
+  const own: Missing = { subject: kind, key };
   return {
     ...about(id, 'match', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
@@ -320,14 +347,14 @@ export function match<K extends PartKind>(
     show: (vehicle, part) => {
       const have = quantityOf(part.figures as never, key);
       const wanted = need.get(vehicle);
-      return {
-        need: measured(wanted, dimension, options.prefix),
-        have: measured(have, dimension, options.prefix),
-        ...sides([
-          ['vehicle', need.at(vehicle), wanted],
-          ['part', { subject: kind, key }, have],
-        ]),
-      };
+      return shownSides(
+        measured(wanted, dimension, options.prefix),
+        measured(have, dimension, options.prefix),
+        need.at(vehicle),
+        wanted,
+        own,
+        have,
+      );
     },
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
   };
@@ -387,6 +414,7 @@ export function words<K extends PartKind>(
   options: { beside?: readonly PartKind[] } = {},
 ): Check {
   const rule: Rule = RULES[id];
+  const own: Missing = { subject: kind, key };
   return {
     ...about(id, 'words', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding) => {
@@ -406,14 +434,7 @@ export function words<K extends PartKind>(
       const wanted = need.get(vehicle);
       const have = wordOf(part.figures as never, key);
       const at = need.at(vehicle);
-      return {
-        need: worded(at.subject, at.key, wanted),
-        have: worded(kind, key, have),
-        ...sides([
-          ['vehicle', at, wanted],
-          ['part', { subject: kind, key }, have],
-        ]),
-      };
+      return shownSides(worded(at.subject, at.key, wanted), worded(kind, key, have), at, wanted, own, have);
     },
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
   };

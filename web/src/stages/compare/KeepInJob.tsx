@@ -1,3 +1,4 @@
+import { SIDE_KINDS } from '@radiatrix/core/job';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Side } from '@radiatrix/core/plan';
@@ -9,8 +10,6 @@ import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { scalarChoices, type Asked } from './address.ts';
 
-const KINDS = ['radiator', 'fan', 'shroud'] as const;
-
 /** What a job is told of a comparison: which parts go in, stay and come off, what was chosen, and the way back to the view. */
 function told(title: string, address: string, asked: Asked, old: Side, fresh: Side): JobEventDraft[] {
   const events: JobEventDraft[] = [];
@@ -18,7 +17,7 @@ function told(title: string, address: string, asked: Asked, old: Side, fresh: Si
     events.push(
       happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }),
     );
-  for (const kind of KINDS) {
+  for (const kind of SIDE_KINDS) {
     const [before, after] = [old.parts[kind], fresh.parts[kind]] as [
       PlanningPart | undefined,
       PlanningPart | undefined,

@@ -215,6 +215,7 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
       ))}
       {showCoolant && <Coolant plan={sheet.coolant!} type={record.coolantType} />}
 
+      {record.kit && <KitWires kit={record.kit} />}
       {part.kind === 'radiator' && (
         <WhereItGoes vehicleId={vehicle.id} partId={part.id} job={record.job?.id} />
       )}
@@ -241,6 +242,32 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
         Guidance only: the vehicle maker’s service information, local codes and licensed practice come first.
       </footer>
     </article>
+  );
+}
+
+/** A controller kit's ends, as the installer joins them. */
+function KitWires({ kit }: { kit: NonNullable<SheetRecord['kit']> }) {
+  return (
+    <section aria-label="Kit, wire by wire" className="print-keep mt-6">
+      <h2 className="heading">{kit.number}, wire by wire</h2>
+      <ul>
+        {kit.ends.map((end) => (
+          <li
+            key={end.position}
+            className="border-rule grid grid-cols-[28px_1fr] gap-x-3 border-b py-1 md:grid-cols-[28px_150px_200px_1fr]"
+          >
+            <span className="figure">{end.position}</span>
+            <span className="font-semibold">{end.function}</span>
+            <span className="text-muted col-start-2 md:col-start-auto">
+              {end.colour}, <span className="figure text-[14px]">{end.gauge}</span>
+            </span>
+            <span className="col-start-2 md:col-start-auto">
+              {end.to ?? 'not known from its function: see the kit’s own sheet'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
