@@ -38,6 +38,7 @@ test('a specialist records, a reviewer releases, an installer reads', async ({ b
     for (const [label, option] of [
       [/^Fans/, 'one'],
       [/^Stands on(?! spacers)/, 'its own feet'],
+      [/^Driven by/, 'its own motor'],
       [/^Control/, 'two-speed'],
       [/^Voltage/, '12 V'],
       [/^Air goes/, 'puller'],

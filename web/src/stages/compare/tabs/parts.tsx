@@ -222,7 +222,7 @@ export function WorkerState({
       >
         <progress aria-label={what} className="w-32" />
         {what}…
-        <button type="button" className="text-steel underline" onClick={state.stop}>
+        <button type="button" className="text-steel min-h-6 px-1.5 underline" onClick={state.stop}>
           Stop
         </button>
       </p>
@@ -231,7 +231,7 @@ export function WorkerState({
     return (
       <p className="text-muted text-[14px]">
         Stopped.{' '}
-        <button type="button" className="text-steel underline" onClick={state.again}>
+        <button type="button" className="text-steel min-h-6 px-1.5 underline" onClick={state.again}>
           Work it out
         </button>
       </p>
