@@ -72,7 +72,7 @@ export const DRIVEN_SPEED = 2400;
  * Free flow over tip speed and swept area, and pressure shut off over the dynamic pressure of the tip: stamped steel
  * and moulded blades of six or seven; common practice.
  */
-const DRIVEN = { flow: 0.24, pressure: 0.34, efficiency: 0.4, lockedUp: 0.92 } as const;
+const DRIVEN = { flow: 0.3, pressure: 0.4, efficiency: 0.4, lockedUp: 0.92 } as const;
 
 /**
  * Speed of an engine-driven fan over `DRIVEN_SPEED`, hot: a clutch that has taken hold slips a little, and more as its

@@ -50,7 +50,7 @@ export function Choosers({
   return (
     <div className="grid gap-x-8 gap-y-1 lg:grid-cols-2">
       {(['o', 'n'] as const).map((side) => (
-        <fieldset key={side} className="flex items-center gap-2">
+        <fieldset key={side} className="flex flex-wrap items-center gap-2 sm:flex-nowrap">
           <legend className="sr-only">{side === 'o' ? 'Old' : 'New'}</legend>
           <span
             className={`font-label w-9 shrink-0 text-[17px] font-semibold ${side === 'n' ? 'text-copper' : 'text-muted'}`}
@@ -64,7 +64,7 @@ export function Choosers({
               <select
                 key={key}
                 aria-label={`${side === 'o' ? 'Old' : 'New'} ${kind}`}
-                className="select figure !h-[28px] !min-h-[28px] min-w-0 flex-1 !px-2 !text-[13px]"
+                className="select figure !h-[28px] !min-h-[28px] min-w-[112px] flex-1 !px-2 !text-[13px] sm:min-w-0"
                 value={asked[key] ?? 0}
                 onChange={(event) =>
                   change({

@@ -180,23 +180,26 @@ export function Table({
   children: ReactNode;
 }) {
   return (
-    <table className="w-full border-collapse text-[15px]">
-      <caption className="sr-only">{caption}</caption>
-      <thead>
-        <tr className="border-ink font-label border-b text-[14px] tracking-[0.04em] uppercase">
-          {heads.map(([text, right], i) => (
-            <th
-              key={text + i}
-              scope="col"
-              className={`px-1.5 py-1 font-semibold first:pl-0 ${right ? 'text-right' : 'text-left'}`}
-            >
-              {text}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>{children}</tbody>
-    </table>
+    // On a phone a wide table is moved under the finger, not the page.
+    <div className="overflow-x-auto print:overflow-visible">
+      <table className="w-full border-collapse text-[15px]">
+        <caption className="sr-only">{caption}</caption>
+        <thead>
+          <tr className="border-ink font-label border-b text-[14px] tracking-[0.04em] uppercase">
+            {heads.map(([text, right], i) => (
+              <th
+                key={text + i}
+                scope="col"
+                className={`px-1.5 py-1 font-semibold first:pl-0 ${right ? 'text-right' : 'text-left'}`}
+              >
+                {text}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>{children}</tbody>
+      </table>
+    </div>
   );
 }
 
