@@ -21,6 +21,11 @@ export function takeEarly(request: Request): Promise<Response> | undefined {
   return undefined;
 }
 
+/** What was asked for early and not taken by the first view is of no use to a later one: it would be old. */
+export function dropEarly(): void {
+  window.radiatrixEarly?.clear();
+}
+
 /** A first view is waited for this long before the page is drawn without it. */
 const PATIENCE_MS = 1500;
 

@@ -4,7 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { api } from '../api/api.ts';
-import { settled } from './early.ts';
+import { dropEarly, settled } from './early.ts';
 import { router } from './router.tsx';
 import { store } from './store.ts';
 
@@ -27,12 +27,13 @@ if (vehicle && matching) {
   );
 }
 
-void settled(first).then(() =>
+void settled(first).then(() => {
+  dropEarly();
   createRoot(document.getElementById('root')!).render(
     <StrictMode>
       <Provider store={store}>
         <RouterProvider router={router} />
       </Provider>
     </StrictMode>,
-  ),
-);
+  );
+});
