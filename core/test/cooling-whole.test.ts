@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   AS_SAID, CASES, CASE_NAMES, CORE_CLASS_NAMES, LAMINAR, TURBULENT, VEHICLE_CLASSES,
-  airToBoil, circuitLMin, coolantFilm, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
-  engineSpeed, fanFlow, heatToCoolantW, heatPerDegree, likely, ratedFans, resistances, steady, vehicleLoad, whyHotter,
+  airResistance, airToBoil, circuitLMin, coolantFilm, coolantResistance, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
+  engineSpeed, fanFlow, heatToCoolantW, heatPerDegree, likely, ratedFans, steady, vehicleLoad, wallResistance, whyHotter,
   type CoolingInputs, type Engine, type VehicleClass,
 } from '../src/cooling/index.ts'; // prettier-ignore
 import { air, coolant } from '../src/fluid/index.ts';
@@ -48,8 +48,8 @@ describe('in the tubes', () => {
               coreWidthMm: 600, coreHeightMm: 420, coreThicknessMm, flow: 'cross', passes: 1, coreClass: 'brazed-thin',
               rows: 1, tubeInside: tubes as 'dimpled',
             });
-            const { air: outside, coolant: inside, wall } = resistances(core, warm, face, liquid, flow);
-            const totalWK = 1 / (outside + inside + wall);
+            const totalWK =
+              1 / (airResistance(core, warm, face, AS_SAID) + coolantResistance(core, liquid, flow, AS_SAID) + wallResistance(core));
             return heatPerDegree(totalWK, face * core.faceAreaM2 * warm.densityKgM3 * warm.heatJKgK, flow * liquid.heatJKgK);
           };
           expect(takes(depth * more)).toBeGreaterThanOrEqual(takes(depth) - 1e-9);

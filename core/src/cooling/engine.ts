@@ -6,8 +6,7 @@ import { root } from '../fluid/index.ts';
  * with no source. `HEAT_SPREAD` says how far the heat may be off.
  */
 
-export const ENGINE_FUELS = ['petrol', 'diesel', 'hybrid'] as const;
-export type EngineFuel = (typeof ENGINE_FUELS)[number];
+export type EngineFuel = 'petrol' | 'diesel' | 'hybrid';
 
 export interface Engine {
   /** 0.3 to 20 */
@@ -98,8 +97,8 @@ function frictionW(engine: Engine, rpm: number, loadShare: number): number {
 }
 
 /**
- * Heat into the coolant, W: of what the fuel brings, the part that does not become work on the pistons, and most of
- * what friction takes of it.
+ * Heat into the coolant, W: of what the fuel brings, the share of what does not become work on the pistons, and of
+ * what friction takes.
  *
  * @param powerW at the crankshaft, 0 to the engine's rated power
  * @param rpm    speed of the engine

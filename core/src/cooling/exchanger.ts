@@ -95,13 +95,6 @@ export function coolantFilm(
   return { ...flow, filmWM2K: tubeFilm(core, liquid, flow, leeway) };
 }
 
-/** What stands in the way of the heat of a whole core, K/W. */
-export interface Resistances {
-  air: number;
-  coolant: number;
-  wall: number;
-}
-
 /** From the air's side to the fins and tubes, K/W of the whole core at one face velocity. */
 export function airResistance(core: CoreGeometry, air: Air, faceVelocity: number, leeway: Leeway): number {
   const outside = airFilm(core, air, faceVelocity, leeway);
@@ -117,20 +110,6 @@ export const coolantResistance = (
 /** Through the tubes' wall and what lies on it, K/W of the whole core. */
 export const wallResistance = (core: CoreGeometry): number =>
   (core.wallM / core.wallConductivity + core.fouling) / core.wettedAreaM2;
-
-/** All of them for a whole core at one face velocity. */
-export const resistances = (
-  core: CoreGeometry,
-  air: Air,
-  faceVelocity: number,
-  liquid: Liquid,
-  massFlowKgS: number,
-  leeway: Leeway = AS_SAID,
-): Resistances => ({
-  air: airResistance(core, air, faceVelocity, leeway),
-  coolant: coolantResistance(core, liquid, massFlowKgS, leeway),
-  wall: wallResistance(core),
-});
 
 /**
  * Heat one pass of a core takes for each degree between coolant and air coming in, W/K.

@@ -52,12 +52,8 @@ export interface EngineDriven {
   ratio: number;
   clutch: FanClutch;
 }
-export const FAN_CLUTCHES = {
-  none: 'none: bolted to the hub',
-  speed: 'slips at speed',
-  thermal: 'thermal: takes hold when hot',
-} as const;
-export type FanClutch = keyof typeof FAN_CLUTCHES;
+/** Bolted to the hub, slipping at speed, or taking hold when hot; as a fan's record has it. */
+export type FanClutch = 'none' | 'speed' | 'thermal';
 export interface RatedFans {
   fans: Fan[];
   /** What the flow rests on. */
@@ -67,7 +63,7 @@ export interface RatedFans {
 }
 
 /** Full speed of an engine-driven fan, 1/min: the speed its figures hold at. */
-export const DRIVEN_SPEED = 2400;
+const DRIVEN_SPEED = 2400;
 /**
  * Free flow over tip speed and swept area, and pressure shut off over the dynamic pressure of the tip: stamped steel
  * and moulded blades of six or seven; common practice.

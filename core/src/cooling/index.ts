@@ -8,12 +8,9 @@ export {
 } from './core-classes.ts';
 export { LAMINAR, TURBULENT, ductFriction, ductNusselt, type TubeInside } from './ducts.ts';
 export {
-  ENGINE_FUELS,
   circuitLMin,
   engineSpeed,
   heatToCoolantW,
-  likelyPowerKW,
-  likelyPumpLMin,
   ratedSpeed,
   type Engine,
   type EngineFuel,
@@ -22,15 +19,15 @@ export { crossFlow } from './effectiveness.ts';
 export {
   AS_SAID,
   airDropPa,
+  airResistance,
   coolantDropPa,
   coolantFilm,
+  coolantResistance,
   heatPerDegree,
-  resistances,
+  wallResistance,
   type Leeway,
 } from './exchanger.ts';
 export {
-  DRIVEN_SPEED,
-  FAN_CLUTCHES,
   FAN_EFFICIENCY,
   drivenPowerW,
   drivenSpeed,

@@ -1,3 +1,5 @@
+import type { MatchOptions } from '../api/api.ts';
+
 /** Addresses of the stages for a vehicle; a job that is open goes along through every link. */
 const query = (entries: Record<string, string | number | null | undefined>): string => {
   const params = new URLSearchParams();
@@ -14,3 +16,9 @@ export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string
   `/v/${vehicleId}/compare${query({ part, job })}`;
 export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
   `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;
+
+/** What a Match asks, as its address has it; `public/early.js` asks the same before any of this runs. */
+export function matchAsked(vehicleId: number, params: URLSearchParams): { id: number } & MatchOptions {
+  const number = (key: string): number | undefined => Number(params.get(key)) || undefined;
+  return { id: vehicleId, job: number('job'), passAt: number('pass'), failAt: number('fail') };
+}

@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { api } from '../api/api.ts';
+import { matchAsked } from './addresses.ts';
 import { dropEarly, settled } from './early.ts';
 import { router } from './router.tsx';
 import { store } from './store.ts';
@@ -12,20 +13,12 @@ import { store } from './store.ts';
 const first: PromiseLike<unknown>[] = [store.dispatch(api.endpoints.session.initiate())];
 const [, vehicle, matching] = /^\/v\/(\d+)(\/match)?/.exec(location.pathname) ?? [];
 if (vehicle) first.push(store.dispatch(api.endpoints.vehicle.initiate(Number(vehicle))));
-if (vehicle && matching) {
-  const asked = new URLSearchParams(location.search);
-  const number = (key: string): number | undefined => Number(asked.get(key)) || undefined;
+if (vehicle && matching)
   first.push(
     store.dispatch(
-      api.endpoints.match.initiate({
-        id: Number(vehicle),
-        job: number('job'),
-        passAt: number('pass'),
-        failAt: number('fail'),
-      }),
+      api.endpoints.match.initiate(matchAsked(Number(vehicle), new URLSearchParams(location.search))),
     ),
   );
-}
 
 void settled(first).then(() => {
   dropEarly();

@@ -188,8 +188,11 @@ export function depthFindings(
   return [...found, ...ledgerFindings(about, others, units).filter((each) => each.word !== 'clear')];
 }
 
-/** What the wiring plan says, wire by wire; fuse, wire and drive are rows of the ledger. */
-/** @param kit a controller kit stands in for the vehicle's loom */
+/**
+ * What the wiring plan says, wire by wire; fuse, wire and drive are rows of the ledger.
+ *
+ * @param kit a controller kit stands in for the vehicle's loom
+ */
 export function wiringFindings(plan: WiringPlan | undefined, kit = false): Found[] {
   const about = 'wiring';
   const found: Found[] = [];

@@ -4,6 +4,7 @@ import { decidingSentence } from '@radiatrix/core/fit';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { matchAsked } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
@@ -21,13 +22,8 @@ export function MatchPage() {
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const person = useOutletContext<Person>();
-  const jobId = Number(params.get('job')) || undefined;
-  const asked = {
-    id: vehicleId,
-    job: jobId,
-    passAt: Number(params.get('pass')) || undefined,
-    failAt: Number(params.get('fail')) || undefined,
-  };
+  const asked = matchAsked(vehicleId, params);
+  const jobId = asked.job;
   const { data, error, refetch } = api.useMatchQuery(asked);
   const together = params.get('view') === 'sets';
   const list = useRef<HTMLDivElement>(null);
