@@ -5,20 +5,6 @@ const pick = (page: Page, list: string, number: string) =>
   page.getByLabel(list, { exact: true }).selectOption({ label: number });
 const verdictOf = (page: Page, number: string) => candidate(page, number);
 
-test('a caller denies the automatic and gets the manual’s radiator', async ({ page }) => {
-  await signIn(page, 'cleo');
-  await page.keyboard.press('/');
-  await page.keyboard.type('2010 tussock diesel, not the automatic, aircon');
-  const understood = page.getByRole('region', { name: 'How it was understood' });
-  await expect(understood).toContainText(/manual/i);
-  await expect(page.locator('[data-first-candidate]')).toContainText('manual, 5-speed');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('region', { name: 'Vehicle on the bench' })).toContainText('manual');
-  // Without a cooler for a transmission it goes in here; into the automatic it does not.
-  await expect(verdictOf(page, 'NT-R 4401')).toContainText('Goes straight in');
-});
-
 test('a belt fan beside a two-fan frame and its controller, wired wire by wire; what the conversion costs and gains', async ({
   page,
 }) => {
