@@ -6,6 +6,7 @@ import { root } from '../fluid/index.ts';
  * with no source. `HEAT_SPREAD` says how far the heat may be off.
  */
 
+/** What an engine burns; a hybrid by its petrol engine. */
 export type EngineFuel = 'petrol' | 'diesel' | 'hybrid';
 
 export interface Engine {
