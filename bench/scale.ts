@@ -37,7 +37,7 @@ export async function serve(admin: string, name: string, size: Size, port: numbe
   const connection = connect(target.href);
   await prepare(connection);
   await loadDemo(connection.db, path.join(root, 'demo'));
-  await connection.pool.end();
+  await connection.end();
   const begun = performance.now();
   await fill(target.href, size, () => {});
   console.log(

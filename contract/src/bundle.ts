@@ -20,6 +20,7 @@ import { connectorSchema, type ConnectorDocument } from './connector.ts';
 import { partDetailsSchema, newPartSchema, type PartDetails, type ScopeEntry } from './part.ts';
 import { procedureSchema } from './procedure.ts';
 import { vinPatternSchema, type NewVinPattern } from './vin-pattern.ts';
+import { BUNDLE_LIMIT_BYTES } from './limits.ts';
 import { EDITORS, type Routes } from './route.ts';
 
 /**
@@ -199,6 +200,6 @@ export interface BundleAnswers {
   importApply: ImportReport;
 }
 export const bundleRoutes = {
-  importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, body: bundleSchema },
-  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, body: bundleSchema, reviewed: 'from a specialist' },
+  importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, limitBytes: BUNDLE_LIMIT_BYTES, body: bundleSchema },
+  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, limitBytes: BUNDLE_LIMIT_BYTES, body: bundleSchema, reviewed: 'from a specialist' },
 } as const satisfies Routes; // prettier-ignore

@@ -18,3 +18,8 @@ export const month = Joi.string()
 export const units = Joi.string().valid('metric', 'us', 'both').default('both');
 /** A few letters to look something up by. */
 export const textQuery = Joi.object<{ text: string }>({ text: line().allow('').default('') });
+
+export interface Reason {
+  reason: string;
+}
+export const reasonSchema = Joi.object<Reason>({ reason: line(400).min(5).required() });

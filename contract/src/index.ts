@@ -9,6 +9,7 @@ export {
   type SessionState,
   type SignIn,
 } from './people.ts';
+export type * from './account.ts';
 export { PROBLEMS, type FieldProblem, type Problem, type ProblemCode } from './problems.ts';
 export * from './limits.ts';
 export { STAGES, type Stage } from './stages.ts';

@@ -3,7 +3,10 @@
 export const LIST_LIMIT = 24;
 
 export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
-export const PHOTO_LIMIT_BYTES = 5 * 1024 * 1024;
+export const PASSWORD_LEAST = 10;
+
+/** As it is sent; what is kept is written anew and much smaller. */
+export const PHOTO_LIMIT_BYTES = 30 * 1024 * 1024;
 
 export const TABLE_FORMATS = ['csv', 'xlsx', 'json'] as const;
 
@@ -12,3 +15,9 @@ export const TABLE_LIMIT_BYTES = 160 * 1024 * 1024;
 
 /** At most so many changes of a record are sent; where there are more, what stood before them cannot be put back. */
 export const HISTORY_SENT = 20_000;
+
+/** A bundle of records as one JSON file. */
+export const BUNDLE_LIMIT_BYTES = 30 * 1024 * 1024;
+
+/** A table has no more columns; a sheet whose far cell lies beyond is refused. */
+export const COLUMN_LIMIT = 300;

@@ -36,6 +36,8 @@ export interface PartDetails {
 
 export interface ClaimRecord {
   id: number;
+  /** What a request that takes it away names in If-Match. */
+  tag: string;
   sentence: string;
   fits: boolean;
   source: string;
@@ -124,6 +126,8 @@ export interface NewClaim extends ScopeEntry {
   exceptions: ScopeEntry[];
 }
 
+/** A model has some dozens of engines at most; a line that names hundreds is a mistake, or meant to do harm. */
+const MOST_NAMED = 200;
 const span = (item: Joi.Schema) =>
   Joi.array()
     .ordered(item.required(), item.required())
@@ -133,8 +137,8 @@ const span = (item: Joi.Schema) =>
     .messages({ 'span.order': '{{#label}} must run from the earlier to the later' });
 const scope = {
   built: span(month).allow(null).default(null),
-  engineIds: Joi.array().items(id).min(1).allow(null).default(null),
-  transmissionIds: Joi.array().items(id).min(1).allow(null).default(null),
+  engineIds: Joi.array().items(id).unique().min(1).max(MOST_NAMED).allow(null).default(null),
+  transmissionIds: Joi.array().items(id).unique().min(1).max(MOST_NAMED).allow(null).default(null),
   airConditioning: Joi.boolean().allow(null).default(null),
   packages: Joi.array()
     .items(Joi.string().valid(...PACKAGES))
@@ -173,5 +177,5 @@ export const partRoutes = {
   partDetails: { method: 'put', path: '/api/parts/:id/details', summary: 'Change what is said of a part', roles: EDITORS, body: whole(partDetailsSchema, 'notes', 'inTheBox', 'interchange', 'supersedes'), ifMatch: true },
   partFigures: { method: 'put', path: '/api/parts/:id/figures', summary: 'Record figures of a part', roles: EDITORS, body: figuresChangeSchema, ifMatch: true },
   newClaim: { method: 'post', path: '/api/parts/:id/claims', summary: 'Record what a source says a part fits', roles: EDITORS, body: newClaimSchema, reviewed: 'always' },
-  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS, reviewed: 'always' },
+  dropClaim: { method: 'delete', path: '/api/claims/:id', summary: 'Take a claim away', roles: EDITORS, ifMatch: true, reviewed: 'always' },
 } as const satisfies Routes; // prettier-ignore

@@ -13,6 +13,8 @@ export interface Person {
   username: string;
   name: string;
   role: Role;
+  /** Invites people, gives roles and ends sessions. */
+  administers: boolean;
 }
 
 /** What the sign-in page and the shell need to know. */

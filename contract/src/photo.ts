@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, line } from './common.ts';
+import { id, line, reasonSchema } from './common.ts';
 import type { Stamp } from './revision.ts';
 import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
@@ -19,10 +19,15 @@ export const photoQuery = Joi.object<{ subject: PhotoSubject; id: number; captio
   caption: line(200).allow('').default(''),
 });
 
+export const photoSizeQuery = Joi.object<{ size: 'whole' | 'small' }>({
+  size: Joi.string().valid('whole', 'small').default('whole'),
+});
+
 export interface PhotoAnswers {
   newPhoto: { id: number };
 }
 export const photoRoutes = {
   newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true, reviewed: 'always' },
-  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph', roles: EVERYONE },
+  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph, whole or small', roles: EVERYONE, query: photoSizeQuery },
+  removePhoto: { method: 'delete', path: '/api/photos/:id', summary: 'Take a photograph away, with the reason', roles: EDITORS, body: reasonSchema, reviewed: 'always' },
 } as const satisfies Routes; // prettier-ignore

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { line } from './common.ts';
+import { reasonSchema } from './common.ts';
 import type { LibraryTable } from './library-fields.ts';
 import type { REVIEW_KINDS, RevisionState, Stamp } from './revision.ts';
 import { EDITORS, REVIEWERS, type Routes } from './route.ts';
@@ -50,11 +50,6 @@ export interface ReviewRecord extends ReviewLine {
   /** Address of a proposed photograph. */
   picture?: string;
 }
-
-export interface Reason {
-  reason: string;
-}
-export const reasonSchema = Joi.object<Reason>({ reason: line(400).min(5).required() });
 
 export interface ReviewAnswers {
   review: ReviewLine[];

@@ -8,6 +8,10 @@ export interface Route {
   summary: string;
   /** Who may call it; `anyone` needs no sign-in. */
   roles: readonly Role[] | 'anyone';
+  /** Only for who administers accounts, whatever their role. */
+  administrator?: boolean;
+  /** What is sent or answered is not kept for a second copy of the request: it holds a secret. */
+  secret?: boolean;
   body?: Joi.ObjectSchema;
   query?: Joi.ObjectSchema;
   /** The save must name the version it changes. */
@@ -17,8 +21,10 @@ export interface Route {
    * is saved was written by somebody else (a source's own table).
    */
   reviewed?: 'always' | 'from a specialist';
-  /** The body is not JSON. */
+  /** The body is not JSON but a file; who takes the address reads it before anything else is done. */
   raw?: boolean;
+  /** A JSON body may be as large as this; 1 MB where nothing is said. */
+  limitBytes?: number;
 }
 export type Routes = Record<string, Route>;
 

@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { serverRoutes, type ServerAnswers } from './server.ts';
 import { sessionRoutes, type SessionAnswers } from './session.ts';
+import { accountRoutes, type AccountAnswers } from './account.ts';
 import { findRoutes, type FindAnswers } from './find.ts';
 import { searchRoutes, type SearchAnswers } from './search.ts';
 import { vehicleRoutes, type VehicleAnswers } from './vehicle.ts';
@@ -26,6 +27,7 @@ import { tableRoutes, type TableAnswers } from './table.ts';
 export const ROUTES = {
   ...serverRoutes,
   ...sessionRoutes,
+  ...accountRoutes,
   ...findRoutes,
   ...searchRoutes,
   ...vehicleRoutes,
@@ -54,6 +56,7 @@ export interface Answers
   extends
     ServerAnswers,
     SessionAnswers,
+    AccountAnswers,
     FindAnswers,
     SearchAnswers,
     VehicleAnswers,

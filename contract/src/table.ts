@@ -1,6 +1,6 @@
 import { TABLE_KINDS, type MappedHeading, type TableKind } from '@radiatrix/core/table';
 import Joi from 'joi';
-import { TABLE_FORMATS } from './limits.ts';
+import { COLUMN_LIMIT, TABLE_FORMATS } from './limits.ts';
 import { id, line } from './common.ts';
 import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
@@ -20,6 +20,8 @@ export interface Upload {
   encoding: string;
   separator: string;
   mapping: MappedHeading[];
+  /** The columns are taken as in this person's last file of these headings. */
+  remembered: boolean;
   sample: string[][];
   state: 'mapping' | 'reading' | 'ready' | 'applying' | 'applied' | 'waiting' | 'stopped' | 'failed';
   /** Rows gone through; the whole number is known once they were. */
@@ -47,7 +49,7 @@ export const previewSchema = Joi.object<{ mapping: MappedHeading[]; sourceId: nu
         unit: line(20).allow('').default(''),
       }),
     )
-    .max(300)
+    .max(COLUMN_LIMIT)
     .required(),
   /** Who says so, where the file does not say. */
   sourceId: id.allow(null).default(null),
@@ -65,6 +67,7 @@ export interface TableAnswers {
   previewUpload: Upload;
   applyUpload: Upload;
   stopUpload: Upload;
+  forgetMapping: Upload;
 }
 export const tableRoutes = {
   newUpload: { method: 'post', path: '/api/uploads', summary: 'Send a CSV or XLSX table to be brought in', roles: EDITORS, query: uploadQuery, raw: true },
@@ -72,6 +75,7 @@ export const tableRoutes = {
   previewUpload: { method: 'post', path: '/api/uploads/:id/preview', summary: 'Read an uploaded table against the library', roles: EDITORS, body: previewSchema },
   applyUpload: { method: 'post', path: '/api/uploads/:id/apply', summary: 'Bring an uploaded table in, all or nothing', roles: EDITORS },
   stopUpload: { method: 'delete', path: '/api/uploads/:id', summary: 'Stop, and throw the upload away', roles: EDITORS },
+  forgetMapping: { method: 'delete', path: '/api/uploads/:id/mapping', summary: 'Forget what earlier files of these headings were taken for', roles: EDITORS },
   wrongRows: { method: 'get', path: '/api/uploads/:id/wrong', summary: 'The wrong rows of an upload as CSV, with reasons', roles: EDITORS },
   exportTable: { method: 'get', path: '/api/export/:kind', summary: 'Applications, parts or vehicles as CSV, XLSX or JSON', roles: EVERYONE, query: exportQuery },
 } as const satisfies Routes; // prettier-ignore

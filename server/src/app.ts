@@ -5,17 +5,16 @@ import express, { type NextFunction, type Request, type Response } from 'express
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { PHOTO_LIMIT_BYTES } from '@radiatrix/contract';
 import { ROUTES } from '@radiatrix/contract/schemas';
 import { auditRoutes } from './audit/routes.ts';
-import { Auditor } from './audit/service.ts';
 import * as compare from './compare/routes.ts';
 import * as connectors from './connectors/routes.ts';
 import * as coverage from './coverage/routes.ts';
 import type { Connection } from './db/client.ts';
 import * as find from './find/routes.ts';
 import * as history from './history/routes.ts';
-import { problemBody, problemOf, ProblemError } from './http/problem.ts';
+import { PACE, slowBodies, type Pace } from './http/body.ts';
+import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as importing from './importing/routes.ts';
@@ -24,7 +23,9 @@ import * as library from './library/routes.ts';
 import * as match from './match/routes.ts';
 import { describeApi } from './openapi/describe.ts';
 import * as parts from './parts/routes.ts';
-import { mountSession } from './people/routes.ts';
+import { accountRoutes, mountSession } from './people/routes.ts';
+import { Throttle } from './people/throttle.ts';
+import { photoReader } from './photos/read.ts';
 import * as photos from './photos/routes.ts';
 import * as practice from './practice/routes.ts';
 import * as procedures from './procedures/routes.ts';
@@ -34,7 +35,8 @@ import * as search from './search/routes.ts';
 import * as sheet from './sheet/routes.ts';
 import * as streams from './streams/routes.ts';
 import { tableRoutes } from './tables/routes.ts';
-import { Uploads } from './tables/service.ts';
+import { tableReader } from './tables/open.ts';
+import { TableWork } from './tables/service.ts';
 import * as vehicles from './vehicles/routes.ts';
 import * as vins from './vins/routes.ts';
 
@@ -43,10 +45,9 @@ export interface AppOptions {
   logger: Logger;
   /** Folder of the built interface; without it only the API answers. */
   webFolder?: string;
+  /** How slowly a body may come in. */
+  pace?: Pace;
 }
-
-const JSON_LIMIT = '1mb';
-const BUNDLE_LIMIT = '30mb';
 
 function security() {
   return helmet({
@@ -66,7 +67,12 @@ function security() {
   });
 }
 
-export async function createApp({ connection, logger, webFolder }: AppOptions): Promise<express.Express> {
+export async function createApp({
+  connection,
+  logger,
+  webFolder,
+  pace = PACE,
+}: AppOptions): Promise<express.Express> {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -99,16 +105,14 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     res.json(description);
   });
 
-  app.use('/api', (_req, res, next) => {
+  app.use('/api', slowBodies(pace), (_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
   app.use('/api', await sessions(connection));
-  app.use('/api/import', express.json({ limit: BUNDLE_LIMIT }));
-  app.use('/api/photos', express.raw({ type: () => true, limit: PHOTO_LIMIT_BYTES }));
-  app.use('/api', express.json({ limit: JSON_LIMIT }));
-  mountSession(app, connection);
-  mount(app, connection.db, {
+  const throttle = new Throttle(connection);
+  mountSession(app, connection, throttle);
+  const handlers = {
     ...find,
     ...vehicles,
     ...match,
@@ -129,9 +133,11 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     ...library,
     ...search,
     ...coverage,
-    ...tableRoutes(new Uploads(connection)),
-    ...auditRoutes(new Auditor(connection.url)),
-  });
+    ...tableRoutes(new TableWork(connection)),
+    ...auditRoutes(connection),
+    ...accountRoutes(throttle),
+  };
+  mount(app, connection, handlers, { newUpload: tableReader(), newPhoto: photoReader });
 
   app.use('/api', (_req, _res, next) => next(new ProblemError('not-found')));
   if (webFolder && existsSync(webFolder))
@@ -144,8 +150,7 @@ export async function createApp({ connection, logger, webFolder }: AppOptions): 
     if (res.headersSent) return next(error);
     const problem = problemOf(error);
     if (problem.code === 'internal') req.log.error({ err: error }, 'request failed');
-    const body = problemBody(problem, req.originalUrl.slice(0, 200));
-    res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
+    sendProblem(res, problem, req.originalUrl);
   });
   return app;
 }

@@ -7,7 +7,7 @@ import { createIfMissing, prepare } from './db/prepare.ts';
 import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
 import { foldOutdated } from './jobs/service.ts';
-import { forgetOldAnswers } from './http/queries.ts';
+import { keepHouse } from './housekeeping.ts';
 import { newToken } from './http/session.ts';
 
 /**
@@ -35,7 +35,7 @@ if (await isEmpty(connection.db)) {
   if (process.env.RADIATRIX_DEMO === 'no') firstPeople = await addFirstPeople(connection.db, newToken);
   else await loadDemo(connection.db, path.join(root, 'demo'));
 }
-await forgetOldAnswers(connection.db);
+await keepHouse(connection, (error) => logger.error({ err: error }, 'clearing away failed'));
 
 const webFolder = path.join(root, 'web/dist');
 const app = await createApp({ connection, logger, webFolder: existsSync(webFolder) ? webFolder : undefined });
@@ -53,7 +53,7 @@ function stop(): void {
   if (stopping) return;
   stopping = true;
   // Requests under way are answered; idle connections are closed at once.
-  server.close(() => void connection.pool.end().then(() => process.exit(0)));
+  server.close(() => void connection.end().then(() => process.exit(0)));
   server.closeIdleConnections();
   setTimeout(() => process.exit(0), 4000).unref();
 }

@@ -4,7 +4,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
 import type { Waits } from '@radiatrix/contract';
-import { createApp } from '../src/app.ts';
+import { createApp, type AppOptions } from '../src/app.ts';
 import { connect, type Connection } from '../src/db/client.ts';
 import { createIfMissing, prepare } from '../src/db/prepare.ts';
 import { loadDemo } from '../src/demo/load.ts';
@@ -30,7 +30,7 @@ export async function newDatabase(): Promise<{
     url: target.href,
     connection,
     drop: async () => {
-      await connection.pool.end();
+      await connection.end();
       const client = new pg.Client({ connectionString: admin });
       await client.connect();
       await client.query(`drop database ${name} with (force)`);
@@ -46,9 +46,13 @@ export class Actor {
     private readonly token: string,
   ) {}
 
-  static async signIn(app: Parameters<typeof supertest>[0], username: string): Promise<Actor> {
+  static async signIn(
+    app: Parameters<typeof supertest>[0],
+    username: string,
+    password = 'copper-core',
+  ): Promise<Actor> {
     const agent = supertest.agent(app);
-    const { body, status } = await agent.post('/api/session').send({ username, password: 'copper-core' });
+    const { body, status } = await agent.post('/api/session').send({ username, password });
     if (status !== 200) throw new Error(`${username} cannot sign in: ${status}`);
     return new Actor(agent, (body as { csrfToken: string }).csrfToken);
   }
@@ -66,6 +70,12 @@ export class Actor {
     return body === undefined ? request : request.send(body);
   }
 
+  /** Cookie and token, as lines of a request written by hand. */
+  async headers(): Promise<string> {
+    const { request } = (await this.agent.get('/api/session')) as unknown as { request: { cookies: string } };
+    return `Cookie: ${request.cookies}\r\nX-CSRF-Token: ${this.token}`;
+  }
+
   /** Sends a file as it is. */
   upload = (url: string, content: Buffer | string, mediaType = 'text/csv') =>
     this.agent.post(url).set('X-CSRF-Token', this.token).set('Content-Type', mediaType).send(content);
@@ -77,7 +87,8 @@ export async function demoServer() {
   await prepare(connection);
   await loadDemo(connection.db, demoFolder);
   /** A server process more on the same database. */
-  const another = () => createApp({ connection, logger: pino({ level: process.env.TEST_LOG ?? 'silent' }) });
+  const another = (more: Partial<AppOptions> = {}) =>
+    createApp({ connection, logger: pino({ level: process.env.TEST_LOG ?? 'silent' }), ...more });
   return { app: await another(), another, connection, url, stop: drop };
 }
 
@@ -91,3 +102,9 @@ export async function released(
   const { headers } = await reviewer.get(address).expect(200);
   await reviewer.write('post', `${address}/release`, undefined, { etag: headers.etag! }).expect(200);
 }
+
+/** The smallest picture there is. */
+export const ONE_POINT = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);

@@ -10,7 +10,7 @@ import type {
   Upload,
   Waits,
 } from '@radiatrix/contract';
-import { Actor, demoServer, released } from './harness.ts';
+import { Actor, ONE_POINT, demoServer, released } from './harness.ts';
 
 /**
  * Nothing that a counter clerk sees changes before a reviewer has looked: claims, photographs, names, vehicles,
@@ -78,7 +78,10 @@ const CASES: Record<
     ],
   },
   dropClaim: {
-    send: async () => mara.write('delete', `/api/claims/${(await partOf(mara, part.id)).claims[0]!.id}`),
+    send: async () => {
+      const { id, tag } = (await partOf(mara, part.id)).claims[0]!;
+      return mara.write('delete', `/api/claims/${id}`, undefined, { etag: tag });
+    },
     seen: async () => (await partOf(cleo, part.id)).claims.map((each) => each.sentence),
   },
   rewrite: {
@@ -94,13 +97,15 @@ const CASES: Record<
     seen: async () => (await partOf(cleo, part.id)).claims.map((each) => each.sentence),
   },
   newPhoto: {
-    send: () =>
-      mara.upload(
-        `/api/photos?subject=part&id=${part.id}&caption=necks`,
-        Buffer.from('89504e470d0a1a0a00', 'hex'),
-        'image/png',
-      ),
+    send: () => mara.upload(`/api/photos?subject=part&id=${part.id}&caption=necks`, ONE_POINT, 'image/png'),
     seen: async () => (await partOf(cleo, part.id)).photos.map((photo) => photo.caption),
+  },
+  removePhoto: {
+    send: async () => {
+      const { photos } = await partOf(mara, part.id);
+      return mara.write('delete', `/api/photos/${photos.at(-1)!.id}`, { reason: 'shows another part' });
+    },
+    seen: async () => (await partOf(cleo, part.id)).photos.map((photo) => photo.id),
   },
   saveConnector: {
     send: async () => {
@@ -205,7 +210,8 @@ describe('what waits for a reviewer', () => {
   });
 
   test('sent back with a reason it stays with whoever wrote it, who takes it back; nobody else does', async () => {
-    const { waits } = (await CASES.newClaim!.send()).body as Waits;
+    const sent = await mara.write('post', `/api/parts/${part.id}/claims`, claim({ years: [2009, 2011] }));
+    const { waits } = sent.body as Waits;
     const { headers } = await rowan.get(`/api/review/proposal/${waits.id}`);
     await rowan
       .write(
@@ -305,13 +311,7 @@ describe('what waits for a reviewer', () => {
     ).body as PartRecord;
     await mara.write('post', `/api/parts/${made.id}/claims`, claim({ fits: true })).expect(201);
     const photo = (
-      await mara
-        .upload(
-          `/api/photos?subject=part&id=${made.id}&caption=`,
-          Buffer.from('89504e470d0a1a0a00', 'hex'),
-          'image/png',
-        )
-        .expect(201)
+      await mara.upload(`/api/photos?subject=part&id=${made.id}&caption=`, ONE_POINT, 'image/png').expect(201)
     ).body as { id: number };
     const doors = [
       '/api/search?text=PW-1',

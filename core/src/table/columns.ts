@@ -124,27 +124,19 @@ export interface MappedHeading {
  * Which column is which, from the headings: what was chosen for the same heading before comes first, then the names
  * the field goes by. A unit in brackets ("Overall width (in)") is the column's. No field is given twice.
  */
-export function guessMapping(
-  kind: TableKind,
-  headings: readonly string[],
-  remembered: Readonly<Record<string, { field: string; unit: string }>> = {},
-): MappedHeading[] {
+export function guessMapping(kind: TableKind, headings: readonly string[]): MappedHeading[] {
   const taken = new Set<string>();
   return headings.map((heading) => {
     const [, name = heading, unit = ''] = /^(.*?)\s*[([]\s*([^()[\]]+)\s*[)\]]\s*$/.exec(heading) ?? [];
-    const before = remembered[squeeze(heading)];
-    const found =
-      columnsOf(kind).find((each) => each.field === before?.field) ??
-      columnsOf(kind).find((each) =>
-        [squeeze(heading), squeeze(name)].some(
-          (key) => squeeze(each.label) === key || each.aliases.includes(key),
-        ),
-      );
-    const left = before?.field === '' || !found || taken.has(found.field);
-    if (left) return { heading, field: '', unit: '' };
+    const found = columnsOf(kind).find((each) =>
+      [squeeze(heading), squeeze(name)].some(
+        (key) => squeeze(each.label) === key || each.aliases.includes(key),
+      ),
+    );
+    if (!found || taken.has(found.field)) return { heading, field: '', unit: '' };
     taken.add(found.field);
     const known =
       unit !== '' && found.dimension !== undefined && findUnit(unit, found.dimension).found === 'unit';
-    return { heading, field: found.field, unit: before?.unit ?? (known ? unit : '') };
+    return { heading, field: found.field, unit: known ? unit : '' };
   });
 }

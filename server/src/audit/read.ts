@@ -1,4 +1,5 @@
 import type pg from 'pg';
+import type { AuditState } from '@radiatrix/contract';
 import type { AuditClaim } from '@radiatrix/core/application';
 import { PACKAGES, type Configuration } from '@radiatrix/core/vehicle';
 
@@ -75,3 +76,52 @@ export async function readModels(client: pg.Client, ids: readonly number[]): Pro
     claims: claimsOf.get(modelId) ?? [],
   }));
 }
+
+export const NO_AUDIT: AuditState = {
+  state: 'none',
+  done: 0,
+  of: 0,
+  lines: 0,
+  seconds: 0,
+  at: null,
+  counts: { 'says-both': 0, 'two-originals': 0, gap: 0, 'never-built': 0 },
+  models: [],
+  message: '',
+};
+
+type Client = Pick<pg.Client | pg.Pool, 'query'>;
+/** An audit that has given no sign for so long is over, whatever it said last. */
+const SILENT = `beat < now() - interval '20 seconds'`;
+const RUNNING = `state ->> 'state' = 'running'`;
+
+/** Begins an audit; false where one is under way, whichever server began it. */
+export const takeAudit = async (client: Client, state: AuditState): Promise<boolean> =>
+  (
+    await client.query(
+      `insert into audit (one, state) values (true, $1)
+       on conflict (one) do update set state = excluded.state, stop_asked = false, beat = now()
+       where not (audit.${RUNNING}) or audit.${SILENT}`,
+      [state],
+    )
+  ).rowCount === 1;
+
+/** Writes how an audit stands, and a sign of life; false where somebody asked it to stop. */
+export const keepAudit = async (client: Client, state: AuditState): Promise<boolean> =>
+  (await client.query('update audit set state = $1, beat = now() where not stop_asked', [state])).rowCount ===
+  1;
+
+export async function auditState(client: Client): Promise<AuditState> {
+  const { rows } = await client.query<{ state: AuditState; silent: boolean }>(
+    `select state, ${SILENT} as silent from audit`,
+  );
+  const [row] = rows;
+  if (!row) return NO_AUDIT;
+  return row.state.state === 'running' && row.silent
+    ? { ...row.state, state: 'failed', message: 'It ended before it was done; start it again.' }
+    : row.state;
+}
+
+export const stopAudit = (client: Client): Promise<unknown> =>
+  client.query(
+    `update audit set stop_asked = true, state = jsonb_set(state, '{state}', '"stopped"') where ${RUNNING}`,
+  );

@@ -1,5 +1,7 @@
+import type { Connection } from '../db/client.ts';
 import type { Handler } from '../http/route.ts';
-import type { Auditor } from './service.ts';
+import { auditState, stopAudit } from './read.ts';
+import { startAudit } from './service.ts';
 
 interface AuditRoutes {
   audit: Handler<'audit'>;
@@ -7,8 +9,11 @@ interface AuditRoutes {
   stopAudit: Handler<'stopAudit'>;
 }
 
-export const auditRoutes = (auditor: Auditor): AuditRoutes => ({
-  audit: () => Promise.resolve({ body: auditor.state }),
-  startAudit: () => Promise.resolve({ status: 202, body: auditor.start() }),
-  stopAudit: () => Promise.resolve({ body: auditor.stop() }),
+export const auditRoutes = (connection: Connection): AuditRoutes => ({
+  audit: async () => ({ body: await auditState(connection.pool) }),
+  startAudit: async () => ({ status: 202, body: await startAudit(connection) }),
+  stopAudit: async () => {
+    await stopAudit(connection.pool);
+    return { body: await auditState(connection.pool) };
+  },
 });

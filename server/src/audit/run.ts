@@ -3,38 +3,34 @@
 import pg from 'pg';
 import { auditModel } from '@radiatrix/core/application';
 import type { AuditState } from '@radiatrix/contract';
-import { readModels } from './read.ts';
+import { keepAudit, NO_AUDIT, readModels, takeAudit } from './read.ts';
 
 const MODELS_AT_ONCE = 40;
 const REPORTED = 400;
 const TOLD_EVERY_MS = 250;
 
 const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+/** Life signs go over a connection of their own: the other one is inside one long look. */
+const teller = new pg.Client({ connectionString: process.env.DATABASE_URL });
 const begun = performance.now();
-const state: AuditState = {
-  state: 'running',
-  done: 0,
-  of: 0,
-  lines: 0,
-  seconds: 0,
-  at: new Date().toISOString(),
-  counts: { 'says-both': 0, 'two-originals': 0, gap: 0, 'never-built': 0 },
-  models: [],
-  message: '',
-};
+const state = { ...NO_AUDIT, state: 'running' as AuditState['state'], at: new Date().toISOString() };
 let toldAt = 0;
-const tell = (now = true): void => {
+
+/** Writes how it stands where every server reads it; ends this process where somebody asked for that. */
+async function tell(now = true): Promise<void> {
   if (!now && performance.now() - toldAt < TOLD_EVERY_MS) return;
   toldAt = performance.now();
   state.seconds = Math.round((toldAt - begun) / 100) / 10;
-  process.send?.(state);
-};
+  if (!(await keepAudit(teller, state))) process.exit(0);
+}
 
-// Without the server there is nobody to tell.
+// Without the server there is nobody who would begin it anew.
 process.on('disconnect', () => process.exit(0));
 
 try {
-  await client.connect();
+  await Promise.all([client.connect(), teller.connect()]);
+  if (!(await takeAudit(teller, state))) process.exit(0);
+  process.send?.('taken');
   // One picture of the catalogue, whatever is written meanwhile.
   await client.query('begin isolation level repeatable read read only');
   const { rows } = await client.query<{ id: number }>('select id from model order by id');
@@ -54,7 +50,7 @@ try {
       state.done += 1;
       state.lines += claims.length;
     }
-    tell(false);
+    await tell(false);
   }
   state.models = state.models.sort((a, b) => b.conflicts - a.conflicts || b.gaps - a.gaps).slice(0, REPORTED);
   state.state = 'done';
@@ -62,6 +58,6 @@ try {
   state.state = 'failed';
   state.message = (error as Error).message;
 }
-tell();
-await client.end().catch(() => {});
+await tell().catch(() => {});
+await Promise.all([client.end(), teller.end()]).catch(() => {});
 process.disconnect?.();

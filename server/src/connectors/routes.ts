@@ -1,7 +1,7 @@
 import type { ConnectorRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import type { Handler, Reply } from '../http/route.ts';
+import { type Handler, type Reply, versionOf } from '../http/route.ts';
 import { connectorLines, connectorRecord, insertConnector, updateConnector } from './queries.ts';
 import { connectorTouch } from './service.ts';
 
@@ -26,7 +26,7 @@ export const newConnector: Handler<'newConnector'> = async ({ db, body }) => {
 export const saveConnector: Handler<'saveConnector'> = async ({ db, id, body, ifMatch }) => {
   const held = await connectorRecord(db, String(id()));
   if (held) await connectorTouch(db, held, body);
-  if (!(await updateConnector(db, id(), Number(ifMatch) || 0, body))) {
+  if (!(await updateConnector(db, id(), versionOf(ifMatch), body))) {
     const current = await connectorRecord(db, String(id()));
     if (!current) throw notFound('That connector');
     throw new ProblemError('stale', { current });

@@ -9,9 +9,19 @@ export type Db = Database | Parameters<Parameters<Database['transaction']>[0]>[0
 export interface Connection {
   db: Database;
   pool: pg.Pool;
+  /** For work of minutes: its few connections are never those that people wait for. */
+  heavy: pg.Pool;
   /** For processes of their own, which make their own connection. */
   url: string;
+  end: () => Promise<void>;
 }
+
+/** What a person waits for answers within this, or is stopped in PostgreSQL; work on whole tables has its own limit. */
+const STATEMENT_MS = 30_000;
+const HEAVY_STATEMENT_MS = 20 * 60_000;
+/** At most so many connections of one server: two servers and their helpers stay below PostgreSQL's own limit. */
+const POOL = 10;
+const HEAVY_POOL = 3;
 
 /**
  * A client that takes one query at a time. Reads that a service asks for side by side run in parallel on the pool,
@@ -31,16 +41,33 @@ class OrderlyClient extends pg.Client {
   }
 }
 
-export function connect(url: string): Connection {
+function poolOf(url: string, max: number, statementMs: number): pg.Pool {
   const pool = new pg.Pool({
     connectionString: url,
-    max: 10,
+    max,
     connectionTimeoutMillis: 4000,
+    statement_timeout: statementMs,
     Client: OrderlyClient,
   });
   // A lost idle connection is replaced by the pool; without a listener it would end the process.
   pool.on('error', () => {});
   // The same for one that is in use between two queries: its next query fails, and that is answered.
   pool.on('connect', (client) => client.on('error', () => {}));
-  return { db: drizzle({ client: pool, schema, casing: 'snake_case' }), pool, url };
+  return pool;
+}
+
+/** The query builder over a pool or over one client of it. */
+export const databaseOver = (client: pg.Pool | pg.PoolClient): Database =>
+  drizzle({ client: client as pg.Pool, schema, casing: 'snake_case' });
+
+export function connect(url: string): Connection {
+  const pool = poolOf(url, POOL, STATEMENT_MS);
+  const heavy = poolOf(url, HEAVY_POOL, HEAVY_STATEMENT_MS);
+  return {
+    db: databaseOver(pool),
+    pool,
+    heavy,
+    url,
+    end: async () => void (await Promise.all([pool.end(), heavy.end()])),
+  };
 }

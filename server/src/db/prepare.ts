@@ -4,7 +4,7 @@ import path from 'node:path';
 import pg from 'pg';
 import { limitsOf, ATTRIBUTES, type Attribute } from '@radiatrix/core/figures';
 import { CAUTIONS } from '@radiatrix/core/procedure';
-import type { Connection, Database } from './client.ts';
+import { databaseOver, type Connection, type Database } from './client.ts';
 import { METHOD_RULES, METHODS } from '@radiatrix/core/quantity';
 import { attribute, attributeChoice, caution, method } from './schema/index.ts';
 
@@ -28,13 +28,17 @@ export async function createIfMissing(url: string): Promise<void> {
 }
 
 /** Brings the tables up to date, and the reference tables in step with core. Safe to run from several servers at once. */
-export async function prepare({ db, pool }: Connection): Promise<void> {
+export async function prepare({ pool }: Connection): Promise<void> {
   const lock = await pool.connect();
   try {
     await lock.query('select pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    // What people wait for is limited; a new index over a million lines takes as long as it takes.
+    await lock.query('set statement_timeout = 0');
+    const db = databaseOver(lock);
     await migrate(db, { migrationsFolder: MIGRATIONS });
     await syncReference(db);
   } finally {
+    await lock.query('reset statement_timeout');
     await lock.query('select pg_advisory_unlock($1)', [MIGRATION_LOCK]);
     lock.release();
   }

@@ -8,6 +8,10 @@ export const partIsSeen = (partId: SQLWrapper): SQL =>
 export const seenPart = (drafts: boolean, partId: SQLWrapper): SQL =>
   drafts ? sql`true` : partIsSeen(partId);
 
+/** The revision of a part that a reader reads: the newest, or the newest that is released and stands. */
+export const headOfPart = (drafts: boolean, partId: SQLWrapper): SQL =>
+  sql`(select head.id from part_revision head where head.part_id = ${partId} ${drafts ? sql`` : sql`and head.state = 'released' and head.withdrawn_at is null`} order by head.revision desc limit 1)`;
+
 /** Records that everybody meets as soon as a vehicle has them; one that no vehicle has is known to editors alone. */
 export const NAMED_BY_VEHICLES = {
   model: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.model_id = ${id})`,

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import type { Person, SessionState } from '@radiatrix/contract';
@@ -13,14 +12,15 @@ import { doneOrProposed } from '../proposals/service.ts';
 import { loadVocabulary, sourceByName } from '../vehicles/queries.ts';
 import { settingOnce } from '../people/queries.ts';
 import { addPerson } from '../people/service.ts';
-import { insertPhoto } from '../photos/queries.ts';
+import { rewritten } from '../photos/read.ts';
+import { addPhoto } from '../photos/service.ts';
 import { releaseRevision, reviewLines, reviewRecord } from '../review/service.ts';
 import { tagOf } from '../revisions/service.ts';
 import { loadDemoJobs } from './jobs.ts';
 
 interface Cast {
   password: string;
-  people: { username: string; name: string; role: Person['role'] }[];
+  people: { username: string; name: string; role: Person['role']; administers?: boolean }[];
   /** Titles of revisions that stay drafts, so that the reviewer has something to look at. */
   unreleased: string[];
   /** A claim that the specialist has proposed, so that he also has a change to look at. */
@@ -44,8 +44,9 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
   const people = new Map<string, Person>();
   for (const each of cast.people) {
     const id = await addPerson(db, { ...each, password: cast.password }, true);
-    people.set(each.role, people.get(each.role) ?? { id, ...each });
-    accounts.push({ ...each, password: cast.password });
+    people.set(each.role, people.get(each.role) ?? { administers: false, ...each, id });
+    const { username, name, role } = each;
+    accounts.push({ username, name, role, password: cast.password });
   }
   const [specialist, reviewer] = [people.get('specialist')!, people.get('reviewer')!];
   await asPerson(db, specialist.id, async (tx) => {
@@ -120,17 +121,10 @@ async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], fold
   for (const name of names) {
     // `<connector code>--<caption with dashes>.png`
     const [code, caption] = name.replace(/\.png$/, '').split('--') as [string, string];
-    const content = readFileSync(path.join(pictures, name));
+    const content = await rewritten(readFileSync(path.join(pictures, name)));
     const id = (await connectorIds(tx, [code])).get(code);
     if (id === undefined) continue;
-    await insertPhoto(tx, {
-      subject: 'connector',
-      id,
-      mediaType: 'image/png',
-      caption: caption.replaceAll('-', ' '),
-      content,
-      sha256: createHash('sha256').update(content).digest('hex'),
-    });
+    await addPhoto(tx, { subject: 'connector', id, caption: caption.replaceAll('-', ' ') }, content);
   }
 }
 
@@ -142,7 +136,13 @@ export async function addFirstPeople(
   const made: { username: string; password: string }[] = [];
   for (const role of ['specialist', 'reviewer', 'clerk', 'installer'] as const) {
     const password = newPassword();
-    await addPerson(db, { username: role, name: role[0]!.toUpperCase() + role.slice(1), role, password });
+    await addPerson(db, {
+      username: role,
+      name: role[0]!.toUpperCase() + role.slice(1),
+      role,
+      administers: role === 'reviewer',
+      password,
+    });
     made.push({ username: role, password });
   }
   return made;

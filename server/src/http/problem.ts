@@ -1,4 +1,5 @@
 import { PROBLEMS, type FieldProblem, type Problem, type ProblemCode } from '@radiatrix/contract';
+import type { Response } from 'express';
 import Joi from 'joi';
 
 /** Thrown anywhere below a route; the one handler turns it into `application/problem+json`. */
@@ -32,7 +33,11 @@ const RULES: Record<string, { code: ProblemCode; detail: string; path?: string }
   procedure_one_open_revision: { code: 'stale', detail: 'Somebody opened a draft of this procedure in the meantime.' },
   revision_released: { code: 'conflict', detail: 'A released revision is not changed; save again to open a new draft.' },
   measurement_in_range: { code: 'invalid', detail: 'A figure lies outside what it can be.' },
-  supersession_other: { code: 'invalid', detail: 'A part cannot take its own place.', path: 'supersedes' },
+  part_number_any_case: { code: 'conflict', detail: 'A part of this number is already on record, written in another case.', path: 'number' },
+  application_once: { code: 'conflict', detail: 'This source already says exactly that of this part.' },
+  application_names_exist: { code: 'invalid', detail: 'It names an engine or a transmission that is not on record.', path: 'engineIds' },
+  model_life_holds: { code: 'invalid', detail: 'There are vehicles or lines of the catalogue outside these years; the model lived as long as they say.', path: 'life' },
+  supersession_no_ring: { code: 'invalid', detail: 'That closes a ring of successors, which leads nowhere.', path: 'supersedes' },
 }; // prettier-ignore
 
 interface PgError {
@@ -43,6 +48,8 @@ interface PgError {
 const isPgError = (value: unknown): value is PgError =>
   typeof value === 'object' && value !== null && 'code' in value && typeof value.code === 'string';
 
+/** No room where files are laid down, or no folder to lay them in. */
+const NO_ROOM = new Set(['ENOSPC', 'EDQUOT', 'EROFS', 'EMFILE', 'ENOENT', 'ENOTDIR', 'EACCES']);
 const LOST_CONNECTION = /^(?:ECONN|EPIPE|ETIMEDOUT|08|57P0|53300)/;
 
 function fromDatabase(error: PgError): ProblemError | undefined {
@@ -65,6 +72,14 @@ function fromDatabase(error: PgError): ProblemError | undefined {
     case '22003':
     case '22021':
       return new ProblemError('invalid', { detail: 'A value lies outside what a record can hold.' });
+    case '57014':
+      return new ProblemError('unavailable', {
+        detail: 'It took too long and was stopped; nothing was changed.',
+      });
+    case '53100':
+      return new ProblemError('unavailable', {
+        detail: 'The disk of the records is full; nothing was changed.',
+      });
     case '40001':
     case '40P01':
       return new ProblemError('stale', { detail: 'Two saves met; nothing was changed. Save again.' });
@@ -94,18 +109,36 @@ export function problemOf(error: unknown): ProblemError {
     )
   )
     return new ProblemError('unavailable');
-  const type = error instanceof Error && 'type' in error ? error.type : undefined;
-  if (type === 'entity.too.large') return new ProblemError('too-large');
-  if (
-    typeof type === 'string' &&
-    (type.startsWith('entity.') ||
-      type.startsWith('encoding') ||
-      type.startsWith('charset') ||
-      type === 'request.aborted')
-  )
-    return new ProblemError('unreadable');
+  if (error instanceof Error && 'syscall' in error && NO_ROOM.has(String((error as { code?: unknown }).code)))
+    return new ProblemError('unavailable', {
+      detail:
+        'The server has no room to lay a file down; nothing was changed. Free its disk and send it again.',
+    });
   if (error instanceof URIError) return new ProblemError('unreadable');
-  return new ProblemError('internal');
+  return fromHttp(error) ?? new ProblemError('internal');
+}
+
+/** What the readers of bodies and senders of files say of a request that they cannot serve. */
+function fromHttp(error: unknown): ProblemError | undefined {
+  if (!(error instanceof Error) || !('status' in error) || typeof error.status !== 'number') return undefined;
+  switch (error.status) {
+    case 404:
+      return new ProblemError('not-found');
+    case 412:
+      return new ProblemError('stale', { detail: 'What is kept under that address is another version.' });
+    case 413:
+      return new ProblemError('too-large');
+    case 415:
+      return new ProblemError('unsupported-media');
+    default:
+      return error.status >= 400 && error.status < 500 ? new ProblemError('unreadable') : undefined;
+  }
+}
+
+/** Answers a request with a problem. */
+export function sendProblem(res: Response, problem: ProblemError, address: string): void {
+  const body = problemBody(problem, address.slice(0, 200));
+  res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
 }
 
 export function problemBody(problem: ProblemError, instance: string): Problem {

@@ -10,9 +10,11 @@ import {
   type Route,
   type RouteId,
 } from '@radiatrix/contract/schemas';
-import type { Database, Db } from '../db/client.ts';
+import type { Connection, Database, Db } from '../db/client.ts';
+import { Handles } from '../db/handles.ts';
 import { asPerson } from '../db/transaction.ts';
 import { doneOrProposed, type StoredRequest } from '../proposals/service.ts';
+import { readJson, type FileReader } from './body.ts';
 import { answerOf, claimKey, keepAnswer } from './queries.ts';
 import { currentPerson } from './session.ts';
 import { ProblemError } from './problem.ts';
@@ -52,13 +54,21 @@ export type Handler<R extends RouteId> = (context: Context<R>) => Promise<Reply<
 type AnyHandler = (context: Context) => Promise<Reply>;
 /** Routes that no person stands behind are mounted by hand; every other address of the table must have a handler. */
 type Handlers = {
-  [R in Exclude<RouteId, 'health' | 'openapi' | 'session' | 'signIn' | 'signOut'>]: Handler<R>;
+  [
+    R in Exclude<RouteId, 'health' | 'openapi' | 'session' | 'signIn' | 'signOut' | 'acceptInvitation'>
+  ]: Handler<R>;
 };
+
+type FileRoute = { [R in RouteId]: (typeof ROUTES)[R] extends { raw: true } ? R : never }[RouteId];
+/** How each address that takes a file reads it. */
+export type FileReaders = { [R in FileRoute]: FileReader };
 
 function guard(route: Route, person: Person | undefined): Person {
   if (!person) throw new ProblemError('not-signed-in');
   if (route.roles !== 'anyone' && !(route.roles as readonly Role[]).includes(person.role))
     throw new ProblemError('not-allowed');
+  if (route.administrator && !person.administers)
+    throw new ProblemError('not-allowed', { detail: 'Whoever administers the accounts does this.' });
   return person;
 }
 
@@ -67,7 +77,8 @@ function guardToken(req: Request): void {
     throw new ProblemError('csrf', { detail: 'Reload the page and send it again; what you typed is kept.' });
 }
 
-function validate(schema: NonNullable<Route['body']>, value: unknown): unknown {
+/** What was sent, as its validator hands it on; every wrong place of it is named. */
+export function validate(schema: NonNullable<Route['body']>, value: unknown): unknown {
   const { error, value: clean } = schema.validate(value ?? {}, {
     abortEarly: false,
     // The path says where; a message names the field, not the way to it.
@@ -87,6 +98,9 @@ function readTag(req: Request): string {
   if (!tag) throw new ProblemError('no-version', { detail: 'Send If-Match with the ETag of the record.' });
   return tag.replace(/^W\//, '').replaceAll('"', '');
 }
+
+/** The version that a tag of digits says; none for anything else. */
+export const versionOf = (tag: string): number => (/^[1-9]\d{0,8}$/.test(tag) ? Number(tag) : 0);
 
 /** Runs a write once, however often it is sent: its answer is kept under the key in the write's own transaction. */
 async function once(
@@ -163,7 +177,13 @@ async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler)
 const readId = (params: Record<string, string>) => (name?: string) => wholeNumber(params[name ?? 'id']);
 
 /** Mounts handlers under the addresses, guards and validators of the route table. */
-export function mount(app: Express, database: Database, handlers: Handlers): void {
+export function mount(
+  app: Express,
+  connection: Connection,
+  handlers: Handlers,
+  fileReaders: FileReaders,
+): void {
+  const handles = new Handles(connection);
   const replay =
     (req: Request): Context['replay'] =>
     ({ route: routeId, params, query, body, ifMatch }, person, db) => {
@@ -184,17 +204,21 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
     };
   for (const [routeId, handler] of Object.entries(handlers) as unknown as [RouteId, AnyHandler][]) {
     const route: Route = ROUTES[routeId];
-    app[route.method](route.path, async (req: Request, res: Response, next: NextFunction) => {
+    const answer = async (req: Request, res: Response, database: Database): Promise<void> => {
+      const person = guard(route, currentPerson(req));
+      if (route.method !== 'get') guardToken(req);
+      const query = (route.query ? validate(route.query, { ...req.query }) : undefined) as never;
+      // Only now is it known that this person may send anything here, and how much.
+      const file = route.raw ? await fileReaders[routeId as FileRoute](req, person) : undefined;
       try {
-        const person = guard(route, currentPerson(req));
-        if (route.method !== 'get') guardToken(req);
+        if (!file && route.method !== 'get') await readJson(req, res, route);
         const context: Context = {
           db: database,
           person,
           params: req.params as Record<string, string>,
           id: readId(req.params as Record<string, string>),
-          query: (route.query ? validate(route.query, { ...req.query }) : undefined) as never,
-          body: (route.body ? validate(route.body, req.body) : route.raw ? req.body : undefined) as never,
+          query,
+          body: (route.body ? validate(route.body, req.body) : file?.body) as never,
           ifMatch: route.ifMatch ? readTag(req) : '',
           req,
           replay: replay(req),
@@ -211,18 +235,29 @@ export function mount(app: Express, database: Database, handlers: Handlers): voi
           throw new ProblemError('unreadable', { detail: 'Idempotency-Key is longer than 100 characters.' });
         const reply = await asPerson(database, person.id, async (tx) => {
           const inside = { ...context, db: tx };
-          if (!key) return reviewed(routeId, inside, handler);
-          const content = Buffer.isBuffer(req.body) ? req.body : JSON.stringify(req.body ?? null);
+          if (!key || route.secret) return reviewed(routeId, inside, handler);
           const requestHash = createHash('sha256')
             .update(`${req.method} ${req.originalUrl} ${context.ifMatch}\n`)
-            .update(content)
+            .update(file?.sha256 ?? JSON.stringify(req.body ?? null))
             .digest('hex');
           return once(inside, key, requestHash, () => reviewed(routeId, inside, handler));
         });
         send(res, reply);
       } catch (error) {
-        next(error);
+        await file?.unused?.();
+        throw error;
       }
-    });
+    };
+    app[route.method](route.path, (req: Request, res: Response, next: NextFunction) =>
+      handles
+        .use(async ({ db, cancel }) => {
+          let underWay = true;
+          res.on('close', () => {
+            if (underWay && !res.writableFinished) cancel();
+          });
+          await answer(req, res, db).finally(() => (underWay = false));
+        })
+        .catch(next),
+    );
   }
 }

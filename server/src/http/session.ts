@@ -2,16 +2,17 @@ import { randomBytes } from 'node:crypto';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Person } from '@radiatrix/contract';
 import type { Connection, Database } from '../db/client.ts';
 import { settingOnce } from '../people/queries.ts';
-import { ProblemError } from './problem.ts';
 
 declare module 'express-session' {
   interface SessionData {
     person: Person;
     csrfToken: string;
+    /** When and with what browser it was begun; for the list of one's own sessions. */
+    since: string;
+    browser: string;
   }
 }
 
@@ -36,47 +37,12 @@ export async function sessions({ db, pool }: Connection): Promise<RequestHandler
       pool,
       tableName: 'session',
       disableTouch: true,
-      pruneSessionInterval: 3600,
+      // Old ones are cleared away with everything else that ages.
+      pruneSessionInterval: false,
       errorLog: () => {},
     }),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_HOURS * 3600 * 1000, secure: 'auto' },
   });
-}
-
-export const SIGN_IN_TRIES = 8;
-const WINDOW_S = 15 * 60;
-
-/**
- * At most `SIGN_IN_TRIES` wrong passwords a quarter of an hour for one name from one address; counted in PostgreSQL, so
- * that several servers share one count. A right one costs nothing.
- */
-export function signInLimit({ pool }: Connection) {
-  const limiter = new RateLimiterPostgres({
-    storeClient: pool,
-    storeType: 'pool',
-    tableName: 'rate_limit',
-    tableCreated: true,
-    keyPrefix: 'sign-in',
-    points: SIGN_IN_TRIES,
-    duration: WINDOW_S,
-  });
-  const keyOf = (req: Request): string =>
-    `${req.ip ?? ''} ${String((req.body as { username?: unknown } | undefined)?.username ?? '').slice(0, 60)}`;
-  return {
-    /** Takes a try before the password is weighed. */
-    take: async (req: Request): Promise<void> => {
-      try {
-        await limiter.consume(keyOf(req));
-      } catch (reached) {
-        if (!(reached instanceof RateLimiterRes)) throw reached;
-        throw new ProblemError('too-many-tries', {
-          detail: 'Wait a quarter of an hour, or ask a colleague who can sign in.',
-        });
-      }
-    },
-    /** Gives it back where the password was right. */
-    giveBack: async (req: Request): Promise<void> => void (await limiter.reward(keyOf(req))),
-  };
 }

@@ -19,6 +19,7 @@ import {
   insertClaim,
   insertOutcome,
   interchangeOf,
+  lockPart,
   partIdByNumber,
   partLines,
   successionOf,
@@ -252,8 +253,8 @@ const PUT: Putters = {
       throw new Wrong(`${number} is on record as a part of ${held!.maker}, not of ${maker}.`, 'maker');
     const [box, numbers, { supersedes }, rows] = await Promise.all([
       boxOf(db, held!.revisionId),
-      interchangeOf(db, id),
-      successionOf(db, id),
+      interchangeOf(db, held!.revisionId),
+      successionOf(db, held!, true),
       figuresOfRevisions(db, [held!.revisionId]),
     ]);
     const heldDetails = {
@@ -292,6 +293,7 @@ const PUT: Putters = {
       sourceId: names.get('source', sourceName, 'source'),
       exceptions: exceptions.map((exception, index) => scopeOf(exception, names, `exceptions.${index}.`)),
     };
+    await lockPart(db, partId);
     const held = await claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId });
     const statement = (each: Scope & { fits: boolean; original?: boolean; note?: string; exceptions: readonly Scope[] }) =>
       JSON.stringify([

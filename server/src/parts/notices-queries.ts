@@ -1,8 +1,8 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import { outcome, part, partRevision, supersession } from '../db/schema/index.ts';
-import { partLines } from './queries.ts';
+import { outcome, partRevision } from '../db/schema/index.ts';
+import { partLines, successorsOf } from './queries.ts';
 
 /** What is known of parts beside their figures and claims: notes, superseded by, failed, withdrawn; none said twice. */
 export async function noticesOf(
@@ -28,11 +28,8 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
   if (ids.length === 0) return found;
   const say = (id: number, text: string): void => void found.set(id, [...(found.get(id) ?? []), text]);
   const [successors, misfits, withdrawn] = await Promise.all([
-    db
-      .select({ id: supersession.oldPartId, number: part.number })
-      .from(supersession)
-      .innerJoin(part, eq(part.id, supersession.newPartId))
-      .where(anyOf(supersession.oldPartId, ids)),
+    // What a draft says of succession is not so before it is released.
+    successorsOf(db, ids, false),
     db
       .select({
         id: partRevision.partId,
@@ -56,7 +53,7 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
   ]);
   for (const { id, revision, reason, at } of withdrawn)
     say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
-  for (const { id, number } of successors) say(id, `Superseded by ${number}.`);
+  for (const [id, number] of successors) say(id, `Superseded by ${number}.`);
   for (const { id, count, last } of misfits)
     say(id, `Did not fit ${count === 1 ? 'once' : `${count} times`}, last on ${last}.`);
   return found;

@@ -19,7 +19,7 @@ import {
   source,
   supersession,
 } from '../db/schema/index.ts';
-import { seenPart } from '../db/visible.ts';
+import { headOfPart, seenPart } from '../db/visible.ts';
 import { orAny, orNull } from '../db/schema/columns.ts';
 import type { RevisionHead } from '../revisions/queries.ts';
 
@@ -86,29 +86,50 @@ export async function boxOf(db: Db, revisionId: number): Promise<BoxItem[]> {
   return rows.map(({ fromOld, ...item }) => (fromOld ? { ...item, fromOld } : item));
 }
 
-export const interchangeOf = (db: Db, partId: number) =>
+export const interchangeOf = (db: Db, revisionId: number) =>
   db
     .select({ seller: interchange.seller, number: interchange.number })
     .from(interchange)
-    .where(eq(interchange.partId, partId))
+    .where(eq(interchange.partRevisionId, revisionId))
     .orderBy(interchange.seller, interchange.number);
 
+/** What a revision takes the place of, and what took the place of its part, as far as this reader may know. */
 export async function successionOf(
   db: Db,
-  partId: number,
+  { id, revisionId }: { id: number; revisionId: number },
+  drafts: boolean,
 ): Promise<{ supersedes: string; supersededBy: string }> {
+  const [[before], after] = await Promise.all([
+    db
+      .select({ number: part.number })
+      .from(supersession)
+      .innerJoin(part, eq(part.id, supersession.oldPartId))
+      .where(eq(supersession.partRevisionId, revisionId)),
+    successorsOf(db, [id], drafts),
+  ]);
+  return { supersedes: before?.number ?? '', supersededBy: after.get(id) ?? '' };
+}
+
+/** Numbers of the parts that took the places of others; where several say so, the one that said it last. */
+export async function successorsOf(
+  db: Db,
+  ids: readonly number[],
+  drafts: boolean,
+): Promise<Map<number, string>> {
+  if (ids.length === 0) return new Map();
   const rows = await db
-    .select({ oldPartId: supersession.oldPartId, number: part.number })
+    .select({ id: supersession.oldPartId, number: part.number })
     .from(supersession)
-    .innerJoin(
-      part,
-      sql`${part.id} = case when ${supersession.oldPartId} = ${partId} then ${supersession.newPartId} else ${supersession.oldPartId} end`,
+    .innerJoin(partRevision, eq(partRevision.id, supersession.partRevisionId))
+    .innerJoin(part, eq(part.id, partRevision.partId))
+    .where(
+      and(
+        anyOf(supersession.oldPartId, ids),
+        sql`${partRevision.id} = ${headOfPart(drafts, partRevision.partId)}`,
+      ),
     )
-    .where(or(eq(supersession.oldPartId, partId), eq(supersession.newPartId, partId)));
-  return {
-    supersedes: rows.find((row) => row.oldPartId !== partId)?.number ?? '',
-    supersededBy: rows.find((row) => row.oldPartId === partId)?.number ?? '',
-  };
+    .orderBy(supersession.partRevisionId);
+  return new Map(rows.map((row) => [row.id, row.number]));
 }
 
 export const revisionsOf = (db: Db, partId: number) => {
@@ -171,8 +192,14 @@ export async function copyRevision(db: Db, from: RevisionHead, personId: number)
     select subject, ${id}, part_kind, key, type, value, u, choice, connector_id, text, method, source_id, "by", at
     from measurement where part_revision_id = ${from.id}`);
   await db.execute(sql`
-    insert into box_item (part_revision_id, ordinal, name, quantity)
-    select ${id}, ordinal, name, quantity from box_item where part_revision_id = ${from.id}`);
+    insert into box_item (part_revision_id, ordinal, name, quantity, from_old)
+    select ${id}, ordinal, name, quantity, from_old from box_item where part_revision_id = ${from.id}`);
+  await db.execute(sql`
+    insert into interchange (part_revision_id, seller, number, "by", at)
+    select ${id}, seller, number, "by", at from interchange where part_revision_id = ${from.id}`);
+  await db.execute(sql`
+    insert into supersession (part_revision_id, old_part_id, "by", at)
+    select ${id}, old_part_id, "by", at from supersession where part_revision_id = ${from.id}`);
   return id;
 }
 
@@ -194,10 +221,10 @@ export async function saveDetails(
 
 export async function saveInterchange(
   db: Db,
-  partId: number,
+  revisionId: number,
   rows: readonly { seller: string; number: string }[],
 ): Promise<void> {
-  const held = await interchangeOf(db, partId);
+  const held = await interchangeOf(db, revisionId);
   const same = (a: { seller: string; number: string }, b: { seller: string; number: string }) =>
     a.seller === b.seller && a.number === b.number;
   for (const gone of held.filter((row) => !rows.some((wanted) => same(row, wanted))))
@@ -205,45 +232,37 @@ export async function saveInterchange(
       .delete(interchange)
       .where(
         and(
-          eq(interchange.partId, partId),
+          eq(interchange.partRevisionId, revisionId),
           eq(interchange.seller, gone.seller),
           eq(interchange.number, gone.number),
         ),
       );
   const fresh = rows.filter((row) => !held.some((kept) => same(row, kept)));
-  if (fresh.length > 0) await db.insert(interchange).values(fresh.map((row) => ({ partId, ...row })));
+  if (fresh.length > 0)
+    await db.insert(interchange).values(fresh.map((row) => ({ partRevisionId: revisionId, ...row })));
 }
 
+/** One number is one part, whatever its case. */
 export const partIdByNumber = async (db: Db, number: string): Promise<number | undefined> =>
-  (await db.select({ id: part.id }).from(part).where(eq(part.number, number)))[0]?.id;
+  (
+    await db
+      .select({ id: part.id })
+      .from(part)
+      .where(sql`lower(${part.number}) = lower(${number})`)
+  )[0]?.id;
 
 export async function saveSupersession(
   db: Db,
-  newPartId: number,
+  revisionId: number,
   oldPartId: number | undefined,
 ): Promise<void> {
-  await db
-    .delete(supersession)
-    .where(
-      and(
-        eq(supersession.newPartId, newPartId),
-        oldPartId ? sql`${supersession.oldPartId} <> ${oldPartId}` : undefined,
-      ),
-    );
-  if (oldPartId)
+  if (oldPartId === undefined)
+    await db.delete(supersession).where(eq(supersession.partRevisionId, revisionId));
+  else
     await db
       .insert(supersession)
-      .values({ oldPartId, newPartId })
-      .onConflictDoUpdate({ target: supersession.oldPartId, set: { newPartId } });
-}
-
-/** Whether taking `oldPartId`'s place by `newPartId` would close a ring of successors. */
-export async function closesRing(db: Db, newPartId: number, oldPartId: number): Promise<boolean> {
-  const { rows } = await db.execute(sql`
-    with recursive later (id) as (
-      select ${newPartId}::integer union select s.new_part_id from supersession s join later on s.old_part_id = later.id
-    ) select 1 from later where id = ${oldPartId}`);
-  return rows.length > 0;
+      .values({ partRevisionId: revisionId, oldPartId })
+      .onConflictDoUpdate({ target: supersession.partRevisionId, set: { oldPartId } });
 }
 
 /* ---- claims ---- */
@@ -350,7 +369,7 @@ export const deleteClaims = async (db: Db, ids: readonly number[]): Promise<void
 
 /** Holds a part's row, so that two people who rewrite its lines go one after the other. */
 export const lockPart = (db: Db, id: number) =>
-  db.select({ id: part.id }).from(part).where(eq(part.id, id)).for('update');
+  db.select({ id: part.id }).from(part).where(eq(part.id, id)).for('no key update');
 
 /** Number and kind of parts, whatever state their revisions are in. */
 export const partNames = async (db: Db, ids: readonly number[]) =>

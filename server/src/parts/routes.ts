@@ -65,7 +65,7 @@ export const newClaim: Handler<'newClaim'> = async ({ db, id, body, person }) =>
   return { status: 201, body: await partRecord(db, id(), person) };
 };
 
-export const dropClaim: Handler<'dropClaim'> = async ({ db, id }) => {
-  await removeClaim(db, id());
+export const dropClaim: Handler<'dropClaim'> = async ({ db, id, ifMatch }) => {
+  await removeClaim(db, id(), ifMatch);
   return {};
 };

@@ -17,7 +17,7 @@ import { everybodySees } from '../proposals/queries.ts';
 import { changeOf, touches } from '../proposals/touched.ts';
 import { loadVocabulary, photosOf, sourceLines } from '../vehicles/queries.ts';
 import {
-  boxOf, claims, closesRing, copyRevision, deleteClaims, insertClaim, insertPart, insertRevision, interchangeOf, outcomes, partIdByNumber, partLines,
+  boxOf, claims, copyRevision, deleteClaims, insertClaim, insertPart, insertRevision, interchangeOf, lockPart, outcomes, partIdByNumber, partLines,
   revisionsOf, saveDetails, saveInterchange, saveSupersession, successionOf,
 } from './queries.ts'; // prettier-ignore
 
@@ -29,8 +29,8 @@ export async function partRecord(db: Db, id: number, person: Person): Promise<Pa
     await Promise.all([
       figuresOfRevisions(db, [row.revisionId]),
       boxOf(db, row.revisionId),
-      interchangeOf(db, id),
-      successionOf(db, id),
+      interchangeOf(db, row.revisionId),
+      successionOf(db, row, drafts),
       revisionsOf(db, id),
       claims(db, { partIds: [id] }),
       outcomes(db, { partId: id }),
@@ -48,6 +48,7 @@ export async function partRecord(db: Db, id: number, person: Person): Promise<Pa
     revisions: revisions.filter((revision) => drafts || revision.state === 'released'),
     claims: held.map((claim) => ({
       id: claim.id,
+      tag: claimTag(claim),
       sentence: claimSentence(claim, vocabulary),
       fits: claim.fits,
       source: claim.source,
@@ -94,19 +95,20 @@ export async function storeDetails(
   details: PartDetails,
 ): Promise<void> {
   await saveDetails(db, revisionId, details);
-  await saveInterchange(db, id, details.interchange);
+  await saveInterchange(db, revisionId, details.interchange);
   const oldId = details.supersedes === '' ? undefined : await partIdByNumber(db, details.supersedes);
   const wrong = (message: string) =>
     new ProblemError('invalid', { fields: [{ path: 'supersedes', message }] });
   if (details.supersedes !== '' && oldId === undefined)
     throw wrong(`No part ${details.supersedes} is on record.`);
-  if (oldId !== undefined && (await closesRing(db, id, oldId)))
-    throw wrong(`${details.supersedes} already takes this part’s place; a ring of successors leads nowhere.`);
-  await saveSupersession(db, id, oldId);
+  if (oldId === id) throw wrong('A part cannot take its own place.');
+  await saveSupersession(db, revisionId, oldId);
 }
 
 /** Records what a source says. One source may not contradict itself; several may disagree. */
 export async function addClaim(db: Db, partId: number, claim: NewClaim): Promise<number> {
+  // Two lines that contradict each other must not be weighed side by side, each against a catalogue without the other.
+  await lockPart(db, partId);
   const [held, vocabulary] = await Promise.all([
     claims(db, { partIds: [partId], modelId: claim.modelId, sourceId: claim.sourceId }),
     loadVocabulary(db),
@@ -133,6 +135,8 @@ export async function addClaim(db: Db, partId: number, claim: NewClaim): Promise
   await claimTouch(db, partId, undefined, { ...claim, id: 0, partId }, vocabulary);
   return insertClaim(db, partId, claim);
 }
+
+const claimTag = ({ id, at }: { id: number; at: string }): string => `${id}.${Date.parse(at)}`;
 
 type Said = Parameters<typeof claimSentence>[0] & { sourceId: number; note?: string };
 
@@ -167,9 +171,13 @@ export const claimTouch = (
   });
 
 /** Takes a source's claim away. */
-export async function dropClaim(db: Db, id: number): Promise<void> {
+export async function dropClaim(db: Db, id: number, ifMatch: string): Promise<void> {
   const [claim] = await claims(db, { ids: [id] });
   if (!claim) throw notFound('That claim');
+  if (claimTag(claim) !== ifMatch)
+    throw new ProblemError('stale', {
+      detail: 'Somebody changed this line in the meantime; look at it again.',
+    });
   await claimTouch(db, claim.partId, claim, undefined, await loadVocabulary(db));
   await deleteClaims(db, [id]);
 }

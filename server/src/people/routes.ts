@@ -1,10 +1,16 @@
 import type { Express, NextFunction, Request, Response } from 'express';
-import type { SessionState, SignIn } from '@radiatrix/contract';
-import { ROUTES } from '@radiatrix/contract/schemas';
+import type { SessionState } from '@radiatrix/contract';
+import { ROUTES, type BodyOf } from '@radiatrix/contract/schemas';
 import type { Connection } from '../db/client.ts';
-import { ProblemError } from '../http/problem.ts';
-import { currentPerson, newToken, signInLimit } from '../http/session.ts';
-import { demoAccounts, signIn } from './service.ts';
+import { asPerson } from '../db/transaction.ts';
+import { readJson } from '../http/body.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { validate, type Handler } from '../http/route.ts';
+import { currentPerson, newToken } from '../http/session.ts';
+import { colleagues } from './queries.ts';
+import * as service from './service.ts';
+import * as signedIn from './sessions-queries.ts';
+import { nameUsed, type Throttle } from './throttle.ts';
 
 const regenerate = (req: Request): Promise<void> =>
   new Promise((resolve, reject) =>
@@ -13,44 +19,59 @@ const regenerate = (req: Request): Promise<void> =>
 const save = (req: Request): Promise<void> =>
   new Promise((resolve, reject) => req.session.save((error?: Error) => (error ? reject(error) : resolve())));
 
-/** Signing in and out: no person stands behind these yet, so they are mounted apart from the guarded routes. */
-export function mountSession(app: Express, connection: Connection): void {
+const SMALL_BYTES = 4096;
+/** There is no session to carry a token yet; a browser says by itself whether the form is ours. */
+function guardSite(req: Request): void {
+  const site = req.get('sec-fetch-site');
+  if (site && site !== 'same-origin' && site !== 'none') throw new ProblemError('csrf');
+}
+
+/** Signing in and out, and taking up an invitation: no person stands behind these yet, so they are mounted by hand. */
+export function mountSession(app: Express, connection: Connection, throttle: Throttle): void {
   const state = async (req: Request): Promise<SessionState> => {
     const person = currentPerson(req) ?? null;
     return {
       person,
       csrfToken: req.session.csrfToken ?? '',
-      demo: person ? null : await demoAccounts(connection.db),
+      demo: person ? null : await service.demoAccounts(connection.db),
     };
+  };
+  const small = async <R extends 'signIn' | 'acceptInvitation'>(
+    req: Request,
+    res: Response,
+    route: R,
+  ): Promise<BodyOf<R>> => {
+    guardSite(req);
+    await readJson(req, res, { limitBytes: SMALL_BYTES });
+    return validate(ROUTES[route].body, req.body) as BodyOf<R>;
   };
 
   app.get(ROUTES.session.path, async (req: Request, res: Response) => {
     res.json(await state(req));
   });
 
-  const limit = signInLimit(connection);
-  app.post(ROUTES.signIn.path, async (req: Request, res: Response, next: NextFunction) => {
-    // There is no session to carry a token yet; a browser says by itself whether the form is ours.
-    const site = req.get('sec-fetch-site');
-    if (site && site !== 'same-origin' && site !== 'none') return next(new ProblemError('csrf'));
-    const { error, value } = ROUTES.signIn.body.validate(req.body ?? {}, { abortEarly: false }) as {
-      error?: Error;
-      value: SignIn;
-    };
-    if (error) return next(error);
-    try {
-      await limit.take(req);
-    } catch (reached) {
-      return next(reached);
+  app.post(ROUTES.signIn.path, async (req: Request, res: Response) => {
+    const { username, password } = await small(req, res, 'signIn');
+    const name = nameUsed(username);
+    let attempt: Awaited<ReturnType<Throttle['begin']>> | undefined;
+    const person = await service.signIn(connection.db, name, password, async () => {
+      attempt = await throttle.begin(req, name);
+    });
+    if (!person) {
+      await attempt?.failed();
+      throw new ProblemError('wrong-sign-in');
     }
-    const person = await signIn(connection.db, value.username, value.password);
-    if (!person) return next(new ProblemError('wrong-sign-in'));
-    await limit.giveBack(req);
+    await attempt?.right();
     // A new id for a new identity: one planted before signing in is worth nothing.
     await regenerate(req);
-    req.session.person = person;
-    req.session.csrfToken = newToken();
+    Object.assign(req.session, {
+      person,
+      csrfToken: newToken(),
+      since: new Date().toISOString(),
+      browser: (req.get('user-agent') ?? '').slice(0, 200),
+    });
     await save(req);
+    await throttle.know(req, res, person);
     res.json(await state(req));
   });
 
@@ -59,4 +80,62 @@ export function mountSession(app: Express, connection: Connection): void {
     if (req.get('x-csrf-token') !== req.session.csrfToken) return next(new ProblemError('csrf'));
     req.session.destroy((error?: Error) => (error ? next(error) : res.status(204).end()));
   });
+
+  app.post(ROUTES.acceptInvitation.path, async (req: Request, res: Response) => {
+    const { token, password } = await small(req, res, 'acceptInvitation');
+    // Tokens are far too long to guess; whoever tries all the same is held up as with passwords.
+    const attempt = await throttle.begin(req, 'an invitation');
+    try {
+      const { username } = await connection.db.transaction((tx) =>
+        service.acceptInvitation(tx, token, password),
+      );
+      res.json({ username });
+    } catch (error) {
+      if (error instanceof ProblemError && error.code === 'not-found') await attempt.failed();
+      throw error;
+    }
+  });
 }
+
+type AccountRoute =
+  | 'people'
+  | 'accounts'
+  | 'newAccount'
+  | 'saveAccount'
+  | 'inviteAgain'
+  | 'endSessions'
+  | 'ownSessions'
+  | 'endSession'
+  | 'changePassword';
+
+export const accountRoutes = (throttle: Throttle): { [R in AccountRoute]: Handler<R> } => ({
+  people: async ({ db }) => ({ body: await colleagues(db) }),
+  accounts: async ({ db }) => ({ body: await service.accounts(db) }),
+  newAccount: async ({ db, body }) => ({ status: 201, body: await service.invite(db, body) }),
+  saveAccount: async ({ db, id, body, ifMatch }) => {
+    const account = await service.changeAccount(db, id(), body, ifMatch);
+    return { body: account, etag: service.accountTag(account) };
+  },
+  inviteAgain: async ({ db, id }) => ({ status: 201, body: await service.inviteAgain(db, id()) }),
+  endSessions: async ({ db, id }) => {
+    await service.signOutEverywhere(db, id());
+    return {};
+  },
+  ownSessions: async ({ db, person, req }) => ({
+    body: await signedIn.ownSessions(db, person.id, req.sessionID),
+  }),
+  endSession: async ({ db, person, params }) => {
+    if (!(await signedIn.endSession(db, person.id, params.id!))) throw notFound('That session');
+    return {};
+  },
+  changePassword: async ({ db, person, body: { current, password }, req }) => {
+    const attempt = await throttle.begin(req, person.username);
+    if (!(await service.changePassword(db, person, { current, password, sid: req.sessionID }))) {
+      await attempt.failed();
+      throw new ProblemError('invalid', {
+        fields: [{ path: 'current', message: 'not your password of now' }],
+      });
+    }
+    return {};
+  },
+});

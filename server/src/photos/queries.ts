@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { PhotoSubject } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { photo } from '../db/schema/index.ts';
@@ -12,6 +12,9 @@ export interface NewPhoto {
   caption: string;
   content: Buffer;
   sha256: string;
+  thumb: Buffer;
+  width: number;
+  height: number;
 }
 
 export async function insertPhoto(db: Db, { subject, id, ...values }: NewPhoto): Promise<number> {
@@ -22,9 +25,18 @@ export async function insertPhoto(db: Db, { subject, id, ...values }: NewPhoto):
   return row!.id;
 }
 
+const standing = (id: number) => and(eq(photo.id, id), isNull(photo.removedAt));
+
+/** Takes a photograph away, with the reason; its bytes stay with the history. */
+export const removePhoto = (db: Db, id: number, removedFor: string): Promise<unknown> =>
+  db
+    .update(photo)
+    .set({ removedFor, removedAt: sql`now()` })
+    .where(standing(id));
+
 /** A photograph with its bytes, and what it belongs to. */
 export async function photoById(db: Db, id: number) {
-  const [row] = await db.select().from(photo).where(eq(photo.id, id));
+  const [row] = await db.select().from(photo).where(standing(id));
   if (!row) return undefined;
   const subject = (Object.keys(COLUMNS) as PhotoSubject[]).find((each) => row[COLUMNS[each]] !== null)!;
   return { ...row, subject, subjectId: row[COLUMNS[subject]]! };

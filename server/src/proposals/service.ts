@@ -4,7 +4,8 @@ import type { Db } from '../db/client.ts';
 import { inNameOf } from '../db/transaction.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { personById } from '../people/queries.ts';
-import { forget } from '../tables/staging.ts';
+import { forgetLines } from '../tables/staging.ts';
+import { forgetUpload } from '../tables/uploads-queries.ts';
 import {
   insertProposal,
   markReleased,
@@ -173,5 +174,7 @@ export async function takeBack(db: Db, id: number, person: Person): Promise<void
     throw new ProblemError('not-allowed', { detail: 'Whoever proposed it takes it back.' });
   if (!(await markTakenBack(db, row)))
     throw new ProblemError('stale', { detail: 'It was dealt with in this moment.' });
-  if (row.route === 'applyUpload') await forget(db, row.params.id!);
+  if (row.route !== 'applyUpload') return;
+  await forgetLines(db, row.params.id!);
+  await forgetUpload(db, row.params.id!);
 }

@@ -52,6 +52,10 @@ export async function headOf(
   return row;
 }
 
+/** Holds a record for one editor at a time, so that the second of two first edits sees the draft of the first; others may name it. */
+export const lockOwner = (db: Db, kind: RevisionKind, ownerId: number): Promise<unknown> =>
+  db.execute(sql`select 1 from ${sql.identifier(kind)} where id = ${ownerId} for no key update`);
+
 /** Applies a change to a revision that still is at the version the save is based on. */
 export async function advance(
   db: Db,

@@ -1,7 +1,7 @@
 import { seesDrafts, type Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { advance, headOf, type RevisionHead, type RevisionKind } from './queries.ts';
+import { advance, headOf, lockOwner, type RevisionHead, type RevisionKind } from './queries.ts';
 
 /** Version tag of a revision: an edit of a released one opens another revision, so both numbers count. */
 export const tagOf = (head: { id: number; version: number }): string => `${head.id}.${head.version}`;
@@ -33,6 +33,7 @@ export async function draftFor(
   copy: (released: RevisionHead) => Promise<number>,
   current: () => Promise<unknown>,
 ): Promise<number> {
+  await lockOwner(db, kind, ownerId);
   const head = await visibleHead(db, kind, ownerId, person);
   if (tagOf(head) !== ifMatch) throw new ProblemError('stale', { current: await current() });
   if (head.state === 'released') return copy(head);

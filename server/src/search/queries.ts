@@ -1,7 +1,7 @@
 import { asc, ilike, or, sql, type SQL } from 'drizzle-orm';
 import type { PartKind } from '@radiatrix/core/figures';
 import { anywhere, literally } from '../db/literally.ts';
-import { seenPart } from '../db/visible.ts';
+import { headOfPart, seenPart } from '../db/visible.ts';
 import type { Db } from '../db/client.ts';
 import { connector, job, source } from '../db/schema/index.ts';
 
@@ -20,16 +20,20 @@ export interface FoundPart {
 const description = (drafts: boolean): SQL =>
   sql`coalesce((select description from part_revision r where r.part_id = p.id ${drafts ? sql`` : sql`and r.state = 'released' and r.withdrawn_at is null`} order by revision desc limit 1), '')`;
 
+/** The number of the part that took a part's place, as far as this reader may know. */
+const successor = (drafts: boolean): SQL =>
+  sql`(select later.number from supersession s join part_revision r on r.id = s.part_revision_id join part later on later.id = r.part_id where s.old_part_id = p.id and r.id = ${headOfPart(drafts, sql`r.part_id`)} order by r.id desc limit 1)`;
+
 const shaped = (drafts: boolean, limit: number): SQL => sql`
   , best as (select distinct on (id) id, why, rank from found order by id, rank)
-  select p.id, p.number, p.maker, p.kind, best.why, coalesce(later.number, '') as "supersededBy", ${description(drafts)} as description
-  from best join part p on p.id = best.id left join supersession s on s.old_part_id = p.id left join part later on later.id = s.new_part_id
+  select p.id, p.number, p.maker, p.kind, best.why, coalesce(${successor(drafts)}, '') as "supersededBy", ${description(drafts)} as description
+  from best join part p on p.id = best.id
   order by best.rank, p.number limit ${limit}`;
 
 const byOwnNumber = (key: string, drafts: boolean, limit: number): SQL =>
   sql`(select id, '' as why, 1 as rank from part where ${key} <> '' and squeezed(number) like ${`${key}%`} and ${seenPart(drafts, sql`part.id`)} order by squeezed(number) using ~<~ limit ${limit})`;
 const byOthersNumber = (key: string, drafts: boolean, limit: number): SQL =>
-  sql`(select part_id, seller || ' ' || number, 2 from interchange where ${key} <> '' and squeezed(number) like ${`${key}%`} and ${seenPart(drafts, sql`part_id`)} order by squeezed(number) using ~<~ limit ${limit})`;
+  sql`(select r.part_id, i.seller || ' ' || i.number, 2 from interchange i join part_revision r on r.id = i.part_revision_id where ${key} <> '' and squeezed(i.number) like ${`${key}%`} and r.id = ${headOfPart(drafts, sql`r.part_id`)} order by squeezed(i.number) using ~<~ limit ${limit})`;
 
 const rowsOf = async (db: Db, query: SQL): Promise<FoundPart[]> =>
   (await db.execute(query)).rows as unknown as FoundPart[];

@@ -118,8 +118,8 @@ async function* partsWithFigures(db: Db, role: Role) {
     );
     for (const { id, number, maker, kind, description, notes, revisionId } of lines) {
       const [interchange, { supersedes }, inTheBox] = await Promise.all([
-        interchangeOf(db, id),
-        successionOf(db, id),
+        interchangeOf(db, revisionId),
+        successionOf(db, { id, revisionId }, seesDrafts(role)),
         boxOf(db, revisionId),
       ]);
       yield {

@@ -4,31 +4,8 @@ import { PACKAGES } from '@radiatrix/core/vehicle';
 import type { Change } from '@radiatrix/contract';
 import { partIsSeen, seenPart } from '../db/visible.ts';
 import { orNull, WRITTEN } from '../db/schema/columns.ts';
-import { squeeze, type MappedHeading, type TableKind } from '@radiatrix/core/table';
 import type { Db } from '../db/client.ts';
 import { bay, part, source } from '../db/schema/index.ts';
-
-/** What headings of earlier tables of a kind were taken for. */
-export async function rememberedHeadings(
-  db: Db,
-  kind: TableKind,
-): Promise<Record<string, { field: string; unit: string }>> {
-  const { rows } = await db.execute<{ heading: string; field: string; unit: string }>(
-    sql`select heading, field, unit from heading_memory where kind = ${kind}`,
-  );
-  return Object.fromEntries(rows.map(({ heading, field, unit }) => [heading, { field, unit }]));
-}
-
-export async function rememberHeadings(
-  db: Db,
-  kind: TableKind,
-  mapping: readonly MappedHeading[],
-): Promise<void> {
-  for (const { heading, field, unit } of mapping)
-    if (squeeze(heading) !== '')
-      await db.execute(sql`insert into heading_memory (kind, heading, field, unit) values (${kind}, ${squeeze(heading)}, ${field}, ${unit})
-        on conflict (kind, heading) do update set field = excluded.field, unit = excluded.unit`);
-}
 
 type LineVerdict = 'new' | 'changed' | 'same' | 'wrong';
 
@@ -73,6 +50,12 @@ export async function stagedSample(db: Db, upload: string): Promise<Change[]> {
     stamp: null,
   }));
 }
+
+/** Holds every part that a staged upload speaks of, so that nobody else says something of them meanwhile. */
+export const lockPartsOf = (db: Db, upload: string): Promise<unknown> =>
+  db.execute(
+    sql`select 1 from part where id in (select part_id from import_line where upload = ${upload}) order by id for no key update`,
+  );
 
 /** The last row of a staged upload. */
 export async function lastRow(db: Db, upload: string): Promise<number> {

@@ -1,5 +1,3 @@
-import { createReadStream } from 'node:fs';
-import { Transform } from 'node:stream';
 import Papa from 'papaparse';
 import { unguardCell } from '@radiatrix/core/table';
 import { ProblemError } from '../http/problem.ts';
@@ -7,26 +5,14 @@ import { ProblemError } from '../http/problem.ts';
 const SEPARATORS = [',', ';', '\t'] as const;
 const LONGEST_ROW = 1_000_000;
 
-function decoded(file: string, encoding: string): Transform {
+const openQuote = (): ProblemError =>
+  new ProblemError('unreadable', { detail: 'A row is longer than a million characters: is a quote left open? Nothing was changed.' }); // prettier-ignore
+
+/** Bytes as text, a piece at a time. */
+async function* decoded(source: AsyncIterable<Uint8Array>, encoding: string): AsyncGenerator<string> {
   const decoder = new TextDecoder(encoding);
-  let sinceBreak = 0;
-  const transform = new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      const text = decoder.decode(chunk, { stream: true });
-      // A file without line breaks must not be gathered whole.
-      const last = Math.max(text.lastIndexOf('\n'), text.lastIndexOf('\r'));
-      sinceBreak = last < 0 ? sinceBreak + text.length : text.length - last;
-      if (sinceBreak > LONGEST_ROW)
-        done(new ProblemError('unreadable', { detail: 'A row is longer than a million characters: is a quote left open? Nothing was changed.' })); // prettier-ignore
-      else done(null, text);
-    },
-    flush(done) {
-      done(null, decoder.decode());
-    },
-  });
-  const source = createReadStream(file, { highWaterMark: 256 * 1024 });
-  source.on('error', (error) => transform.destroy(error));
-  return source.pipe(transform);
+  for await (const chunk of source) yield decoder.decode(chunk, { stream: true });
+  yield decoder.decode();
 }
 
 /** The separator that the first line has most of, quoted cells aside. */
@@ -46,11 +32,10 @@ function lineEndOf(text: string): '\r\n' | '\n' | '\r' {
  * by piece up to its last whole row: the parser's own stream stops after every few rows and begins the piece anew.
  */
 export async function* rowsOf(
-  file: string,
+  source: AsyncIterable<Uint8Array>,
   encoding: string,
   separator: string,
 ): AsyncGenerator<{ row: number; cells: string[] }> {
-  const source = decoded(file, encoding);
   let parser: Papa.Parser | undefined;
   let rest = '';
   let row = 0;
@@ -64,26 +49,22 @@ export async function* rowsOf(
       yield { row, cells: cells.map((cell) => unguardCell(row === 1 ? cell.replace(/^\uFEFF/, '') : cell)) };
     }
   }
-  try {
-    for await (const text of source) {
-      rest += String(text);
-      // An end of line that is cut in two is left for the next piece.
-      if (/[\r\n]./s.test(rest)) yield* take(false);
-    }
-    if (rest !== '') yield* take(true);
-  } finally {
-    source.destroy();
+  for await (const text of decoded(source, encoding)) {
+    rest += text;
+    // An end of line that is cut in two is left for the next piece.
+    if (/[\r\n]./s.test(rest)) yield* take(false);
+    // What is left is one row that is not whole: it is not gathered, and gone through again, without end.
+    if (rest.length > LONGEST_ROW) throw openQuote();
   }
+  if (rest !== '') yield* take(true);
 }
 
 /** The first line of a file, for the separator. */
-export async function firstLine(file: string, encoding: string): Promise<string> {
+export async function firstLine(source: AsyncIterable<Uint8Array>, encoding: string): Promise<string> {
   let head = '';
-  const source = decoded(file, encoding);
-  for await (const chunk of source) {
-    head += String(chunk);
+  for await (const text of decoded(source, encoding)) {
+    head += text;
     if (/[\r\n]/.test(head) || head.length > 65536) break;
   }
-  source.destroy();
   return head.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)[0] ?? '';
 }

@@ -2,28 +2,39 @@ import { TABLE_KINDS } from '@radiatrix/core/table';
 import { notFound } from '../http/problem.ts';
 import type { Handler } from '../http/route.ts';
 import { exported } from './export.ts';
-import type { Uploads } from './service.ts';
+import type { OpenTable } from './open.ts';
+import { addUpload, forgetMappingOf, stopUpload, uploadOf, wrongRowsOf, type TableWork } from './service.ts';
 import { bringInReleased } from './staging.ts';
 
 type TableRoute =
-  'newUpload' | 'upload' | 'previewUpload' | 'applyUpload' | 'stopUpload' | 'wrongRows' | 'exportTable';
+  | 'newUpload'
+  | 'upload'
+  | 'previewUpload'
+  | 'applyUpload'
+  | 'stopUpload'
+  | 'forgetMapping'
+  | 'wrongRows'
+  | 'exportTable';
 
-export const tableRoutes = (uploads: Uploads): { [R in TableRoute]: Handler<R> } => ({
-  newUpload: async ({ req, query: { kind, name }, person }) => ({
+export const tableRoutes = (work: TableWork): { [R in TableRoute]: Handler<R> } => ({
+  newUpload: async ({ db, body, query: { kind, name }, person }) => ({
     status: 201,
-    body: await uploads.add(req, kind, name, person),
+    body: await addUpload(db, body as OpenTable, { kind, name, person }),
   }),
-  upload: ({ params, person }) => Promise.resolve({ body: uploads.get(params.id!, person) }),
-  previewUpload: ({ params, body: { mapping, sourceId }, person }) =>
-    Promise.resolve({ status: 202, body: uploads.preview(params.id!, mapping, sourceId, person) }),
+  upload: async ({ db, params, person }) => ({ body: await uploadOf(db, params.id!, person) }),
+  previewUpload: async ({ params, body: { mapping, sourceId }, person }) => ({
+    status: 202,
+    body: await work.preview(params.id!, mapping, sourceId, person),
+  }),
   applyUpload: async ({ db, params, person, released }) => {
-    if (!released) return { status: 202, body: uploads.apply(params.id!, person) };
+    if (!released) return { status: 202, body: await work.apply(params.id!, person) };
     await bringInReleased(db, params.id!);
     return {};
   },
-  stopUpload: async ({ params, person }) => ({ body: await uploads.stop(params.id!, person) }),
-  wrongRows: async ({ params, person }) => ({
-    file: { mediaType: 'text/csv; charset=utf-8', ...(await uploads.wrongRows(params.id!, person)) },
+  stopUpload: async ({ db, params, person }) => ({ body: await stopUpload(db, params.id!, person) }),
+  forgetMapping: async ({ db, params, person }) => ({ body: await forgetMappingOf(db, params.id!, person) }),
+  wrongRows: async ({ db, params, person }) => ({
+    file: { mediaType: 'text/csv; charset=utf-8', ...(await wrongRowsOf(db, params.id!, person)) },
   }),
   exportTable: ({ db, params, query: { format }, person }) => {
     const kind = TABLE_KINDS.find((each) => each === params.kind);

@@ -1,15 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { once } from 'node:events';
-import os from 'node:os';
-import path from 'node:path';
-import type { Readable, Writable } from 'node:stream';
+import { rm } from 'node:fs/promises';
+import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { columnsOf, csvLine, guessMapping, type MappedHeading, type TableKind } from '@radiatrix/core/table';
+import { columnsOf, csvLine, guessMapping, squeeze, type MappedHeading, type TableKind } from '@radiatrix/core/table'; // prettier-ignore
 import type { Bundle } from '@radiatrix/contract/schemas';
 import type { Person, Upload, WrongCell } from '@radiatrix/contract';
-import type { Connection, Db } from '../db/client.ts';
+import type { Connection, Database, Db } from '../db/client.ts';
+import { heavyWork, type HeavyWork } from '../db/heavy.ts';
 import { asPerson } from '../db/transaction.ts';
 import { ProblemError, notFound, problemOf } from '../http/problem.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
@@ -17,352 +14,392 @@ import { doneOrProposed, propose } from '../proposals/service.ts';
 import { changeOf } from '../proposals/touched.ts';
 import { applyBundle, previewBundle } from '../importing/service.ts';
 import { BUNDLE_ROWS, partsBundle, validated, vehiclesBundle, wrongAt } from './bundles.ts';
-import { encodingOf, isZip, receive } from './receive.ts';
-import { firstLine, rowsOf, separatorOf } from './read.ts';
+import type { OpenTable } from './open.ts';
+import { rowsOf } from './read.ts';
+import { linesOfSeenParts, sourceName, stagedSample, verdictCounts } from './queries.ts';
+import { bringIn, compare, forgetLines, stage, weighedAgain, wrongWidth } from './staging.ts';
 import {
-  linesOfSeenParts,
-  rememberedHeadings,
-  rememberHeadings,
-  sourceName,
-  stagedSample,
-  verdictCounts,
-} from './queries.ts';
-import { bringIn, compare, forget, stage } from './staging.ts';
-import { xlsxToCsv } from './xlsx.ts';
+  askToStop,
+  dropBeyond,
+  forgetMapping,
+  forgetUpload,
+  insertUpload,
+  leaveUpload,
+  piecesOf,
+  rememberedMapping,
+  rememberMapping,
+  takeUpload,
+  tellUpload,
+  toldOf,
+  uploadById,
+  uploadCounts,
+  type UploadRow,
+} from './uploads-queries.ts';
 
-const SAMPLE_ROWS = 5;
 const WRONG_SHOWN = 100;
-/** An upload that nobody went on with is thrown away after this. */
-const KEPT_MS = 60 * 60 * 1000;
+/** Tables that lie here at once, of one person and of everybody, and how many are worked on. */
+const HELD = { own: 6, all: 30, working: 2 };
 const SEPARATOR_NAMES: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
+const TOLD_EVERY_MS = 500;
 
 class Stopped extends Error {}
 
-interface Held {
-  view: Upload;
-  personId: number;
-  folder: string;
-  file: string;
-  encoding: string;
-  separator: string;
-  stopped: boolean;
-  wrong: WrongCell[];
-  bundle: Bundle | undefined;
-  working: Promise<void> | undefined;
+/** How far a stretch of work is; it ends the work when its person asked for that. */
+type Progress = (done: number) => void;
+
+const shapeOf = (headings: readonly string[]): string => headings.map(squeeze).join('\n').slice(0, 20_000);
+const headingsOf = (view: Pick<Upload, 'mapping'>): string[] => view.mapping.map((each) => each.heading);
+
+async function own(db: Db, id: string, person: Person): Promise<UploadRow> {
+  const row = await uploadById(db, id, person.id);
+  if (!row) throw notFound('That upload');
+  return row.silent
+    ? { ...row, state: 'failed', message: 'The server that was at work on it ended. Nothing was changed; begin again.' } // prettier-ignore
+    : row;
 }
 
-/** Tables on their way in: received, mapped, read against the library, and brought in whole or not at all. */
-export class Uploads {
-  private readonly held = new Map<string, Held>();
+/** Keeps a table that came in, its columns guessed, or taken as in this person's last file of these headings. */
+export async function addUpload(
+  db: Db,
+  { folder, file, encoding, separator, headings, sample }: OpenTable,
+  { kind, name, person }: { kind: TableKind; name: string; person: Person },
+): Promise<Upload> {
+  // A file that somebody turned away from is in nobody's way, so it is not for them to clear up.
+  await dropBeyond(db, person.id, HELD.own);
+  if ((await uploadCounts(db)).all >= HELD.all)
+    throw new ProblemError('busy', { detail: `${HELD.all} tables lie here already; one must be brought in or thrown away first.` }); // prettier-ignore
+  const remembered = await rememberedMapping(db, person.id, kind, shapeOf(headings));
+  const id = randomUUID();
+  const view: Upload = {
+    id,
+    name,
+    kind,
+    encoding,
+    separator: SEPARATOR_NAMES[separator] ?? separator,
+    mapping: remembered ?? guessMapping(kind, headings),
+    remembered: remembered !== undefined,
+    sample,
+    state: 'mapping',
+    done: 0,
+    of: 0,
+    counts: { new: 0, changed: 0, same: 0, wrong: 0 },
+    wrong: [],
+    message: '',
+  };
+  await insertUpload(db, { id, personId: person.id, view, state: 'mapping', encoding, separator }, file);
+  await rm(folder, { recursive: true, force: true });
+  return view;
+}
+
+export const uploadOf = async (db: Db, id: string, person: Person): Promise<Upload> =>
+  toldOf(await own(db, id, person));
+
+/** Forgets what files of these headings were taken for, and guesses anew. */
+export async function forgetMappingOf(db: Db, id: string, person: Person): Promise<Upload> {
+  const row = await own(db, id, person);
+  const headings = headingsOf(row.view);
+  await forgetMapping(db, person.id, row.view.kind, shapeOf(headings));
+  const view = { ...row.view, mapping: guessMapping(row.view.kind, headings), remembered: false };
+  await leaveUpload(db, id, { view });
+  return toldOf({ ...row, view });
+}
+
+/** Stops what is under way, and throws the upload away unless it was applied or is before a reviewer. */
+export async function stopUpload(db: Db, id: string, person: Person): Promise<Upload> {
+  const row = await own(db, id, person);
+  if (row.state === 'reading' || row.state === 'applying') await askToStop(db, id, person.id);
+  else if (row.state !== 'waiting') {
+    await forgetUpload(db, id);
+    await forgetLines(db, id);
+    if (row.state !== 'applied') return { ...toldOf(row), state: 'stopped' };
+  }
+  return toldOf(row);
+}
+
+/** The wrong rows as they came, each with what is wrong with it, to be put right and sent again. */
+export async function wrongRowsOf(
+  db: Db,
+  id: string,
+  person: Person,
+): Promise<{ name: string; write: (out: Writable) => Promise<void> }> {
+  const row = await own(db, id, person);
+  const by = new Map<number, WrongCell[]>();
+  for (const each of row.wrong) by.set(each.row, [...(by.get(each.row) ?? []), each]);
+  const said = (each: WrongCell): string => `${each.heading ? `${each.heading}: ` : ''}${each.reason}`;
+  async function* lines(): AsyncGenerator<string> {
+    const headings = headingsOf(row.view);
+    yield csvLine([...headings, 'Row', 'What is wrong', 'How to put it right']);
+    for await (const { row: at, cells } of rowsOf(piecesOf(db, id), row.encoding, row.separator)) {
+      const wrong = by.get(at);
+      if (!wrong) continue;
+      yield csvLine([
+        ...headings.map((_, column) => cells[column] ?? ''),
+        String(at),
+        wrong.map(said).join('; '),
+        wrong.map((each) => each.fix).join('; '),
+      ]);
+    }
+  }
+  return {
+    name: `wrong rows of ${row.view.name.replace(/\.\w+$/, '')}.csv`,
+    write: (to) => pipeline(Readable.from(lines()), to, { end: false }),
+  };
+}
+
+function checkMapping(view: Upload, mapping: readonly MappedHeading[]): void {
+  const columns = columnsOf(view.kind);
+  const twice = mapping.find(
+    ({ field }, at) => field !== '' && mapping.findIndex((each) => each.field === field) !== at,
+  );
+  const unknown = mapping.find(({ field }) => field !== '' && !columns.some((each) => each.field === field));
+  const says = [
+    ...columns
+      .filter(({ required, field }) => required && !mapping.some((each) => each.field === field))
+      .map(({ label }) => `No column holds ${label.toLowerCase()}; say which one does.`),
+    ...(twice ? [`Two columns are taken for ${twice.field}.`] : []),
+    ...(unknown ? [`There is no field “${unknown.field}”.`] : []),
+    ...(mapping.length === view.mapping.length ? [] : ['Every heading of the file must be in it.']),
+  ];
+  if (says.length > 0)
+    throw new ProblemError('invalid', { fields: says.map((message) => ({ path: 'mapping', message })) });
+}
+
+/**
+ * Work on tables: read against the library, brought in whole or not at all. It runs on in the server that was asked;
+ * how it stands lies in the database, where every server sees it, and where whoever asks leaves word to stop.
+ */
+export class TableWork {
   private readonly connection: Connection;
 
   constructor(connection: Connection) {
     this.connection = connection;
   }
 
-  async add(body: Readable, kind: TableKind, name: string, person: Person): Promise<Upload> {
-    const folder = await mkdtemp(path.join(os.tmpdir(), 'radiatrix-table-'));
-    try {
-      let file = path.join(folder, 'sent');
-      await receive(body, file);
-      let [encoding, separator] = ['utf-8', ','];
-      if (await isZip(file)) {
-        const csv = path.join(folder, 'sheet.csv');
-        await xlsxToCsv(file, csv);
-        file = csv;
-      } else {
-        encoding = await encodingOf(file);
-        separator = separatorOf(await firstLine(file, encoding));
-      }
-      const head: string[][] = [];
-      for await (const { cells } of rowsOf(file, encoding, separator)) {
-        head.push(cells);
-        if (head.length > SAMPLE_ROWS) break;
-      }
-      const [headings = [], ...sample] = head;
-      if (headings.every((heading) => heading.trim() === ''))
-        throw new ProblemError('unreadable', {
-          detail: 'The first row has no headings. Nothing was changed.',
+  private async begin(
+    id: string,
+    person: Person,
+    state: 'reading' | 'applying',
+    work: (hands: HeavyWork, progress: Progress) => Promise<Parameters<typeof leaveUpload>[2]>,
+  ): Promise<Upload> {
+    const { db } = this.connection;
+    if ((await uploadCounts(db)).working >= HELD.working)
+      throw new ProblemError('busy', { detail: 'Two tables are being worked on; go on with this one when one of them is done.' }); // prettier-ignore
+    const told = await takeUpload(db, id, person.id, state);
+    if (!told) throw new ProblemError('not-ready', { detail: 'It is still at work on this file.' });
+    void heavyWork(this.connection, async (hands) => {
+      let [done, stopped] = [0, false];
+      const timer = setInterval(() => {
+        void tellUpload(db, id, done)
+          .then(async (stop) => {
+            if (!stop || stopped) return;
+            stopped = true;
+            await hands.cancel();
+          })
+          .catch(() => {});
+      }, TOLD_EVERY_MS);
+      try {
+        return await work(hands, (now) => {
+          done = now;
+          if (stopped) throw new Stopped();
         });
-      if (sample.length === 0)
-        throw new ProblemError('unreadable', {
-          detail: 'There are headings and no rows under them. Nothing was changed.',
-        });
-      const id = randomUUID();
-      const view: Upload = {
-        id,
-        name,
-        kind,
-        encoding,
-        separator: SEPARATOR_NAMES[separator] ?? separator,
-        mapping: guessMapping(kind, headings, await rememberedHeadings(this.connection.db, kind)),
-        sample,
-        state: 'mapping',
-        done: 0,
-        of: 0,
-        counts: { new: 0, changed: 0, same: 0, wrong: 0 },
-        wrong: [],
-        message: '',
-      };
-      this.held.set(id, {
-        view,
-        personId: person.id,
-        folder,
-        file,
-        encoding,
-        separator,
-        stopped: false,
-        wrong: [],
-        bundle: undefined,
-        working: undefined,
-      });
-      setTimeout(() => void this.drop(id), KEPT_MS).unref();
-      return view;
-    } catch (error) {
-      await rm(folder, { recursive: true, force: true });
-      throw error;
-    }
-  }
-
-  get(id: string, person: Person): Upload {
-    return this.own(id, person).view;
-  }
-
-  private own(id: string, person: Person): Held {
-    const held = this.held.get(id);
-    if (!held || held.personId !== person.id) throw notFound('That upload');
-    return held;
-  }
-
-  private begin(held: Held, state: 'reading' | 'applying', work: () => Promise<void>): Upload {
-    if (held.working) throw new ProblemError('not-ready', { detail: 'It is still at work on this file.' });
-    held.stopped = false;
-    Object.assign(held.view, { state, done: 0, message: '' });
-    held.working = work()
-      .catch((error: unknown) => {
-        if (error instanceof Stopped)
-          Object.assign(held.view, { state: 'stopped', message: 'Stopped; nothing was changed.' });
-        else {
-          const problem = problemOf(error);
-          Object.assign(held.view, {
-            state: 'failed',
-            message: `${problem.extra.detail ?? problem.message} Nothing was changed.`,
-          });
+      } catch (error) {
+        throw stopped ? new Stopped() : error;
+      } finally {
+        clearInterval(timer);
+      }
+    })
+      .catch(async (error: unknown) => {
+        if (error instanceof Stopped) {
+          await forgetLines(db, id);
+          await forgetUpload(db, id);
+          return undefined;
         }
+        const problem = problemOf(error);
+        return {
+          state: 'failed' as const,
+          message: `${problem.extra.detail ?? problem.message} Nothing was changed.`.replace(/( Nothing was changed\.)+$/, ' Nothing was changed.'), // prettier-ignore
+        };
       })
-      .finally(() => {
-        held.working = undefined;
-      });
-    return held.view;
+      .then((left) => left && leaveUpload(db, id, left))
+      // Without the database there is nobody to tell; the work counts as given up as soon as its life sign is old.
+      .catch(() => {});
+    return told;
   }
 
-  preview(id: string, mapping: MappedHeading[], sourceId: number | null, person: Person): Upload {
-    const held = this.own(id, person);
-    const { view } = held;
-    const columns = columnsOf(view.kind);
-    const missing = columns.filter(
-      ({ required, field }) => required && !mapping.some((each) => each.field === field),
-    );
-    const twice = mapping.find(
-      ({ field }, at) => field !== '' && mapping.findIndex((each) => each.field === field) !== at,
-    );
-    const unknown = mapping.find(
-      ({ field }) => field !== '' && !columns.some((each) => each.field === field),
-    );
-    const fields = [
-      ...missing.map(({ label }) => ({
-        path: 'mapping',
-        message: `No column holds ${label.toLowerCase()}; say which one does.`,
-      })),
-      ...(twice ? [{ path: 'mapping', message: `Two columns are taken for ${twice.field}.` }] : []),
-      ...(unknown ? [{ path: 'mapping', message: `There is no field “${unknown.field}”.` }] : []),
-      ...(mapping.length === view.mapping.length
-        ? []
-        : [{ path: 'mapping', message: 'Every heading of the file must be in it.' }]),
-    ];
-    if (fields.length > 0) throw new ProblemError('invalid', { fields });
-    return this.begin(held, 'reading', async () => {
-      view.mapping = mapping;
-      held.wrong = [];
-      const progress = (done: number): void => {
-        if (held.stopped) throw new Stopped();
-        view.done = done;
+  async preview(
+    id: string,
+    mapping: MappedHeading[],
+    sourceId: number | null,
+    person: Person,
+  ): Promise<Upload> {
+    const row = await own(this.connection.db, id, person);
+    checkMapping(row.view, mapping);
+    return this.begin(id, person, 'reading', async (hands, progress) => {
+      const view: Upload = { ...row.view, mapping };
+      const rows = rowsOf(piecesOf(this.connection.db, id), row.encoding, row.separator);
+      const read =
+        view.kind === 'applications'
+          ? await this.readLines(hands, { id, mapping, sourceId, rows, progress })
+          : await this.readRecords(hands.db, view, view.kind, { sourceId, person, rows, progress });
+      const wrong = read.wrong.sort((a, b) => a.row - b.row);
+      return {
+        state: 'ready',
+        done: read.rows,
+        message: read.message,
+        wrong,
+        bundle: read.bundle ?? null,
+        view: {
+          ...view,
+          of: read.rows,
+          counts: { ...read.counts, wrong: new Set(wrong.map((each) => each.row)).size },
+          wrong: wrong.slice(0, WRONG_SHOWN),
+        },
       };
-      await rememberHeadings(this.connection.db, view.kind, mapping);
-      if (view.kind === 'applications') {
-        const rows = rowsOf(held.file, held.encoding, held.separator);
-        const staged = await stage(this.connection, { upload: id, mapping, sourceId, rows, progress });
-        view.of = staged.rows;
-        held.wrong = [...staged.wrong, ...(await compare(this.connection.db, id))];
-        view.counts = await verdictCounts(this.connection.db, id);
-      } else await this.previewBundle(held, view.kind, sourceId, person, progress);
-      view.counts.wrong = new Set(held.wrong.map((each) => each.row)).size;
-      held.wrong.sort((a, b) => a.row - b.row);
-      view.wrong = held.wrong.slice(0, WRONG_SHOWN);
-      view.state = 'ready';
     });
   }
 
-  private async previewBundle(
-    held: Held,
+  private async readLines(
+    hands: HeavyWork,
+    { id, ...input }: Omit<Parameters<typeof stage>[1], 'upload'> & { id: string },
+  ): Promise<Read> {
+    const staged = await stage(hands, { upload: id, ...input });
+    if (staged.broken)
+      return {
+        ...NOTHING,
+        rows: staged.rows,
+        wrong: staged.wrong,
+        message: `Read no further than row ${staged.rows + 1}: ${staged.wrong.length} cells are wrong. Is every column taken for what it holds?`,
+      };
+    const wrong = [...staged.wrong, ...(await compare(hands.db, id))];
+    return { ...NOTHING, rows: staged.rows, wrong, counts: await verdictCounts(hands.db, id) };
+  }
+
+  private async readRecords(
+    db: Database,
+    view: Upload,
     kind: 'parts' | 'vehicles',
-    sourceId: number | null,
-    person: Person,
-    progress: (done: number) => void,
-  ): Promise<void> {
-    const { view } = held;
+    {
+      sourceId,
+      person,
+      rows: source,
+      progress,
+    }: {
+      sourceId: number | null;
+      person: Person;
+      rows: ReturnType<typeof rowsOf>;
+      progress: Progress;
+    },
+  ): Promise<Read> {
     const rows: { row: number; cells: string[] }[] = [];
-    for await (const each of rowsOf(held.file, held.encoding, held.separator)) {
+    const misshapen: WrongCell[] = [];
+    for await (const each of source) {
       if (each.row === 1) continue;
       if (each.cells.length !== view.mapping.length)
-        held.wrong.push({
-          row: each.row,
-          heading: '',
-          reason: `${each.cells.length} cells under ${view.mapping.length} headings`,
-          fix: 'quote cells that hold the separator, or add the missing ones',
-        });
+        misshapen.push(wrongWidth(each.row, each.cells.length, view.mapping.length));
       else rows.push(each);
       if (rows.length > BUNDLE_ROWS)
         throw new ProblemError('too-large', {
           detail: `A table of ${kind} takes ${BUNDLE_ROWS} rows at once; split it.`,
         });
     }
-    view.of = rows.length;
     progress(0);
-    const named = sourceId === null ? undefined : await sourceName(this.connection.db, sourceId);
+    const named = sourceId === null ? undefined : await sourceName(db, sourceId);
     const read =
       kind === 'parts'
         ? partsBundle(rows, view.mapping, named ?? '')
-        : vehiclesBundle(rows, view.mapping, await loadVocabulary(this.connection.db));
+        : vehiclesBundle(rows, view.mapping, await loadVocabulary(db));
     const headingOf = (field: string): string =>
       view.mapping.find((each) => each.field === field)?.heading ?? field;
     const { bundle, wrong } = validated(read, kind, headingOf);
-    held.wrong.push(...wrong);
-    if (wrong.length > 0) return;
-    const report = await asPerson(this.connection.db, person.id, (tx) => previewBundle(tx, bundle, person));
+    if (wrong.length > 0) return { ...NOTHING, rows: rows.length, wrong: [...misshapen, ...wrong] };
+    const report = await asPerson(db, person.id, (tx) => previewBundle(tx, bundle, person));
     progress(rows.length);
-    held.bundle = bundle;
-    view.counts = { ...report.counts[kind], wrong: 0 };
-    held.wrong.push(
-      ...report.wrong.map((each) => wrongAt(each.path, each.message, read.rowOf, kind, headingOf)),
-    );
+    return {
+      ...NOTHING,
+      rows: rows.length,
+      counts: { ...report.counts[kind], wrong: 0 },
+      wrong: [
+        ...misshapen,
+        ...report.wrong.map((each) => wrongAt(each.path, each.message, read.rowOf, kind, headingOf)),
+      ],
+      bundle,
+    };
   }
 
-  apply(id: string, person: Person): Upload {
-    const held = this.own(id, person);
-    const { view } = held;
-    if (view.state !== 'ready')
+  async apply(id: string, person: Person): Promise<Upload> {
+    const row = await own(this.connection.db, id, person);
+    if (row.state !== 'ready')
       throw new ProblemError('not-ready', { detail: 'Look at what it would change first.' });
+    const { view } = row;
     if (view.counts.wrong > 0)
       throw new ProblemError('not-ready', {
         detail: `${view.counts.wrong} rows are wrong; a table comes in whole or not at all.`,
       });
-    return this.begin(held, 'applying', async () => {
-      const waits = await asPerson(this.connection.db, person.id, async (tx) => {
-        if (held.bundle) {
-          const { bundle } = held;
-          const request = { route: 'importApply', params: {}, query: {}, body: bundle, ifMatch: '' } as const;
-          const work = (inner: Db) => applyBundle(inner, bundle, person);
-          if (person.role !== 'specialist') return void (await work(tx));
-          const result = await doneOrProposed(tx, person, request, work);
-          return 'waits' in result;
-        }
-        // What others did since the preview is weighed again, in the transaction that writes.
-        if ((await compare(tx, id)).length > 0)
-          throw new ProblemError('stale', {
-            detail: 'The library changed since the preview; look at it again.',
-          });
-        const lines = person.role === 'specialist' ? await linesOfSeenParts(tx, id) : 0;
-        if (lines > 0) {
-          const request = {
-            route: 'applyUpload',
-            params: { id },
-            query: {},
-            body: undefined,
-            ifMatch: '',
-          } as const;
-          const change = changeOf(
-            'Lines of the catalogue',
-            '',
-            `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`,
-          );
-          await propose(tx, person, request, [
-            {
-              title: `The table ${view.name}`,
-              about: 'part',
-              id: null,
-              changes: [change, ...(await stagedSample(tx, id))],
-            },
-          ]);
-          return true;
-        }
-        await bringIn(tx, id, (done) => {
-          if (held.stopped) throw new Stopped();
-          view.done = done;
-        });
-        return false;
+    return this.begin(id, person, 'applying', async ({ db }, progress) => {
+      const waits = await asPerson(db, person.id, async (tx) => {
+        const waiting = row.bundle
+          ? await bringInRecords(tx, row.bundle as Bundle, person)
+          : await bringInLines(tx, view, person, progress);
+        await rememberMapping(tx, person.id, view.kind, shapeOf(headingsOf(view)), view.mapping);
+        return waiting;
       });
-      view.state = waits ? 'waiting' : 'applied';
-      if (!waits) await forget(this.connection.db, id);
+      // What waits for a reviewer is kept by its proposal.
+      if (!waits) await forgetLines(db, id);
+      return { state: waits ? 'waiting' : 'applied', done: view.of };
     });
   }
+}
 
-  async stop(id: string, person: Person): Promise<Upload> {
-    const held = this.own(id, person);
-    held.stopped = true;
-    await held.working;
-    if (held.view.state !== 'applied' && held.view.state !== 'waiting') await this.drop(id);
-    return held.view;
-  }
+interface Read {
+  rows: number;
+  wrong: WrongCell[];
+  counts: Upload['counts'];
+  message: string;
+  bundle: Bundle | undefined;
+}
+const NOTHING: Read = {
+  rows: 0,
+  wrong: [],
+  counts: { new: 0, changed: 0, same: 0, wrong: 0 },
+  message: '',
+  bundle: undefined,
+};
 
-  private async drop(id: string): Promise<void> {
-    const held = this.held.get(id);
-    if (!held || held.working) return;
-    this.held.delete(id);
-    await rm(held.folder, { recursive: true, force: true });
-    // What waits for a reviewer is kept by its proposal.
-    if (held.view.state !== 'waiting') await forget(this.connection.db, id).catch(() => {});
+/** Brings records in, or proposes them; true where they wait. */
+async function bringInRecords(tx: Db, bundle: Bundle, person: Person): Promise<boolean> {
+  const work = (inner: Db) => applyBundle(inner, bundle, person);
+  if (person.role !== 'specialist') {
+    await work(tx);
+    return false;
   }
+  const request = { route: 'importApply', params: {}, query: {}, body: bundle, ifMatch: '' } as const;
+  return 'waits' in (await doneOrProposed(tx, person, request, work));
+}
 
-  /** The wrong rows as they came, each with what is wrong with it, to be put right and sent again. */
-  async wrongRows(
-    id: string,
-    person: Person,
-  ): Promise<{ name: string; write: (out: Writable) => Promise<void> }> {
-    const held = this.own(id, person);
-    const by = new Map<number, WrongCell[]>();
-    for (const each of held.wrong) by.set(each.row, [...(by.get(each.row) ?? []), each]);
-    const file = path.join(held.folder, 'wrong.csv');
-    const out = createWriteStream(file);
-    out.write(
-      csvLine([
-        ...held.view.mapping.map((each) => each.heading),
-        'Row',
-        'What is wrong',
-        'How to put it right',
-      ]),
-    );
-    for await (const { row, cells } of rowsOf(held.file, held.encoding, held.separator)) {
-      const wrong = by.get(row);
-      if (!wrong) continue;
-      const padded = held.view.mapping.map((_, at) => cells[at] ?? '');
-      const says = (each: WrongCell): string => `${each.heading ? `${each.heading}: ` : ''}${each.reason}`;
-      if (
-        !out.write(
-          csvLine([
-            ...padded,
-            String(row),
-            wrong.map(says).join('; '),
-            wrong.map((each) => each.fix).join('; '),
-          ]),
-        )
-      )
-        await once(out, 'drain');
-    }
-    await new Promise<void>((done) => out.end(done));
-    return {
-      name: `wrong rows of ${held.view.name.replace(/\.\w+$/, '')}.csv`,
-      write: (to) => pipeline(createReadStream(file), to, { end: false }),
-    };
+/** Brings lines of the catalogue in, or proposes them where they concern what everybody sees; true where they wait. */
+async function bringInLines(tx: Db, view: Upload, person: Person, progress: Progress): Promise<boolean> {
+  const { id } = view;
+  // What others did since the preview is weighed again, in the transaction that writes.
+  if ((await weighedAgain(tx, id)).length > 0)
+    throw new ProblemError('stale', { detail: 'The library changed since the preview; look at it again.' });
+  const lines = person.role === 'specialist' ? await linesOfSeenParts(tx, id) : 0;
+  if (lines === 0) {
+    await bringIn(tx, id, progress);
+    return false;
   }
+  const request = { route: 'applyUpload', params: { id }, query: {}, body: undefined, ifMatch: '' } as const;
+  const change = changeOf(
+    'Lines of the catalogue',
+    '',
+    `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`,
+  );
+  await propose(tx, person, request, [
+    {
+      title: `The table ${view.name}`,
+      about: 'part',
+      id: null,
+      changes: [change, ...(await stagedSample(tx, id))],
+    },
+  ]);
+  return true;
 }

@@ -1,15 +1,18 @@
-import { once } from 'node:events';
+import { pipeline } from 'node:stream/promises';
+import { Readable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import { from as copyFrom } from 'pg-copy-streams';
 import { contradicts, type Claim } from '@radiatrix/core/application';
 import { ApplicationReader, type Cells, type MappedHeading } from '@radiatrix/core/table';
 import { PACKAGES } from '@radiatrix/core/vehicle';
 import type { WrongCell } from '@radiatrix/contract';
-import type { Connection, Db } from '../db/client.ts';
+import type { Db } from '../db/client.ts';
+import type { HeavyWork } from '../db/heavy.ts';
 import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
 import { ProblemError } from '../http/problem.ts';
 import { claims } from '../parts/queries.ts';
-import { allParts, allSources, lastRow } from './queries.ts';
+import { allParts, allSources, lastRow, lockPartsOf } from './queries.ts';
+import { leaveUpload } from './uploads-queries.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
 
 export interface StageInput {
@@ -32,66 +35,54 @@ export const cellsOf = (mapping: readonly MappedHeading[], cells: readonly strin
 
 const escaped = (text: string): string => text.replace(/[\\\t\n\r]/g, (each) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[each]!); // prettier-ignore
 
+/** So many wrong cells are kept: a file with more is not mapped as it should be, and is read no further. */
+const WRONG_KEPT = 20_000;
+
 /** Reads every row against the library, puts what can be read into the staging table, and names what cannot. */
 export async function stage(
-  connection: Connection,
-  input: StageInput,
-): Promise<{ rows: number; wrong: WrongCell[] }> {
-  const { db, pool } = connection;
-  const { upload, mapping, sourceId } = input;
-  const [vocabulary, parts, sources] = await Promise.all([loadVocabulary(db), allParts(db), allSources(db)]);
+  { db, client }: Pick<HeavyWork, 'db' | 'client'>,
+  { upload, mapping, sourceId, rows, progress }: StageInput,
+): Promise<{ rows: number; wrong: WrongCell[]; broken: boolean }> {
+  const vocabulary = await loadVocabulary(db);
+  const partIds = new Map((await allParts(db)).map((each) => [each.number.toLowerCase(), each.id]));
+  const sourceIds = new Map((await allSources(db)).map((each) => [each.name.toLowerCase(), each.id]));
   const reader = new ApplicationReader(vocabulary);
-  const partIds = new Map(parts.map((each) => [each.number.toLowerCase(), each.id]));
-  const sourceIds = new Map(sources.map((each) => [each.name.toLowerCase(), each.id]));
   const headingOf = (field: string): string => mapping.find((each) => each.field === field)?.heading ?? field;
   const wrong: WrongCell[] = [];
-  const client = await pool.connect();
-  let rows = 0;
-  try {
-    await client.query('delete from import_line where upload = $1', [upload]);
-    const copy = client.query(
-      copyFrom(
-        'copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions) from stdin',
-      ),
-    );
-    copy.on('error', () => {});
-    for await (const { row, cells } of input.rows) {
+  let [count, broken] = [0, false];
+  const unknown = (row: number, field: string, reason: string, fix: string): void =>
+    void wrong.push({ row, heading: headingOf(field), reason, fix });
+
+  async function* lines(): AsyncGenerator<string> {
+    for await (const { row, cells } of rows) {
       if (row === 1) continue;
-      rows += 1;
-      if (rows % 500 === 0) input.progress(rows);
+      count += 1;
+      if (count % 500 === 0) progress(count);
+      if (wrong.length >= WRONG_KEPT) {
+        broken = true;
+        return;
+      }
       if (cells.length !== mapping.length) {
-        wrong.push({
-          row,
-          heading: '',
-          reason: `${cells.length} cells under ${mapping.length} headings`,
-          fix: 'quote cells that hold the separator, or add the missing ones',
-        });
+        wrong.push(wrongWidth(row, cells.length, mapping.length));
         continue;
       }
       const { row: read, problems } = reader.read(cellsOf(mapping, cells));
-      for (const { field, reason, fix } of problems)
-        wrong.push({ row, heading: headingOf(field), reason, fix });
+      for (const { field, reason, fix } of problems) unknown(row, field, reason, fix);
       if (!read) continue;
       const partId = partIds.get(read.part.toLowerCase());
       const from = read.source === '' ? sourceId : sourceIds.get(read.source.toLowerCase());
       if (partId === undefined)
-        wrong.push({
-          row,
-          heading: headingOf('part'),
-          reason: `no part “${read.part}” is on record`,
-          fix: 'correct the number, or bring the part in first',
-        });
+        unknown(row, 'part', `no part “${read.part}” is on record`, 'correct the number, or bring the part in first'); // prettier-ignore
       if (from === undefined || from === null)
-        wrong.push({
+        unknown(
           row,
-          heading: headingOf('source'),
-          reason:
-            read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`,
-          fix: 'choose a source for the rows that name none, or correct the name',
-        });
+          'source',
+          read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`,
+          'choose a source for the rows that name none, or correct the name',
+        );
       if (partId === undefined || from === undefined || from === null) continue;
       const { scope, exceptions, fits, original, note, modelId } = read;
-      const line = [
+      yield `${[
         upload,
         row,
         partId,
@@ -107,17 +98,29 @@ export async function stage(
         original,
         escaped(note.slice(0, 200)),
         escaped(JSON.stringify(exceptions)),
-      ].join('\t');
-      if (!copy.write(`${line}\n`)) await once(copy, 'drain');
+      ].join('\t')}\n`;
     }
-    copy.end();
-    await once(copy, 'finish');
-  } finally {
-    client.release();
   }
-  input.progress(rows);
-  return { rows, wrong };
+
+  await client.query('delete from import_line where upload = $1', [upload]);
+  const copy = client.query(
+    copyFrom(
+      'copy import_line (upload, row, part_id, model_id, source_id, years, built, engine_ids, transmission_ids, air_conditioning, packages, fits, original, note, exceptions) from stdin',
+    ),
+  );
+  await pipeline(Readable.from(lines()), copy);
+  // The lines have just come: without a look at them they would be joined as if they were three.
+  await client.query('analyze import_line');
+  progress(count);
+  return { rows: count, wrong, broken };
 }
+
+export const wrongWidth = (row: number, cells: number, headings: number): WrongCell => ({
+  row,
+  heading: '',
+  reason: `${cells} cells under ${headings} headings`,
+  fix: 'quote cells that hold the separator, or add the missing ones',
+});
 
 const SAME_SCOPE = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.model_id = l.model_id and a.years = l.years and a.built = l.built
   and a.engine_ids = l.engine_ids and a.transmission_ids = l.transmission_ids and a.packages = l.packages
@@ -160,7 +163,7 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
     select l.row, null, a.id, l.exceptions <> '[]' or a.exceptions <> '[]'
     from import_line l join application a on ${OVERLAPS} where l.upload = ${upload}
       and not exists (select 1 from import_line c where c.upload = l.upload and c.application_id = a.id and c.verdict = 'changed')
-    order by 1 limit 20000`);
+    order by 1, 2, 3 limit 20000`);
   const weighed = await weigh(
     db,
     upload,
@@ -178,9 +181,16 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
       fix: 'one source does not contradict itself: correct one line, or give them different sources',
     });
   }
-  for (const { row } of wrong)
-    await db.execute(sql`update import_line set verdict = 'wrong' where upload = ${upload} and row = ${row}`);
+  await db.execute(
+    sql`update import_line set verdict = 'wrong' where upload = ${upload} and row in (select jsonb_array_elements_text(${JSON.stringify(wrong.map(({ row }) => row))}::jsonb)::int)`,
+  );
   return wrong;
+}
+
+/** The same in the transaction that writes: nobody else says anything of these parts until it is over. */
+export async function weighedAgain(db: Db, upload: string): Promise<WrongCell[]> {
+  await lockPartsOf(db, upload);
+  return compare(db, upload);
 }
 
 type Pair = { row: number; other: number | null; held: number | null };
@@ -252,13 +262,16 @@ export async function bringIn(
 
 /** Brings in what a reviewer let through: weighed once more, in the transaction that writes. */
 export async function bringInReleased(db: Db, upload: string): Promise<void> {
+  // Whoever releases a million lines waits for them: the limit of what people wait for is not theirs.
+  await db.execute(sql`set local statement_timeout = '20min'`);
   if ((await lastRow(db, upload)) === 0)
     throw new ProblemError('not-found', { detail: 'The lines of that table are no longer kept.' });
-  if ((await compare(db, upload)).length > 0)
+  if ((await weighedAgain(db, upload)).length > 0)
     throw new ProblemError('stale', { detail: 'The library changed since the table was proposed.' });
   await bringIn(db, upload);
-  await forget(db, upload);
+  await forgetLines(db, upload);
+  await leaveUpload(db, upload, { state: 'applied' });
 }
 
-export const forget = (db: Db, upload: string) =>
+export const forgetLines = (db: Db, upload: string) =>
   db.execute(sql`delete from import_line where upload = ${upload}`);

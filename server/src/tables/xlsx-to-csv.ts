@@ -2,20 +2,49 @@
 import { createReadStream, createWriteStream } from 'node:fs';
 import { Unzip, UnzipInflate } from 'fflate';
 import readXlsxFile from 'read-excel-file/node';
+import { COLUMN_LIMIT } from '@radiatrix/contract';
 import { csvLine } from '@radiatrix/core/table';
 
+/** Cells are laid out as a rectangle: where a few lie far out, nearly all of it would be nothing. */
+const RECTANGLE = { least: 2_000_000, perCell: 40 };
 /** A workbook that inflates to more than this is not opened. */
 const INFLATED_LIMIT = 400 * 1024 * 1024;
 const [from, to] = process.argv.slice(2) as [string, string];
 
-function inflatedSize(file: string): Promise<number> {
+const columnOf = (letters: string): number =>
+  [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
+
+/** Finds how far out the cells of a sheet lie, from its text as it is unpacked. */
+function farthest(): (text: string) => void {
+  let [columns, rows, cells, rest] = [0, 0, 0, ''];
+  return (text) => {
+    const whole = rest + text;
+    for (const [, letters, row] of whole.matchAll(/<c\b[^>]*?\br="([A-Z]{1,3})(\d{1,7})"/g)) {
+      cells += 1;
+      columns = Math.max(columns, columnOf(letters!));
+      rows = Math.max(rows, Number(row));
+    }
+    // What may be half a cell is looked at with what follows.
+    rest = whole.slice(Math.max(whole.lastIndexOf('<'), whole.length - 200));
+    if (columns > COLUMN_LIMIT)
+      throw new Error(`a cell lies in column ${columns}; a table has ${COLUMN_LIMIT} columns at most`);
+    if (columns * rows > Math.max(RECTANGLE.least, cells * RECTANGLE.perCell))
+      throw new Error(`a cell lies far outside the rest, in row ${rows}`);
+  };
+}
+
+/** Unpacks a workbook without keeping it, and refuses one that would not go into memory. */
+function lookThrough(file: string): Promise<number> {
   return new Promise((resolve, reject) => {
     let total = 0;
     const source = createReadStream(file);
     const unzip = new Unzip((entry) => {
+      const measure = /^xl\/worksheets\/[^/]+\.xml$/.test(entry.name) ? farthest() : undefined;
+      const text = new TextDecoder('latin1');
       entry.ondata = (error, data) => {
         if (error) return reject(error);
         total += data.length;
+        measure?.(text.decode(data, { stream: true }));
         if (total > INFLATED_LIMIT) {
           source.destroy();
           reject(new Error(`it inflates to more than ${INFLATED_LIMIT / 1024 / 1024} MB`));
@@ -53,7 +82,7 @@ const text = (cell: unknown): string =>
         : String(cell as string | number); // prettier-ignore
 
 try {
-  await inflatedSize(from);
+  await lookThrough(from);
   const sheets = (await readXlsxFile(from)) as unknown;
   const first = Array.isArray(sheets) && sheets.length > 0 && !Array.isArray(sheets[0]) ? (sheets[0] as { data: unknown[][] }).data : (sheets as unknown[][]); // prettier-ignore
   const out = createWriteStream(to);

@@ -6,9 +6,18 @@ import { ProblemError } from '../http/problem.ts';
 const MEMORY_MB = 900;
 const TIME_MS = 120_000;
 
+/** So many at once: each may take its memory. */
+const AT_ONCE = 2;
+let open = 0;
+
 /** The first sheet of a workbook as CSV, made by a process that can do no harm to this one. */
 export async function xlsxToCsv(from: string, to: string): Promise<void> {
   const script = path.join(import.meta.dirname, 'xlsx-to-csv.ts');
+  if (open >= AT_ONCE)
+    throw new ProblemError('busy', {
+      detail: 'Other workbooks are being opened; send it again in a moment.',
+    });
+  open += 1;
   try {
     await promisify(execFile)(
       process.execPath,
@@ -25,5 +34,7 @@ export async function xlsxToCsv(from: string, to: string): Promise<void> {
     throw new ProblemError('unreadable', {
       detail: `The workbook cannot be opened: ${why}. Save the sheet as CSV and send that. Nothing was changed.`,
     });
+  } finally {
+    open -= 1;
   }
 }

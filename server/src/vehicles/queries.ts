@@ -246,7 +246,7 @@ export async function photosOf(
     .select(photoColumns)
     .from(photo)
     .innerJoin(person, eq(person.id, photo.by))
-    .where(eq(photo[subject], id))
+    .where(and(eq(photo[subject], id), isNull(photo.removedAt)))
     .orderBy(photo.id);
   return rows.map(({ by, at, ...rest }) => ({ ...rest, stamp: { by, at } }));
 }

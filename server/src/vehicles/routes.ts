@@ -1,6 +1,6 @@
 import { storeFigures } from '../figures/service.ts';
 import { ProblemError } from '../http/problem.ts';
-import type { Handler } from '../http/route.ts';
+import { type Handler, versionOf } from '../http/route.ts';
 import { advanceBay, configurations, loadVocabulary, sourceLines, vocabularyFor } from './queries.ts';
 import { bayRecord, vehicleLine, vehicleRecord } from './service.ts';
 
@@ -22,7 +22,7 @@ export const vehicle: Handler<'vehicle'> = async ({ db, id, person }) => {
 
 export const bayFigures: Handler<'bayFigures'> = async ({ db, id, ifMatch, body, person }) => {
   const words = await loadVocabulary(db);
-  const version = await advanceBay(db, id(), Number(ifMatch) || 0);
+  const version = await advanceBay(db, id(), versionOf(ifMatch));
   if (version === undefined)
     throw new ProblemError('stale', { current: await bayRecord(db, id(), words, person.role) });
   await storeFigures(db, { kind: 'bay', id: id() }, body.figures, 'figures', person.id);

@@ -6,3 +6,4 @@ export * from './history.ts';
 export * from './jobs.ts';
 export * from './marks.ts';
 export * from './proposals.ts';
+export * from './uploads.ts';

@@ -18,6 +18,7 @@ import {
 import type { Channel } from '@radiatrix/core/job';
 import { STAGES } from '@radiatrix/contract';
 import { id, stamps } from './columns.ts';
+import { person } from './people.ts';
 import { configuration } from './vehicles.ts';
 
 export const stageEnum = pgEnum('stage', STAGES);
@@ -44,6 +45,8 @@ export const job = pgTable(
     odometerKm: integer(),
     stage: stageEnum().notNull().default('ask'),
     closed: boolean().notNull().default(false),
+    /** The installer it was handed to; who works on the library or at the counter works on every job. */
+    handedTo: integer().references(() => person.id),
     /** How many events it has. */
     version: integer().notNull().default(1),
     /** False where its row is older than its events: it is folded anew at the next start. */

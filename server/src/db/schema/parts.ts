@@ -60,12 +60,16 @@ export const part = pgTable(
   'part',
   {
     id: id(),
+    /** One number is one part, however it is written: see the unique index. */
     number: text().notNull().unique(),
     maker: text().notNull(),
     kind: partKindEnum().notNull(),
     ...stamps,
   },
-  (table) => [unique('part_kind_of').on(table.id, table.kind)],
+  (table) => [
+    unique('part_kind_of').on(table.id, table.kind),
+    uniqueIndex('part_number_any_case').on(sql`lower(${table.number})`),
+  ],
 );
 
 /** What the release columns may say: see also `one open revision` and `a writer does not release`. */
@@ -142,35 +146,32 @@ export const interchange = pgTable(
   'interchange',
   {
     id: id(),
-    partId: integer()
+    partRevisionId: integer()
       .notNull()
-      .references(() => part.id),
+      .references(() => partRevision.id),
     seller: text().notNull(),
     number: text().notNull(),
     ...stamps,
   },
   (table) => [
-    unique('interchange_once').on(table.partId, table.seller, table.number),
+    unique('interchange_once').on(table.partRevisionId, table.seller, table.number),
     index('interchange_number').on(table.number),
   ],
 );
 
-/** One part is taken over by one other; a part does not supersede itself. */
+/** The part that a revision of another takes the place of; no ring of them is closed (see the migrations). */
 export const supersession = pgTable(
   'supersession',
   {
-    oldPartId: integer()
+    partRevisionId: integer()
       .primaryKey()
-      .references(() => part.id),
-    newPartId: integer()
+      .references(() => partRevision.id),
+    oldPartId: integer()
       .notNull()
       .references(() => part.id),
     ...stamps,
   },
-  (table) => [
-    check('supersession_other', sql`${table.oldPartId} <> ${table.newPartId}`),
-    index('supersession_new').on(table.newPartId),
-  ],
+  (table) => [index('supersession_old').on(table.oldPartId)],
 );
 
 /** Reference tables, kept in step with the attribute table of core at every start. */
@@ -317,6 +318,13 @@ export const photo = pgTable(
     sha256: text().notNull(),
     caption: text().notNull().default(''),
     content: bytes().notNull(),
+    /** A small one for lists; photographs from before there were such have none. */
+    thumb: bytes(),
+    width: integer(),
+    height: integer(),
+    /** Why it was taken away; it stays with the history. */
+    removedFor: text(),
+    removedAt: timestamp({ withTimezone: true, mode: 'string' }),
     ...stamps,
   },
   (table) => [
@@ -325,6 +333,7 @@ export const photo = pgTable(
       sql`num_nonnulls(${table.partId}, ${table.bayId}, ${table.connectorId}, ${table.procedureId}) = 1`,
     ),
     check('photo_type', sql`${table.mediaType} in ('image/jpeg', 'image/png', 'image/webp')`),
+    check('photo_removed', sql`(${table.removedAt} is null) = (${table.removedFor} is null)`),
     check('photo_size', sql`octet_length(${table.content}) between 1 and 5242880`),
   ],
 );

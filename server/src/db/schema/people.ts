@@ -13,11 +13,31 @@ export const person = pgTable(
     name: text().notNull(),
     role: roleEnum().notNull(),
     passwordHash: text().notNull(),
+    /** Invites people, gives them roles and ends their sessions; beside the role, since any shop gives it to somebody else. */
+    administers: boolean().notNull().default(false),
+    /** Switched off: signs in no more; what they wrote stays theirs. */
+    active: boolean().notNull().default(true),
+    /** What an invitation is opened with, hashed; null once it was. */
+    inviteHash: text().unique(),
+    inviteUntil: timestamp({ withTimezone: true, mode: 'string' }),
     /** Came with the demo: the sign-in page may name it and its password. */
     demo: boolean().notNull().default(false),
     at: moment(),
   },
   (table) => [check('person_username_plain', sql`${table.username} ~ '^[a-z0-9._-]{1,60}$'`)],
+);
+
+/** A browser that somebody has signed in with: wrong tries from elsewhere do not keep them out of it. */
+export const device = pgTable(
+  'device',
+  {
+    tokenHash: text().primaryKey(),
+    personId: integer()
+      .notNull()
+      .references(() => person.id),
+    at: moment(),
+  },
+  (table) => [index('device_person').on(table.personId)],
 );
 
 /** Owned by connect-pg-simple; its column names are given. */

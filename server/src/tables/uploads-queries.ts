@@ -1,0 +1,164 @@
+import { open } from 'node:fs/promises';
+import { and, eq, sql } from 'drizzle-orm';
+import type { TableKind } from '@radiatrix/core/table';
+import type { Upload } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { headingMemory, upload, uploadPiece } from '../db/schema/index.ts';
+
+/** A server that has given no sign for so long is gone, and what it worked on may be begun anew. */
+export const SILENT_S = 20;
+const gone = sql`${upload.beat} < now() - make_interval(secs => ${SILENT_S})`;
+const atWork = sql`${upload.state} in ('reading', 'applying')`;
+const own = (id: string, personId: number) =>
+  sql`${upload.id}::text = ${id} and ${upload.personId} = ${personId}`;
+
+const PIECE_BYTES = 1024 * 1024;
+
+export type UploadRow = typeof upload.$inferSelect & { silent: boolean };
+
+/** Keeps an upload with its file, read piece by piece. */
+export async function insertUpload(db: Db, row: typeof upload.$inferInsert, file: string): Promise<void> {
+  await db.insert(upload).values(row);
+  const handle = await open(file);
+  try {
+    for (let ordinal = 0; ; ordinal += 1) {
+      const { buffer, bytesRead } = await handle.read(Buffer.alloc(PIECE_BYTES), 0, PIECE_BYTES);
+      if (bytesRead === 0) return;
+      await db
+        .insert(uploadPiece)
+        .values({ uploadId: row.id, ordinal, content: buffer.subarray(0, bytesRead) });
+    }
+  } finally {
+    await handle.close();
+  }
+}
+
+/** The file of an upload as it was kept. */
+export async function* piecesOf(db: Db, id: string): AsyncGenerator<Buffer> {
+  for (let ordinal = 0; ; ordinal += 1) {
+    const [piece] = await db
+      .select({ content: uploadPiece.content })
+      .from(uploadPiece)
+      .where(and(eq(uploadPiece.uploadId, id), eq(uploadPiece.ordinal, ordinal)));
+    if (!piece) return;
+    yield piece.content;
+  }
+}
+
+/** An upload of this person. */
+export async function uploadById(db: Db, id: string, personId: number): Promise<UploadRow | undefined> {
+  const [row] = await db
+    .select({ row: upload, silent: sql<boolean>`${atWork} and ${gone}` })
+    .from(upload)
+    .where(own(id, personId));
+  return row && { ...row.row, silent: row.silent };
+}
+
+/** Throws a person's oldest idle uploads away, so that fewer than `most` are left. */
+export const dropBeyond = (db: Db, personId: number, most: number): Promise<unknown> =>
+  db.execute(sql`
+    delete from upload where id in (
+      select ${upload.id} from ${upload} where ${upload.personId} = ${personId} and ${upload.state} <> 'waiting' and (not ${atWork} or ${gone})
+      order by ${upload.at} desc, ${upload.id} offset ${most - 1})`);
+
+/** How many tables lie here, and how many are being worked on. */
+export async function uploadCounts(db: Db): Promise<{ all: number; working: number }> {
+  const [row] = await db
+    .select({
+      all: sql<number>`count(*)::int`,
+      working: sql<number>`count(*) filter (where ${atWork} and not ${gone})::int`,
+    })
+    .from(upload)
+    .where(sql`${upload.state} <> 'waiting'`);
+  return row!;
+}
+
+/** Takes an upload to work on it; undefined where somebody does already. */
+export async function takeUpload(
+  db: Db,
+  id: string,
+  personId: number,
+  state: 'reading' | 'applying',
+): Promise<Upload | undefined> {
+  const [row] = await db
+    .update(upload)
+    .set({ state, done: 0, message: '', stopAsked: false, beat: sql`now()` })
+    .where(sql`${own(id, personId)} and (not ${atWork} or ${gone})`)
+    .returning();
+  return row && toldOf(row);
+}
+
+/** Says how far the work is, and hears whether it is to stop: true, or the upload is gone. */
+export async function tellUpload(db: Db, id: string, done: number): Promise<boolean> {
+  const [row] = await db
+    .update(upload)
+    .set({ done, beat: sql`now()` })
+    .where(and(eq(upload.id, id), atWork))
+    .returning({ stop: upload.stopAsked });
+  return row?.stop ?? true;
+}
+
+/** What a stretch of work left behind. */
+export const leaveUpload = (
+  db: Db,
+  id: string,
+  set: Partial<Pick<typeof upload.$inferInsert, 'state' | 'done' | 'message' | 'view' | 'wrong' | 'bundle'>>,
+): Promise<unknown> => db.update(upload).set(set).where(eq(upload.id, id));
+
+export const askToStop = (db: Db, id: string, personId: number): Promise<unknown> =>
+  db.update(upload).set({ stopAsked: true }).where(own(id, personId));
+
+/** Uploads that nobody went on with for an hour, and staged lines that belong to none. */
+export async function dropOldUploads(db: Db): Promise<void> {
+  await db.execute(
+    sql`delete from upload where at < now() - interval '1 hour' and state not in ('waiting', 'reading', 'applying')`,
+  );
+  await db.execute(sql`delete from upload where at < now() - interval '1 hour' and ${gone}`);
+  await db.execute(sql`delete from import_line where upload not in (select id::text from upload)`);
+}
+
+export const forgetUpload = (db: Db, id: string): Promise<unknown> =>
+  db.delete(upload).where(sql`${upload.id}::text = ${id}`);
+
+/** What the person is told. */
+export const toldOf = ({
+  view,
+  state,
+  done,
+  message,
+}: Pick<UploadRow, 'view' | 'state' | 'done' | 'message'>): Upload => ({ ...view, state, done, message });
+
+const memory = (personId: number, kind: TableKind, shape: string) =>
+  and(eq(headingMemory.personId, personId), eq(headingMemory.kind, kind), eq(headingMemory.shape, shape));
+
+/** What this person's files of this shape were taken for, last time one was brought in. */
+export async function rememberedMapping(
+  db: Db,
+  personId: number,
+  kind: TableKind,
+  shape: string,
+): Promise<Upload['mapping'] | undefined> {
+  const [row] = await db
+    .select()
+    .from(headingMemory)
+    .where(memory(personId, kind, shape));
+  return row?.mapping;
+}
+
+export const rememberMapping = (
+  db: Db,
+  personId: number,
+  kind: TableKind,
+  shape: string,
+  mapping: Upload['mapping'],
+): Promise<unknown> =>
+  db
+    .insert(headingMemory)
+    .values({ personId, kind, shape, mapping })
+    .onConflictDoUpdate({
+      target: [headingMemory.personId, headingMemory.kind, headingMemory.shape],
+      set: { mapping, at: sql`now()` },
+    });
+
+export const forgetMapping = (db: Db, personId: number, kind: TableKind, shape: string): Promise<unknown> =>
+  db.delete(headingMemory).where(memory(personId, kind, shape));
