@@ -36,11 +36,14 @@ const COMPARED: [string, RegExp | string][] = [
 ];
 
 test('axe finds nothing in any view, in both themes', async ({ browser }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(600_000);
   const stranger = await (await browser.newContext({ baseURL: process.env.BASE_URL })).newPage();
   await stranger.goto('/');
   await stranger.getByLabel('Name').waitFor();
   await clean(stranger, 'sign-in');
+  await stranger.goto('/invitation#x');
+  await stranger.getByText('You are invited').waitFor();
+  await clean(stranger, 'invitation');
 
   const page = await as(browser, 'rowan');
   for (const theme of ['sheet', 'bay']) {
@@ -54,6 +57,8 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
     const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
     const views: [string, RegExp | string][] = [
       ['/ask?q=09+tussok+diesel+blue', /vehicles/],
+      ['/people', 'Invite somebody'],
+      ['/me', 'Signed in'],
       [vehicle, 'Procedures'],
       [`${vehicle}?edit=figures`, /Save/],
       [`/parts/${part}`, 'In the box'],

@@ -19,7 +19,7 @@ import Joi from 'joi';
 import { id, line, text, units } from './common.ts';
 import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
-import { EVERYONE, type Routes } from './route.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
 
 /** An event as a device sends it; who it is by, the sign-in says. */
 export type JobEventDraft = {
@@ -50,6 +50,8 @@ export interface ToldEvent {
   undone: boolean;
   late: boolean;
   undoable: boolean;
+  /** It came after the job had left the hands of whoever did it; it was done before. */
+  handedIn: boolean;
 }
 
 /** A part of a job with what a list needs of it. */
@@ -85,6 +87,10 @@ export interface JobRecord {
   plan: JobPlan | null;
   /** Newest first. */
   story: ToldEvent[];
+  /** Done after the job had left the hands of whoever did it: kept, and counted for nothing before a specialist says so. */
+  aside: ToldEvent[];
+  /** Whether this reader may say what happens on it. */
+  mine: boolean;
 }
 
 export interface JobLine {
@@ -123,6 +129,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
   'noted': Joi.object({ text: line(2000).required() }),
+  'handed over': Joi.object({ to: id.allow(null).required(), name: line(80).allow('').required() }),
   'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
   'late looked at': Joi.object({ events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(), note: text(2000).default('') }),
   'readings taken': Joi.object({ stream: Joi.string().guid().required(), what: line(200).required() }),
@@ -166,6 +173,12 @@ export const newJobSchema = Joi.object<JobEvents>({
     .required(),
 });
 
+/** What becomes of events that were kept aside. */
+export const asideSchema = Joi.object<{ events: string[]; take: boolean }>({
+  events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(),
+  take: Joi.boolean().required(),
+});
+
 export const jobQuery = Joi.object<{ units: UnitSystem }>({ units });
 
 export interface JobAnswers {
@@ -173,10 +186,12 @@ export interface JobAnswers {
   job: JobRecord;
   newJob: JobRecord;
   jobEvents: JobRecord;
+  jobAside: JobRecord;
 }
 export const jobRoutes = {
   jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
   job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
   jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
+  jobAside: { method: 'post', path: '/api/jobs/:id/aside', summary: 'Take in, or leave out, what was done after a job had left somebody’s hands', roles: EDITORS, body: asideSchema },
 } as const satisfies Routes; // prettier-ignore

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { reasonSchema } from './common.ts';
 import type { LibraryTable } from './library-fields.ts';
 import type { REVIEW_KINDS, RevisionState, Stamp } from './revision.ts';

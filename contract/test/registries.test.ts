@@ -65,6 +65,7 @@ describe('events of a job', () => {
     'fasteners counted': { partId: 1, tray: 'A', found: 4 },
     timer: { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
     noted: { text: 'key in the box' },
+    'handed over': { to: 4, name: 'Somebody' },
     closed: { outcome: 'done', note: '', heads: { phone: 3 } },
     'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },
     'readings taken': { stream: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b', what: 'amps at the fan' },

@@ -15,6 +15,8 @@ import {
   type EventPayloads,
   type JobEvent,
   chunkProblem,
+  everHeldBy,
+  inHandsOf,
   samplesOf,
 } from '../src/job/index.ts';
 
@@ -159,6 +161,25 @@ describe('the fold of a job', () => {
     events.push(desk.event('undone', { event: events.at(-1)!.id }));
     expect(foldJob(events).stage).toBe('prove');
   });
+});
+
+test('a job is in the hands of whoever it was handed to last, by the clock of its devices; before that, of whoever opened it', () => {
+  const desk = write('desk', 0);
+  const events = [desk.event('opened', opened)];
+  const hand = (to: number | null) => {
+    const event = desk.event('handed over', { to, name: String(to) });
+    events.push(event);
+    return event;
+  };
+  expect(inHandsOf(events, 4)).toBe(4);
+  const [first, second, none] = [hand(9), hand(8), hand(null)];
+  const shuffled = [...events].reverse();
+  expect([first, second, none].map(({ clock }) => inHandsOf(shuffled, 4, clock))).toEqual([9, 8, null]);
+  expect(inHandsOf(shuffled, 4, events[0]!.clock)).toBe(4);
+  expect([...everHeldBy(shuffled, 4)].sort()).toEqual([4, 8, 9]);
+  // Taken back, a hand-over never was.
+  events.push(desk.event('undone', { event: none.id }));
+  expect(inHandsOf(events, 4)).toBe(8);
 });
 
 test('every kind of event is folded, the ones that only time or undo among them', () => {

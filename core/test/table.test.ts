@@ -69,13 +69,6 @@ describe('headings', () => {
       { heading: 'Overall height (furlong)', field: 'overallHeight', unit: '' },
     ]);
   });
-  test('what was chosen before for the same heading comes first', () => {
-    const [shelf, part] = guessMapping('applications', ['Shelf', 'Part'], {
-      shelf: { field: 'source', unit: '' },
-      part: { field: '', unit: '' },
-    });
-    expect([shelf!.field, part!.field]).toEqual(['source', '']);
-  });
 });
 
 describe('rows of applications', () => {
@@ -171,11 +164,17 @@ describe('rows of applications', () => {
     [{ built: '2011-13' }, 'built', 'not a span of build months'],
     [{ fits: 'no', original: 'yes' }, 'original', 'does not fit'],
     [{ exceptions: 'not on sundays' }, 'exceptions', ''],
+    [{ exceptions: 'not' }, 'exceptions', 'does not say what is left out'],
+    [{ exceptions: 'Except: ' }, 'exceptions', 'does not say what is left out'],
+    [{ exceptions: 'NA' }, 'exceptions', 'naturally aspirated'],
   ])('%o is wrong in %s', (cells, field, reason) => {
     const { row, problems } = reader.read({ ...base, ...cells });
     expect(row).toBeUndefined();
     expect(problems[0]).toMatchObject({ field, reason: expect.stringContaining(reason) as string });
     expect(problems[0]!.fix).not.toBe('');
+  });
+  test.each(['', 'n/a', 'N/A', 'none', '-', 'any', 'no'])('“%s” leaves nothing out', (exceptions) => {
+    expect(reader.read({ ...base, exceptions })).toMatchObject({ problems: [], row: { exceptions: [] } });
   });
   test('every wrong cell of a row is named', () => {
     expect(reader.read({ ...base, engine: 'E9', package: 'arctic', years: '' }).problems).toHaveLength(2);

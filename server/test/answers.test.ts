@@ -71,6 +71,9 @@ afterAll(() => server.stop());
 /** Where the answer of each route that reads is looked at. */
 const urls = (): Partial<Record<keyof Answers, string>> => ({
   session: '/api/session',
+  people: '/api/people',
+  accounts: '/api/accounts',
+  ownSessions: '/api/sessions',
   find: '/api/find?text=tussock+2009',
   search: '/api/search?text=nt',
   vocabulary: '/api/vocabulary',

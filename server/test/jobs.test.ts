@@ -18,7 +18,7 @@ import { Actor, demoServer } from './harness.ts';
 /** A job through its events: who may write them, what becomes of them, and one truth in Match, Compare and sheet. */
 let server: Awaited<ReturnType<typeof demoServer>>;
 let mara: Actor, piet: Actor, cleo: Actor, idris: Actor;
-let tussock: number, source: number;
+let tussock: number, source: number, idrisId: number;
 const ids: Record<string, number> = {};
 beforeAll(async () => {
   server = await demoServer();
@@ -29,6 +29,7 @@ beforeAll(async () => {
     .get(`/api/find?text=${encodeURIComponent('09 tussock diesel auto aircon standard cooling')}`)
     .expect(200);
   tussock = (found.body as { vehicles: { id: number }[] }).vehicles[0]!.id;
+  idrisId = ((await mara.get('/api/people')).body as { id: number; name: string }[]).find((each) => each.name === 'Idris')!.id; // prettier-ignore
   source = ((await mara.get('/api/sources')).body as { id: number; name: string }[]).find(
     (each) => each.name === 'Saltmere bench',
   )!.id;
@@ -72,6 +73,12 @@ const goesIn = (number: string, kind: 'radiator' | 'fan') => ({
   kind,
   role: 'goes in' as const,
 });
+/** A job that the desk has handed to the installer. */
+async function handedJob(by: Actor) {
+  const job = await openJob(by);
+  await job.say('handed over', { to: idrisId, name: 'Idris' }, by);
+  return job;
+}
 const matchOf = async (number: string, query = '') =>
   ((await cleo.get(`/api/vehicles/${tussock}/match/${ids[number]}${query}`).expect(200)).body as JudgedPart)
     .verdict;
@@ -134,7 +141,7 @@ describe('events of a job', () => {
     expect(rows).toEqual([{ text: '171 mm' }]);
   });
   test('after closing are kept, shown as late, and the job counts as closed until it is opened again', async () => {
-    const job = await openJob(mara);
+    const job = await handedJob(mara);
     const bay = phone('bay phone');
     const { heads } = (await job.read()).state;
     await job.say('closed', { outcome: 'done', note: 'proved on the road', heads });
@@ -153,7 +160,7 @@ describe('events of a job', () => {
     expect((await job.say('opened again', { note: '' })).state.closed).toBeNull();
   });
   test('readings are kept by the piece: in any order, twice the same, never written over, and what is missing is said', async () => {
-    const job = await openJob(mara);
+    const job = await handedJob(mara);
     const id = crypto.randomUUID();
     const stream = {
       id,
@@ -196,6 +203,46 @@ describe('events of a job', () => {
       begun: { by: 'Idris' },
     });
     expect((await job.read()).state.readings).toMatchObject([{ stream: id, what: 'amps at the fan' }]);
+  });
+  test('an installer writes on what is in their hands; done before it left them it counts and is marked, done after it is kept aside', async () => {
+    const job = await openJob(mara);
+    await job.send(idris, phone('bay').event('noted', { text: 'not mine' })).expect(403);
+    await job.send(idris, phone('bay').event('handed over', { to: idrisId, name: 'Idris' })).expect(403);
+    await job.send(mara, phone('desk two').event('handed over', { to: idrisId, name: 'Nobody' })).expect(422);
+    await job.say('handed over', { to: idrisId, name: 'Idris' });
+    const mine = async () => ((await idris.get(`/api/jobs/${job.id}`)).body as JobRecord).mine;
+    expect(await mine()).toBe(true);
+    // Written down off line while it was his, and after it was taken out of his hands; both arrive later.
+    const bay = phone('bay phone', 0.5);
+    const events = [bay.event('noted', { text: 'clip of the duct is gone' })];
+    const desk = phone('desk three', 0);
+    await job.send(mara, desk.event('handed over', { to: null, name: '' })).expect(200);
+    expect(await mine()).toBe(false);
+    const later = phone('bay phone', -1).event('noted', { text: 'went on all the same' });
+    events.push({ ...later, seq: 2 });
+    await job.send(idris, ...events).expect(200);
+    await job.send(idris, ...events).expect(200);
+    const record = await job.read();
+    expect(record.state.notes.map((note) => note.text)).toEqual(['clip of the duct is gone']);
+    expect(record.story.find((each) => each.handedIn)).toMatchObject({
+      by: 'Idris',
+      detail: 'clip of the duct is gone',
+    });
+    expect(record.aside).toMatchObject([{ by: 'Idris', detail: 'went on all the same' }]);
+    const decide = (who: Actor, take: boolean) =>
+      who.write('post', `/api/jobs/${job.id}/aside`, { events: [later.id], take });
+    await decide(idris, true).expect(403);
+    expect((await decide(mara, true).expect(200)).body).toMatchObject({ aside: [] });
+    await decide(mara, false).expect(412);
+    expect((await job.read()).state.notes).toHaveLength(2);
+  });
+  test('a comparison is taken back by whoever kept it, and by nobody else', async () => {
+    const job = await openJob(cleo);
+    const { state } = await job.say('compared', { title: 'old beside new', address: '?or=1' }, mara);
+    const { event } = state.comparisons[0]!;
+    await job.send(cleo, phone('other desk').event('undone', { event })).expect(403);
+    await job.send(mara, phone('her desk').event('undone', { event })).expect(200);
+    expect((await job.read()).state.comparisons).toEqual([]);
   });
   test('that cannot be are refused by name and none of the lot is kept; nobody writes another’s job or role', async () => {
     const job = await openJob(mara);

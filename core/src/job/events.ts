@@ -34,6 +34,8 @@ export interface EventPayloads {
   'fasteners counted': { partId: number; tray: string; found: number };
   timer: { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
   noted: { text: string };
+  /** Whose hands it is in; null takes it out of anybody's. */
+  'handed over': { to: number | null; name: string };
   closed: { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
   'late looked at': { events: string[]; note: string };
   'readings taken': { stream: string; what: string };
@@ -47,12 +49,15 @@ export interface EventLine {
   label: string;
   /** Whether it takes somebody who answers for the library. */
   specialist: boolean;
+  /** Whether it is for the desk: whoever is handed a job does not hand it on. */
+  desk: boolean;
   /** An act of the desk, not of the hands: it is no use to undo it from a phone. */
   undoable: boolean;
 }
 const line = (label: string, more: Partial<EventLine> = {}): EventLine => ({
   label,
   specialist: false,
+  desk: false,
   undoable: true,
   ...more,
 });
@@ -75,6 +80,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'fasteners counted': line('Fasteners counted'),
   'timer': line('Timer'),
   'noted': line('Note'),
+  'handed over': line('Handed over', { desk: true }),
   'closed': line('Closed'),
   'late looked at': line('Looked at what came after closing', { specialist: true }),
   'readings taken': line('Readings taken'),

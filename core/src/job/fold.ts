@@ -25,7 +25,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, spans: [], notes: [], closed: null, late: [],
+  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, spans: [], notes: [], handedTo: null, closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -64,6 +64,7 @@ const APPLY: Apply = {
   // Spans are paired afterwards, device by device.
   'timer': () => {},
   'noted': (state, { payload }, said) => void state.notes.push({ ...payload, ...said }),
+  'handed over': (state, { payload }) => void (state.handedTo = { id: payload.to, name: payload.name }),
   'closed': (state, { payload }, said) => void (state.closed = { outcome: payload.outcome, note: payload.note, ...said }),
   'late looked at': () => {},
   'readings taken': (state, { payload }, said) => void state.readings.push({ ...payload, ...said }),

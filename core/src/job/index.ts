@@ -3,6 +3,7 @@ export {
   EVENTS, EVENT_KINDS, PART_ROLES, PART_STATES,
   type EventKind, type EventLine, type EventPayloads, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
+export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, inOrder, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { stageOf } from './stage.ts';

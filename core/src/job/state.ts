@@ -83,6 +83,8 @@ export interface JobState {
   counted: Record<string, Counted>;
   spans: Span[];
   notes: JobNote[];
+  /** Whom it was handed to last; null where it never was. */
+  handedTo: { id: number | null; name: string } | null;
   closed: JobClosing | null;
   /** Events that whoever closed the job had not seen: for a specialist's eyes. */
   late: string[];

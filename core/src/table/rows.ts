@@ -24,7 +24,9 @@ export interface ApplicationRow {
 
 const YES = new Set(['yes', 'y', 'true', '1', 'x', 'with', 'ja']);
 const NO = new Set(['no', 'n', 'false', '0', 'without', 'does not fit', 'nein']);
-const ANY = new Set(['', 'any', 'all', '*', '-']);
+const ANY = new Set(['', 'any', 'all', '*', '-', 'n/a', 'n.a.']);
+/** How a cell says that nothing is left out. */
+const NO_EXCEPTION = new Set(['none', 'nil', 'no', 'nothing', 'no exceptions', '–', '0']);
 const LISTED = /\s*(?:\||\/|;|,|\bor\b)\s*/;
 const MONTHS = /^(\d{4}-\d{2})\s*(?:\.\.|to|–|-|,)\s*(\d{4}-\d{2})$/;
 
@@ -184,14 +186,26 @@ export class ApplicationReader {
   }
 
   private exceptions(text: string, modelId: number, wrong: Wrong): Scope[] {
-    if (ANY.has(text)) return [];
+    if (ANY.has(text.toLowerCase()) || NO_EXCEPTION.has(text.toLowerCase())) return [];
     const model = this.lives.get(modelId)!;
-    const read = readLine(
-      `${model.name}, not ${text.replace(/^\s*(?:not|except)\s+/i, '')}`,
-      this.vocabulary,
-      2100,
-      this.everything(modelId),
-    );
+    if (/^\W*na\W*$/i.test(text)) {
+      wrong(
+        'exceptions',
+        `“${text}” is read by some as not applicable, by others as naturally aspirated`,
+        'leave the cell empty, or write not naturally aspirated',
+      );
+      return [];
+    }
+    const named = text.replace(/^\s*(?:not|except|without|excludes?)\b[\s:]*/i, '');
+    if (!/[a-z0-9]/i.test(named)) {
+      wrong(
+        'exceptions',
+        `“${text}” does not say what is left out`,
+        'write not 2010; not QA5; or leave the cell empty',
+      );
+      return [];
+    }
+    const read = readLine(`${model.name}, not ${named}`, this.vocabulary, 2100, this.everything(modelId));
     if (read.problem === '' && read.notUnderstood.length === 0) return read.exceptions;
     wrong(
       'exceptions',

@@ -60,12 +60,12 @@ const markColumns = {
   note: measureMark.note,
 };
 
-export const marksOfVehicles = (db: Db, modelId: number) =>
+export const marksOfVehicles = (db: Db, modelId: number, drafts: boolean) =>
   db
     .select(markColumns)
     .from(measureMark)
     .innerJoin(configuration, eq(configuration.id, measureMark.configurationId))
-    .where(eq(configuration.modelId, modelId));
+    .where(and(eq(configuration.modelId, modelId), seenPart(drafts, measureMark.partId)));
 
 export const markLines = (db: Db, drafts: boolean) =>
   db

@@ -23,7 +23,7 @@ export async function modelCoverage(db: Db, modelId: number, role: Role): Promis
   const [vehicles, held, marks] = await Promise.all([
     configurations(db, [modelId]),
     claims(db, { modelId, drafts: seesDrafts(role) }),
-    marksOfVehicles(db, modelId),
+    marksOfVehicles(db, modelId, seesDrafts(role)),
   ]);
   if (vehicles.length === 0 && held.length === 0) {
     const known = (await modelCounts(db)).some((each) => each.id === modelId);

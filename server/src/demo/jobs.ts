@@ -67,6 +67,7 @@ async function eventsOf(
   job: DemoJob,
   bayId: number,
   hand: ReturnType<typeof device>,
+  people: ReadonlyMap<string, Person>,
 ): Promise<JobEventDraft[]> {
   const partOf = async (number: unknown) => {
     const id = await partIdByNumber(db, String(number));
@@ -85,6 +86,9 @@ async function eventsOf(
           role: payload.role as PartRole,
         }),
       );
+    } else if (kind === 'handed over') {
+      const { id, name } = people.get(String(payload.role))!;
+      events.push(hand.event('handed over', { to: id, name }));
     } else if (kind === 'part moved')
       events.push(
         hand.event('part moved', {
@@ -139,7 +143,7 @@ export async function loadDemoJobs(
         odometerKm: job.odometerKm,
         alterations: job.alterations ?? [],
       });
-      const id = await openJob(tx, [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand))], person);
+      const id = await openJob(tx, [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand, people))], person);
       const late = job.events.filter(([kind]) => kind === 'late');
       const phone = device(`phone-${i + 1}`, now - (job.daysAgo - 1) * DAY_MS);
       if (late.length > 0)

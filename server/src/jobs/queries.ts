@@ -1,7 +1,8 @@
-import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { JobEventDraft } from '@radiatrix/contract';
 import type { JobEvent, JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
+import type { EventStanding } from '../db/schema/jobs.ts';
 import { job, jobEvent, measurement, person, source } from '../db/schema/index.ts';
 
 const columns = {
@@ -13,6 +14,7 @@ const columns = {
   closed: job.closed,
   version: job.version,
   by: person.name,
+  openerId: job.by,
   at: job.at,
 };
 
@@ -47,42 +49,92 @@ export async function eventsOf(db: Db, jobIds: readonly number[]): Promise<Map<n
     .select({ event: jobEvent, person: person.name })
     .from(jobEvent)
     .innerJoin(person, eq(person.id, jobEvent.by))
-    .where(inArray(jobEvent.jobId, [...jobIds]))
+    .where(and(inArray(jobEvent.jobId, [...jobIds]), inArray(jobEvent.standing, ['counts', 'handed in'])))
     .orderBy(jobEvent.clockMs, jobEvent.clockN);
-  for (const { event, person: name } of rows) {
-    const { id, jobId, kind, device, seq, clockMs, clockN, deviceTime, payload } = event;
-    const own = events.get(jobId) ?? [];
-    own.push({
-      id,
-      kind,
-      device,
-      seq,
-      clock: { ms: clockMs, n: clockN },
-      deviceTime: new Date(deviceTime).toISOString(),
-      person: name,
-      payload,
-    } as unknown as JobEvent);
-    events.set(jobId, own);
-  }
+  for (const { event, person: name } of rows)
+    events.set(event.jobId, [...(events.get(event.jobId) ?? []), eventOf(event, name)]);
   return events;
 }
 
+const eventOf = (
+  { id, kind, device, seq, clockMs, clockN, deviceTime, payload }: typeof jobEvent.$inferSelect,
+  name: string,
+): JobEvent =>
+  ({
+    id,
+    kind,
+    device,
+    seq,
+    clock: { ms: clockMs, n: clockN },
+    deviceTime: new Date(deviceTime).toISOString(),
+    person: name,
+    payload,
+  }) as unknown as JobEvent;
+
+/** Events of a job that stand in some way other than that they simply count. */
+export async function eventsStanding(db: Db, jobId: number, standing: EventStanding): Promise<JobEvent[]> {
+  const rows = await db
+    .select({ event: jobEvent, person: person.name })
+    .from(jobEvent)
+    .innerJoin(person, eq(person.id, jobEvent.by))
+    .where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.standing, standing)))
+    .orderBy(jobEvent.clockMs, jobEvent.clockN);
+  return rows.map(({ event, person: name }) => eventOf(event, name));
+}
+
+/** Says what becomes of events that were kept aside; answers with how many there were. */
+export const settleAside = async (
+  db: Db,
+  jobId: number,
+  ids: readonly string[],
+  standing: EventStanding,
+): Promise<number> =>
+  (
+    await db
+      .update(jobEvent)
+      .set({ standing })
+      .where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.standing, 'aside'), inArray(jobEvent.id, [...ids])))
+      .returning({ id: jobEvent.id })
+  ).length;
+
+/** Who wrote down each of these events. */
+export async function writersOf(
+  db: Db,
+  ids: readonly string[],
+): Promise<Map<string, { by: number; kind: string }>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id: jobEvent.id, by: jobEvent.by, kind: jobEvent.kind })
+    .from(jobEvent)
+    .where(inArray(jobEvent.id, [...ids]));
+  return new Map(rows.map(({ id, ...row }) => [id, row]));
+}
+
 /** Keeps what is not kept yet; answers with how many were new. */
-export async function insertEvents(db: Db, jobId: number, events: readonly JobEventDraft[]): Promise<number> {
+export async function insertEvents(
+  db: Db,
+  jobId: number,
+  events: readonly JobEventDraft[],
+  standingOf: (event: JobEventDraft) => EventStanding = () => 'counts',
+): Promise<number> {
   const rows = await db
     .insert(jobEvent)
     .values(
-      events.map(({ id, kind, device, seq, clock, deviceTime, payload }) => ({
-        id,
-        jobId,
-        kind,
-        device,
-        seq,
-        clockMs: clock.ms,
-        clockN: clock.n,
-        deviceTime,
-        payload: payload as Record<string, unknown>,
-      })),
+      events.map((event) => {
+        const { id, kind, device, seq, clock, deviceTime, payload } = event;
+        return {
+          id,
+          jobId,
+          kind,
+          device,
+          seq,
+          clockMs: clock.ms,
+          clockN: clock.n,
+          deviceTime,
+          payload: payload as Record<string, unknown>,
+          standing: standingOf(event),
+        };
+      }),
     )
     .onConflictDoNothing({ target: jobEvent.id })
     .returning({ id: jobEvent.id });
@@ -106,7 +158,7 @@ export async function insertJob(db: Db, configurationId: number): Promise<number
 
 /** Writes what a job's events come to into its row. */
 export async function writeFold(db: Db, id: number, state: JobState, version: number): Promise<void> {
-  const { vehicleId, label, complaint, odometerKm, alterations, stage, closed } = state;
+  const { vehicleId, label, complaint, odometerKm, alterations, stage, closed, handedTo } = state;
   await db
     .update(job)
     .set({
@@ -117,6 +169,7 @@ export async function writeFold(db: Db, id: number, state: JobState, version: nu
       alterations,
       stage,
       closed: closed !== null,
+      handedTo: handedTo?.id ?? null,
       version,
       folded: true,
     })

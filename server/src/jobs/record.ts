@@ -10,7 +10,8 @@ import { partLines } from '../parts/queries.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { choicesOf, foldedJob, storyOf, type FoldedJob } from './service.ts';
+import { eventsStanding } from './queries.ts';
+import { choicesOf, foldedJob, isInHands, storyOf, type FoldedJob } from './service.ts';
 
 const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
 
@@ -71,13 +72,23 @@ export async function planOfJob(
 export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
+  const [aside, handedIn] = await Promise.all([
+    eventsStanding(db, id, 'aside'),
+    eventsStanding(db, id, 'handed in'),
+  ]);
   const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
     findConfiguration(db, row.configurationId),
     loadVocabulary(db),
     planOfJob(db, folded, person, units),
     partLines(
       db,
-      { ids: [...new Set(events.flatMap(({ payload }) => ('partId' in payload ? [payload.partId] : [])))] },
+      {
+        ids: [
+          ...new Set(
+            [...events, ...aside].flatMap(({ payload }) => ('partId' in payload ? [payload.partId] : [])),
+          ),
+        ],
+      },
       seesDrafts(person.role),
     ),
     noticesOf(
@@ -104,6 +115,8 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
       notices: notices.get(partId) ?? [],
     })),
     plan,
-    story: storyOf(events, state, numberOf),
+    story: storyOf(events, state, numberOf, new Set(handedIn.map((event) => event.id))),
+    aside: storyOf(aside, state, numberOf),
+    mine: isInHands(row, events, person),
   };
 }

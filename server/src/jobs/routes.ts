@@ -2,7 +2,7 @@ import type { JobRecord } from '@radiatrix/contract';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Context, Handler, Reply } from '../http/route.ts';
 import { jobRecord } from './record.ts';
-import { addEvents, jobLines, openJob } from './service.ts';
+import { addEvents, decideAside, jobLines, openJob } from './service.ts';
 
 async function reply(
   { db, person }: Pick<Context, 'db' | 'person'>,
@@ -25,4 +25,10 @@ export const newJob: Handler<'newJob'> = async (context) => {
 export const jobEvents: Handler<'jobEvents'> = async (context) => {
   const id = await addEvents(context.db, context.id(), context.body.events, context.person);
   return reply(context, id);
+};
+
+export const jobAside: Handler<'jobAside'> = async (context) => {
+  const { events, take } = context.body;
+  await decideAside(context.db, context.id(), events, take);
+  return reply(context, context.id());
 };

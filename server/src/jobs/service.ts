@@ -1,18 +1,31 @@
-import { EVENTS, foldJob, undone, inOrder, type JobEvent, type JobState } from '@radiatrix/core/job';
+import {
+  EVENTS,
+  everHeldBy,
+  foldJob,
+  inHandsOf,
+  undone,
+  inOrder,
+  type JobEvent,
+  type JobState,
+} from '@radiatrix/core/job';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
 import type { JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
+import type { EventStanding } from '../db/schema/jobs.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
+import { colleagues } from '../people/queries.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { checkFigures, keepFigures } from './figures.ts';
 import {
   eventsOf,
   insertEvents,
+  settleAside,
+  writersOf,
   insertJob,
   jobRow,
   jobRows,
@@ -109,6 +122,8 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
       return [payload.outcome, payload.note].filter(Boolean).join(': ');
     case 'opened again':
       return payload.note;
+    case 'handed over':
+      return payload.to === null ? 'to nobody' : payload.name;
     case 'late looked at':
       return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note]
         .filter(Boolean)
@@ -126,6 +141,7 @@ export function storyOf(
   events: readonly JobEvent[],
   state: JobState,
   numberOf: (partId: number) => string,
+  handedIn: ReadonlySet<string> = new Set(),
 ): ToldEvent[] {
   const ordered = inOrder(events);
   const gone = undone(ordered);
@@ -143,6 +159,7 @@ export function storyOf(
       undone: gone.has(event.id),
       late: state.late.includes(event.id),
       undoable: EVENTS[event.kind].undoable,
+      handedIn: handedIn.has(event.id),
     }));
 }
 
@@ -170,7 +187,7 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
     eventsOf(db, closed),
   ]);
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
-  return rows.map(({ configurationId, by, at, version: _version, ...row }) => ({
+  return rows.map(({ configurationId, by, at, version: _version, openerId: _opener, ...row }) => ({
     ...row,
     late: row.closed ? foldJob(closedEvents.get(row.id) ?? []).late.length : 0,
     vehicleId: configurationId,
@@ -182,6 +199,8 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
 function guardKinds(events: readonly JobEventDraft[], role: Role): void {
   const barred = events.findIndex(({ kind }) => EVENTS[kind].specialist && !canEdit(role));
   if (barred >= 0) throw new ProblemError('not-allowed', { detail: `${EVENTS[events[barred]!.kind].label}: that takes a specialist.` }); // prettier-ignore
+  if (role === 'installer' && events.some(({ kind }) => EVENTS[kind].desk))
+    throw new ProblemError('not-allowed', { detail: 'The desk hands jobs over.' });
 }
 
 /** Vehicles named by events are on record. */
@@ -189,6 +208,18 @@ async function checkVehicles(db: Db, events: readonly JobEventDraft[]): Promise<
   for (const event of events)
     if (event.kind === 'opened' || event.kind === 'vehicle put right')
       await findConfiguration(db, event.payload.vehicleId);
+}
+
+/** Whoever a job is handed to works here, and is called what the event calls them. */
+async function checkPeople(db: Db, events: readonly JobEventDraft[]): Promise<void> {
+  for (const event of events) {
+    if (event.kind !== 'handed over' || event.payload.to === null) continue;
+    const { to, name } = event.payload;
+    if (!(await colleagues(db)).some((each) => each.id === to && each.name === name))
+      throw new ProblemError('invalid', {
+        fields: [{ path: 'to', message: 'nobody of that name works here' }],
+      });
+  }
 }
 
 async function refold(db: Db, id: number): Promise<void> {
@@ -205,11 +236,55 @@ export async function openJob(db: Db, events: readonly JobEventDraft[], person: 
   if (kept.length > 0) return addEvents(db, kept[0]!.jobId, events, person);
   await checkVehicles(db, events);
   await checkFigures(db, events);
+  await checkPeople(db, events);
   const [first] = events;
   const id = await insertJob(db, (first as Extract<JobEventDraft, { kind: 'opened' }>).payload.vehicleId);
   await insertEvents(db, id, events);
   await refold(db, id);
   return id;
+}
+
+/**
+ * What becomes of events as they arrive. Who works at the counter or on the library works on every job; an installer on
+ * those in their hands. What was done before a job left their hands still counts, however late it comes, and is marked;
+ * what was done after that is kept aside for a specialist.
+ */
+async function standingsOf(
+  db: Db,
+  row: { id: number; openerId: number },
+  person: Person,
+): Promise<(event: JobEventDraft) => EventStanding> {
+  if (person.role !== 'installer') return () => 'counts';
+  const events = (await eventsOf(db, [row.id])).get(row.id) ?? [];
+  if (inHandsOf(events, row.openerId) === person.id) return () => 'counts';
+  if (!everHeldBy(events, row.openerId).has(person.id))
+    throw new ProblemError('not-allowed', {
+      detail: 'This job is not in your hands; the desk hands it to you.',
+    });
+  return ({ clock }) => (inHandsOf(events, row.openerId, clock) === person.id ? 'handed in' : 'aside');
+}
+
+/** Whether a person may say what happens on a job. */
+export const isInHands = (
+  { openerId }: { openerId: number },
+  events: readonly JobEvent[],
+  person: Person,
+): boolean => person.role !== 'installer' || inHandsOf(events, openerId) === person.id;
+
+/** A comparison is taken back by whoever kept it. */
+async function guardUndoing(db: Db, events: readonly JobEventDraft[], person: Person): Promise<void> {
+  const named = events.flatMap((event) => (event.kind === 'undone' ? [event.payload.event] : []));
+  for (const { by, kind } of (await writersOf(db, named)).values())
+    if (kind === 'compared' && by !== person.id)
+      throw new ProblemError('not-allowed', { detail: 'A comparison is taken back by whoever kept it.' });
+}
+
+/** Takes in what was kept aside, or leaves it out. */
+export async function decideAside(db: Db, id: number, ids: readonly string[], take: boolean): Promise<void> {
+  if (!(await lockJob(db, id))) throw notFound('That job');
+  if ((await settleAside(db, id, ids, take ? 'handed in' : 'left out')) !== new Set(ids).size)
+    throw new ProblemError('stale', { detail: 'Some of these were decided on in the meantime.' });
+  if (take) await refold(db, id);
 }
 
 /** Adds what happened to a job, closed or not; what is kept already stays as it was. */
@@ -224,9 +299,12 @@ export async function addEvents(
   const elsewhere = (await keptEvents(db, events.map((event) => event.id))).find(({ jobId }) => jobId !== id); // prettier-ignore
   if (elsewhere)
     throw new ProblemError('conflict', { detail: 'An event of that id belongs to another job.' });
+  const standingOf = await standingsOf(db, (await jobRow(db, id))!, person);
+  await guardUndoing(db, events, person);
   await checkVehicles(db, events);
   await checkFigures(db, events);
-  if ((await insertEvents(db, id, events)) > 0) await refold(db, id);
+  await checkPeople(db, events);
+  if ((await insertEvents(db, id, events, standingOf)) > 0) await refold(db, id);
   return id;
 }
 

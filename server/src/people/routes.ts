@@ -2,7 +2,6 @@ import type { Express, NextFunction, Request, Response } from 'express';
 import type { SessionState } from '@radiatrix/contract';
 import { ROUTES, type BodyOf } from '@radiatrix/contract/schemas';
 import type { Connection } from '../db/client.ts';
-import { asPerson } from '../db/transaction.ts';
 import { readJson } from '../http/body.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate, type Handler } from '../http/route.ts';
@@ -133,7 +132,7 @@ export const accountRoutes = (throttle: Throttle): { [R in AccountRoute]: Handle
     if (!(await service.changePassword(db, person, { current, password, sid: req.sessionID }))) {
       await attempt.failed();
       throw new ProblemError('invalid', {
-        fields: [{ path: 'current', message: 'not your password of now' }],
+        fields: [{ path: 'current', message: 'not your current password' }],
       });
     }
     return {};

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { MappedHeading } from '@radiatrix/core/table';
@@ -111,6 +111,7 @@ const LIBRARY = [
   'Record',
   'Practice',
 ] as const;
+const ACCOUNTS = ['Account', 'OwnSession'] as const;
 
 /** What verdicts are judged by: a job whose own figures count first, and the chances asked for. */
 export interface MatchOptions {
@@ -121,7 +122,7 @@ export interface MatchOptions {
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', 'Upload', ...LIBRARY],
+  tagTypes: ['Session', 'Upload', ...ACCOUNTS, ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -199,6 +200,7 @@ export const api = createApi({
         headers: { 'Content-Type': 'application/octet-stream', 'Idempotency-Key': key },
       }),
     }),
+    forgetMapping: build.mutation<Upload, { id: string; key: string }>({ query: (save) => saving(`/uploads/${save.id}/mapping`, 'DELETE', save) }),
     upload: build.query<Upload, string>({ query: (id) => `/uploads/${id}`, keepUnusedDataFor: 0, providesTags: ['Upload'] }),
     previewUpload: build.mutation<Upload, { id: string; body: { mapping: MappedHeading[]; sourceId: number | null }; key: string }>({
       query: (save) => saving(`/uploads/${save.id}/preview`, 'POST', save),
@@ -252,7 +254,7 @@ export const api = createApi({
       query: (save) => saving(`/parts/${save.id}/claims`, 'POST', save),
       invalidatesTags: ['Part', 'Match'],
     }),
-    dropClaim: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/claims/${save.id}`, 'DELETE', save), invalidatesTags: ['Part', 'Match'] }),
+    dropClaim: build.mutation<null, { id: number; etag: string; key: string }>({ query: (save) => saving(`/claims/${save.id}`, 'DELETE', save), invalidatesTags: ['Part', 'Match'] }),
     connectors: build.query<ConnectorLine[], void>({ query: () => '/connectors', providesTags: ['Connector'] }),
     connector: build.query<Tagged<ConnectorRecord>, string>({ query: (code) => `/connectors/${encodeURIComponent(code)}`, transformResponse: tagged<ConnectorRecord>, providesTags: ['Connector'] }),
     newConnector: build.mutation<Tagged<ConnectorRecord>, { body: ConnectorDocument; key: string }>({
@@ -297,6 +299,18 @@ export const api = createApi({
       },
     }),
     history: build.query<HistoryEntry[], { kind: string; id: number }>({ query: ({ kind, id }) => `/history/${kind}/${id}`, keepUnusedDataFor: 0, providesTags: ['Record'] }),
+    people: build.query<Colleague[], void>({ query: () => '/people', providesTags: ['Account'] }),
+    accounts: build.query<Account[], void>({ query: () => '/accounts', providesTags: ['Account'] }),
+    newAccount: build.mutation<Invitation, { body: NewAccount; key: string }>({ query: (save) => saving('/accounts', 'POST', save), invalidatesTags: ['Account'] }),
+    saveAccount: build.mutation<Account, Save<AccountValues>>({ query: (save) => saving(`/accounts/${save.id}`, 'PUT', save), invalidatesTags: ['Account'] }),
+    inviteAgain: build.mutation<Invitation, { id: number; key: string }>({ query: (save) => saving(`/accounts/${save.id}/invitation`, 'POST', save), invalidatesTags: ['Account'] }),
+    endSessions: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/accounts/${save.id}/sessions`, 'DELETE', save), invalidatesTags: ['Account'] }),
+    acceptInvitation: build.mutation<{ username: string }, { token: string; password: string }>({ query: (body) => ({ url: '/invitation', method: 'POST', body }) }),
+    ownSessions: build.query<OwnSession[], void>({ query: () => '/sessions', providesTags: ['OwnSession'] }),
+    endSession: build.mutation<null, { id: string; key: string }>({ query: (save) => saving(`/sessions/${save.id}`, 'DELETE', save), invalidatesTags: ['OwnSession'] }),
+    changePassword: build.mutation<null, { body: { current: string; password: string }; key: string }>({ query: (save) => saving('/password', 'PUT', save), invalidatesTags: ['OwnSession'] }),
+    jobAside: build.mutation<JobRecord, { id: number; body: { events: string[]; take: boolean }; key: string }>({ query: (save) => saving(`/jobs/${save.id}/aside`, 'POST', save), invalidatesTags: ['Job'] }),
+    removePhoto: build.mutation<null, { id: number; body: { reason: string }; key: string }>({ query: (save) => saving(`/photos/${save.id}`, 'DELETE', save), invalidatesTags: ['Part', 'Vehicle', 'Connector', 'Procedure'] }),
     addPhoto: build.mutation<{ id: number }, { subject: string; id: number; caption: string; file: Blob; key: string }>({
       query: ({ subject, id, caption, file, key }) => ({
         url: `/photos?${new URLSearchParams({ subject, id: String(id), caption })}`,

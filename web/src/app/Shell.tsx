@@ -97,6 +97,11 @@ function Frame({ person }: { person: Person }) {
               Import
             </Link>
           )}
+          {person.administers && (
+            <Link to="/people" className="text-ink no-underline hover:underline">
+              People
+            </Link>
+          )}
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <UnitSwitch />
@@ -260,9 +265,13 @@ function SignOut({ person }: { person: Person }) {
   const [signOut] = api.useSignOutMutation();
   return (
     <span className="font-label flex items-baseline gap-2 text-[16px]">
-      <span title={ROLE_LABELS[person.role]}>
+      <Link
+        to="/me"
+        className="text-ink no-underline hover:underline"
+        title="Your password and where you are signed in"
+      >
         {person.name} <span className="text-muted">{ROLE_LABELS[person.role].toLowerCase()}</span>
-      </span>
+      </Link>
       <button type="button" className="text-steel underline" onClick={() => void signOut()}>
         sign out
       </button>

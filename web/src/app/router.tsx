@@ -7,6 +7,7 @@ import { Shell } from './Shell.tsx';
 
 /** Record pages, editors, the sheet and everything with forms are fetched when first opened. */
 export const router = createBrowserRouter([
+  { path: '/invitation', lazy: async () => ({ Component: (await import('../session/InvitationPage.tsx')).InvitationPage }), hydrateFallbackElement: <p className="p-4">Opening…</p> },
   {
     path: '/',
     element: <Shell />,
@@ -34,6 +35,8 @@ export const router = createBrowserRouter([
       { path: 'review', lazy: async () => ({ Component: (await import('../library/review/ReviewPage.tsx')).ReviewPage }) },
       { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../library/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
       { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../stages/job/JobPage.tsx')).JobPage }) },
+      { path: 'people', lazy: async () => ({ Component: (await import('../people/PeoplePage.tsx')).PeoplePage }) },
+      { path: 'me', lazy: async () => ({ Component: (await import('../people/OwnPage.tsx')).OwnPage }) },
       { path: 'import', lazy: async () => ({ Component: (await import('../library/importing/ImportPage.tsx')).ImportPage }) },
       { path: '*', element: <Missing /> },
     ],

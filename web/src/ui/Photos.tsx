@@ -25,7 +25,7 @@ export function Photos({
     if (!(PHOTO_TYPES as readonly string[]).includes(file.type))
       return setRefused('A photograph is a JPEG, PNG or WebP picture.');
     if (file.size > PHOTO_LIMIT_BYTES)
-      return setRefused('That picture is larger than 5 MB; save it smaller and attach it again.');
+      return setRefused('That picture is larger than 30 MB; save it smaller and attach it again.');
     const done = await add({ subject, id, caption, file, key: crypto.randomUUID() });
     if (!('error' in done) || isProposed(done.error)) setCaption('');
     if (input.current) input.current.value = '';
@@ -39,7 +39,7 @@ export function Photos({
           <li key={photo.id} className="w-44">
             <a href={`/api/photos/${photo.id}`} target="_blank" rel="noreferrer">
               <img
-                src={`/api/photos/${photo.id}`}
+                src={`/api/photos/${photo.id}?size=small`}
                 alt={photo.caption || 'Photograph without a caption'}
                 loading="lazy"
                 className="border-strong h-32 w-44 border object-cover"
@@ -48,6 +48,7 @@ export function Photos({
             <p className="text-[13px]">{photo.caption}</p>
             <p className="text-muted text-[13px]">
               {photo.stamp.by}, {photo.stamp.at.slice(0, 10)}
+              {editable && <TakeAway photo={photo} />}
             </p>
           </li>
         ))}
@@ -78,5 +79,57 @@ export function Photos({
       )}
       {error !== undefined && <Failure error={error} />}
     </section>
+  );
+}
+
+/** Takes a photograph away, with the reason; it stays with the history of what it showed. */
+function TakeAway({ photo }: { photo: Photo }) {
+  const [asked, setAsked] = useState(false);
+  const [reason, setReason] = useState('');
+  const [remove, { error, isLoading }] = api.useRemovePhotoMutation();
+  const what = photo.caption || 'photograph without a caption';
+  if (!asked)
+    return (
+      <>
+        {' '}
+        <button
+          type="button"
+          className="text-steel underline"
+          aria-label={`Take away: ${what}`}
+          onClick={() => setAsked(true)}
+        >
+          take away
+        </button>
+      </>
+    );
+  return (
+    <form
+      className="mt-1 block"
+      aria-label={`Take away: ${what}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void remove({ id: photo.id, body: { reason: reason.trim() }, key: crypto.randomUUID() });
+      }}
+    >
+      <label>
+        <span className="label-text">Because</span>
+        <input
+          className="input"
+          autoFocus
+          value={reason}
+          maxLength={400}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      <span className="mt-1 flex gap-2">
+        <button type="submit" className="btn btn-quiet" disabled={isLoading || reason.trim().length < 5}>
+          Take it away
+        </button>
+        <button type="button" className="text-steel underline" onClick={() => setAsked(false)}>
+          keep it
+        </button>
+      </span>
+      {error !== undefined && !isProposed(error) && <Failure error={error} />}
+    </form>
   );
 }

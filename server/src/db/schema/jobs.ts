@@ -21,6 +21,12 @@ import { id, stamps } from './columns.ts';
 import { person } from './people.ts';
 import { configuration } from './vehicles.ts';
 
+/**
+ * An event counts; it counts though it came after the job had left the hands of whoever did it, since it was done
+ * before; it was done after that and is kept aside; or a specialist has left it out.
+ */
+export type EventStanding = 'counts' | 'handed in' | 'aside' | 'left out';
+
 export const stageEnum = pgEnum('stage', STAGES);
 
 /**
@@ -72,9 +78,12 @@ export const jobEvent = pgTable(
     clockN: integer().notNull(),
     deviceTime: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
     payload: jsonb().$type<Record<string, unknown>>().notNull(),
+    /** What came of it when it arrived: see `EVENT_STANDINGS`. */
+    standing: text().$type<EventStanding>().notNull().default('counts'),
     ...stamps,
   },
   (table) => [
+    check('job_event_standing', sql`${table.standing} in ('counts', 'handed in', 'aside', 'left out')`),
     index('job_event_job').on(table.jobId, table.clockMs),
     unique('job_event_of_device').on(table.jobId, table.device, table.seq),
     check('job_event_sane', sql`${table.seq} > 0 and ${table.clockMs} >= 0 and ${table.clockN} >= 0 and length(${table.device}) between 1 and 80`),

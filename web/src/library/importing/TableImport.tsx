@@ -14,6 +14,11 @@ const KIND_WORDS: Record<TableKind, string> = {
 };
 const ASK_EVERY_MS = 400;
 
+/** What headings were taken for on this visit: a file put right and sent again is not mapped again. */
+const ofThisVisit = new Map<string, MappedHeading[]>();
+const shapeOf = (kind: TableKind, mapping: readonly MappedHeading[]): string =>
+  [kind, ...mapping.map((each) => each.heading)].join('\n');
+
 /** A table on its way in: which column is which, what it would change, then all of it or nothing. */
 export function TableImport({ file, onOther }: { file: File; onOther: () => void }) {
   const [kind, setKind] = useState<TableKind>('applications');
@@ -58,11 +63,15 @@ function Mapped({ first, onOther }: { first: Upload; onOther: () => void }) {
   const [polling, setPolling] = useState(false);
   const { data } = api.useUploadQuery(first.id, { pollingInterval: polling ? ASK_EVERY_MS : 0 });
   const { data: sources } = api.useSourcesQuery();
-  const [mapping, setMapping] = useState<MappedHeading[]>(first.mapping);
+  const [mapping, setMapping] = useState<MappedHeading[]>(
+    ofThisVisit.get(shapeOf(first.kind, first.mapping)) ?? first.mapping,
+  );
   const [sourceId, setSourceId] = useState<number | null>(null);
   const [preview, previewing] = api.usePreviewUploadMutation();
   const [apply, applying] = api.useApplyUploadMutation();
   const [stop] = api.useStopUploadMutation();
+  const [forget] = api.useForgetMappingMutation();
+  const [remembered, setRemembered] = useState(first.remembered);
   const upload = data ?? first;
   const busy = upload.state === 'reading' || upload.state === 'applying';
   useEffect(() => setPolling(busy), [busy]);
@@ -94,6 +103,27 @@ function Mapped({ first, onOther }: { first: Upload; onOther: () => void }) {
               {upload.message}
             </p>
           )}
+          {remembered && (
+            <p className="mt-2">
+              The columns are taken as in your last file of these headings.{' '}
+              <button
+                type="button"
+                className="text-steel underline"
+                onClick={() =>
+                  void forget({ id: upload.id, key: crypto.randomUUID() })
+                    .unwrap()
+                    .then((guessed) => {
+                      ofThisVisit.delete(shapeOf(upload.kind, mapping));
+                      setMapping(guessed.mapping);
+                      setRemembered(false);
+                    })
+                    .catch(() => {})
+                }
+              >
+                forget that
+              </button>
+            </p>
+          )}
           <Columns mapping={mapping} sample={upload.sample} columns={columns} onChange={change} />
           <div className="mt-3 flex flex-wrap items-end gap-3">
             {sourced && (
@@ -118,6 +148,7 @@ function Mapped({ first, onOther }: { first: Upload; onOther: () => void }) {
               disabled={previewing.isLoading}
               onClick={() => {
                 setPolling(true);
+                ofThisVisit.set(shapeOf(upload.kind, mapping), mapping);
                 void preview({ id: upload.id, body: { mapping, sourceId }, key: crypto.randomUUID() });
               }}
             >

@@ -47,7 +47,7 @@ export function ClaimList({ part, editable }: { part: PartRecord; editable: bool
                 type="button"
                 className="text-steel text-[14px] underline"
                 aria-label={`Take away: ${claim.sentence}`}
-                onClick={() => void drop({ id: claim.id, key: crypto.randomUUID() })}
+                onClick={() => void drop({ id: claim.id, etag: claim.tag, key: crypto.randomUUID() })}
               >
                 take away
               </button>

@@ -8,6 +8,7 @@ import { useAppDispatch, useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
 import { Described } from './Described.tsx';
+import { Aside, Hands } from './Hands.tsx';
 import { sawEvents } from './device.ts';
 import { OwnFigures } from './OwnFigures.tsx';
 import { Parts } from './Parts.tsx';
@@ -86,11 +87,15 @@ function Job({ job }: { job: JobRecord }) {
       {state.alterations.length > 0 && (
         <p className="text-changes">Altered: {state.alterations.join(', ')}.</p>
       )}
+      <div className="mt-1">
+        <Hands job={job} say={say} busy={busy} />
+      </div>
       {error !== undefined && (
         <div className="mt-2">
           <Failure error={error} />
         </div>
       )}
+      <Aside job={job} />
       <div className="mt-3 grid gap-x-8 lg:grid-cols-[1fr_430px]">
         <div>
           <PlanSummary job={job} />

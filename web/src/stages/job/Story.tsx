@@ -48,6 +48,9 @@ export function Story({ job, say, busy }: JobProps) {
               <strong className="font-semibold">{event.label}</strong>
               {event.detail && `: ${event.detail}`} <span className="text-muted">{event.by}</span>
               {event.late && <span className="text-changes block">came after closing</span>}
+              {event.handedIn && (
+                <span className="text-changes block">came after the job had left their hands</span>
+              )}
             </span>
             {event.undoable && !event.undone && (
               <button

@@ -1,0 +1,65 @@
+import { expect, test } from '@playwright/test';
+import { as } from './people.ts';
+
+const FIRST = 'slate kettle orbit 71 marram';
+const SECOND = 'brisk lantern fjord 18 thimble';
+
+test('an administrator invites somebody, who signs in, changes the password, and is signed out in the other place; switched off, they are out', async ({
+  browser,
+}) => {
+  const rowan = await as(browser, 'rowan');
+  await rowan.getByRole('link', { name: 'People' }).click();
+  const form = rowan.getByRole('form', { name: 'Invite somebody' });
+  await form.getByLabel('Name').fill('Tamsin');
+  await form.getByLabel('Signs in as').fill('Tamsin');
+  await form.getByRole('button', { name: 'Make the invitation' }).click();
+  const address = await rowan.getByRole('region', { name: 'Invitation' }).locator('code').innerText();
+  expect(address).toContain('/invitation#');
+  const row = rowan.getByRole('row', { name: /Tamsin/ });
+  await expect(row).toContainText('invited until');
+
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(address);
+  await phone.getByLabel(/^Password/).fill('radiator12');
+  await phone.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(phone.getByText('guessed too easily').first()).toBeVisible();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+  await phone.getByLabel(/^Password/).fill(FIRST);
+  await phone.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(phone.getByRole('link', { name: /Tamsin/ })).toBeVisible();
+  expect(phone.url()).not.toContain('#');
+
+  const desk = await (await browser.newContext()).newPage();
+  await desk.goto('/');
+  await desk.getByLabel('Name').fill('tamsin');
+  await desk.getByLabel('Password').fill(FIRST);
+  await desk.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await desk.getByRole('link', { name: /Tamsin/ }).click();
+  await expect(
+    desk.getByRole('region', { name: 'Where you are signed in' }).getByRole('listitem'),
+  ).toHaveCount(2);
+  await desk.getByLabel('Current password').fill('not this one');
+  await desk.getByLabel(/^New password/).fill(SECOND);
+  await desk.getByRole('button', { name: 'Change it' }).click();
+  await expect(desk.getByText('not your current password').first()).toBeVisible();
+  await desk.getByLabel('Current password').fill(FIRST);
+  await desk.getByRole('button', { name: 'Change it' }).click();
+  await expect(desk.getByText('You were signed out everywhere else.')).toBeVisible();
+  await expect(
+    desk.getByRole('region', { name: 'Where you are signed in' }).getByRole('listitem'),
+  ).toHaveCount(1);
+
+  // The phone is asked to sign in again, in place.
+  await phone.getByRole('link', { name: 'Library', exact: true }).click();
+  await expect(phone.getByRole('dialog', { name: 'Your session ended' })).toBeVisible();
+
+  await rowan.reload();
+  await row.getByRole('button', { name: 'Switch the account of Tamsin off' }).click();
+  await expect(row).toContainText('switched off');
+  await desk.reload();
+  await expect(desk.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await desk.getByLabel('Name').fill('tamsin');
+  await desk.getByLabel('Password').fill(SECOND);
+  await desk.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(desk.getByText('Name or password is not right')).toBeVisible();
+});
