@@ -8,13 +8,20 @@ export const spread = (times: number[]) => {
   return { p50: at(sorted, 0.5), p95: at(sorted, 0.95) };
 };
 
+/** The cookies an answer sets, as a request sends them back. */
+export const cookiesOf = (answer: Response): string =>
+  answer.headers
+    .getSetCookie()
+    .map((cookie) => cookie.split(';')[0]!)
+    .join('; ');
+
 export async function signIn(base: string, username = 'mara'): Promise<string> {
   const answer = await fetch(`${base}/api/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ username, password: 'copper-core' }),
   });
-  return answer.headers.getSetCookie()[0]!.split(';')[0]!;
+  return cookiesOf(answer);
 }
 
 /** Rows a match needs, asked for by hand: vehicle, bay figures, candidates, their figures, claims, outcomes. */

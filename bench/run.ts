@@ -5,6 +5,7 @@ import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
+import { measureLoad } from './load.ts';
 import { measurePage } from './page.ts';
 import { measureScale } from './scale.ts';
 import { measureSliders } from './sliders.ts';
@@ -61,6 +62,19 @@ say(
   match.http.p95 <= match.sql.p95 + 25,
 );
 
+const load = await measureLoad(base!, databaseUrl!);
+const rate = ({ perSecond, p99Ms }: typeof load.all): string =>
+  `${perSecond.toFixed(0)}/s p99 ${p99Ms.toFixed(0)} ms`;
+say(
+  `${load.connections} connections, match and find`,
+  `${rate(load.all)}, ${load.all.failed} failed`,
+  '136/s, twice what it was',
+  load.all.perSecond >= 136 && load.all.failed === 0,
+);
+console.log(
+  `${''.padEnd(34)} every question asked for the first time ${rate(load.unasked)}; one process ${rate(load.one)}`,
+);
+
 const page = await measurePage(base!, program!, vehicleId);
 say('script for the first Match view', `${page.scriptKb.toFixed(0)} kB gzip`, '180 kB', page.scriptKb <= 180);
 say(
@@ -106,5 +120,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, page, sliders, lines, oracle, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, load, page, sliders, lines, oracle, scale }, null, 1)}\n`,
 );

@@ -11,7 +11,7 @@ import { connect } from '../server/src/db/client.ts';
 import { createIfMissing, prepare } from '../server/src/db/prepare.ts';
 import { loadDemo } from '../server/src/demo/load.ts';
 import { fill, type Size } from './catalogue.ts';
-import { measureMatch, signIn, spread } from './http.ts';
+import { cookiesOf, measureMatch, signIn, spread } from './http.ts';
 
 export const SMALL: Size = { models: 20, vehicles: 2_000, parts: 500, lines: 10_000 };
 export const FULL: Size = { models: 2_000, vehicles: 200_000, parts: 50_000, lines: 1_000_000 };
@@ -113,7 +113,7 @@ async function signedIn(base: string): Promise<{ cookie: string; token: string }
     body: JSON.stringify({ username: 'rowan', password: 'copper-core' }),
   });
   return {
-    cookie: answer.headers.getSetCookie()[0]!.split(';')[0]!,
+    cookie: cookiesOf(answer),
     token: ((await answer.json()) as { csrfToken: string }).csrfToken,
   };
 }

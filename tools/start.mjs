@@ -6,7 +6,7 @@ import path from 'node:path';
 import { openCluster } from './lib/cluster.mjs';
 import { ensureNodePackages, stateFolder } from './lib/packages.mjs';
 import { giveUp, say } from './lib/say.mjs';
-import { startOnFreePort } from './lib/server.mjs';
+import { startOnFreePort, startServer } from './lib/server.mjs';
 import { ensureWeb } from './lib/web.mjs';
 
 const flags = new Set(process.argv.slice(2));
@@ -23,45 +23,64 @@ const cluster = process.env.DATABASE_URL
   ? undefined
   : await openCluster(stateFolder, { firstPort: 54320, wipe: flags.has('--fresh') });
 ensureWeb();
+const log = path.join(stateFolder, 'server.log');
+const options = {
+  databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
+  env: { RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes', RADIATRIX_LOG: log },
+};
 let server;
 let stopping = false;
+let watch;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
+  clearInterval(watch);
   await server?.stop();
   cluster?.stop();
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
-server = await startOnFreePort(Number(process.env.PORT ?? 8460), {
-  databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
-  env: {
-    RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes',
-    RADIATRIX_LOG: path.join(stateFolder, 'server.log'),
-  },
-}).catch((error) => {
+server = await startOnFreePort(Number(process.env.PORT ?? 8460), options).catch((error) => {
   cluster?.stop();
-  return giveUp(
-    `Radiatrix did not start: ${error.message}. Its log is ${path.join(stateFolder, 'server.log')}.`,
-  );
+  return giveUp(`Radiatrix did not start: ${error.message}. Its log is ${log}.`);
 });
+const { address, port } = server;
 const started = await server.ready;
-say(`\nRadiatrix is at ${server.address}\n`);
+say(`\nRadiatrix is at ${address}\n`);
 for (const { username, password } of started.firstPeople)
   say(`  ${username.padEnd(12)} ${password}   (shown this once)`);
-const session = await (await fetch(`${server.address}/api/session`)).json();
+const session = await (await fetch(`${address}/api/session`)).json();
 if (session.demo) {
   say('It holds invented demo data. Sign in as one of:');
   for (const { username, role, password } of session.demo)
     say(`  ${username.padEnd(8)} ${password}   ${role}`);
 }
 say('\nCtrl-C stops it; the data stays.');
-void server.ended.then((code) => {
-  if (!stopping) {
-    say(
-      `The server ended by itself (code ${code}); its log is ${path.join(stateFolder, 'server.log')}. Run npm start again: what was saved is kept.`,
+
+// From here on whatever ends by itself is started again: at once, and ever later where it does not stay.
+const LONGEST_PAUSE_S = 30;
+const pause = (seconds) => new Promise((done) => setTimeout(done, seconds * 1000));
+async function keepServing() {
+  let wait = 1;
+  for (;;) {
+    const begun = Date.now();
+    const code = await server.ended;
+    if (stopping) return;
+    if (Date.now() - begun > 60_000) wait = 1;
+    say(`The server ended by itself (code ${code}) and is started again in ${wait} s; its log is ${log}.`);
+    await pause(wait);
+    wait = Math.min(wait * 2, LONGEST_PAUSE_S);
+    if (stopping) return;
+    server = startServer({ ...options, port });
+    await server.ready.then(
+      () => say('The server is back.'),
+      () => {},
     );
-    void stop(1);
   }
-});
+}
+void keepServing();
+if (cluster)
+  watch = setInterval(() => {
+    if (!stopping && cluster.revive()) say('PostgreSQL ended by itself and was started again.');
+  }, 2000);

@@ -121,9 +121,9 @@ export interface CoverageAnswers {
   stopAudit: AuditState;
 }
 export const coverageRoutes = {
-  models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE },
-  coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE },
-  makeCoverage: { method: 'get', path: '/api/makes/:id/coverage', summary: 'Every model of a make, year by year, for one kind of part', roles: EVERYONE, query: makeQuery },
+  models: { method: 'get', path: '/api/models', summary: 'Models, with how many vehicles and catalogue lines each has', roles: EVERYONE, steady: true },
+  coverage: { method: 'get', path: '/api/models/:id/coverage', summary: 'Every vehicle and every claim of a model', roles: EVERYONE, steady: true },
+  makeCoverage: { method: 'get', path: '/api/makes/:id/coverage', summary: 'Every model of a make, year by year, for one kind of part', roles: EVERYONE, steady: true, query: makeQuery },
   rewrite: { method: 'put', path: '/api/parts/:id/models/:modelId/lines', summary: 'Replace the lines of a part on a model by others, all or nothing', roles: EDITORS, body: rewriteSchema, reviewed: 'always' },
   newMark: { method: 'post', path: '/api/marks', summary: 'Mark a part and vehicles for measuring', roles: EDITORS, body: markSchema },
   dropMark: { method: 'delete', path: '/api/marks/:id', summary: 'Take a mark away', roles: EDITORS },

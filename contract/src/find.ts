@@ -17,5 +17,5 @@ export interface FindAnswers {
   find: FindResult;
 }
 export const findRoutes = {
-  find: { method: 'get', path: '/api/find', summary: 'Understand a spoken vehicle and list what agrees with it', roles: EVERYONE, query: findQuery },
+  find: { method: 'get', path: '/api/find', summary: 'Understand a spoken vehicle and list what agrees with it', roles: EVERYONE, steady: true, query: findQuery },
 } as const satisfies Routes; // prettier-ignore

@@ -102,9 +102,9 @@ export interface MatchAnswers {
   goesInto: GoesInto;
 }
 export const matchRoutes = {
-  judged: { method: 'get', path: '/api/vehicles/:id/match/:partId', summary: 'One part in a vehicle: its verdict and the ledger behind it', roles: EVERYONE, query: matchQuery },
-  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, query: matchQuery },
-  sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, query: setsQuery },
-  sharing: { method: 'get', path: '/api/vehicles/:id/sharing', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE },
-  goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE },
+  judged: { method: 'get', path: '/api/vehicles/:id/match/:partId', summary: 'One part in a vehicle: its verdict and the ledger behind it', roles: EVERYONE, steady: true, query: matchQuery },
+  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, steady: true, query: matchQuery },
+  sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, steady: true, query: setsQuery },
+  sharing: { method: 'get', path: '/api/vehicles/:id/sharing', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE, steady: true },
+  goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE, steady: true },
 } as const satisfies Routes; // prettier-ignore

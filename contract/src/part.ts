@@ -75,8 +75,9 @@ export const partDetailsSchema = Joi.object<PartDetails>({
   interchange: Joi.array()
     .items(Joi.object({ seller: line(80).required(), number: line(60).required() }))
     .unique(
-      (a: { seller: string; number: string }, b: { seller: string; number: string }) =>
-        a.seller === b.seller && a.number === b.number,
+      // Asked of whatever stands in the list, also where that is none of these.
+      (a: { seller: string; number: string } | null, b: { seller: string; number: string } | null) =>
+        a?.seller === b?.seller && a?.number === b?.number,
     )
     .max(100)
     .default([]),

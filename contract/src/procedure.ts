@@ -116,7 +116,7 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
         connectorWhen: when,
       }),
     )
-    .unique((a: { id: string }, b: { id: string }) => a.id !== '' && a.id === b.id)
+    .unique((a: { id: string } | null, b: { id: string } | null) => !!a?.id && a.id === b?.id)
     .messages({ 'array.unique': 'Two steps have the same identity' })
     .max(200)
     .default([]),

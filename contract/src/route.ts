@@ -23,6 +23,8 @@ export interface Route {
   reviewed?: 'always' | 'from a specialist';
   /** The body is not JSON but a file; who takes the address reads it before anything else is done. */
   raw?: boolean;
+  /** What it answers hangs on the library, the reader's role and the address alone, unless it names a job. */
+  steady?: boolean;
   /** A JSON body may be as large as this; 1 MB where nothing is said. */
   limitBytes?: number;
 }

@@ -20,5 +20,5 @@ export interface SearchAnswers {
   search: SearchResult;
 }
 export const searchRoutes = {
-  search: { method: 'get', path: '/api/search', summary: 'Everything in the library that answers to a few letters', roles: EVERYONE, query: textQuery },
+  search: { method: 'get', path: '/api/search', summary: 'Everything in the library that answers to a few letters', roles: EVERYONE, steady: true, query: textQuery },
 } as const satisfies Routes; // prettier-ignore

@@ -1,5 +1,5 @@
 import type { Connection } from './db/client.ts';
-import { forgetOldAnswers } from './http/queries.ts';
+import { foldLibraryChanges, forgetOldAnswers } from './http/queries.ts';
 import { forgetOldSignIns } from './people/queries.ts';
 import { dropOldUploads } from './tables/uploads-queries.ts';
 
@@ -10,6 +10,7 @@ export async function clearAway({ db }: Pick<Connection, 'db'>): Promise<void> {
   await forgetOldAnswers(db);
   await forgetOldSignIns(db);
   await dropOldUploads(db);
+  await foldLibraryChanges(db);
 }
 
 /** Once now, then by schedule; what one server clears away another finds gone, and nothing more. */

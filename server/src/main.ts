@@ -1,8 +1,10 @@
+import cluster from 'node:cluster';
 import { existsSync } from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { connect } from './db/client.ts';
+import { connect, type Connection } from './db/client.ts';
 import { createIfMissing, prepare } from './db/prepare.ts';
 import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
@@ -12,7 +14,9 @@ import { newToken } from './http/session.ts';
 
 /**
  * Environment: DATABASE_URL (required), PORT, RADIATRIX_DEMO=no for an empty start, RADIATRIX_LOG=path for a log
- * file (default: standard error).
+ * file (default: standard error), RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
+ * most). The first process brings the database up to date and keeps house; the others answer, and one that dies is
+ * replaced.
  */
 const url = process.env.DATABASE_URL;
 if (!url) {
@@ -21,42 +25,104 @@ if (!url) {
 }
 const root = path.resolve(import.meta.dirname, '../..');
 const port = Number(process.env.PORT ?? 8460);
+const workers = Number(process.env.RADIATRIX_WORKERS) || Math.min(4, os.availableParallelism());
 const logger = pino(
   { level: process.env.LOG_LEVEL ?? 'info' },
   pino.destination({ dest: process.env.RADIATRIX_LOG ?? 2, sync: false, mkdir: true }),
 );
+/** A header is here at once, a body within a quarter of an hour; how slowly it may come, the application says. */
+const HEAD_MS = 20_000;
+const WHOLE_MS = 15 * 60_000;
+const LONGEST_PAUSE_MS = 30_000;
 
-await createIfMissing(url);
-const connection = connect(url);
-await prepare(connection);
-await foldOutdated(connection.db, (personId, work) => asPerson(connection.db, personId, work));
-let firstPeople: { username: string; password: string }[] = [];
-if (await isEmpty(connection.db)) {
-  if (process.env.RADIATRIX_DEMO === 'no') firstPeople = await addFirstPeople(connection.db, newToken);
-  else await loadDemo(connection.db, path.join(root, 'demo'));
+if (cluster.isPrimary) await lead(url);
+else await answer(url);
+
+/** Ends this process once what is under way is done, and in any case soon. */
+function whenAsked(stop: () => Promise<unknown>): () => boolean {
+  let stopping = false;
+  const end = (): void => {
+    if (stopping) return;
+    stopping = true;
+    void stop().finally(() => process.exit(0));
+    setTimeout(() => process.exit(0), 4000).unref();
+  };
+  for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, end);
+  return () => stopping;
 }
-await keepHouse(connection, (error) => logger.error({ err: error }, 'clearing away failed'));
 
-const webFolder = path.join(root, 'web/dist');
-const app = await createApp({ connection, logger, webFolder: existsSync(webFolder) ? webFolder : undefined });
-const server = app.listen(port, '127.0.0.1', (error?: Error) => {
-  if (error) {
-    process.stderr.write(`Port ${port} cannot be used: ${error.message}\n`);
+async function lead(databaseUrl: string): Promise<void> {
+  await createIfMissing(databaseUrl);
+  const connection = connect(databaseUrl);
+  const firstPeople = await upToDate(connection);
+  await keepHouse(connection, (error) => logger.error({ err: error }, 'clearing away failed'));
+  const stopping = whenAsked(async () => {
+    const ended = Object.values(cluster.workers ?? {}).map(
+      (worker) =>
+        new Promise((resolve) => {
+          worker!.once('exit', resolve);
+          worker!.kill('SIGTERM');
+        }),
+    );
+    await Promise.all([...ended, connection.end()]);
+  });
+
+  let [listening, pauseMs] = [0, 1000];
+  cluster.on('message', (_worker, message: { refused?: string }) => {
+    if (!message.refused) return;
+    process.stderr.write(`Port ${port} cannot be used: ${message.refused}\n`);
     process.exit(1);
-  }
-  process.send?.({ ready: true, port, firstPeople });
-  logger.info({ port }, 'listening');
-});
-
-let stopping = false;
-function stop(): void {
-  if (stopping) return;
-  stopping = true;
-  // Requests under way are answered; idle connections are closed at once.
-  server.close(() => void connection.end().then(() => process.exit(0)));
-  server.closeIdleConnections();
-  setTimeout(() => process.exit(0), 4000).unref();
+  });
+  cluster.on('listening', () => {
+    listening += 1;
+    if (listening !== workers) return;
+    process.send?.({ ready: true, port, firstPeople });
+    logger.info({ port, workers }, 'listening');
+    setTimeout(() => (pauseMs = 1000), LONGEST_PAUSE_MS).unref();
+  });
+  cluster.on('exit', (worker, code, signal) => {
+    listening -= 1;
+    if (stopping()) return;
+    logger.error(
+      { pid: worker.process.pid, code, signal, pauseMs },
+      'a process that answers ended; another is begun',
+    );
+    setTimeout(() => {
+      if (!stopping()) cluster.fork();
+    }, pauseMs);
+    pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
+  });
+  for (let count = 0; count < workers; count += 1) cluster.fork();
 }
-process.on('SIGTERM', stop);
-process.on('SIGINT', stop);
-process.on('disconnect', stop);
+
+/** Tables, jobs and first contents as this version wants them. */
+async function upToDate(connection: Connection): Promise<{ username: string; password: string }[]> {
+  await prepare(connection);
+  await foldOutdated(connection.db, (personId, work) => asPerson(connection.db, personId, work));
+  if (!(await isEmpty(connection.db))) return [];
+  if (process.env.RADIATRIX_DEMO === 'no') return addFirstPeople(connection.db, newToken);
+  await loadDemo(connection.db, path.join(root, 'demo'));
+  return [];
+}
+
+async function answer(databaseUrl: string): Promise<void> {
+  const connection = connect(databaseUrl);
+  const webFolder = path.join(root, 'web/dist');
+  const app = await createApp({
+    connection,
+    logger,
+    webFolder: existsSync(webFolder) ? webFolder : undefined,
+  });
+  const server = app.listen(port, '127.0.0.1', (error?: Error) => {
+    if (error) process.send?.({ refused: error.message });
+  });
+  server.headersTimeout = HEAD_MS;
+  server.requestTimeout = WHOLE_MS;
+  whenAsked(async () => {
+    // Requests under way are answered; idle connections are closed at once.
+    const closed = new Promise((resolve) => server.close(resolve));
+    server.closeIdleConnections();
+    await closed;
+    await connection.end();
+  });
+}

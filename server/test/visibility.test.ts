@@ -38,7 +38,7 @@ const ids = {
   proposal: [] as number[],
 };
 const recordIds = new Map<LibraryTable, number>();
-let vehicle: VehicleRecord, model: number, source: number, stream: string;
+let vehicle: VehicleRecord, model: number, source: number, stream: string, unnamed: number;
 
 const ok = async (
   request: PromiseLike<{ status: number; body: unknown; headers: Record<string, string> }>,
@@ -194,7 +194,8 @@ async function proposeRecords(): Promise<void> {
     const changed = words ? { ...values, [words]: [mark(true)] } : { ...values, [text!]: mark(true) };
     await proposed(mara.write('put', `/api/records/${table}/${line!.id}`, changed, { etag: headers.etag! }));
   }
-  await ok(mara.write('post', '/api/records/engine', { code: mark(true), displacementL: 9.9, cylinders: 12, layout: 'vee', fuel: 'petrol', aspiration: 'natural' }));
+  const made = await ok(mara.write('post', '/api/records/engine', { code: mark(true), displacementL: 9.9, cylinders: 12, layout: 'vee', fuel: 'petrol', aspiration: 'natural' }));
+  unnamed = (made.body as LibraryRecord).id;
 } // prettier-ignore
 
 async function proposeTheRest(): Promise<void> {
@@ -258,7 +259,7 @@ function doors(): { [R in RouteId]?: string[] } {
     jobs: ['/api/jobs'],
     job: ids.job.map((id) => `/api/jobs/${id}`),
     records: LIBRARY_TABLES.flatMap((table) => [`/api/records/${table}`, ...by(`/api/records/${table}`).slice(0, 2)]),
-    record: [...recordIds].map(([table, id]) => `/api/records/${table}/${id}`),
+    record: [...recordIds].map(([table, id]) => `/api/records/${table}/${id}`).concat(`/api/records/engine/${unnamed}`),
     judged: ids.part.map((id) => `${v}/match/${id}`),
     match: [`${v}/match`, `${v}/match?job=${ids.job[0]}`],
     sets: [`${v}/sets?${kinds}`],

@@ -46,5 +46,5 @@ export function startServer({ databaseUrl, port, env = {} }) {
     child.kill('SIGTERM');
     return ended;
   };
-  return { child, ready, ended, stop, address: `http://127.0.0.1:${port}` };
+  return { child, ready, ended, stop, port, address: `http://127.0.0.1:${port}` };
 }

@@ -143,7 +143,11 @@ export async function loadDemoJobs(
         odometerKm: job.odometerKm,
         alterations: job.alterations ?? [],
       });
-      const id = await openJob(tx, [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand, people))], person);
+      const id = await openJob(
+        tx,
+        [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand, people))],
+        person,
+      );
       const late = job.events.filter(([kind]) => kind === 'late');
       const phone = device(`phone-${i + 1}`, now - (job.daysAgo - 1) * DAY_MS);
       if (late.length > 0)

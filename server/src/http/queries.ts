@@ -35,3 +35,16 @@ export const keepAnswer = (
 /** Forgets answers older than a day: nobody sends the same save again that late. */
 export const forgetOldAnswers = (db: Database): Promise<unknown> =>
   db.execute(sql`delete from idempotency where at < now() - interval '1 day'`);
+
+/** What the library is to this reader: of two that are the same, nothing was changed in between. */
+export async function libraryVersion(db: Db): Promise<string> {
+  const { rows } = await db.execute<{ version: string }>(
+    sql`select count(*) || ' ' || coalesce(sum(xact::text::numeric), 0) as version from library_change`,
+  );
+  return rows[0]!.version;
+}
+
+/** Rows for changes of more than an hour ago are put together; every answer is then made anew, once. */
+export const foldLibraryChanges = (db: Db): Promise<unknown> =>
+  db.execute(sql`delete from library_change where at < now() - interval '1 hour' and xact < pg_snapshot_xmin(pg_current_snapshot())
+    and xact <> (select max(xact) from library_change)`);

@@ -15,8 +15,9 @@ import { Handles } from '../db/handles.ts';
 import { asPerson } from '../db/transaction.ts';
 import { doneOrProposed, type StoredRequest } from '../proposals/service.ts';
 import { readJson, type FileReader } from './body.ts';
-import { answerOf, claimKey, keepAnswer } from './queries.ts';
+import { answerOf, claimKey, keepAnswer, libraryVersion } from './queries.ts';
 import { currentPerson } from './session.ts';
+import { SteadyAnswers } from './steady.ts';
 import { ProblemError } from './problem.ts';
 
 export interface Context<R extends RouteId = RouteId> {
@@ -157,6 +158,25 @@ function send(res: Response, reply: Reply): void {
   else res.json(reply.body);
 }
 
+/** Sends an answer that was made before, where the library is as it was then; else makes it, and keeps it. */
+async function sendSteady(
+  res: Response,
+  kept: SteadyAnswers,
+  asked: string,
+  make: () => Promise<Reply>,
+  db: Db,
+): Promise<void> {
+  const key = `${await libraryVersion(db)} ${asked}`;
+  let answer = kept.get(key);
+  if (!answer) {
+    const { body, etag } = await make();
+    answer = { json: JSON.stringify(body), etag };
+    kept.keep(key, answer);
+  }
+  if (answer.etag) res.setHeader('ETag', `"${answer.etag}"`);
+  res.type('json').send(answer.json);
+}
+
 /** Does a save, or keeps it as a proposal where it changes what everybody sees and somebody else has to look first. */
 async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler): Promise<Reply> {
   const { reviewed: who }: Route = ROUTES[routeId];
@@ -184,6 +204,7 @@ export function mount(
   fileReaders: FileReaders,
 ): void {
   const handles = new Handles(connection);
+  const steady = new SteadyAnswers();
   const replay =
     (req: Request): Context['replay'] =>
     ({ route: routeId, params, query, body, ifMatch }, person, db) => {
@@ -225,6 +246,16 @@ export function mount(
           released: false,
         };
         if (route.method === 'get') {
+          if (route.steady && !('job' in req.query)) {
+            await sendSteady(
+              res,
+              steady,
+              `${person.role} ${req.originalUrl}`,
+              () => handler(context),
+              database,
+            );
+            return;
+          }
           const reply = await handler(context);
           if (reply.file) await sendFile(res, reply.file);
           else send(res, reply);

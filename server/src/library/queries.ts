@@ -2,7 +2,7 @@ import { and, eq, getTableColumns, ilike, or, sql, type SQL } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { LibraryTable, RecordValues } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { NAMED_BY_VEHICLES, isNamedByVehicles } from '../db/visible.ts';
+import { NAMED_SOMEWHERE, isNamedSomewhere } from '../db/visible.ts';
 import { anywhere } from '../db/literally.ts';
 import { bay, configuration, engine, make, model, source, transmission } from '../db/schema/index.ts';
 
@@ -52,7 +52,7 @@ export async function rowsNamed(db: Db, table: LibraryTable, text: string, draft
   return (await db
     .select()
     .from(from as PgTable)
-    .where(and(matches, drafts || !isNamedByVehicles(table) ? undefined : NAMED_BY_VEHICLES[table](from.id)))
+    .where(and(matches, drafts || !isNamedSomewhere(table) ? undefined : NAMED_SOMEWHERE[table](from.id)))
     .orderBy(columns[named[0] ?? 'id']!)
     .limit(SHOWN)) as Row[];
 }

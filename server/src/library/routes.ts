@@ -4,6 +4,7 @@ import type { Handler, Reply } from '../http/route.ts';
 import {
   checked,
   createRecord,
+  guardSeen,
   libraryLines,
   libraryRecord,
   saveRecord,
@@ -24,7 +25,11 @@ async function reply(
 export const records: Handler<'records'> = async ({ db, params, query, person }) => ({
   body: await libraryLines(db, tableOf(params.table), query.text.trim(), person.role),
 });
-export const record: Handler<'record'> = async ({ db, params, id }) => reply(db, tableOf(params.table), id());
+export const record: Handler<'record'> = async ({ db, params, id, person }) => {
+  const table = tableOf(params.table);
+  await guardSeen(db, table, id(), person.role);
+  return reply(db, table, id());
+};
 export const newRecord: Handler<'newRecord'> = async ({ db, params, body }) => {
   const table = tableOf(params.table);
   const id = await createRecord(db, table, checked(table, body));

@@ -45,6 +45,12 @@ async function rowOf(db: Db, table: LibraryTable, id: number): Promise<Row> {
   return row;
 }
 
+/** A record that nothing names yet is known to those who work on the library alone. */
+export async function guardSeen(db: Db, table: LibraryTable, id: number, role: Role): Promise<void> {
+  if (!seesDrafts(role) && !(await everybodySees(db, table, id)))
+    throw notFound(`That ${LIBRARY[table].one}`);
+}
+
 export async function libraryRecord(db: Db, table: LibraryTable, id: number): Promise<LibraryRecord> {
   const row = await rowOf(db, table, id);
   const who = await personById(db, row.by);

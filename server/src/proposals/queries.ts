@@ -1,6 +1,6 @@
 import { and, desc, eq, sql, type SQL } from 'drizzle-orm';
 import type { ProposalSubject } from '@radiatrix/contract';
-import { NAMED_BY_VEHICLES, partIsSeen } from '../db/visible.ts';
+import { NAMED_SOMEWHERE, partIsSeen } from '../db/visible.ts';
 import type { Db } from '../db/client.ts';
 import { person, proposal } from '../db/schema/index.ts';
 
@@ -8,14 +8,14 @@ import { person, proposal } from '../db/schema/index.ts';
 const SEEN: Record<ProposalSubject, (id: number) => SQL> = {
   part: (id) => sql`select 1 where ${partIsSeen(sql`${id}`)}`,
   procedure: (id) => sql`select 1 from procedure_revision where procedure_id = ${id} and state = 'released' and withdrawn_at is null`,
-  bay: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.bay(sql`${id}`)}`,
+  bay: (id) => sql`select 1 where ${NAMED_SOMEWHERE.bay(sql`${id}`)}`,
   connector: (id) => sql`select 1 from measurement where connector_id = ${id}
     union all select 1 from step where connector_id = ${id}`,
-  make: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.make(sql`${id}`)}`,
-  model: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.model(sql`${id}`)}`,
-  engine: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.engine(sql`${id}`)}`,
-  transmission: (id) => sql`select 1 where ${NAMED_BY_VEHICLES.transmission(sql`${id}`)}`,
-  source: (id) => sql`select 1 from measurement where source_id = ${id} union all select 1 from application where source_id = ${id}`,
+  make: (id) => sql`select 1 where ${NAMED_SOMEWHERE.make(sql`${id}`)}`,
+  model: (id) => sql`select 1 where ${NAMED_SOMEWHERE.model(sql`${id}`)}`,
+  engine: (id) => sql`select 1 where ${NAMED_SOMEWHERE.engine(sql`${id}`)}`,
+  transmission: (id) => sql`select 1 where ${NAMED_SOMEWHERE.transmission(sql`${id}`)}`,
+  source: (id) => sql`select 1 where ${NAMED_SOMEWHERE.source(sql`${id}`)}`,
   configuration: () => sql`select 1`,
   'vin-pattern': () => sql`select 1`,
 }; // prettier-ignore

@@ -3,7 +3,7 @@ import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Photo, type Role } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import { NAMED_BY_VEHICLES, type NamedByVehicles } from '../db/visible.ts';
+import { NAMED_SOMEWHERE, type NamedSomewhere } from '../db/visible.ts';
 import {
   bay,
   configuration,
@@ -60,9 +60,9 @@ export async function vocabularyFor(db: Db, role: Role): Promise<Vocabulary> {
 
 /** Models, engines and transmissions that a vehicle on record has. */
 async function namedByVehicles(db: Db): Promise<Record<'models' | 'engines' | 'transmissions', Set<number>>> {
-  const named = async (table: typeof model | typeof engine | typeof transmission, which: NamedByVehicles) =>
+  const named = async (table: typeof model | typeof engine | typeof transmission, which: NamedSomewhere) =>
     new Set(
-      (await db.select({ id: table.id }).from(table).where(NAMED_BY_VEHICLES[which](table.id))).map(
+      (await db.select({ id: table.id }).from(table).where(NAMED_SOMEWHERE[which](table.id))).map(
         ({ id }) => id,
       ),
     );
@@ -273,10 +273,11 @@ export async function proceduresOfBay(db: Db, bayId: number, drafts: boolean) {
     .orderBy(procedure.id, sql`${procedureRevision.revision} desc`);
 }
 
-export const sourceLines = (db: Db) =>
+export const sourceLines = (db: Db, drafts = true) =>
   db
     .select({ id: source.id, name: source.name, kind: source.kind, grade: source.grade })
     .from(source)
+    .where(drafts ? undefined : NAMED_SOMEWHERE.source(source.id))
     .orderBy(source.grade, source.name);
 
 export const sourceByName = async (db: Db, name: string): Promise<number | undefined> =>

@@ -1,3 +1,4 @@
+import { seesDrafts } from '@radiatrix/contract';
 import { storeFigures } from '../figures/service.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Handler, versionOf } from '../http/route.ts';
@@ -8,7 +9,9 @@ export const vocabulary: Handler<'vocabulary'> = async ({ db, person }) => ({
   body: await vocabularyFor(db, person.role),
 });
 
-export const sources: Handler<'sources'> = async ({ db }) => ({ body: await sourceLines(db) });
+export const sources: Handler<'sources'> = async ({ db, person }) => ({
+  body: await sourceLines(db, seesDrafts(person.role)),
+});
 
 export const vehicles: Handler<'vehicles'> = async ({ db }) => {
   const [rows, words] = await Promise.all([configurations(db), loadVocabulary(db)]);
