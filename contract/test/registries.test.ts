@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { EVENT_KINDS, type EventKind } from '@radiatrix/core/job';
 import { PRACTICE_NAMES } from '@radiatrix/core/practice';
 import { PROBLEMS } from '../src/problems.ts';
+import { eventSamples } from './event-samples.ts';
 import { eventPayloads, jobEventsSchema } from '../src/job.ts';
 
 const root = path.resolve(import.meta.dirname, '../..');
@@ -42,36 +43,13 @@ test('every line of practice is read somewhere in core: one that nothing hangs o
 });
 
 describe('events of a job', () => {
-  const SAMPLES: { readonly [K in EventKind]: object } = {
-    opened: {
-      vehicleId: 1,
-      label: 'lift two',
-      complaint: 'hot',
-      odometerKm: 91_000,
-      alterations: ['second cooler'],
-    },
-    described: { odometerKm: null },
-    'vehicle put right': { vehicleId: 2, why: 'it is the manual' },
-    'figure taken': { key: 'bayDepth', text: '171 mm', method: 'tape', sourceId: 1 },
-    'figure given up': { key: 'bayDepth', why: '' },
-    'part chosen': { partId: 1, revisionId: 1, kind: 'fan', role: 'goes in' },
-    'part dropped': { partId: 1 },
-    'part moved': { partId: 1, state: 'here' },
-    'choices made': { choices: { spacer: 8, place: null } },
-    compared: { title: 'one against the other', address: '?nr=1' },
-    'sheet allowed': { partId: 1, reason: 'the ends were held together' },
-    'step ticked': { step: 's1', phase: 'remove', partId: 1, done: true },
-    'step noted': { step: 's1', text: 'seized' },
-    'fasteners counted': { partId: 1, tray: 'A', found: 4 },
-    timer: { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
-    noted: { text: 'key in the box' },
-    'handed over': { to: 4, name: 'Somebody' },
-    closed: { outcome: 'done', note: '', heads: { phone: 3 } },
-    'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },
-    'readings taken': { stream: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b', what: 'amps at the fan' },
-    'opened again': { note: '' },
-    undone: { event: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b' },
-  };
+  const SAMPLES = eventSamples({
+    vehicleId: 1,
+    partId: 1,
+    revisionId: 1,
+    sourceId: 1,
+    stream: '8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b',
+  });
   const drafted = (kind: EventKind, payload: object) => ({
     events: [
       {

@@ -2,6 +2,7 @@
 // Every answer of the 500s is printed with its request. Once with a fixed seed, once with one of the day.
 import http from 'node:http';
 import type Joi from 'joi';
+import type { Client } from './client.mts';
 import { ROUTES, type Route } from '@radiatrix/contract/schemas';
 
 /** The same numbers again from the same seed (mulberry32, public domain). */
@@ -84,11 +85,15 @@ const PAGES = ['/', '/ask', '/v/1/match', '/assets/none.js', '/%', '/..%2f..%2fe
 
 function oneRequest(random: Random, routes: readonly Route[]): Fuzzed {
   const headers: Record<string, string> = {};
-  if (chance(random, 0.1)) headers.range = pick(random, ['bytes=0-10', 'bytes=999999-', 'bytes=5-1', 'x', 'bytes=-1']);
-  if (chance(random, 0.1)) headers['if-match'] = pick(random, ['*', '"x"', 'W/"1"', '""', '1', '0x1', '"1.1"']);
-  if (chance(random, 0.05)) headers['if-modified-since'] = pick(random, ['Thu, 01 Jan 1970 00:00:00 GMT', 'x']);
+  if (chance(random, 0.1))
+    headers.range = pick(random, ['bytes=0-10', 'bytes=999999-', 'bytes=5-1', 'x', 'bytes=-1']);
+  if (chance(random, 0.1))
+    headers['if-match'] = pick(random, ['*', '"x"', 'W/"1"', '""', '1', '0x1', '"1.1"']);
+  if (chance(random, 0.05))
+    headers['if-modified-since'] = pick(random, ['Thu, 01 Jan 1970 00:00:00 GMT', 'x']);
   if (chance(random, 0.05)) headers['accept-encoding'] = pick(random, ['gzip;q=0', 'br', 'x', '*;q=0']);
-  if (chance(random, 0.1)) headers['idempotency-key'] = pick(random, ['k', 'a'.repeat(101), crypto.randomUUID()]);
+  if (chance(random, 0.1))
+    headers['idempotency-key'] = pick(random, ['k', 'a'.repeat(101), crypto.randomUUID()]);
   if (chance(random, 0.08)) return { method: pick(random, ['GET', 'GET', 'HEAD', 'POST', 'OPTIONS']), path: pick(random, PAGES), headers, body: undefined }; // prettier-ignore
   const route = pick(random, routes);
   let path = route.path.replace(/:(\w+)/g, (_, name: string) =>
@@ -113,17 +118,14 @@ function oneRequest(random: Random, routes: readonly Route[]): Fuzzed {
   headers['content-type'] = chance(random, 0.9) ? 'application/json' : pick(random, ['text/plain', 'application/json; charset=x', 'multipart/form-data', 'x', 'application/json; charset=utf-16']); // prettier-ignore
   if (chance(random, 0.03)) headers['content-encoding'] = pick(random, ['gzip', 'br', 'x', 'deflate']);
   if (route.raw) return { method: route.method.toUpperCase(), path, headers, body: Buffer.from(pick(random, ['a,b\n1,2\n', '', '\u0000\u0001', 'PK\u0003\u0004', '"', '\uFEFFa;b\r\n'])) }; // prettier-ignore
-  const body = route.body ? sample(random, (route.body as Joi.ObjectSchema).describe() as Described) : undefined;
+  const body = route.body
+    ? sample(random, (route.body as Joi.ObjectSchema).describe() as Described)
+    : undefined;
   const text = chance(random, 0.04) ? pick(random, ['{', '[', '"', '\ud800', '['.repeat(50_000) + ']'.repeat(50_000), '{"a":1,}', '1e999', '{"__proto__":{"a":1}}']) : body === undefined ? undefined : JSON.stringify(body); // prettier-ignore
   return { method: route.method.toUpperCase(), path, headers, body: text };
 }
 
-export interface Person {
-  cookie: string;
-  token: string;
-}
-
-function send(base: URL, request: Fuzzed, person: Person | undefined, agent: http.Agent): Promise<number> {
+function send(base: URL, request: Fuzzed, person: Client | undefined, agent: http.Agent): Promise<number> {
   return new Promise((done) => {
     const outgoing = http.request(
       {
@@ -152,7 +154,13 @@ function send(base: URL, request: Fuzzed, person: Person | undefined, agent: htt
 const LEFT_OUT = new Set(['signOut', 'signIn', 'acceptInvitation', 'saveAccount', 'endSessions', 'endSession', 'inviteAgain', 'changePassword', 'startAudit']); // prettier-ignore
 
 /** Sends so many requests; answers with how many came to what, and prints what failed. */
-export async function fuzz(base: string, people: readonly Person[], seed: number, count: number): Promise<{ byStatus: Record<string, number>; failed: number }> { // prettier-ignore
+export async function fuzz(
+  base: string,
+  people: readonly Client[],
+  seed: number,
+  count: number,
+): Promise<{ byStatus: Record<string, number>; failed: number }> {
+  // prettier-ignore
   const random = numbers(seed);
   const routes = Object.entries(ROUTES).filter(([id]) => !LEFT_OUT.has(id)).map(([, route]) => route as Route); // prettier-ignore
   const agent = new http.Agent({ keepAlive: true, maxSockets: 24 });

@@ -123,7 +123,8 @@ export async function openCluster(stateFolder, { firstPort, wipe = false, quick 
       'start',
     ]);
   };
-  if (!running()) {
+  const wasRunning = running();
+  if (!wasRunning) {
     port = await freePort(port || firstPort);
     let started = startOn(port);
     // Another instance may take the port between looking and starting: then the next one.
@@ -153,6 +154,8 @@ export async function openCluster(stateFolder, { firstPort, wipe = false, quick 
     data,
     stop,
     running,
+    /** Somebody else had started it. */
+    wasRunning,
     revive,
     program,
   };

@@ -68,9 +68,6 @@ function fromDatabase(error: PgError): ProblemError | undefined {
     case '23503':
       return new ProblemError('invalid', { detail: 'It names something that is not on record.' });
     case '23514':
-    case '22P02':
-    case '22003':
-    case '22021':
       return new ProblemError('invalid', { detail: 'A value lies outside what a record can hold.' });
     case '57014':
       return new ProblemError('unavailable', {
@@ -84,7 +81,10 @@ function fromDatabase(error: PgError): ProblemError | undefined {
     case '40P01':
       return new ProblemError('stale', { detail: 'Two saves met; nothing was changed. Save again.' });
     default:
-      return undefined;
+      // The whole class is of data that a column cannot hold: too large, not of its type, a letter it does not know.
+      return error.code.startsWith('22')
+        ? new ProblemError('invalid', { detail: 'A value lies outside what a record can hold.' })
+        : undefined;
   }
 }
 
