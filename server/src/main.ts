@@ -35,8 +35,15 @@ const HEAD_MS = 20_000;
 const WHOLE_MS = 15 * 60_000;
 const LONGEST_PAUSE_MS = 30_000;
 
-if (cluster.isPrimary) await lead(url);
-else await answer(url);
+try {
+  if (cluster.isPrimary) await lead(url);
+  else await answer(url);
+} catch (error) {
+  // Most likely PostgreSQL is not there yet; whoever watches over this process begins it anew.
+  logger.fatal({ err: error }, 'not begun');
+  process.stderr.write(`Not begun: ${(error as Error).message}\n`);
+  process.exit(1);
+}
 
 /** Ends this process once what is under way is done, and in any case soon. */
 function whenAsked(stop: () => Promise<unknown>): () => boolean {

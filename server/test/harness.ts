@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { createServer } from 'node:http';
 import path from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
@@ -81,7 +82,7 @@ export class Actor {
     this.agent.post(url).set('X-CSRF-Token', this.token).set('Content-Type', mediaType).send(content);
 }
 
-/** A server with the demo in it, on a database of its own. */
+/** Two servers with the demo in them, on a database of their own, asked in turn. */
 export async function demoServer() {
   const { connection, drop, url } = await newDatabase();
   await prepare(connection);
@@ -89,7 +90,11 @@ export async function demoServer() {
   /** A server process more on the same database. */
   const another = (more: Partial<AppOptions> = {}) =>
     createApp({ connection, logger: pino({ level: process.env.TEST_LOG ?? 'silent' }), ...more });
-  return { app: await another(), another, connection, url, stop: drop };
+  // Every test speaks with two servers in turn: what one of them alone knows is not there at the next request.
+  const pair = [await another(), await another()];
+  let turn = 0;
+  const app = createServer((req, res) => pair[(turn += 1) % 2]!(req, res));
+  return { app, another, connection, url, stop: drop };
 }
 
 /** Lets a reviewer release what a save has proposed. */

@@ -6,7 +6,6 @@ import { readJson } from '../http/body.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate, type Handler } from '../http/route.ts';
 import { currentPerson, newToken } from '../http/session.ts';
-import { colleagues } from './queries.ts';
 import * as service from './service.ts';
 import * as signedIn from './sessions-queries.ts';
 import { nameUsed, type Throttle } from './throttle.ts';
@@ -56,6 +55,7 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
     const person = await service.signIn(connection.db, name, password, async () => {
       attempt = await throttle.begin(req, name);
     });
+    req.log.info({ event: 'sign-in', name, address: req.ip, right: person !== undefined }, 'sign-in');
     if (!person) {
       await attempt?.failed();
       throw new ProblemError('wrong-sign-in');
@@ -108,7 +108,7 @@ type AccountRoute =
   | 'changePassword';
 
 export const accountRoutes = (throttle: Throttle): { [R in AccountRoute]: Handler<R> } => ({
-  people: async ({ db }) => ({ body: await colleagues(db) }),
+  people: async ({ db }) => ({ body: await service.colleagues(db) }),
   accounts: async ({ db }) => ({ body: await service.accounts(db) }),
   newAccount: async ({ db, body }) => ({ status: 201, body: await service.invite(db, body) }),
   saveAccount: async ({ db, id, body, ifMatch }) => {

@@ -60,6 +60,8 @@ export async function demoAccounts(db: Db): Promise<SessionState['demo']> {
   return kept ? (kept as { accounts: NonNullable<SessionState['demo']> }).accounts : null;
 }
 
+export { colleagues } from './queries.ts';
+
 /* ---- the life of an account ---- */
 
 /** Version tag of an account: what it says. */

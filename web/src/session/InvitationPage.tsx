@@ -38,7 +38,8 @@ export function InvitationPage() {
             }}
           >
             <p className="mt-1">
-              Choose a password. A few words that do not belong together are better than one word with digits in it.
+              Choose a password. A few words that do not belong together are better than one word with digits
+              in it.
             </p>
             <Field
               label={`Password, ${PASSWORD_LEAST} characters or more`}
