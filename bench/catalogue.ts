@@ -217,7 +217,7 @@ export async function fill(databaseUrl: string, size: Size, say: (what: string) 
   await copyRows(
     client,
     'interchange',
-    'part_id, seller, number, by',
+    'part_revision_id, seller, number, by',
     (function* () {
       for (let p = 0; p < partCount; p += 1)
         yield [base + p, `Seller ${p % 12}`, `X${(p * 7919) % 1_000_003}-${p % 97}`, by];

@@ -166,13 +166,10 @@ async function sendSteady(
   make: () => Promise<Reply>,
   db: Db,
 ): Promise<void> {
-  const key = `${await libraryVersion(db)} ${asked}`;
-  let answer = kept.get(key);
-  if (!answer) {
+  const answer = await kept.answer(`${await libraryVersion(db)} ${asked}`, async () => {
     const { body, etag } = await make();
-    answer = { json: JSON.stringify(body), etag };
-    kept.keep(key, answer);
-  }
+    return { json: JSON.stringify(body), etag };
+  });
   if (answer.etag) res.setHeader('ETag', `"${answer.etag}"`);
   res.type('json').send(answer.json);
 }

@@ -19,11 +19,25 @@ export class SteadyAnswers {
     sizeCalculation: ({ json }, key) => 2 * (json.length + key.length) + 200,
   });
 
-  get(key: string): SteadyAnswer | undefined {
-    return this.kept.get(key);
-  }
+  private readonly making = new Map<string, Promise<SteadyAnswer>>();
 
-  keep(key: string, answer: SteadyAnswer): void {
-    this.kept.set(key, answer);
+  /**
+   * The answer under a key: as it was made, or made now, once for all who ask for it meanwhile. Where whoever asked first
+   * has gone, and their work ended with them, the others make it themselves.
+   */
+  async answer(key: string, make: () => Promise<SteadyAnswer>): Promise<SteadyAnswer> {
+    const kept = this.kept.get(key);
+    if (kept) return kept;
+    const underWay = this.making.get(key);
+    if (underWay) return underWay.catch(make);
+    const made = make();
+    this.making.set(key, made);
+    try {
+      const answer = await made;
+      this.kept.set(key, answer);
+      return answer;
+    } finally {
+      this.making.delete(key);
+    }
   }
 }
