@@ -287,6 +287,7 @@ export async function fill(databaseUrl: string, size: Size, say: (what: string) 
     (function* () {
       for (let p = 0; p < partCount; p += 1) {
         const own = Math.floor(p / partsAModel);
+        const said = new Set<string>();
         for (let l = 0; l < perPart; l += 1) {
           // Mostly of its own model, now and then of a neighbour; a line for each source and stretch of years.
           const m = l % 10 === 9 ? (own + 1) % size.models : own;
@@ -294,18 +295,25 @@ export async function fill(databaseUrl: string, size: Size, say: (what: string) 
           const from = pick(YEARS - 3);
           const some = next() < 0.7 ? set([engines[pick(ENGINES_A_MODEL)]!].sort((a, b) => a - b)) : ANY;
           const fits = next() > 0.02;
+          const years = `[${FIRST_YEAR + from},${FIRST_YEAR + from + 1 + pick(4)})`;
+          const someTransmissions = next() < 0.3 ? set([transmissionsOf(m)[0]!]) : ANY;
+          const source = fits ? sources[l % 3]! : sources[3]!;
+          // A source says the same once.
+          const line = `${m} ${years} ${some} ${someTransmissions} ${source}`;
+          if (said.has(line)) continue;
+          said.add(line);
           yield [
             base + p,
             base + m,
-            `[${FIRST_YEAR + from},${FIRST_YEAR + from + 1 + pick(4)})`,
+            years,
             '(,)',
             some,
-            next() < 0.3 ? set([transmissionsOf(m)[0]!]) : ANY,
+            someTransmissions,
             null,
             ANY,
             fits,
             fits && next() < 0.004,
-            fits ? sources[l % 3]! : sources[3]!,
+            source,
             by,
           ];
         }

@@ -78,7 +78,16 @@ function typed(round: number): string {
 }
 
 /** Most memory a process held at once, MB. */
-const peakMb = (pid: number): number => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024; // prettier-ignore
+/** The most memory that a server has taken: the process that leads it, or one of those that answer. */
+const peakMb = (pid: number): number => {
+  const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
+    .trim()
+    .split(' ')
+    .filter(Boolean);
+  const most = (each: string): number =>
+    Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${each}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+  return Math.max(...[String(pid), ...children].map(most));
+};
 
 const WAIT_MS = 200;
 async function until<T>(ask: () => Promise<T>, done: (now: T) => boolean): Promise<T> {

@@ -76,4 +76,5 @@ test('asked to end, it leaves no process behind', async () => {
   started.kill('SIGTERM');
   const alive = (pid: number): boolean => existsSync(`/proc/${pid}`);
   await until('the end', () => started.exitCode !== null && !pids.some(alive));
+  expect(started.exitCode).toBe(0);
 }, 60_000);
