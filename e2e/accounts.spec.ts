@@ -61,5 +61,6 @@ test('an administrator invites somebody, who signs in, changes the password, and
   await desk.getByLabel('Name').fill('tamsin');
   await desk.getByLabel('Password').fill(SECOND);
   await desk.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await expect(desk.getByText('Name or password is not right')).toBeVisible();
+  await expect(desk.getByText('The account of Tamsin is switched off.')).toBeVisible();
+  await expect(desk.getByRole('link', { name: 'Library' })).toHaveCount(0);
 });

@@ -20,6 +20,8 @@ export interface Person {
 /** What the sign-in page and the shell need to know. */
 export interface SessionState {
   person: Person | null;
+  /** Somebody whose account is switched off has signed in: they read nothing, and hand in what they had not sent yet. */
+  left: string | null;
   csrfToken: string;
   /** Present only when this database was filled with the demo: the accounts that came with it. */
   demo: { username: string; name: string; role: Role; password: string }[] | null;

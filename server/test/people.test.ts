@@ -1,7 +1,8 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Account, Invitation, OwnSession, Problem } from '@radiatrix/contract';
+import type { Account, Invitation, JobRecord, OwnSession, Problem } from '@radiatrix/contract';
 import { FREE_TRIES } from '../src/people/throttle.ts';
+import { device } from '../src/demo/jobs.ts';
 import { clearAway } from '../src/housekeeping.ts';
 import { Actor, demoServer } from './harness.ts';
 
@@ -105,13 +106,37 @@ describe('an account', () => {
     const again = await Actor.signIn(server.app, 'una', WORDS);
     expect((await save('una', { active: false })).status).toBe(200);
     await again.get('/api/parts').expect(401);
-    await attempt('una', WORDS).expect(401);
+    const { body } = await attempt('una', WORDS).expect(200);
+    expect(body).toMatchObject({ person: null, left: 'Una of the yard' });
     const alone = await save('rowan', { administers: false });
     expect([alone.status, (alone.body as Problem).detail]).toEqual([
       409,
       expect.stringContaining('must be left'),
     ]);
     expect(((await cleo.get('/api/people').expect(200)).body as { name: string }[]).map((each) => each.name)).not.toContain('Una of the yard'); // prettier-ignore
+  });
+
+  test('whoever has left reads nothing, and hands in what was done before: it counts and is marked, what was done after is kept aside', async () => {
+    const vehicleId = ((await rowan.get('/api/vehicles')).body as { id: number }[])[0]!.id;
+    const desk = device('desk', Date.now() - 7_200_000);
+    const opened = desk.event('opened', { vehicleId, label: 'left behind', complaint: '', odometerKm: null, alterations: [] }); // prettier-ignore
+    const { id } = (await rowan.write('post', '/api/jobs', { events: [opened] }).expect(201))
+      .body as JobRecord;
+    const una = await Actor.signIn(server.app, 'una', WORDS);
+    await una.get('/api/parts').expect(403);
+    await una.get(`/api/jobs/${id}`).expect(403);
+    await una.write('post', '/api/marks', { partId: 1, vehicleIds: [vehicleId], note: '' }).expect(403);
+    const noted = (at: number, text: string) => device(`phone ${text}`, at).event('noted', { text });
+    const events = [noted(Date.now() - 3_600_000, 'before'), noted(Date.now() + 3_600_000, 'after')];
+    const answer = await una.write('post', `/api/jobs/${id}/events`, { events }).expect(204);
+    expect(answer.text).toBe('');
+    const job = (await rowan.get(`/api/jobs/${id}`).expect(200)).body as JobRecord;
+    expect(job.state.notes.map((note) => note.text)).toEqual(['before']);
+    expect(job.story.find((event) => event.detail === 'before')).toMatchObject({
+      by: 'Una of the yard',
+      handedIn: true,
+    });
+    expect(job.aside.map((event) => event.detail)).toEqual(['after']);
   });
 
   test('a person sees where they are signed in, ends one place, and all others with a new password', async () => {

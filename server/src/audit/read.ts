@@ -105,10 +105,14 @@ export const takeAudit = async (client: Client, state: AuditState): Promise<bool
     )
   ).rowCount === 1;
 
-/** Writes how an audit stands, and a sign of life; false where somebody asked it to stop. */
+/** Writes how an audit stands, and a sign of life; false where it was asked to stop, or another has taken its place. */
 export const keepAudit = async (client: Client, state: AuditState): Promise<boolean> =>
-  (await client.query('update audit set state = $1, beat = now() where not stop_asked', [state])).rowCount ===
-  1;
+  (
+    await client.query(
+      "update audit set state = $1, beat = now() where not stop_asked and state ->> 'at' = $2",
+      [state, state.at],
+    )
+  ).rowCount === 1;
 
 export async function auditState(client: Client): Promise<AuditState> {
   const { rows } = await client.query<{ state: AuditState; silent: boolean }>(

@@ -32,6 +32,8 @@ export interface Context<R extends RouteId = RouteId> {
   /** Version tag the save is based on, without quotes; present where the route asks for one. */
   ifMatch: string;
   req: Request;
+  /** When this person's account was switched off, where it is. */
+  leftAt?: string | undefined;
   /** Does a stored request again, as it was asked for, in the name of whoever asked: how a proposal is released. */
   replay: (request: StoredRequest, person: Person, db: Db) => Promise<Reply>;
   /** True where this is such a replay. */
@@ -72,6 +74,9 @@ function guard(route: Route, person: Person | undefined): Person {
     throw new ProblemError('not-allowed', { detail: 'Whoever administers the accounts does this.' });
   return person;
 }
+
+/** The one address that is open to somebody whose account is switched off. */
+const HAND_IN: RouteId = 'jobEvents';
 
 function guardToken(req: Request): void {
   if (req.get('x-csrf-token') !== req.session.csrfToken)
@@ -224,6 +229,9 @@ export function mount(
     const route: Route = ROUTES[routeId];
     const answer = async (req: Request, res: Response, database: Database): Promise<void> => {
       const person = guard(route, currentPerson(req));
+      const { leftAt } = req.session;
+      if (leftAt && routeId !== HAND_IN)
+        throw new ProblemError('not-allowed', { detail: 'This account is switched off; what was done before it was can still be handed in.' }); // prettier-ignore
       if (route.method !== 'get') guardToken(req);
       const query = (route.query ? validate(route.query, { ...req.query }) : undefined) as never;
       // Only now is it known that this person may send anything here, and how much.
@@ -239,6 +247,7 @@ export function mount(
           body: (route.body ? validate(route.body, req.body) : file?.body) as never,
           ifMatch: route.ifMatch ? readTag(req) : '',
           req,
+          leftAt,
           replay: replay(req),
           released: false,
         };

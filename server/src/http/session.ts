@@ -10,6 +10,8 @@ declare module 'express-session' {
   interface SessionData {
     person: Person;
     csrfToken: string;
+    /** When the account was switched off, where it is: all it does is hand in what was done before. */
+    leftAt?: string | undefined;
     /** When and with what browser it was begun; for the list of one's own sessions. */
     since: string;
     browser: string;

@@ -23,7 +23,9 @@ export const newJob: Handler<'newJob'> = async (context) => {
 };
 
 export const jobEvents: Handler<'jobEvents'> = async (context) => {
-  const id = await addEvents(context.db, context.id(), context.body.events, context.person);
+  const id = await addEvents(context.db, context.id(), context.body.events, context.person, context.leftAt);
+  // Whoever has left reads nothing any more.
+  if (context.leftAt) return {};
   return reply(context, id);
 };
 

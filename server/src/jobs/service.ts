@@ -246,14 +246,20 @@ export async function openJob(db: Db, events: readonly JobEventDraft[], person: 
 
 /**
  * What becomes of events as they arrive. Who works at the counter or on the library works on every job; an installer on
- * those in their hands. What was done before a job left their hands still counts, however late it comes, and is marked;
+ * those in their hands. What was done before a job left their hands, or before their account was switched off, still counts, however late it comes, and is marked;
  * what was done after that is kept aside for a specialist.
  */
 async function standingsOf(
   db: Db,
   row: { id: number; openerId: number },
   person: Person,
+  leftAt: string | undefined,
 ): Promise<(event: JobEventDraft) => EventStanding> {
+  if (leftAt) {
+    const before = await standingsOf(db, row, person, undefined);
+    const leftMs = Date.parse(leftAt);
+    return (event) => (event.clock.ms > leftMs || before(event) === 'aside' ? 'aside' : 'handed in');
+  }
   if (person.role !== 'installer') return () => 'counts';
   const events = (await eventsOf(db, [row.id])).get(row.id) ?? [];
   if (inHandsOf(events, row.openerId) === person.id) return () => 'counts';
@@ -293,13 +299,14 @@ export async function addEvents(
   id: number,
   events: readonly JobEventDraft[],
   person: Person,
+  leftAt?: string,
 ): Promise<number> {
   guardKinds(events, person.role);
   if (!(await lockJob(db, id))) throw notFound('That job');
   const elsewhere = (await keptEvents(db, events.map((event) => event.id))).find(({ jobId }) => jobId !== id); // prettier-ignore
   if (elsewhere)
     throw new ProblemError('conflict', { detail: 'An event of that id belongs to another job.' });
-  const standingOf = await standingsOf(db, (await jobRow(db, id))!, person);
+  const standingOf = await standingsOf(db, (await jobRow(db, id))!, person, leftAt);
   await guardUndoing(db, events, person);
   await checkVehicles(db, events);
   await checkFigures(db, events);

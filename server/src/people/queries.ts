@@ -16,15 +16,20 @@ export async function personById(db: Db, id: number): Promise<Person | undefined
   return row;
 }
 
-/** Somebody by the name they sign in with, and what their password is checked against; none who is switched off. */
+/** For so long whoever has left may hand in what they had not sent yet. */
+const HAND_IN = sql`interval '30 days'`;
+
+/** Somebody by the name they sign in with, and what their password is checked against; none who left long ago. */
 export async function personWithHash(
   db: Db,
   username: string,
-): Promise<(Person & { passwordHash: string }) | undefined> {
+): Promise<(Person & { passwordHash: string; leftAt: string | null }) | undefined> {
   const [row] = await db
-    .select({ ...columns, passwordHash: person.passwordHash })
+    .select({ ...columns, passwordHash: person.passwordHash, leftAt: person.leftAt })
     .from(person)
-    .where(and(eq(person.username, username), eq(person.active, true)));
+    .where(
+      and(eq(person.username, username), sql`(${person.active} or ${person.leftAt} > now() - ${HAND_IN})`),
+    );
   return row;
 }
 

@@ -27,9 +27,12 @@ function guardSite(req: Request): void {
 /** Signing in and out, and taking up an invitation: no person stands behind these yet, so they are mounted by hand. */
 export function mountSession(app: Express, connection: Connection, throttle: Throttle): void {
   const state = async (req: Request): Promise<SessionState> => {
-    const person = currentPerson(req) ?? null;
+    const signedIn = currentPerson(req) ?? null;
+    const left = req.session.leftAt ? (signedIn?.name ?? null) : null;
+    const person = left === null ? signedIn : null;
     return {
       person,
+      left,
       csrfToken: req.session.csrfToken ?? '',
       demo: person ? null : await service.demoAccounts(connection.db),
     };
@@ -52,25 +55,27 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
     const { username, password } = await small(req, res, 'signIn');
     const name = nameUsed(username);
     let attempt: Awaited<ReturnType<Throttle['begin']>> | undefined;
-    const person = await service.signIn(connection.db, name, password, async () => {
+    const found = await service.signIn(connection.db, name, password, async () => {
       attempt = await throttle.begin(req, name);
     });
-    req.log.info({ event: 'sign-in', name, address: req.ip, right: person !== undefined }, 'sign-in');
-    if (!person) {
+    req.log.info({ event: 'sign-in', name, address: req.ip, right: found !== undefined }, 'sign-in');
+    if (!found) {
       await attempt?.failed();
       throw new ProblemError('wrong-sign-in');
     }
     await attempt?.right();
+    const { person, leftAt } = found;
     // A new id for a new identity: one planted before signing in is worth nothing.
     await regenerate(req);
     Object.assign(req.session, {
       person,
       csrfToken: newToken(),
+      leftAt: leftAt ?? undefined,
       since: new Date().toISOString(),
       browser: (req.get('user-agent') ?? '').slice(0, 200),
     });
     await save(req);
-    await throttle.know(req, res, person);
+    if (!leftAt) await throttle.know(req, res, person);
     res.json(await state(req));
   });
 

@@ -47,11 +47,11 @@ export async function signIn(
   username: string,
   password: string,
   before?: () => Promise<void>,
-): Promise<Person | undefined> {
+): Promise<{ person: Person; leftAt: string | null } | undefined> {
   const row = await personWithHash(db, nameUsed(username));
   if (!(await verifyPassword(row?.passwordHash, password, before))) return undefined;
-  const { passwordHash: _, ...person } = row!;
-  return person;
+  const { passwordHash: _, leftAt, ...person } = row!;
+  return { person, leftAt };
 }
 
 /** The demo's accounts for the sign-in page; null when this database does not hold the demo. */
@@ -126,7 +126,8 @@ export async function changeAccount(
   if (accountTag(row) !== ifMatch) throw new ProblemError('stale', { current: await account(db, id) });
   if (row.administers && row.active && !(values.administers && values.active) && (await otherAdministrators(db, id)) === 0)
     throw new ProblemError('conflict', { detail: 'Somebody must be left who administers the accounts.' }); // prettier-ignore
-  await updatePerson(db, id, values);
+  const leftAt = values.active ? null : row.active ? new Date().toISOString() : undefined;
+  await updatePerson(db, id, { ...values, ...(leftAt === undefined ? {} : { leftAt }) });
   const allowsLess =
     row.role !== values.role || row.administers !== values.administers || row.active !== values.active;
   if (allowsLess) await endSessionsOf(db, id);

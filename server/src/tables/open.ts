@@ -11,6 +11,8 @@ import { encodingOf, isZip, receive } from './receive.ts';
 import { firstLine, rowsOf, separatorOf } from './read.ts';
 import { xlsxToCsv } from './xlsx.ts';
 
+/** How the folders that tables are laid down in begin. */
+export const TABLE_FOLDER = 'radiatrix-table-';
 const SAMPLE_ROWS = 5;
 /** Files under way to one server: of one person, and of everybody. */
 const RECEIVED_AT_ONCE = { own: 2, all: 6 };
@@ -64,7 +66,7 @@ export function tableReader(): FileReader {
     let folder: string | undefined;
     try {
       await mkdir(os.tmpdir(), { recursive: true });
-      folder = await mkdtemp(path.join(os.tmpdir(), 'radiatrix-table-'));
+      folder = await mkdtemp(path.join(os.tmpdir(), TABLE_FOLDER));
       const sent = path.join(folder, 'sent');
       await receive(req, sent);
       const hash = createHash('sha256');

@@ -30,7 +30,7 @@ export function Shell() {
       <div className="mx-auto mt-16 max-w-lg">{<Failure error={error} retry={() => void refetch()} />}</div>
     );
   const person = data?.person ?? (expired ? last : null);
-  if (!person) return <SignInPage demo={data?.demo ?? null} />;
+  if (!person) return <SignInPage demo={data?.demo ?? null} left={data?.left ?? null} />;
   return (
     <>
       <Frame person={person} />

@@ -2,7 +2,7 @@ import type { SessionState } from '@radiatrix/contract';
 import { Wordmark } from '../app/Wordmark.tsx';
 import { SignInForm } from './SignInForm.tsx';
 
-export function SignInPage({ demo }: { demo: SessionState['demo'] }) {
+export function SignInPage({ demo, left }: Pick<SessionState, 'demo' | 'left'>) {
   return (
     <main className="mx-auto grid min-h-screen max-w-[1000px] items-center gap-10 p-6 md:grid-cols-[1fr_420px]">
       <div>
@@ -31,6 +31,11 @@ export function SignInPage({ demo }: { demo: SessionState['demo'] }) {
       </div>
       <section aria-label="Sign in" className="border-strong bg-raised border p-6">
         <h1 className="mb-3 text-[24px]">Sign in</h1>
+        {left && (
+          <p role="alert" className="text-no mb-3">
+            The account of {left} is switched off. Whoever administers accounts here can switch it on again.
+          </p>
+        )}
         <SignInForm demo={demo} />
       </section>
     </main>

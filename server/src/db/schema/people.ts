@@ -17,6 +17,8 @@ export const person = pgTable(
     administers: boolean().notNull().default(false),
     /** Switched off: signs in no more; what they wrote stays theirs. */
     active: boolean().notNull().default(true),
+    /** When it was switched off: for some weeks what was done before may still be handed in. */
+    leftAt: timestamp({ withTimezone: true, mode: 'string' }),
     /** What an invitation is opened with, hashed; null once it was. */
     inviteHash: text().unique(),
     inviteUntil: timestamp({ withTimezone: true, mode: 'string' }),

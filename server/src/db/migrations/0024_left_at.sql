@@ -1,0 +1,1 @@
+ALTER TABLE "person" ADD COLUMN "left_at" timestamp with time zone;
