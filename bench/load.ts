@@ -1,7 +1,7 @@
 import { fork } from 'node:child_process';
 import path from 'node:path';
 import autocannon from 'autocannon';
-import { signIn } from './http.ts';
+import { signIn, spread } from './http.ts';
 
 const CONNECTIONS = 50;
 const SECONDS = 12;
@@ -70,4 +70,40 @@ export async function measureLoad(base: string, databaseUrl: string) {
   const unasked = await load(base, true);
   const all = await load(base, false);
   return { connections: CONNECTIONS, one, unasked, all };
+}
+
+const LOOPS = 30;
+const ASKED = 300;
+
+/** What somebody at work waits for, alone and beside thirty loops that guess passwords without pause. */
+export async function measureGuessing(base: string) {
+  const cookie = await signIn(base);
+  const work = async (): Promise<number> => {
+    const times: number[] = [];
+    for (let round = 0; round < ASKED; round += 1) {
+      const begun = performance.now();
+      await (await fetch(`${base}/api/parts?text=NT-R`, { headers: { cookie } })).text();
+      times.push(performance.now() - begun);
+    }
+    return spread(times).p95;
+  };
+  await work();
+  const withoutP95Ms = await work();
+  let over = false;
+  const guess = async (loop: number): Promise<void> => {
+    for (let tries = 0; !over; tries += 1)
+      await fetch(`${base}/api/session`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ username: `somebody-${loop}-${tries}`, password: 'guessed' }),
+      }).then(
+        (answer) => answer.text(),
+        () => '',
+      );
+  };
+  const guessing = Promise.all(Array.from({ length: LOOPS }, (_, loop) => guess(loop)));
+  const withP95Ms = await work();
+  over = true;
+  await guessing;
+  return { loops: LOOPS, withoutP95Ms, withP95Ms, ratio: withP95Ms / withoutP95Ms };
 }

@@ -5,7 +5,7 @@ import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
-import { measureLoad } from './load.ts';
+import { measureGuessing, measureLoad } from './load.ts';
 import { measurePage } from './page.ts';
 import { measureScale } from './scale.ts';
 import { measureSliders } from './sliders.ts';
@@ -57,7 +57,7 @@ const ms = ({ p50, p95 }: { p50: number; p95: number }): string =>
   `p50 ${p50.toFixed(1)} p95 ${p95.toFixed(1)} ms`;
 say(
   'match over HTTP',
-  `${ms(match.http)}, bare SQL ${ms(match.sql)}`,
+  `${ms(match.http)}, kept ${ms(match.kept)}, bare SQL ${ms(match.sql)}`,
   'SQL + 25 ms',
   match.http.p95 <= match.sql.p95 + 25,
 );
@@ -73,6 +73,14 @@ say(
 );
 console.log(
   `${''.padEnd(34)} every question asked for the first time ${rate(load.unasked)}; one process ${rate(load.one)}`,
+);
+
+const loops = await measureGuessing(base!);
+say(
+  'work beside 30 loops that guess passwords',
+  `p95 ${loops.withP95Ms.toFixed(1)} ms, without ${loops.withoutP95Ms.toFixed(1)} ms, ${loops.ratio.toFixed(2)} times`,
+  'twice at most',
+  loops.ratio <= 2,
 );
 
 const page = await measurePage(base!, program!, vehicleId);
@@ -120,5 +128,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, load, page, sliders, lines, oracle, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, scale }, null, 1)}\n`,
 );

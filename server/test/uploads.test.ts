@@ -2,6 +2,7 @@ import net from 'node:net';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { strToU8, zipSync } from 'fflate';
+import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { AuditState, Problem, Upload } from '@radiatrix/contract';
 import { Actor, demoServer } from './harness.ts';
@@ -173,6 +174,25 @@ describe('files made to do harm', () => {
     expect((await send(many(1)).expect(201)).body).toMatchObject({ id: (first.body as Upload).id });
     await send(many(2)).expect(409);
   });
+});
+
+test('a body is read once it is known who sends it, and how much they may: a stranger’s is not, however it begins', async () => {
+  const raw = (who: Actor, url: string, body: string) => who.upload(url, body, 'application/json');
+  const cleo = await Actor.signIn(server.app, 'cleo');
+  const twoMegabytes = JSON.stringify({ format: 'x'.repeat(2 * 1024 * 1024) });
+  await supertest(server.app)
+    .post('/api/import')
+    .set('Content-Type', 'application/json')
+    .send('{')
+    .expect(401);
+  await supertest(server.app).post('/api/import').set('Content-Type', 'application/json').send(twoMegabytes).expect(401); // prettier-ignore
+  await raw(cleo, '/api/import', '{').expect(403);
+  await raw(cleo, '/api/jobs', twoMegabytes).expect(413);
+  await raw(rowan, '/api/import/preview', twoMegabytes).expect(422);
+  await raw(rowan, '/api/import/preview', '{').expect(400);
+  const deep = await raw(rowan, '/api/import/preview', '['.repeat(5000) + ']'.repeat(5000));
+  expect([deep.status, (deep.body as Problem).detail]).toEqual([400, expect.stringContaining('nested')]);
+  await raw(rowan, '/api/import/preview', '{}').set('Content-Encoding', 'x').expect(415);
 });
 
 describe('more servers than one', () => {
