@@ -75,7 +75,7 @@ console.log(
   `${''.padEnd(34)} every question asked for the first time ${rate(load.unasked)}; one process ${rate(load.one)}`,
 );
 
-const loops = await measureGuessing(base!);
+const loops = await measureGuessing(base!, databaseUrl!);
 say(
   'work beside 30 loops that guess passwords',
   `p95 ${loops.withP95Ms.toFixed(1)} ms, without ${loops.withoutP95Ms.toFixed(1)} ms, ${loops.ratio.toFixed(2)} times`,

@@ -17,6 +17,14 @@ const regenerate = (req: Request): Promise<void> =>
 const save = (req: Request): Promise<void> =>
   new Promise((resolve, reject) => req.session.save((error?: Error) => (error ? reject(error) : resolve())));
 
+const HELD_BACK_MS = 1000;
+/** Whoever is to wait is told so after a moment: loops that guess without pause then take nobody's time. */
+async function slowly(error: unknown): Promise<never> {
+  if (error instanceof ProblemError && error.code === 'too-many-tries')
+    await new Promise((go) => setTimeout(go, HELD_BACK_MS));
+  throw error;
+}
+
 const SMALL_BYTES = 4096;
 /** There is no session to carry a token yet; a browser says by itself whether the form is ours. */
 function guardSite(req: Request): void {
@@ -55,9 +63,11 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
     const { username, password } = await small(req, res, 'signIn');
     const name = nameUsed(username);
     let attempt: Awaited<ReturnType<Throttle['begin']>> | undefined;
-    const found = await service.signIn(connection.db, name, password, async () => {
-      attempt = await throttle.begin(req, name);
-    });
+    const found = await service
+      .signIn(connection.db, name, password, async () => {
+        attempt = await throttle.begin(req, name);
+      })
+      .catch(slowly);
     req.log.info({ event: 'sign-in', name, address: req.ip, right: found !== undefined }, 'sign-in');
     if (!found) {
       await attempt?.failed();

@@ -6,7 +6,7 @@ import { newToken } from '../http/session.ts';
 import { ProblemError } from '../http/problem.ts';
 import { deviceIsOf, insertDevice } from './queries.ts';
 
-/** Wrong passwords that cost nothing; after them each costs twice the wait of the one before. */
+/** Wrong passwords that cost nothing; after them the first costs four seconds, and each twice the wait of the one before. */
 export const FREE_TRIES = 5;
 const LONGEST_WAIT_S = 15 * 60;
 /** Wrong tries under any names, from one address. */
@@ -82,7 +82,8 @@ export class Throttle {
         for (const [at, key] of keys.entries()) {
           const { consumedPoints } = await this.wrong.penalty(key);
           const beyond = consumedPoints - (at === 0 ? FREE_TRIES : ADDRESS_TRIES);
-          if (beyond > 0) await this.waits.block(key, Math.min(LONGEST_WAIT_S, 2 ** Math.min(beyond, 10)));
+          if (beyond > 0)
+            await this.waits.block(key, Math.min(LONGEST_WAIT_S, 2 ** Math.min(beyond + 1, 10)));
         }
       },
       right: async () => void (await this.wrong.delete(keys[0]!)),
