@@ -14,7 +14,7 @@ export function Hands({ job, say, busy }: JobProps) {
       <p className={job.mine ? 'text-muted' : 'text-changes'}>
         {job.mine
           ? 'This job is in your hands.'
-          : `This job is not in your hands${held?.id ? ` but in those of ${held.name}` : ''}: you read it, and what you tell of it is kept aside.`}
+          : `This job is not in your hands${held?.id ? ` but in those of ${held.name}` : ''}: you can read it. The desk hands it over.`}
       </p>
     );
   return (
