@@ -6,7 +6,7 @@ import pg from 'pg';
 import { openCluster } from '../lib/cluster.mjs';
 import { installDebian, root, stateFolder } from '../lib/packages.mjs';
 import { asRoot, isRoot } from '../lib/run.mjs';
-import { once, type Client } from './client.mts';
+import { once, signIn } from './client.mts';
 import { numbers } from './fuzz.mts';
 import { keepWriting, WRITTEN_KINDS, type Acknowledged, type Ground } from './writers.mts';
 
@@ -209,15 +209,7 @@ const pickStep = (random: () => number): string =>
   ['-1d', '+1d', '-1h', '+3h', '+0', '-400d', '+400d'][Math.floor(random() * 7)]!;
 
 async function groundOf(bases: string[], over: () => boolean, acknowledged: Acknowledged[], refused: Map<string, number>): Promise<Ground> {
-  const answer = await fetch(`${bases[0]}/api/session`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ username: 'rowan', password: 'copper-core' }),
-  });
-  const reviewer: Client = {
-    cookie: answer.headers.getSetCookie().map((each) => each.split(';')[0]).join('; '),
-    token: ((await answer.json()) as { csrfToken: string }).csrfToken,
-  };
+  const reviewer = await signIn(bases[0]!, 'rowan');
   const get = async <T,>(at: string): Promise<T> => (await once(bases[0]!, reviewer, 'GET', at, undefined)).body as T;
   const { vehicles } = await get<{ vehicles: { id: number }[] }>(`/api/find?${new URLSearchParams({ text: '09 tussock diesel auto aircon standard cooling' })}`);
   const vehicle = await get<{ id: number; bay: { id: number }; configuration: { modelId: number } }>(`/api/vehicles/${vehicles[0]!.id}`);

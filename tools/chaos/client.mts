@@ -4,6 +4,16 @@ export interface Client {
   token: string;
 }
 
+export async function signIn(base: string, username: string): Promise<Client> {
+  const answer = await fetch(`${base}/api/session`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ username, password: 'copper-core' }),
+  });
+  const cookie = answer.headers.getSetCookie().map((each) => each.split(';')[0]).join('; '); // prettier-ignore
+  return { cookie, token: ((await answer.json()) as { csrfToken: string }).csrfToken };
+}
+
 export interface Known {
   status: number;
   body: unknown;

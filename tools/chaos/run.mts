@@ -5,18 +5,8 @@
 //                                        of the day
 import { openStack } from '../lib/stack.mjs';
 import { chaos } from './chaos.mts';
-import type { Client } from './client.mts';
+import { signIn } from './client.mts';
 import { fuzz } from './fuzz.mts';
-
-async function signIn(base: string, username: string): Promise<Client> {
-  const answer = await fetch(`${base}/api/session`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ username, password: 'copper-core' }),
-  });
-  const cookie = answer.headers.getSetCookie().map((each) => each.split(';')[0]).join('; '); // prettier-ignore
-  return { cookie, token: ((await answer.json()) as { csrfToken: string }).csrfToken };
-}
 
 async function fuzzed(count: number, seeds: readonly number[]): Promise<boolean> {
   const stack = await openStack('radiatrix_fuzz');
