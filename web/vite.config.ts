@@ -1,6 +1,7 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 /** The cuts that the first view is set in: asked for with the page, so that no text is painted twice. */
 const FIRST_FONTS = [
@@ -25,7 +26,39 @@ const preloadFonts = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), preloadFonts()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    preloadFonts(),
+    // Everything the application is made of is laid down when it is first opened, so that it opens without signal. A new
+    // version waits until every page of the old one is closed, or somebody asks for it: no page loses its pieces.
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: false,
+      manifest: {
+        name: 'Radiatrix',
+        short_name: 'Radiatrix',
+        description: 'Does this cooling part go straight into that vehicle?',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f5f2ea',
+        theme_color: '#26333c',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+          { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+          { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
+        cleanupOutdatedCaches: true,
+      },
+    }),
+  ],
   build: { target: 'es2023', sourcemap: false, assetsInlineLimit: 0 },
   server: { port: 8470, proxy: { '/api': process.env.RADIATRIX_API ?? 'http://127.0.0.1:8460' } },
 });

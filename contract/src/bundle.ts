@@ -1,4 +1,5 @@
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import type { AccessMap } from '@radiatrix/core/access';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import { METHODS, type Method } from '@radiatrix/core/quantity';
 import {
@@ -18,6 +19,7 @@ import Joi from 'joi';
 import { line, month, text, year } from './common.ts';
 import { connectorSchema, type ConnectorDocument } from './connector.ts';
 import { partDetailsSchema, newPartSchema, type PartDetails, type ScopeEntry } from './part.ts';
+import { accessSchema } from './access.ts';
 import { procedureSchema } from './procedure.ts';
 import { vinPatternSchema, type NewVinPattern } from './vin-pattern.ts';
 import { BUNDLE_LIMIT_BYTES } from './limits.ts';
@@ -72,6 +74,7 @@ export interface Bundle {
   parts: ({ number: string; maker: string; kind: PartKind; figures: BundleFigure[] } & PartDetails)[];
   claims: BundleClaim[];
   procedures: (ProcedureDocument & { bay: string })[];
+  accessMaps: (AccessMap & { bay: string })[];
   outcomes: {
     part: string;
     bay: string;
@@ -96,6 +99,7 @@ export const BUNDLE_LISTS = [
   'parts',
   'claims',
   'procedures',
+  'accessMaps',
   'outcomes',
   'vinPatterns',
 ] as const;
@@ -181,6 +185,7 @@ export const bundleSchema = Joi.object<Bundle>({
     }),
   ),
   procedures: list((procedureSchema as Joi.ObjectSchema).keys({ bay: name })),
+  accessMaps: list((accessSchema as Joi.ObjectSchema).keys({ bay: name })),
   outcomes: list(
     Joi.object({
       part: line(60).required(),

@@ -21,6 +21,7 @@ export type * from './match.ts';
 export type * from './sheet.ts';
 export type * from './connector.ts';
 export type * from './procedure.ts';
+export type * from './access.ts';
 export type * from './review.ts';
 export { REVIEW_KINDS } from './revision.ts';
 export type * from './history.ts';

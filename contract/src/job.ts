@@ -1,10 +1,13 @@
+import { BENCH_STATES, TURNS } from '@radiatrix/core/electrical';
 import {
+  DELAYS,
   EVENT_KINDS,
   PART_ROLES,
   PART_STATES,
   type Clock,
   type EventKind,
   type EventPayloads,
+  type JobEvent,
   type JobStage,
   type JobState,
 } from '@radiatrix/core/job';
@@ -17,6 +20,7 @@ import { METHODS } from '@radiatrix/core/quantity';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
 import { id, line, text, units } from './common.ts';
+import { photoSizeQuery } from './photo.ts';
 import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
 import { EDITORS, EVERYONE, type Routes } from './route.ts';
@@ -109,6 +113,15 @@ export interface JobLine {
 const alterations = Joi.array().items(line(200)).max(40);
 const odometerKm = Joi.number().integer().min(0).max(3_000_000).unit('km').allow(null);
 const step = line(120).required();
+const phase = Joi.string()
+  .valid(...PHASES)
+  .required();
+const place = Joi.string()
+  .pattern(/^[A-Z]$/)
+  .required();
+const count = Joi.number().integer().min(0).max(200).required();
+const over = Joi.array().items(Joi.string().guid()).max(50).required();
+const codes = Joi.array().items(line(40)).max(200).required();
 const monotonicMs = Joi.number().min(0).max(1e12).unit('ms').required();
 
 /** What each kind of event carries; held against the registry of core by a test. */
@@ -124,7 +137,16 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'choices made': Joi.object({ choices: Joi.object().pattern(/^[a-zA-Z0-9]{1,20}$/, Joi.alternatives(Joi.number().min(-1e6).max(1e6), line(40), Joi.valid(null))).min(1).max(60).required() }),
   'compared': Joi.object({ title: line(200).required(), address: Joi.string().max(4000).pattern(/^\?[^<>"\s]*$/).required() }),
   'sheet allowed': Joi.object({ partId: id.required(), reason: line(400).min(10).required() }),
+  'way chosen': Joi.object({ mapId: id.required(), revisionId: id.required(), goals: codes.min(1), operations: codes.min(1), already: codes, title: line(200).required() }),
   'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required() }),
+  'step skipped': Joi.object({ step, phase, partId: id.required(), reason: line(400).min(3).required() }),
+  'took longer': Joi.object({ step, why: Joi.string().valid(...DELAYS).required(), note: text(400).default('') }),
+  'minutes put right': Joi.object({ step, minutes: Joi.number().min(0).max(1440).unit('min').required() }),
+  'fasteners out': Joi.object({ tray: place, step, there: count, missing: count, broken: count, wrong: count, over }),
+  'fasteners back': Joi.object({ tray: place, step, count, over }),
+  'fasteners replaced': Joi.object({ tray: place, count: count.min(1), by: line(120).required() }),
+  'photo taken': Joi.object({ photo: Joi.string().guid().required(), step, caption: line(200).allow('').default('') }),
+  'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
@@ -179,6 +201,17 @@ export const asideSchema = Joi.object<{ events: string[]; take: boolean }>({
   take: Joi.boolean().required(),
 });
 
+/** An event with the number that it was kept under; numbers of a job rise in the order that events were kept. */
+export type NumberedEvent = JobEvent & { number: number };
+/** Events of a job from a number on; where there are more, the last number says where to go on. */
+export interface EventPage {
+  events: NumberedEvent[];
+  more: boolean;
+}
+export const eventsQuery = Joi.object<{ after: number }>({
+  after: Joi.number().integer().min(0).max(2147483647).default(0),
+});
+
 export const jobQuery = Joi.object<{ units: UnitSystem }>({ units });
 
 export interface JobAnswers {
@@ -187,11 +220,16 @@ export interface JobAnswers {
   newJob: JobRecord;
   jobEvents: JobRecord;
   jobAside: JobRecord;
+  jobEventsAfter: EventPage;
 }
 export const jobRoutes = {
   jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
   job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
   jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
+  jobEventsAfter: { method: 'get', path: '/api/jobs/:id/events', summary: 'What happened on a job, from a number on', roles: EVERYONE, query: eventsQuery },
+  jobLive: { method: 'get', path: '/api/jobs/:id/live', summary: 'What happens on a job, as server-sent events; resumed by Last-Event-ID', roles: EVERYONE, query: eventsQuery },
+  newJobPhoto: { method: 'put', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step; sent twice it is kept once', roles: EVERYONE, raw: true },
+  jobPhoto: { method: 'get', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step, whole or small', roles: EVERYONE, query: photoSizeQuery },
   jobAside: { method: 'post', path: '/api/jobs/:id/aside', summary: 'Take in, or leave out, what was done after a job had left somebody’s hands', roles: EDITORS, body: asideSchema },
 } as const satisfies Routes; // prettier-ignore

@@ -46,12 +46,69 @@ export const conditionSchema = Joi.object<Condition>({
   ...scope,
   except: Joi.array().items(Joi.object(scope).min(1)).max(20),
 }).min(1);
-const when = conditionSchema.allow(null).default(null);
+export const whenSchema = conditionSchema.allow(null).default(null);
 
-const tray = Joi.string()
+export const trayPlace = Joi.string()
   .pattern(/^[A-Z]$/)
   .messages({ 'string.pattern.base': 'A tray place is one letter, A to Z' });
-const words = Joi.array().items(line(80)).max(30).default([]);
+export const wordsSchema = Joi.array().items(line(80)).max(30).default([]);
+
+export const notesSchema = Joi.array()
+  .items(Joi.object({ text: line(300).required(), when: whenSchema }))
+  .max(40)
+  .default([]);
+export const fastenersSchema = Joi.array()
+  .items(
+    Joi.object({
+      tray: trayPlace.required(),
+      name: line(80).required(),
+      thread: line(40).allow('').default(''),
+      lengthMm: Joi.number().min(1).max(400).unit('mm').allow(null).default(null),
+      tool: line(60).allow('').default(''),
+      expected: Joi.number().integer().min(1).max(200).required(),
+      torqueNm: Joi.number().greater(0).max(500).unit('N·m').allow(null).default(null),
+      torqueSource: line(120).allow('').default(''),
+      policy: Joi.string()
+        .valid(...FASTENER_POLICIES)
+        .default('reuse'),
+      when: whenSchema,
+    }),
+  )
+  .unique('tray')
+  .messages({ 'array.unique': 'Tray {{#value.tray}} is given out twice' })
+  .max(26)
+  .default([]);
+export const usesSchema = Joi.array()
+  .items(Joi.object({ tray: trayPlace.required(), count: Joi.number().integer().min(1).max(200).required() }))
+  .unique('tray')
+  .default([]);
+export const cautionsSchema = Joi.array()
+  .items(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)))
+  .unique()
+  .default([]);
+export const minutesSchema = Joi.number().min(0).max(1440).unit('min').default(0);
+export const stepKeys = {
+  id: line(60).allow('').default(''),
+  after: line(60).allow('').default(''),
+  when: whenSchema,
+  phase: Joi.string()
+    .valid(...PHASES)
+    .required(),
+  text: line(300).required(),
+  detail: text(1000).default(''),
+  tools: wordsSchema,
+  consumables: wordsSchema,
+  minutes: minutesSchema,
+  waiting: Joi.boolean().default(false),
+  cautions: cautionsSchema,
+  cautionsWhen: Joi.object()
+    .pattern(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)), conditionSchema)
+    .default({}),
+  uses: usesSchema,
+  connector: line(40).allow('').default(''),
+  connectorWhen: whenSchema,
+};
+const sameId = (a: { id: string } | null, b: { id: string } | null): boolean => !!a?.id && a.id === b?.id;
 
 export const procedureSchema = Joi.object<ProcedureDocument>({
   title: line().required(),
@@ -59,64 +116,11 @@ export const procedureSchema = Joi.object<ProcedureDocument>({
     .valid(...PART_KINDS)
     .required(),
   way: text(200).default(''),
-  notes: Joi.array()
-    .items(Joi.object({ text: line(300).required(), when }))
-    .max(40)
-    .default([]),
-  fasteners: Joi.array()
-    .items(
-      Joi.object({
-        tray: tray.required(),
-        name: line(80).required(),
-        thread: line(40).allow('').default(''),
-        lengthMm: Joi.number().min(1).max(400).unit('mm').allow(null).default(null),
-        tool: line(60).allow('').default(''),
-        expected: Joi.number().integer().min(1).max(200).required(),
-        torqueNm: Joi.number().greater(0).max(500).unit('N·m').allow(null).default(null),
-        torqueSource: line(120).allow('').default(''),
-        policy: Joi.string()
-          .valid(...FASTENER_POLICIES)
-          .default('reuse'),
-        when,
-      }),
-    )
-    .unique('tray')
-    .messages({ 'array.unique': 'Tray {{#value.tray}} is given out twice' })
-    .max(26)
-    .default([]),
+  notes: notesSchema,
+  fasteners: fastenersSchema,
   steps: Joi.array()
-    .items(
-      Joi.object({
-        id: line(60).allow('').default(''),
-        after: line(60).allow('').default(''),
-        when,
-        phase: Joi.string()
-          .valid(...PHASES)
-          .required(),
-        text: line(300).required(),
-        detail: text(1000).default(''),
-        tools: words,
-        consumables: words,
-        minutes: Joi.number().min(0).max(1440).unit('min').default(0),
-        waiting: Joi.boolean().default(false),
-        cautions: Joi.array()
-          .items(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)))
-          .unique()
-          .default([]),
-        cautionsWhen: Joi.object()
-          .pattern(Joi.string().valid(...CAUTIONS.map((caution) => caution.code)), conditionSchema)
-          .default({}),
-        uses: Joi.array()
-          .items(
-            Joi.object({ tray: tray.required(), count: Joi.number().integer().min(1).max(200).required() }),
-          )
-          .unique('tray')
-          .default([]),
-        connector: line(40).allow('').default(''),
-        connectorWhen: when,
-      }),
-    )
-    .unique((a: { id: string } | null, b: { id: string } | null) => !!a?.id && a.id === b?.id)
+    .items(Joi.object(stepKeys))
+    .unique(sameId)
     .messages({ 'array.unique': 'Two steps have the same identity' })
     .max(200)
     .default([]),

@@ -6,7 +6,8 @@ import { EDITORS, REVIEWERS, type Routes } from './route.ts';
 export type ReviewKind = (typeof REVIEW_KINDS)[number];
 
 /** What a proposed change concerns, as its page is addressed. */
-export type ProposalSubject = 'part' | 'bay' | 'connector' | 'procedure' | 'vin-pattern' | LibraryTable;
+export type ProposalSubject =
+  'part' | 'bay' | 'connector' | 'procedure' | 'access' | 'vin-pattern' | LibraryTable;
 
 export interface ReviewLine {
   kind: ReviewKind;

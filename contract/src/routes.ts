@@ -10,6 +10,7 @@ import { sheetRoutes, type SheetAnswers } from './sheet.ts';
 import { partRoutes, type PartAnswers } from './part.ts';
 import { connectorRoutes, type ConnectorAnswers } from './connector.ts';
 import { procedureRoutes, type ProcedureAnswers } from './procedure.ts';
+import { accessRoutes, type AccessAnswers } from './access.ts';
 import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { compareRoutes, type CompareAnswers } from './compare.ts';
@@ -36,6 +37,7 @@ export const ROUTES = {
   ...partRoutes,
   ...connectorRoutes,
   ...procedureRoutes,
+  ...accessRoutes,
   ...jobRoutes,
   ...streamRoutes,
   ...compareRoutes,
@@ -65,6 +67,7 @@ export interface Answers
     PartAnswers,
     ConnectorAnswers,
     ProcedureAnswers,
+    AccessAnswers,
     JobAnswers,
     StreamAnswers,
     CompareAnswers,

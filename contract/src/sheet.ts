@@ -1,3 +1,4 @@
+import type { AccessMap, Fact } from '@radiatrix/core/access';
 import type { KitEnd } from '@radiatrix/core/plan';
 import type { Sheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -16,7 +17,9 @@ export interface SheetPart extends PartLine {
 export interface SheetRecord {
   vehicle: VehicleLine;
   part: SheetPart;
+  /** What it is written from: a procedure somebody wrote, or a way in of the access map. */
   procedure: {
+    from: 'procedure' | 'map';
     id: number;
     title: string;
     way: string;
@@ -30,9 +33,13 @@ export interface SheetRecord {
   /** Notes of the claims that list it, and what is known of the part: superseded, failed, withdrawn. */
   notices: string[];
   job: { id: number; label: string } | null;
-  /** Other ways in for this kind of part. */
+  /** Of a way in of the map: what its moves need, so that another order is offered only where the map allows it. */
+  run: { mapId: number; revisionId: number; map: AccessMap; operations: string[]; already: Fact[] } | null;
+  /** Procedures for this kind of part. */
   ways: { id: number; title: string }[];
   sheet: Sheet;
+  /** Parts of the job, or this one, that are tried on the bench: what the record says they take, whole and on the core. */
+  bench: { partId: number; label: { volts: number; amps: number } | null }[];
   coolantType: string;
   connectors: ConnectorDocument[];
   /** A controller kit that goes in, or that the job has going in beside the fan: where each of its ends goes. */
@@ -41,9 +48,15 @@ export interface SheetRecord {
   released: boolean;
 }
 
-export const sheetQuery = Joi.object<{ procedure?: number; job?: number; units: UnitSystem }>({
+export const sheetQuery = Joi.object<{
+  procedure?: number;
+  job?: number;
+  operations?: string;
+  units: UnitSystem;
+}>({
   procedure: id,
   job: id,
+  operations: Joi.string().pattern(/^[a-z0-9-]{1,40}(,[a-z0-9-]{1,40}){0,199}$/),
   units,
 });
 

@@ -42,6 +42,8 @@ export interface BayRecord {
 export interface VehicleRecord extends VehicleLine {
   bay: BayRecord;
   procedures: { id: number; title: string; partKind: string; state: string }[];
+  /** The access map of its bay; null where there is none to see. */
+  access: { id: number; title: string; state: string } | null;
 }
 
 export interface FoundChip extends Chip {

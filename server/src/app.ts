@@ -18,6 +18,8 @@ import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as importing from './importing/routes.ts';
+import { LiveJobs } from './jobs/live.ts';
+import { mountLive } from './jobs/live-route.ts';
 import * as jobs from './jobs/routes.ts';
 import * as library from './library/routes.ts';
 import * as match from './match/routes.ts';
@@ -29,6 +31,7 @@ import { photoReader } from './photos/read.ts';
 import * as photos from './photos/routes.ts';
 import * as practice from './practice/routes.ts';
 import * as procedures from './procedures/routes.ts';
+import * as access from './access/routes.ts';
 import * as proposals from './proposals/routes.ts';
 import * as review from './review/routes.ts';
 import * as search from './search/routes.ts';
@@ -67,6 +70,10 @@ function security() {
   });
 }
 
+/** A stream is sent as it comes: squeezed, it would wait for more. */
+const isStream = (res: Response): boolean =>
+  String(res.getHeader('Content-Type') ?? '').startsWith('text/event-stream');
+
 export async function createApp({
   connection,
   logger,
@@ -89,7 +96,7 @@ export async function createApp({
   );
   app.use(security());
   // Answers are made once and sent once: a quick squeeze reaches the reader sooner than a tight one.
-  app.use(compression({ level: 3 }));
+  app.use(compression({ level: 3, filter: (req, res) => !isStream(res) && compression.filter(req, res) }));
   if (webFolder && existsSync(webFolder)) {
     // Built files carry a hash of their contents in the name.
     app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }));
@@ -119,6 +126,7 @@ export async function createApp({
     ...parts,
     ...connectors,
     ...procedures,
+    ...access,
     ...sheet,
     ...review,
     ...proposals,
@@ -137,7 +145,14 @@ export async function createApp({
     ...auditRoutes(connection),
     ...accountRoutes(throttle),
   };
-  mount(app, connection, handlers, { newUpload: tableReader(), newPhoto: photoReader });
+  const live = new LiveJobs(connection, logger);
+  app.locals.endStreams = () => live.end();
+  mountLive(app, connection, live);
+  mount(app, connection, handlers, {
+    newUpload: tableReader(),
+    newPhoto: photoReader,
+    newJobPhoto: photoReader,
+  });
 
   app.use('/api', (_req, _res, next) => next(new ProblemError('not-found')));
   if (webFolder && existsSync(webFolder))

@@ -127,6 +127,7 @@ async function answer(databaseUrl: string): Promise<void> {
   server.requestTimeout = WHOLE_MS;
   whenAsked(async () => {
     // Requests under way are answered; idle connections are closed at once.
+    (app.locals.endStreams as () => void)();
     const closed = new Promise((resolve) => server.close(resolve));
     server.closeIdleConnections();
     await closed;

@@ -1,4 +1,13 @@
 export {
+  BENCH_STATES,
+  TURNS,
+  judgeBench,
+  type BenchOutcome,
+  type BenchReading,
+  type BenchState,
+  type Turns,
+} from './bench.ts';
+export {
   FUSE_HOLDS,
   FUSE_OPENS,
   benchTest,

@@ -1,5 +1,6 @@
 import type { Method } from '../quantity/index.ts';
 import type { PartKind } from '../figures/index.ts';
+import type { BenchReading } from '../electrical/index.ts';
 import type { Phase } from '../procedure/index.ts';
 import type { Clock } from './clock.ts';
 
@@ -9,6 +10,29 @@ export type PartState = (typeof PART_STATES)[number];
 /** What becomes of a part: it goes in, it stays where it is, it comes off. */
 export const PART_ROLES = ['goes in', 'stays', 'comes off'] as const;
 export type PartRole = (typeof PART_ROLES)[number];
+
+/** Why a step took longer than it should. */
+export const DELAYS = ['rust', 'broken', 'missing', 'other'] as const;
+export type Delay = (typeof DELAYS)[number];
+
+/** What came out of one place of the tray at one step, as it was found. */
+export interface CountedOut {
+  tray: string;
+  step: string;
+  there: number;
+  missing: number;
+  broken: number;
+  /** Not the right ones: another length, another clip. */
+  wrong: number;
+  /** Ids of the counts of this place that whoever counted had seen; where two did not see each other, a person decides. */
+  over: string[];
+}
+export interface CountedBack {
+  tray: string;
+  step: string;
+  count: number;
+  over: string[];
+}
 
 /** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
 export interface EventPayloads {
@@ -29,8 +53,27 @@ export interface EventPayloads {
   'choices made': { choices: Record<string, number | string | null> };
   compared: { title: string; address: string };
   'sheet allowed': { partId: number; reason: string };
+  /** The way in that was taken, with the revision of the map that it was worked out on: a job keeps its own. */
+  'way chosen': {
+    mapId: number;
+    revisionId: number;
+    goals: string[];
+    operations: string[];
+    /** Things that were off before the work began. */
+    already: string[];
+    title: string;
+  };
   'step ticked': { step: string; phase: Phase; partId: number; done: boolean };
   'step noted': { step: string; text: string };
+  'step skipped': { step: string; phase: Phase; partId: number; reason: string };
+  'took longer': { step: string; why: Delay; note: string };
+  'minutes put right': { step: string; minutes: number };
+  'fasteners out': CountedOut;
+  'fasteners back': CountedBack;
+  'fasteners replaced': { tray: string; count: number; by: string };
+  /** The picture itself is sent beside the events, by its id. */
+  'photo taken': { photo: string; step: string; caption: string };
+  'bench tested': BenchReading & { partId: number; fan: string };
   'fasteners counted': { partId: number; tray: string; found: number };
   timer: { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
   noted: { text: string };
@@ -75,7 +118,16 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'choices made': line('Choices made'),
   'compared': line('Compared'),
   'sheet allowed': line('Sheet allowed before it is proven', { specialist: true }),
+  'way chosen': line('Way in chosen'),
   'step ticked': line('Step'),
+  'step skipped': line('Step skipped'),
+  'took longer': line('Took longer'),
+  'minutes put right': line('Minutes put right'),
+  'fasteners out': line('Fasteners out'),
+  'fasteners back': line('Fasteners back'),
+  'fasteners replaced': line('Fasteners replaced'),
+  'photo taken': line('Photograph'),
+  'bench tested': line('Bench test'),
   'step noted': line('Note on a step'),
   'fasteners counted': line('Fasteners counted'),
   'timer': line('Timer'),

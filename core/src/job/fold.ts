@@ -1,7 +1,7 @@
 import { compareClocks } from './clock.ts';
 import type { EventKind, JobEvent } from './events.ts';
 import { stageOf } from './stage.ts';
-import type { JobState, Said, Span } from './state.ts';
+import type { BenchTested, JobState, PlaceCounts, Said, Span } from './state.ts';
 
 const order = (a: JobEvent, b: JobEvent): number =>
   compareClocks(a.clock, b.clock) ||
@@ -25,9 +25,21 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, spans: [], notes: [], handedTo: null, closed: null, late: [],
+  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], spans: [], notes: [], handedTo: null, closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
+
+const placeOf = (state: JobState, { tray, step }: { tray: string; step: string }): PlaceCounts =>
+  (state.tray[`${tray} ${step}`] ??= { out: [], back: [] });
+
+/** A count takes the place of those it had seen, and of its own device's earlier ones; others stay beside it. */
+const standingCounts = <T extends Said & { over: string[]; device: string }>(
+  counts: readonly T[],
+  fresh: T,
+): T[] => [
+  ...counts.filter((count) => !fresh.over.includes(count.event) && count.device !== fresh.device),
+  fresh,
+];
 
 type Apply = {
   [K in EventKind]: (state: JobState, event: Extract<JobEvent, { kind: K }>, said: Said) => void;
@@ -58,7 +70,28 @@ const APPLY: Apply = {
   },
   'compared': (state, { payload }, said) => void state.comparisons.push({ ...payload, ...said }),
   'sheet allowed': (state, { payload }, said) => void (state.allowed[payload.partId] = { reason: payload.reason, ...said }),
-  'step ticked': (state, { payload: { step, ...rest } }, said) => void (state.steps[step] = { ...rest, ...said }),
+  'way chosen': (state, { payload }, said) => void (state.way = { ...payload, ...said }),
+  'step ticked': (state, { payload: { step, ...rest } }, said) => {
+    state.steps[step] = { ...rest, ...said };
+    delete state.skipped[step];
+  },
+  'step skipped': (state, { payload: { step, phase, reason } }, said) => void (state.skipped[step] = { phase, reason, ...said }),
+  'took longer': (state, { payload }, said) => void state.delays.push({ ...payload, ...said }),
+  'minutes put right': (state, { payload: { step, minutes } }, said) => void (state.putRight[step] = { minutes, ...said }),
+  'fasteners out': (state, { payload, device }, said) => {
+    const place = placeOf(state, payload);
+    place.out = standingCounts(place.out, { ...payload, ...said, device });
+  },
+  'fasteners back': (state, { payload, device }, said) => {
+    const place = placeOf(state, payload);
+    place.back = standingCounts(place.back, { ...payload, ...said, device });
+  },
+  'fasteners replaced': (state, { payload: { tray, count, by } }, said) => void state.replaced.push({ tray, count, instead: by, ...said }),
+  'photo taken': (state, { payload }, said) => void state.photos.push({ ...payload, ...said }),
+  'bench tested': (state, { payload }, said) => {
+    const same = (each: BenchTested): boolean => each.partId === payload.partId && each.fan === payload.fan && each.state === payload.state;
+    state.bench = [...state.bench.filter((each) => !same(each)), { ...payload, ...said }];
+  },
   'step noted': (state, { payload }, said) => void state.stepNotes.push({ ...payload, ...said }),
   'fasteners counted': (state, { payload }, said) => void (state.counted[`${payload.partId} ${payload.tray}`] = { found: payload.found, ...said }),
   // Spans are paired afterwards, device by device.
@@ -72,22 +105,45 @@ const APPLY: Apply = {
   'undone': () => {},
 }; // prettier-ignore
 
-/** Begin and end of one device's one run of its monotonic clock; a wall clock put right in between changes nothing. */
+/** A phone is one through every page that it opens: pages name themselves `phone-page`. */
+const phoneOf = (device: string): string => device.split('-')[0]!;
+
+/**
+ * Begin and end of one phone's timers. Within one run of its monotonic clock that clock counts, so that a wall clock put
+ * right in between changes nothing; across a reload the wall clock is all there is.
+ */
 function spansOf(events: readonly JobEvent[]): Span[] {
-  const begun = new Map<string, number>();
+  const begun = new Map<string, { boot: string; monotonicMs: number; wallMs: number }>();
   const spans: Span[] = [];
   for (const event of events) {
     if (event.kind !== 'timer') continue;
     const { what, act, step, boot, monotonicMs } = event.payload;
-    const key = `${event.device} ${boot} ${what} ${step}`;
-    if (act === 'begin') begun.set(key, monotonicMs);
+    const key = `${phoneOf(event.device)} ${what} ${step}`;
+    const wallMs = Date.parse(event.deviceTime);
+    if (act === 'begin') begun.set(key, { boot, monotonicMs, wallMs });
     else {
       const since = begun.get(key);
-      if (since !== undefined && monotonicMs >= since) spans.push({ what, step, ms: monotonicMs - since });
       begun.delete(key);
+      if (!since) continue;
+      const ms = since.boot === boot ? monotonicMs - since.monotonicMs : wallMs - since.wallMs;
+      if (ms >= 0) spans.push({ what, step, ms });
     }
   }
   return spans;
+}
+
+/** Timers that were begun and not ended, by what and step, with when they began by the wall clock of the phone. */
+export function runningTimers(events: readonly JobEvent[], device: string): Map<string, number> {
+  const running = new Map<string, number>();
+  const ordered = inOrder(events);
+  const gone = undone(ordered);
+  for (const event of ordered) {
+    if (event.kind !== 'timer' || gone.has(event.id) || phoneOf(event.device) !== phoneOf(device)) continue;
+    const key = `${event.payload.what} ${event.payload.step}`;
+    if (event.payload.act === 'begin') running.set(key, Date.parse(event.deviceTime));
+    else running.delete(key);
+  }
+  return running;
 }
 
 /** Acts on what came late are not late themselves. */

@@ -5,7 +5,7 @@ import type { JobStage, JobState } from './state.ts';
  * done with one stage opens the next.
  */
 export function stageOf(
-  state: Pick<JobState, 'vehicleId' | 'parts' | 'choices' | 'comparisons' | 'steps' | 'closed'>,
+  state: Pick<JobState, 'vehicleId' | 'parts' | 'choices' | 'comparisons' | 'steps' | 'closed' | 'way'>,
 ): JobStage {
   if (state.vehicleId === undefined) return 'ask';
   const goesIn = state.parts.filter((part) => part.role === 'goes in' && part.state !== 'sent back');
@@ -19,7 +19,11 @@ export function stageOf(
   if (ticked.has('install') || goesIn.some((part) => part.state === 'fitted')) return 'install';
   if (ticked.has('remove')) return 'remove';
   if (goesIn.length === 0) return 'match';
-  if (ticked.has('prepare') || goesIn.some((part) => part.state === 'ordered' || part.state === 'here'))
+  if (
+    ticked.has('prepare') ||
+    state.way ||
+    goesIn.some((part) => part.state === 'ordered' || part.state === 'here')
+  )
     return 'prepare';
   return 'compare';
 }

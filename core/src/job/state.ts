@@ -1,7 +1,8 @@
 import type { PartKind } from '../figures/index.ts';
 import type { Phase } from '../procedure/index.ts';
 import type { Method } from '../quantity/index.ts';
-import type { PartRole, PartState } from './events.ts';
+import type { BenchReading } from '../electrical/index.ts';
+import type { CountedBack, CountedOut, Delay, EventPayloads, PartRole, PartState } from './events.ts';
 
 /** The order of the work; a job stands where its events have brought it. */
 export const JOB_STAGES = [
@@ -62,6 +63,37 @@ export interface Span {
   ms: number;
 }
 
+export type ChosenWay = Said & EventPayloads['way chosen'];
+export interface SkippedStep extends Said {
+  phase: Phase;
+  reason: string;
+}
+export interface Delayed extends Said {
+  step: string;
+  why: Delay;
+  note: string;
+}
+export interface Replaced extends Said {
+  tray: string;
+  count: number;
+  /** What went in instead. */
+  instead: string;
+}
+export interface StepPhoto extends Said {
+  photo: string;
+  step: string;
+  caption: string;
+}
+export interface BenchTested extends Said, BenchReading {
+  partId: number;
+  fan: string;
+}
+/** Counts of one place at one step that nobody has put another in the place of; more than one where two devices did not see each other. */
+export interface PlaceCounts {
+  out: (CountedOut & Said & { device: string })[];
+  back: (CountedBack & Said & { device: string })[];
+}
+
 /** What a job has come to: a pure fold of its events, the same in whatever order they arrived. */
 export interface JobState {
   vehicleId: number | undefined;
@@ -81,6 +113,16 @@ export interface JobState {
   stepNotes: StepNote[];
   /** Fasteners found, by part and tray. */
   counted: Record<string, Counted>;
+  way: ChosenWay | null;
+  skipped: Record<string, SkippedStep>;
+  delays: Delayed[];
+  /** Minutes of steps as somebody put them right, by step. */
+  putRight: Record<string, Said & { minutes: number }>;
+  /** Fasteners out and back, by place and step. */
+  tray: Record<string, PlaceCounts>;
+  replaced: Replaced[];
+  photos: StepPhoto[];
+  bench: BenchTested[];
   spans: Span[];
   notes: JobNote[];
   /** Whom it was handed to last; null where it never was. */

@@ -60,6 +60,8 @@ export const PRACTICE_TABLE = {
   costCore: line(320, 'money', 1, 10000, 'A larger core costs', ''),
   costFan: line(190, 'money', 1, 10000, 'More fan costs', ''),
   costConversion: line(420, 'money', 1, 10000, 'A conversion to electric fans costs', 'fans, controller, wiring'),
+  benchSag: line(11, 'V', 6, 13, 'A bench supply that gives less than, at the plug, sags', 'at its limit of current; a low reading then says nothing of the motor'),
+  bareMotor: line(0.45, 'share', 0.05, 0.95, 'A bare motor takes at most, of what its fan takes on the core', 'more, and it drags: bearings, brushes'),
   fanRatio: line(1.1, 'times', 0.5, 2, 'An engine-driven fan turns, of engine speed', 'where its pulleys were not counted'),
   engineRock: line(6, 'mm', 0, 60, 'An engine rocks forward by', 'where it was not measured'),
   transverseRock: line(12, 'mm', 0, 60, 'A transverse engine rolls forward by', 'where it was not measured'),

@@ -10,7 +10,7 @@ export interface Finding {
 
 /** Pairs of fasteners that can be swapped with harm: one thread, different lengths. */
 export const swapHazards = (
-  document: ProcedureDocument,
+  document: Pick<ProcedureDocument, 'fasteners'>,
 ): { tray: string; other: string; thread: string; byMm: number }[] =>
   swappable(
     document.fasteners.flatMap((each) =>

@@ -159,7 +159,7 @@ export function assembleSheet({
       cautionTexts: step.cautions.map(cautionText).filter(Boolean),
       torques:
         step.phase === 'install' || step.phase === 'fill'
-          ? step.uses.flatMap(({ tray }) =>
+          ? (step.tightens ?? step.uses.map(({ tray }) => tray)).flatMap((tray) =>
               own.fasteners
                 .filter((each) => each.tray === tray && each.torqueNm !== null)
                 .map((each) => ({ tray, torqueNm: each.torqueNm!, source: each.torqueSource })),

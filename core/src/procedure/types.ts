@@ -56,6 +56,8 @@ export interface Step {
   cautionsWhen: Record<string, Condition>;
   /** Fasteners taken out (remove) or put back (install) here. */
   uses: { tray: string; count: number }[];
+  /** Places in the tray of what is tightened here, where that is not what is put back here. */
+  tightens?: string[];
   /** Code of the connector unplugged or plugged here; empty when none. */
   connector: string;
   /** Which vehicles and parts the plug concerns; null for all that the step does. */

@@ -8,6 +8,7 @@ const KINDS = new Set([
   'bay',
   'connector',
   'procedure',
+  'access',
   'configuration',
   'source',
   'make',

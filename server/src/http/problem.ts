@@ -31,6 +31,8 @@ const RULES: Record<string, { code: ProblemCode; detail: string; path?: string }
   connector_code_unique: { code: 'conflict', detail: 'A connector of this code is already on record.', path: 'code' },
   part_one_open_revision: { code: 'stale', detail: 'Somebody opened a draft of this part in the meantime.' },
   procedure_one_open_revision: { code: 'stale', detail: 'Somebody opened a draft of this procedure in the meantime.' },
+  access_map_bay: { code: 'conflict', detail: 'This bay has its access map already; change that one.' },
+  access_map_one_open_revision: { code: 'stale', detail: 'Somebody opened a draft of this access map in the meantime.' },
   revision_released: { code: 'conflict', detail: 'A released revision is not changed; save again to open a new draft.' },
   measurement_in_range: { code: 'invalid', detail: 'A figure lies outside what it can be.' },
   part_number_any_case: { code: 'conflict', detail: 'A part of this number is already on record, written in another case.', path: 'number' },

@@ -58,7 +58,10 @@ type AnyHandler = (context: Context) => Promise<Reply>;
 /** Routes that no person stands behind are mounted by hand; every other address of the table must have a handler. */
 type Handlers = {
   [
-    R in Exclude<RouteId, 'health' | 'openapi' | 'session' | 'signIn' | 'signOut' | 'acceptInvitation'>
+    R in Exclude<
+      RouteId,
+      'health' | 'openapi' | 'jobLive' | 'session' | 'signIn' | 'signOut' | 'acceptInvitation'
+    >
   ]: Handler<R>;
 };
 

@@ -25,6 +25,8 @@ import {
   successionOf,
 } from '../parts/queries.ts';
 import { claimTouch, createPart, partDraft, storeDetails } from '../parts/service.ts';
+import { accessOfBay, mapOf } from '../access/queries.ts';
+import { createAccess, storeAccess } from '../access/service.ts';
 import { documentOf } from '../procedures/queries.ts';
 import { withIdentity } from '@radiatrix/core/procedure';
 import { createProcedure, procedureDraft, storeDocument } from '../procedures/service.ts';
@@ -335,6 +337,19 @@ const PUT: Putters = {
       document,
       now?.steps,
     );
+    return 'changed';
+  },
+  accessMaps: async (db, row, names, person) => {
+    const { bay: bayName, ...document } = row;
+    const bayId = names.get('bay', bayName, 'bay');
+    const held = await accessOfBay(db, bayId, true);
+    if (!held) {
+      await createAccess(db, bayId, document, person);
+      return 'new';
+    }
+    if (isDeepStrictEqual(await mapOf(db, held.revisionId), JSON.parse(JSON.stringify(document))))
+      return 'same';
+    await storeAccess(db, held.id, document, person, tagOf((await headOf(db, 'access', held.id, true))!));
     return 'changed';
   },
   outcomes: async (db, row, names) => {

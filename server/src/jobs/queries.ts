@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
-import type { JobEventDraft } from '@radiatrix/contract';
+import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import type { EventPage, JobEventDraft } from '@radiatrix/contract';
 import type { JobEvent, JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
-import { job, jobEvent, measurement, person, source } from '../db/schema/index.ts';
+import { job, jobEvent, jobPhoto, measurement, person, source } from '../db/schema/index.ts';
 
 const columns = {
   id: job.id,
@@ -71,6 +71,38 @@ const eventOf = (
     payload,
   }) as unknown as JobEvent;
 
+const PAGE = 1000;
+/** Events that count, from a number on, in the order that they were kept. */
+export async function eventsAfter(db: Db, jobId: number, after: number): Promise<EventPage> {
+  const rows = await db
+    .select({ event: jobEvent, person: person.name })
+    .from(jobEvent)
+    .innerJoin(person, eq(person.id, jobEvent.by))
+    .where(
+      and(
+        eq(jobEvent.jobId, jobId),
+        gt(jobEvent.number, after),
+        inArray(jobEvent.standing, ['counts', 'handed in']),
+      ),
+    )
+    .orderBy(jobEvent.number)
+    .limit(PAGE + 1);
+  return {
+    events: rows
+      .slice(0, PAGE)
+      .map(({ event, person: name }) => ({ ...eventOf(event, name), number: event.number })),
+    more: rows.length > PAGE,
+  };
+}
+
+export const insertJobPhoto = (db: Db, values: typeof jobPhoto.$inferInsert): Promise<unknown> =>
+  db.insert(jobPhoto).values(values).onConflictDoNothing({ target: jobPhoto.id });
+
+export async function jobPhotoById(db: Db, id: string) {
+  const [row] = await db.select().from(jobPhoto).where(eq(jobPhoto.id, id));
+  return row;
+}
+
 /** Events of a job that stand in some way other than that they simply count. */
 export async function eventsStanding(db: Db, jobId: number, standing: EventStanding): Promise<JobEvent[]> {
   const rows = await db
@@ -92,7 +124,11 @@ export const settleAside = async (
   (
     await db
       .update(jobEvent)
-      .set({ standing })
+      // Taken in, they come after all that was kept before: whoever has read on reads them too.
+      .set({
+        standing,
+        number: sql`(select max(newest.number) from job_event newest where newest.job_id = ${jobId}) + (select count(*)::int from job_event lain where lain.job_id = ${jobId} and lain.standing = 'aside' and lain.number <= ${jobEvent.number})`,
+      })
       .where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.standing, 'aside'), inArray(jobEvent.id, [...ids])))
       .returning({ id: jobEvent.id })
   ).length;
@@ -110,21 +146,26 @@ export async function writersOf(
   return new Map(rows.map(({ id, ...row }) => [id, row]));
 }
 
-/** Keeps what is not kept yet; answers with how many were new. */
+/** Keeps what is not kept yet; answers with how many were new. Whoever calls holds the job, so that numbers follow one another. */
 export async function insertEvents(
   db: Db,
   jobId: number,
   events: readonly JobEventDraft[],
   standingOf: (event: JobEventDraft) => EventStanding = () => 'counts',
 ): Promise<number> {
+  const [head] = await db
+    .select({ number: sql<number>`coalesce(max(${jobEvent.number}), 0)::int` })
+    .from(jobEvent)
+    .where(eq(jobEvent.jobId, jobId));
   const rows = await db
     .insert(jobEvent)
     .values(
-      events.map((event) => {
+      events.map((event, index) => {
         const { id, kind, device, seq, clock, deviceTime, payload } = event;
         return {
           id,
           jobId,
+          number: head!.number + index + 1,
           kind,
           device,
           seq,

@@ -1,6 +1,9 @@
 import type { JobRecord } from '@radiatrix/contract';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Context, Handler, Reply } from '../http/route.ts';
+import { notFound } from '../http/problem.ts';
+import { jobPhotoFor, keepJobPhoto } from './photos.ts';
+import { eventsAfter, jobRow } from './queries.ts';
 import { jobRecord } from './record.ts';
 import { addEvents, decideAside, jobLines, openJob } from './service.ts';
 
@@ -27,6 +30,21 @@ export const jobEvents: Handler<'jobEvents'> = async (context) => {
   // Whoever has left reads nothing any more.
   if (context.leftAt) return {};
   return reply(context, id);
+};
+
+export const jobEventsAfter: Handler<'jobEventsAfter'> = async ({ db, id, query }) => {
+  if (!(await jobRow(db, id()))) throw notFound('That job');
+  return { body: await eventsAfter(db, id(), query.after) };
+};
+
+export const newJobPhoto: Handler<'newJobPhoto'> = async ({ db, id, params, body, person }) => {
+  await keepJobPhoto(db, id(), params.photo!, body as unknown as Buffer, person);
+  return {};
+};
+
+export const jobPhoto: Handler<'jobPhoto'> = async ({ db, id, params, query: { size } }) => {
+  const { content, thumb, mediaType, sha256 } = await jobPhotoFor(db, id(), params.photo!);
+  return { bytes: { content: size === 'small' ? thumb : content, mediaType }, etag: sha256 };
 };
 
 export const jobAside: Handler<'jobAside'> = async (context) => {

@@ -1,5 +1,7 @@
+import { judgeBench } from '@radiatrix/core/electrical';
 import {
   EVENTS,
+  outText,
   everHeldBy,
   foldJob,
   inHandsOf,
@@ -109,6 +111,24 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
       return payload.title;
     case 'sheet allowed':
       return `${numberOf(payload.partId)}: ${payload.reason}`;
+    case 'way chosen':
+      return payload.title;
+    case 'step skipped':
+      return payload.reason;
+    case 'took longer':
+      return [payload.why, payload.note].filter(Boolean).join(': ');
+    case 'minutes put right':
+      return `${payload.minutes} min`;
+    case 'fasteners out':
+      return `${payload.tray}: ${outText(payload)}`;
+    case 'fasteners back':
+      return `${payload.tray}: ${payload.count} back`;
+    case 'fasteners replaced':
+      return `${payload.tray}: ${payload.count} × ${payload.by}`;
+    case 'photo taken':
+      return payload.caption;
+    case 'bench tested':
+      return `${numberOf(payload.partId)} ${payload.fan}: ${judgeBench(payload).word}, ${judgeBench(payload).because}`;
     case 'step ticked':
       return `${payload.phase}${payload.done ? '' : ', taken back'}`;
     case 'step noted':
@@ -268,6 +288,13 @@ async function standingsOf(
       detail: 'This job is not in your hands; the desk hands it to you.',
     });
   return ({ clock }) => (inHandsOf(events, row.openerId, clock) === person.id ? 'handed in' : 'aside');
+}
+
+/** What an installer sends beside events belongs to a job that is, or was, in their hands. */
+export async function guardEverHeld(db: Db, jobId: number, { id, role }: Person): Promise<void> {
+  const { row, events } = await foldedJob(db, jobId);
+  if (role === 'installer' && !everHeldBy(events, row.openerId).has(id))
+    throw new ProblemError('not-allowed', { detail: 'This job is not in your hands.' });
 }
 
 /** Whether a person may say what happens on a job. */

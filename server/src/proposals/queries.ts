@@ -8,6 +8,7 @@ import { person, proposal } from '../db/schema/index.ts';
 const SEEN: Record<ProposalSubject, (id: number) => SQL> = {
   part: (id) => sql`select 1 where ${partIsSeen(sql`${id}`)}`,
   procedure: (id) => sql`select 1 from procedure_revision where procedure_id = ${id} and state = 'released' and withdrawn_at is null`,
+  access: (id) => sql`select 1 from access_map_revision where access_map_id = ${id} and state = 'released' and withdrawn_at is null`,
   bay: (id) => sql`select 1 where ${NAMED_SOMEWHERE.bay(sql`${id}`)}`,
   connector: (id) => sql`select 1 from measurement where connector_id = ${id}
     union all select 1 from step where connector_id = ${id}`,

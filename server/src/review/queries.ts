@@ -1,6 +1,15 @@
 import { desc, eq, ne } from 'drizzle-orm';
 import type { Db } from '../db/client.ts';
-import { bay, part, partRevision, person, procedure, procedureRevision } from '../db/schema/index.ts';
+import {
+  accessMap,
+  accessMapRevision,
+  bay,
+  part,
+  partRevision,
+  person,
+  procedure,
+  procedureRevision,
+} from '../db/schema/index.ts';
 
 export const waitingParts = (db: Db) =>
   db
@@ -18,6 +27,15 @@ export const waitingProcedures = (db: Db) =>
     .innerJoin(bay, eq(bay.id, procedure.bayId))
     .innerJoin(person, eq(person.id, procedureRevision.authorId))
     .where(ne(procedureRevision.state, 'released')); // prettier-ignore
+
+export const waitingMaps = (db: Db) =>
+  db
+    .select({ id: accessMap.id, title: accessMapRevision.title, bay: bay.name, revision: accessMapRevision.revision, state: accessMapRevision.state, author: person.name, writers: accessMapRevision.writers, sentBackFor: accessMapRevision.sentBackFor, at: accessMapRevision.at })
+    .from(accessMapRevision)
+    .innerJoin(accessMap, eq(accessMap.id, accessMapRevision.accessMapId))
+    .innerJoin(bay, eq(bay.id, accessMap.bayId))
+    .innerJoin(person, eq(person.id, accessMapRevision.authorId))
+    .where(ne(accessMapRevision.state, 'released')); // prettier-ignore
 
 /** What each revision of a part says of it, the newest first. */
 export const revisionTexts = (db: Db, partId: number) =>

@@ -1,5 +1,6 @@
 import { claimSentence } from '@radiatrix/core/application';
-import { proofread } from '@radiatrix/core/procedure';
+import { proofreadMap } from '@radiatrix/core/access';
+import { proofread, type Finding } from '@radiatrix/core/procedure';
 import type { Change, Person, ReviewKind, ReviewLine, ReviewRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { everyFigureOfBay, figuresOfRevisions, releaseFigures, waitingBays } from '../figures/queries.ts';
@@ -10,19 +11,21 @@ import { markSentBack } from '../proposals/queries.ts';
 import { openProposal, proposalDetails, proposalLines, releaseProposal } from '../proposals/service.ts';
 import { changeOf } from '../proposals/touched.ts';
 import { boxOf, claims } from '../parts/queries.ts';
+import { mapOf } from '../access/queries.ts';
 import { documentOf } from '../procedures/queries.ts';
 import { advance, headOf, sendBackTo, withdrawFrom, type RevisionHead } from '../revisions/queries.ts';
 import { advanceBay, loadVocabulary, photosOf, sendBackBay } from '../vehicles/queries.ts';
 import { tagOf } from '../revisions/service.ts';
-import { revisionTexts, waitingParts, waitingProcedures } from './queries.ts';
-import { detailChanges, figureChanges, procedureChanges } from './changes.ts';
+import { revisionTexts, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
+import { accessChanges, detailChanges, figureChanges, procedureChanges } from './changes.ts';
 
 /** Revisions that wait for somebody else's eyes, the oldest wait first. */
 export async function reviewLines(db: Db): Promise<ReviewLine[]> {
-  const [proposals, parts, procedures, bays] = await Promise.all([
+  const [proposals, parts, procedures, maps, bays] = await Promise.all([
     proposalLines(db),
     waitingParts(db),
     waitingProcedures(db),
+    waitingMaps(db),
     waitingBays(db),
   ]);
   const line = (kind: ReviewKind, { at, ...row }: (typeof parts)[number]): ReviewLine => ({
@@ -37,6 +40,7 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
     ...procedures.map(({ bay: name, ...row }) =>
       line('procedure', { ...row, title: `${row.title}, ${name}` }),
     ),
+    ...maps.map(({ bay: name, ...row }) => line('access', { ...row, title: `${row.title}, ${name}` })),
     ...bays.map(({ version, title, ...row }) =>
       line('bay', { ...row, title: `Figures of ${title}`, revision: version, state: 'draft' }),
     ),
@@ -115,13 +119,21 @@ async function documentChanges(db: Db, open: RevisionHead, released: RevisionHea
     documentOf(db, open.id),
     released ? documentOf(db, released.id) : undefined,
   ]);
-  const findings = proofread(after!);
-  return {
-    changes: procedureChanges(before, after!),
-    blocking: findings.filter((finding) => finding.severity === 'wrong').map((finding) => finding.message),
-    remarks: findings.filter((finding) => finding.severity === 'look').map((finding) => finding.message),
-  };
+  return { changes: procedureChanges(before, after!), ...standInTheWay(proofread(after!)) };
 }
+
+async function mapChanges(db: Db, open: RevisionHead, released: RevisionHead | undefined) {
+  const [after, before] = await Promise.all([
+    mapOf(db, open.id),
+    released ? mapOf(db, released.id) : undefined,
+  ]);
+  return { changes: accessChanges(before, after!), ...standInTheWay(proofreadMap(after!)) };
+}
+
+const standInTheWay = (findings: readonly Finding[]): Pick<ReviewRecord, 'blocking' | 'remarks'> => ({
+  blocking: findings.filter((finding) => finding.severity === 'wrong').map((finding) => finding.message),
+  remarks: findings.filter((finding) => finding.severity === 'look').map((finding) => finding.message),
+});
 
 /** What changed since the last release, what backs it, and what stands in the way. */
 export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promise<ReviewRecord> {
@@ -138,7 +150,9 @@ export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promis
         ? await bayChanges(db, id)
         : kind === 'part'
           ? await partChanges(db, id, open, released)
-          : await documentChanges(db, open, released);
+          : kind === 'access'
+            ? await mapChanges(db, open, released)
+            : await documentChanges(db, open, released);
   return {
     ...line,
     version: open.version,

@@ -1,11 +1,12 @@
 import { and, eq, isNull, sql } from 'drizzle-orm';
-import { partRevision, procedureRevision } from '../db/schema/index.ts';
+import { accessMapRevision, partRevision, procedureRevision } from '../db/schema/index.ts';
 import type { Db } from '../db/client.ts';
 
-/** The revision columns that parts and procedures share, and the column that names their owner. */
+/** The revision columns that parts, procedures and access maps share, the column that names their owner, and its table. */
 export const REVISIONS = {
-  part: { table: partRevision, owner: partRevision.partId },
-  procedure: { table: procedureRevision, owner: procedureRevision.procedureId },
+  part: { table: partRevision, owner: partRevision.partId, owners: 'part' },
+  procedure: { table: procedureRevision, owner: procedureRevision.procedureId, owners: 'procedure' },
+  access: { table: accessMapRevision, owner: accessMapRevision.accessMapId, owners: 'access_map' },
 } as const;
 export type RevisionKind = keyof typeof REVISIONS;
 
@@ -54,7 +55,9 @@ export async function headOf(
 
 /** Holds a record for one editor at a time, so that the second of two first edits sees the draft of the first; others may name it. */
 export const lockOwner = (db: Db, kind: RevisionKind, ownerId: number): Promise<unknown> =>
-  db.execute(sql`select 1 from ${sql.identifier(kind)} where id = ${ownerId} for no key update`);
+  db.execute(
+    sql`select 1 from ${sql.identifier(REVISIONS[kind].owners)} where id = ${ownerId} for no key update`,
+  );
 
 /** Applies a change to a revision that still is at the version the save is based on. */
 export async function advance(

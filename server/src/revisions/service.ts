@@ -6,6 +6,12 @@ import { advance, headOf, lockOwner, type RevisionHead, type RevisionKind } from
 /** Version tag of a revision: an edit of a released one opens another revision, so both numbers count. */
 export const tagOf = (head: { id: number; version: number }): string => `${head.id}.${head.version}`;
 
+const MISSING: Readonly<Record<RevisionKind, string>> = {
+  part: 'That part',
+  procedure: 'That procedure',
+  access: 'That access map',
+};
+
 export async function visibleHead(
   db: Db,
   kind: RevisionKind,
@@ -13,7 +19,7 @@ export async function visibleHead(
   person: Person,
 ): Promise<RevisionHead> {
   const head = await headOf(db, kind, ownerId, seesDrafts(person.role));
-  if (!head) throw notFound(kind === 'part' ? 'That part' : 'That procedure');
+  if (!head) throw notFound(MISSING[kind]);
   return head;
 }
 

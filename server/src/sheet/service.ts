@@ -8,11 +8,13 @@ import {
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, type PlanPart } from '@radiatrix/core/plan';
-import { practiceOf } from '@radiatrix/core/practice';
-import { assembleSheet } from '@radiatrix/core/procedure';
+import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
+import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { byId } from '@radiatrix/core/vehicle';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
+import { accessHead } from '../access/queries.ts';
+import { wayWritten } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../compare/service.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
@@ -55,9 +57,22 @@ function guard(together: Together, partId: number, job: JobHand | undefined, num
     });
 }
 
+/** What the record says a fan or a motor takes, whole and on the core, at its rated voltage. */
+function labelOf(
+  { figures }: PlanPart,
+  systemV: string | undefined,
+  practice: Practice,
+): { volts: number; amps: number } | null {
+  const quantities = figures.quantities as Record<string, { value: number } | undefined>;
+  const words = figures.words as Record<string, { word: string } | undefined>;
+  const amps = quantities.current?.value;
+  return amps === undefined ? null : { amps, volts: statedV(words.voltage?.word ?? systemV, practice) };
+}
+
 export interface SheetOptions {
   procedure?: number | undefined;
   job?: number | undefined;
+  operations?: string | undefined;
   units?: UnitSystem | undefined;
 }
 
@@ -73,13 +88,56 @@ function kitOf(planning: PlanningRecord, kind: string): SheetRecord['kit'] {
     : null;
 }
 
+interface Written {
+  document: ProcedureDocument;
+  about: SheetRecord['procedure'];
+}
+
+/** A document with where it is from; who released it and when, where it is released. */
+function written(
+  from: SheetRecord['procedure']['from'],
+  id: number,
+  document: ProcedureDocument,
+  { revision, state }: Pick<SheetRecord['procedure'], 'revision' | 'state'>,
+  about: { author: string; releasedAt: string | null } | undefined,
+): Written {
+  const released =
+    state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null;
+  return {
+    document,
+    about: { from, id, title: document.title, way: document.way, revision, state, released },
+  };
+}
+
+async function fromProcedure(
+  db: Db,
+  ways: readonly { id: number }[],
+  procedureId: number | undefined,
+  drafts: boolean,
+): Promise<Written> {
+  const chosen = ways.find((each) => procedureId === undefined || each.id === procedureId);
+  if (!chosen)
+    throw new ProblemError('not-found', {
+      detail: `No ${drafts ? '' : 'released '}procedure for this kind of part is on record for this vehicle yet, and no way in is chosen.`,
+    });
+  const head =
+    (await headOf(db, 'procedure', chosen.id, false)) ??
+    (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
+  if (!head) throw notFound('That procedure');
+  const [document, about] = await Promise.all([
+    documentOf(db, head.id),
+    procedureHead(db, chosen.id, head.id),
+  ]);
+  return written('procedure', chosen.id, document!, head, about);
+}
+
 /** Everything an installer needs for one part in one vehicle, on one sheet; of a job it is the job's own. */
 export async function sheetRecord(
   db: Db,
   vehicleId: number,
   partId: number,
   person: Person,
-  { procedure: procedureId, job: jobId, units = 'both' }: SheetOptions,
+  { procedure: procedureId, job: jobId, operations, units = 'both' }: SheetOptions,
 ): Promise<SheetRecord> {
   const drafts = seesDrafts(person.role);
   const vehicle = await findConfiguration(db, vehicleId);
@@ -111,19 +169,19 @@ export async function sheetRecord(
   ]);
   guard(together, partId, job, line.number);
   const ways = procedures.filter((each) => each.partKind === line.kind);
-  const chosen = ways.find((each) => procedureId === undefined || each.id === procedureId);
-  if (!chosen)
-    throw new ProblemError('not-found', {
-      detail: `No ${drafts ? '' : 'released '}procedure for this kind of part is on record for this vehicle yet.`,
-    });
-  const head =
-    (await headOf(db, 'procedure', chosen.id, false)) ??
-    (drafts ? await headOf(db, 'procedure', chosen.id, true) : undefined);
-  if (!head) throw notFound('That procedure');
-  const [document, about] = await Promise.all([
-    documentOf(db, head.id),
-    procedureHead(db, chosen.id, head.id),
-  ]);
+  // A way in that was taken comes before what somebody wrote by hand, unless that is asked for.
+  const way =
+    procedureId === undefined
+      ? await wayWritten(db, vehicleId, reader, {
+          jobId,
+          operations: operations?.split(','),
+          partKind: line.kind,
+          title: job?.state.way?.title ?? 'A way in of the access map',
+        })
+      : undefined;
+  const { document, about } = way
+    ? written('map', way.mapId, way.document, way, await accessHead(db, way.mapId, way.revisionId))
+    : await fromProcedure(db, ways, procedureId, drafts);
   const bay = planning.bay;
   const engine = byId(vocabulary.engines, vehicle.engineId);
   const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
@@ -134,7 +192,7 @@ export async function sheetRecord(
   const holds = (part.figures as unknown as FigureSet<'radiator'>).quantities.insideVolume;
   const held = bay.quantities.radiatorVolume;
   const sheet = assembleSheet({
-    procedure: document!,
+    procedure: document,
     vehicle: {
       airConditioning: vehicle.airConditioning,
       selfShifting: transmission?.kind !== 'manual',
@@ -147,12 +205,15 @@ export async function sheetRecord(
     },
     work: together.work,
     units,
-    coolant: capacity && {
-      capacityL: capacity.value,
-      drainYieldL: bay.quantities.drainYield?.value,
-      mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(planning.practice).usualMix,
-      insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
-    },
+    coolant:
+      capacity && way?.coolantL !== 0
+        ? {
+            capacityL: capacity.value,
+            drainYieldL: way ? way.coolantL : bay.quantities.drainYield?.value,
+            mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(planning.practice).usualMix,
+            insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
+          }
+        : undefined,
   });
   const plug =
     line.kind === 'fan' ? [bay.words.fanConnector?.word ?? '', words.fanConnector?.word ?? ''] : [];
@@ -161,21 +222,14 @@ export async function sheetRecord(
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
     part: { id, number, maker, kind, description, revision, state, inTheBox: [...part.inTheBox] },
-    procedure: {
-      id: chosen.id,
-      title: document!.title,
-      way: document!.way,
-      revision: head.revision,
-      state: head.state,
-      released:
-        head.state === 'released' && about?.releasedAt ? { by: about.author, at: about.releasedAt } : null,
-    },
+    procedure: about,
     verdictText: VERDICT_WORDS[together.verdict],
     allowed:
       together.verdict === 'not-proven' && allowed
         ? { reason: allowed.reason, by: allowed.by, at: allowed.at }
         : null,
     notices: [
+      ...(way?.since ?? []),
       ...sheet.notes,
       ...part.notices,
       ...listed.flatMap((claim) =>
@@ -183,11 +237,24 @@ export async function sheetRecord(
       ),
     ],
     job: job ? { id: job.id, label: job.label } : null,
-    ways: ways.map(({ id: way, title }) => ({ id: way, title })),
+    run: way
+      ? {
+          mapId: way.mapId,
+          revisionId: way.revisionId,
+          map: way.map,
+          operations: way.operations,
+          already: way.already,
+        }
+      : null,
+    ways: ways.map(({ id: own, title }) => ({ id: own, title })),
     sheet,
+    bench: planning.parts.map((each) => ({
+      partId: each.id,
+      label: labelOf(each, bay.words.systemVoltage?.word, practiceOf(planning.practice)),
+    })),
     coolantType: bay.words.coolantType?.word ?? '',
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),
     kit: kitOf(planning, line.kind),
-    released: head.state === 'released' && line.state === 'released',
+    released: about.state === 'released' && line.state === 'released',
   };
 }

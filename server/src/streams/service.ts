@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
-import { chunkProblem, everHeldBy, samplesOf, type StreamChunk } from '@radiatrix/core/job';
+import { chunkProblem, samplesOf, type StreamChunk } from '@radiatrix/core/job';
 import type { NewStream, Person, StreamRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { foldedJob } from '../jobs/service.ts';
+import { guardEverHeld } from '../jobs/service.ts';
 import { chunksOf, insertChunk, insertStream, streamById } from './queries.ts';
 
 const CHUNKS_AT_MOST = 100_000;
@@ -14,16 +14,9 @@ async function streamRow(db: Db, id: string) {
   return row;
 }
 
-/** Readings of an installer belong to a job that is, or was, in their hands. */
-async function guardHands(db: Db, jobId: number, { id, role }: Person): Promise<void> {
-  const { row, events } = await foldedJob(db, jobId);
-  if (role === 'installer' && !everHeldBy(events, row.openerId).has(id))
-    throw new ProblemError('not-allowed', { detail: 'This job is not in your hands.' });
-}
-
 /** Begins a run on a job; the same again is the same run. */
 export async function beginStream(db: Db, jobId: number, values: NewStream, person: Person): Promise<void> {
-  await guardHands(db, jobId, person);
+  await guardEverHeld(db, jobId, person);
   await insertStream(db, { ...values, jobId });
   const { by: _by, at: _at, ...held } = (await streamById(db, values.id))!;
   if (!isDeepStrictEqual(held, { ...values, jobId }))
@@ -39,7 +32,7 @@ export async function keepChunk(
   person: Person,
 ): Promise<void> {
   const row = await streamRow(db, id);
-  await guardHands(db, row.jobId, person);
+  await guardEverHeld(db, row.jobId, person);
   const chunk = { ordinal, ...content };
   const wrong = ordinal > CHUNKS_AT_MOST ? 'a run has no so many pieces' : chunkProblem(row, chunk);
   if (wrong) throw new ProblemError('invalid', { fields: [{ path: 'values', message: wrong }] });

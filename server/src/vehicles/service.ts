@@ -1,3 +1,4 @@
+import { accessOfBay } from '../access/queries.ts';
 import {
   airLabel,
   byId,
@@ -88,9 +89,15 @@ export async function bayRecord(
 
 export async function vehicleRecord(db: Db, id: number, role: Role): Promise<VehicleRecord> {
   const [row, vocabulary] = await Promise.all([findConfiguration(db, id), loadVocabulary(db)]);
-  const [bay, procedures] = await Promise.all([
+  const [bay, procedures, access] = await Promise.all([
     bayRecord(db, row.bayId, vocabulary, role),
     proceduresOfBay(db, row.bayId, seesDrafts(role)),
+    accessOfBay(db, row.bayId, seesDrafts(role)),
   ]);
-  return { ...vehicleLine(row, vocabulary), bay, procedures };
+  return {
+    ...vehicleLine(row, vocabulary),
+    bay,
+    procedures,
+    access: access ? { id: access.id, title: access.title, state: access.state } : null,
+  };
 }

@@ -5,9 +5,10 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
+import type { AccessMap } from '@radiatrix/core/access';
 import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
@@ -224,7 +225,16 @@ export const api = createApi({
     vinPatterns: build.query<VinPattern[], void>({ query: () => '/vin-patterns', providesTags: ['Vehicle'] }),
     newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
     dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),
-    sheet: build.query<SheetRecord, { vehicleId: number; partId: number; job?: number; procedure?: number; units: string }>({
+    jobEventsAfter: build.query<EventPage, { id: number; after: number }>({ query: ({ id, after }) => `/jobs/${id}/events?${queryOf({ after })}`, keepUnusedDataFor: 0 }),
+    vehicleAccess: build.query<VehicleAccess, { id: number; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/access?${queryOf(options)}`, providesTags: ['Procedure', 'Vehicle', 'Job'] }),
+    access: build.query<Tagged<AccessRecord>, number>({ query: (id) => `/access/${id}`, transformResponse: tagged<AccessRecord>, providesTags: ['Procedure'] }),
+    newAccess: build.mutation<AccessRecord, { body: NewAccess; key: string }>({ query: (save) => saving('/access', 'POST', save), invalidatesTags: ['Procedure', 'Review', 'Vehicle'] }),
+    saveAccess: build.mutation<Tagged<AccessRecord>, Save<AccessMap>>({
+      query: (save) => saving(`/access/${save.id}`, 'PUT', save),
+      transformResponse: tagged<AccessRecord>,
+      invalidatesTags: (_r, error) => (error ? [] : ['Procedure', 'Review', 'Sheet', 'Vehicle']),
+    }),
+    sheet: build.query<SheetRecord, { vehicleId: number; partId: number; job?: number; procedure?: number; operations?: string; units: string }>({
       query: ({ vehicleId, partId, ...options }) => `/vehicles/${vehicleId}/sheet/${partId}?${queryOf(options)}`,
       providesTags: ['Sheet'],
     }),

@@ -1,5 +1,5 @@
 import { Link, useLocation } from 'react-router';
-import { compareAddress, matchAddress, sheetAddress } from './addresses.ts';
+import { compareAddress, matchAddress, prepareAddress, runAddress, sheetAddress } from './addresses.ts';
 
 export interface Stage {
   key: string;
@@ -17,6 +17,10 @@ const onSheet =
   (path: string, hash: string) =>
     path.includes('/sheet/') && (hash === `#${section}` || (first && hash === ''));
 
+/** With a job in hand, one move at a time; without one, the sheet. */
+const onJob = (section: string) => (vehicleId: number | null, partId: string | null, job: string | null) =>
+  job ? runAddress(job) : sheet(section)(vehicleId, partId, job);
+
 export const STAGES: readonly Stage[] = [
   { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path === '/ask' || path === '/' },
   { key: '2', name: 'Diagnose', to: undefined, active: () => false },
@@ -32,9 +36,14 @@ export const STAGES: readonly Stage[] = [
     to: (vehicleId, partId, job) => (vehicleId ? compareAddress(vehicleId, job, partId) : undefined),
     active: (path) => path.endsWith('/compare'),
   },
-  { key: '5', name: 'Prepare', to: sheet('prepare'), active: onSheet('prepare', true) },
-  { key: '6', name: 'Remove', to: sheet('remove'), active: onSheet('remove') },
-  { key: '7', name: 'Install', to: sheet('install'), active: onSheet('install') },
+  {
+    key: '5',
+    name: 'Prepare',
+    to: (vehicleId, _partId, job) => (vehicleId ? prepareAddress(vehicleId, job) : undefined),
+    active: (path, hash) => path.endsWith('/prepare') || onSheet('prepare', true)(path, hash),
+  },
+  { key: '6', name: 'Remove', to: onJob('remove'), active: onSheet('remove') },
+  { key: '7', name: 'Install', to: onJob('install'), active: onSheet('install') },
   { key: '8', name: 'Fill', to: sheet('fill'), active: onSheet('fill') },
   { key: '9', name: 'Prove', to: sheet('prove'), active: onSheet('prove') },
   { key: '0', name: 'File', to: undefined, active: () => false },

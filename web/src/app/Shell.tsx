@@ -6,7 +6,10 @@ import { api } from '../api/api.ts';
 import { SignInForm } from '../session/SignInForm.tsx';
 import { SignInPage } from '../session/SignInPage.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { Failure, Waiting } from '../ui/notices.tsx';
+import { SendMark } from '../offline/SendMark.tsx';
+import { useSender } from '../offline/sender.ts';
+import { keepWho, keptWho } from '../offline/who.ts';
+import { Failure, isLost, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
 import { Keys } from './Keys.tsx';
 import { Proposed } from './Proposed.tsx';
@@ -20,16 +23,27 @@ import { Wordmark } from './Wordmark.tsx';
 export function Shell() {
   const { data, error, isLoading, refetch } = api.useSessionQuery();
   const expired = useAppSelector((state) => state.session.expired);
-  const [last, setLast] = useState<Person | null>(null);
+  const [last, setLast] = useState<Person | null>(keptWho);
   useEffect(() => {
-    if (data?.person) setLast(data.person);
-  }, [data?.person]);
+    if (!data) return;
+    // Whoever signs out, or another who signs in, takes nothing over from whoever was here before.
+    if (data.person) setLast(data.person);
+    if (data.person || !expired) keepWho(data.person ?? null);
+  }, [data, expired]);
+  // Without signal the application opens for whoever was signed in last; the server is asked again once it can be.
+  const offline = error !== undefined && !data && isLost(error) && last !== null;
+  useEffect(() => {
+    if (!offline) return;
+    const again = setInterval(() => void refetch(), 5000);
+    return () => clearInterval(again);
+  }, [offline, refetch]);
+  useSender(data?.person?.id, data?.person !== undefined && data.person !== null && !expired);
   if (isLoading) return <Waiting what="Opening" />;
-  if (error && !data)
+  if (error && !data && !offline)
     return (
       <div className="mx-auto mt-16 max-w-lg">{<Failure error={error} retry={() => void refetch()} />}</div>
     );
-  const person = data?.person ?? (expired ? last : null);
+  const person = data?.person ?? (expired || offline ? last : null);
   if (!person) return <SignInPage demo={data?.demo ?? null} left={data?.left ?? null} />;
   return (
     <>
@@ -74,6 +88,13 @@ function Frame({ person }: { person: Person }) {
   });
 
   const bare = pathname.includes('/sheet/');
+  // Under the vehicle there is nothing but the move.
+  if (/^\/jobs\/\d+\/run$/.test(pathname))
+    return (
+      <main id="main" tabIndex={-1} className="px-4 outline-none">
+        <Outlet context={person} />
+      </main>
+    );
   return (
     <div className="mx-auto max-w-[1480px]">
       <a href="#main" className="bg-copper sr-only text-white focus:not-sr-only focus:absolute focus:p-2">
@@ -104,6 +125,7 @@ function Frame({ person }: { person: Person }) {
           )}
         </nav>
         <div className="ml-auto flex items-center gap-3">
+          <SendMark personId={person.id} quiet />
           <UnitSwitch />
           <ThemeSwitch />
           <button

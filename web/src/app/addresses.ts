@@ -14,6 +14,10 @@ export const matchAddress = (vehicleId: number, job?: Job, part?: Job): string =
   `/v/${vehicleId}/match${query({ part, job })}`;
 export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string =>
   `/v/${vehicleId}/compare${query({ part, job })}`;
+/** The ways in, for the parts that are to come off, by their codes on the map. */
+export const prepareAddress = (vehicleId: number, job?: Job, goals?: string): string =>
+  `/v/${vehicleId}/prepare${query({ job, goals })}`;
+export const runAddress = (job: number | string): string => `/jobs/${job}/run`;
 export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
   `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;
 

@@ -7,6 +7,7 @@ import { api } from '../api/api.ts';
 import { matchAsked } from './addresses.ts';
 import { dropEarly, settled } from './early.ts';
 import { router } from './router.tsx';
+import { registerWorker } from '../offline/worker.ts';
 import { store } from './store.ts';
 
 // What the first view asks for is on its way (see early.js); it is drawn once, when it is there, not first without.
@@ -20,6 +21,7 @@ if (vehicle && matching)
     ),
   );
 
+registerWorker();
 void settled(first).then(() => {
   dropEarly();
   createRoot(document.getElementById('root')!).render(

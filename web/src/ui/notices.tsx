@@ -17,7 +17,7 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
   );
 }
 
-const lostConnection = (error: unknown): boolean =>
+export const isLost = (error: unknown): boolean =>
   (error as { status?: unknown } | undefined)?.status === 'FETCH_ERROR';
 
 /** What went wrong, where, and what to do. */
@@ -34,10 +34,10 @@ export function Failure({
   // The frame says that it waits for a reviewer; nothing failed.
   if (isProposed(error)) return null;
   const problem = problemOf(error);
-  const title = lostConnection(error)
+  const title = isLost(error)
     ? 'No connection to the server'
     : (problem?.title ?? 'The server gave no usable answer');
-  const detail = lostConnection(error)
+  const detail = isLost(error)
     ? 'Nothing typed is lost. Check that the server runs, then try again.'
     : problem?.detail;
   const rest = (problem?.fields ?? []).filter((field) => field.message !== detail);

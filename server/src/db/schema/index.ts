@@ -2,6 +2,7 @@ export * from './people.ts';
 export * from './vehicles.ts';
 export * from './parts.ts';
 export * from './procedures.ts';
+export * from './access.ts';
 export * from './history.ts';
 export * from './jobs.ts';
 export * from './marks.ts';

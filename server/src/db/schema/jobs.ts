@@ -17,7 +17,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { Channel } from '@radiatrix/core/job';
 import { STAGES } from '@radiatrix/contract';
-import { id, stamps } from './columns.ts';
+import { bytes, id, stamps } from './columns.ts';
 import { person } from './people.ts';
 import { configuration } from './vehicles.ts';
 
@@ -71,6 +71,8 @@ export const jobEvent = pgTable(
     jobId: integer()
       .notNull()
       .references(() => job.id, { onDelete: 'cascade' }),
+    /** Counts the events of a job in the order that they were kept: whoever has read to one reads on from there. */
+    number: integer().notNull(),
     kind: text().notNull(),
     device: text().notNull(),
     seq: integer().notNull(),
@@ -85,10 +87,36 @@ export const jobEvent = pgTable(
   (table) => [
     check('job_event_standing', sql`${table.standing} in ('counts', 'handed in', 'aside', 'left out')`),
     index('job_event_job').on(table.jobId, table.clockMs),
+    unique('job_event_number').on(table.jobId, table.number),
     unique('job_event_of_device').on(table.jobId, table.device, table.seq),
     check('job_event_sane', sql`${table.seq} > 0 and ${table.clockMs} >= 0 and ${table.clockN} >= 0 and length(${table.device}) between 1 and 80`),
   ],
 ); // prettier-ignore
+
+/** A photograph of a step; an event of the job points to it, and may arrive before it does. */
+export const jobPhoto = pgTable(
+  'job_photo',
+  {
+    /** Made by the device. */
+    id: uuid().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => job.id, { onDelete: 'cascade' }),
+    mediaType: text().notNull(),
+    /** Of what was sent, so that the same picture sent again is known. */
+    sha256: text().notNull(),
+    content: bytes().notNull(),
+    thumb: bytes().notNull(),
+    width: integer().notNull(),
+    height: integer().notNull(),
+    ...stamps,
+  },
+  (table) => [
+    index('job_photo_job').on(table.jobId),
+    check('job_photo_type', sql`${table.mediaType} in ('image/jpeg', 'image/png', 'image/webp')`),
+    check('job_photo_size', sql`octet_length(${table.content}) between 1 and 5242880`),
+  ],
+);
 
 /** One run of an instrument on a job; an event of the job points to it, and may arrive before it does. */
 export const stream = pgTable(

@@ -73,3 +73,6 @@ export function sawEvents(events: readonly Pick<JobEvent, 'clock'>[]): void {
   for (const event of events) clock = seen(clock, event.clock, Date.now());
   keep(CLOCK, JSON.stringify(clock));
 }
+
+/** What this page calls itself in what it writes down. */
+export const thisDevice = (): string => device;

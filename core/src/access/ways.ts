@@ -1,0 +1,254 @@
+import { compile } from './compile.ts';
+import { leastOperations } from './least.ts';
+import { orderOut } from './order.ts';
+import { LIFTS, type AccessMap, type Fact, type Lift, type MapStep, type Operation } from './types.ts';
+
+export const OBJECTIVES = ['time', 'coolant', 'clips', 'alone'] as const;
+export type Objective = (typeof OBJECTIVES)[number];
+
+/** What a way in costs, from the first bolt to the last step after it. */
+export interface WayCost {
+  /** Work out, back, and before and after, min. */
+  outMinutes: number;
+  backMinutes: number;
+  besideMinutes: number;
+  workMinutes: number;
+  /** Waiting besides, min. */
+  waitingMinutes: number;
+  /** The lowest level that it reaches, L. */
+  coolantL: number;
+  transmissionL: number;
+  /** Clips that come out, and how many of them are expected to break. */
+  clips: number;
+  clipsAtRisk: number;
+  people: number;
+  lift: Lift;
+}
+
+export interface Way extends WayCost {
+  /** Codes, in a sensible order. */
+  operations: string[];
+  /** Objectives that no other of the ways shown is better at. */
+  bestAt: Objective[];
+  /** Things that another of the ways shown moves and this one leaves alone. */
+  spares: string[];
+}
+
+export type Ways =
+  | { found: true; ways: Way[] }
+  /** Nothing has to come off: the goal is off already. */
+  | { found: false; because: 'nothing to do' }
+  /** No operation on the map brings these about. */
+  | { found: false; because: 'no way'; missing: Fact[] };
+
+export interface WaysInput {
+  /** As it holds for the vehicle. */
+  map: AccessMap;
+  goal: readonly Fact[];
+  already?: readonly Fact[];
+}
+
+const sum = <T>(items: readonly T[], of: (item: T) => number): number =>
+  items.reduce((total, item) => total + of(item), 0);
+const backMinutesOf = ({ back }: Operation): number => back?.minutes ?? 0;
+const clipsOf = ({ uses, breaks }: Operation): number => (breaks > 0 ? sum(uses, ({ count }) => count) : 0);
+const riskOf = (operation: Operation): number => clipsOf(operation) * operation.breaks;
+const rank = (lift: Lift): number => LIFTS.indexOf(lift);
+
+/** Steps before and after that a way calls for, by what it loses. */
+export const stepsBeside = (
+  steps: readonly MapStep[],
+  lost: Pick<WayCost, 'coolantL' | 'transmissionL'>,
+): MapStep[] =>
+  steps.filter((step) => {
+    if (!step.lost) return true;
+    const litres = step.lost.fluid === 'coolant' ? lost.coolantL : lost.transmissionL;
+    return (
+      litres > 0 && litres >= step.lost.fromL && (step.lost.belowL === null || litres < step.lost.belowL)
+    );
+  });
+
+/** What chosen operations come to. */
+export function costOf(map: AccessMap, codes: readonly string[]): WayCost {
+  const operations = map.operations.filter(({ code }) => codes.includes(code));
+  const coolantL = Math.max(0, ...operations.map((each) => each.coolantL));
+  const transmissionL = sum(operations, (each) => each.transmissionL);
+  const beside = stepsBeside(map.steps, { coolantL, transmissionL });
+  const work = operations.filter(({ waiting }) => !waiting);
+  const outMinutes = sum(work, ({ minutes }) => minutes);
+  const backMinutes = sum(operations, backMinutesOf);
+  const besideMinutes = sum(
+    beside.filter(({ waiting }) => !waiting),
+    ({ minutes }) => minutes,
+  );
+  return {
+    outMinutes,
+    backMinutes,
+    besideMinutes,
+    workMinutes: outMinutes + backMinutes + besideMinutes,
+    waitingMinutes:
+      sum(
+        operations.filter(({ waiting }) => waiting),
+        ({ minutes }) => minutes,
+      ) +
+      sum(
+        beside.filter(({ waiting }) => waiting),
+        ({ minutes }) => minutes,
+      ),
+    coolantL,
+    transmissionL,
+    clips: sum(operations, clipsOf),
+    clipsAtRisk: sum(operations, riskOf),
+    people: Math.max(1, ...operations.map((each) => each.people)),
+    lift: LIFTS[Math.max(0, ...operations.map((each) => rank(each.lift)))]!,
+  };
+}
+
+/** Whole numbers, so that costs add up exactly: tenths of a minute, hundredths of a clip. */
+const tenths = (minutes: number): number => Math.round(minutes * 10);
+const hundredths = (risk: number): number => Math.round(risk * 100);
+const timeOf = (operation: Operation): number =>
+  tenths((operation.waiting ? 0 : operation.minutes) + backMinutesOf(operation));
+const waitOf = (operation: Operation): number => (operation.waiting ? tenths(operation.minutes) : 0);
+
+type Count = (operation: Operation) => number;
+const riskCount: Count = (operation) => hundredths(riskOf(operation));
+const CHEAPEST: Readonly<Record<'time' | 'clips', readonly Count[]>> = {
+  time: [timeOf, riskCount, waitOf],
+  clips: [riskCount, timeOf, waitOf],
+};
+
+/**
+ * Counts of operations as one whole number, each count before all of the next; the last are left out where they would
+ * no longer be told apart (2^53).
+ */
+function oneBeforeTheOther(operations: readonly Operation[], counts: readonly Count[]): Count {
+  const used: { count: Count; scale: number }[] = [];
+  let room = 1;
+  for (const count of counts) {
+    const most = sum(operations, count) + 1;
+    if (room * most >= Number.MAX_SAFE_INTEGER) break;
+    for (const earlier of used) earlier.scale *= most;
+    used.push({ count, scale: 1 });
+    room *= most;
+  }
+  return (operation) => sum(used, ({ count, scale }) => count(operation) * scale);
+}
+
+/** What counts first is what was asked for; alone is with fewer hands, then with less of a lift. */
+const VALUE: Readonly<Record<Objective, (way: WayCost) => number>> = {
+  time: (way) => tenths(way.workMinutes),
+  coolant: (way) => way.coolantL,
+  clips: (way) => hundredths(way.clipsAtRisk),
+  alone: (way) => way.people * 4 + rank(way.lift),
+};
+const beats = (one: WayCost, other: WayCost): boolean =>
+  OBJECTIVES.every((objective) => VALUE[objective](one) <= VALUE[objective](other)) &&
+  OBJECTIVES.some((objective) => VALUE[objective](one) < VALUE[objective](other));
+
+export const WAYS_SHOWN = 4;
+
+/**
+ * Ways in that nothing beats: no way at all is better at one of time, coolant, clips and hands, and as good at the
+ * others. Of them the best at each objective, then the quickest that are left, four at most.
+ *
+ * Coolant and hands are levels, not sums: for each level the operations that go beyond it are left out and the cheapest
+ * of the rest is found exactly, by time and by clips.
+ */
+export function waysIn({ map, goal, already = [] }: WaysInput): Ways {
+  const held = new Set(already.map(({ thing, state }) => `${thing} ${state}`));
+  if (goal.every(({ thing, state }) => held.has(`${thing} ${state}`))) return { found: false, because: 'nothing to do' };
+  const levels = <T>(of: (operation: Operation) => T): T[] => [...new Set(map.operations.map(of))];
+  const found = new Map<string, string[]>();
+  let missing: Fact[] | undefined;
+  const coolants = [...new Set([0, ...levels((each) => each.coolantL)])].sort((a, b) => b - a);
+  const hands = [...new Set([1, ...levels((each) => each.people)])].sort((a, b) => b - a);
+  const lifts = [...new Set<Lift>(['none', ...levels((each) => each.lift)])].sort((a, b) => rank(b) - rank(a));
+  for (const people of hands)
+    for (const lift of lifts)
+      for (const coolantL of coolants) {
+        const allowed = (each: Operation): boolean =>
+          each.people <= people && rank(each.lift) <= rank(lift) && each.coolantL <= coolantL;
+        let reached = true;
+        for (const counts of [CHEAPEST.time, CHEAPEST.clips]) {
+          const cost = oneBeforeTheOther(map.operations, counts);
+          const { task, operations, facts } = compile({ map, goal, already, allowed, cost });
+          const least = leastOperations(task);
+          if (!least.reached) {
+            missing ??= least.missing.map((fact) => facts[fact]!);
+            reached = false;
+            break;
+          }
+          const codes = least.chosen.map((number) => operations[number]!.code);
+          found.set([...codes].sort().join(' '), codes);
+        }
+        // With less allowed there is no way either.
+        if (!reached) break;
+      }
+  if (found.size === 0) return { found: false, because: 'no way', missing: missing ?? [] };
+  const costs = [...found.values()].map((codes) => ({ codes, cost: costOf(map, codes) }));
+  const unbeaten = costs
+    .filter(({ cost }) => !costs.some((other) => beats(other.cost, cost)))
+    .sort((a, b) => a.cost.workMinutes - b.cost.workMinutes || a.cost.waitingMinutes - b.cost.waitingMinutes);
+  // Ways that are the same in all that counts are one.
+  const different = unbeaten.filter(
+    ({ cost }, at) => !unbeaten.slice(0, at).some((earlier) => OBJECTIVES.every((each) => VALUE[each](earlier.cost) === VALUE[each](cost))),
+  );
+  const shown = pickShown(different.map((each) => each.cost)).map((at) => different[at]!);
+  const touched = shown.map(({ codes }) => touchedBy(map, codes));
+  return {
+    found: true,
+    ways: shown.map(({ codes, cost }, at) => ({
+      ...cost,
+      operations: orderOut(map, codes, already),
+      bestAt: OBJECTIVES.filter((objective) => shown.every((other) => VALUE[objective](cost) <= VALUE[objective](other.cost)) && shown.some((other) => VALUE[objective](cost) < VALUE[objective](other.cost))),
+      spares: [...new Set(touched.flatMap((things, other) => (other === at ? [] : [...things])))].filter((thing) => !touched[at]!.has(thing)),
+    })),
+  };
+} // prettier-ignore
+
+const touchedBy = (map: AccessMap, codes: readonly string[]): Set<string> =>
+  new Set(
+    map.operations
+      .filter(({ code }) => codes.includes(code))
+      // What is only brought about (cold, on stands) is not something that a way leaves alone.
+      .flatMap(({ gives }) => gives.flatMap(({ thing, state }) => (state === 'ready' ? [] : [thing]))),
+  );
+
+/** The best at each objective, then the quickest, in order of time. */
+function pickShown(costs: readonly WayCost[]): number[] {
+  const picked = new Set<number>();
+  for (const objective of OBJECTIVES) {
+    const best = Math.min(...costs.map(VALUE[objective]));
+    picked.add(costs.findIndex((cost) => VALUE[objective](cost) === best));
+  }
+  for (let at = 0; at < costs.length && picked.size < WAYS_SHOWN; at++) picked.add(at);
+  return [...picked].sort((a, b) => a - b).slice(0, WAYS_SHOWN);
+}
+
+/** The best of the ways shown by objectives in order of what counts first. */
+export function preferred(ways: readonly Way[], order: readonly Objective[]): Way | undefined {
+  return [...ways].sort((a, b) => {
+    for (const objective of order) {
+      const difference = VALUE[objective](a) - VALUE[objective](b);
+      if (difference !== 0) return difference;
+    }
+    return 0;
+  })[0];
+}
+
+/** Minutes that each goal adds to the others, min: what they share of the way in is counted once. */
+export function addedMinutes(
+  map: AccessMap,
+  goals: readonly Fact[],
+  already: readonly Fact[] = [],
+): number[] {
+  const least = (goal: readonly Fact[]): number => {
+    if (goal.length === 0) return 0;
+    const { task } = compile({ map, goal, already, cost: timeOf });
+    const answer = leastOperations(task);
+    return answer.reached ? answer.cost / 10 : NaN;
+  };
+  const together = least(goals);
+  return goals.map((_, at) => together - least(goals.filter((__, other) => other !== at)));
+}

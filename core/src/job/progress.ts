@@ -1,0 +1,23 @@
+import { judgeBench } from '../electrical/index.ts';
+import type { BenchTested, JobState } from './state.ts';
+
+/** Bench tests of parts that are to go in which failed and were not passed since. */
+export function failedTests(state: Pick<JobState, 'bench' | 'parts'>): BenchTested[] {
+  const goesIn = new Set(
+    state.parts
+      .filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back')
+      .map(({ partId }) => partId),
+  );
+  return state.bench.filter((test) => goesIn.has(test.partId) && judgeBench(test).word === 'failed');
+}
+
+/** A part that failed on the bench does not go in: the job stops at Install until it is another, or passes. */
+export const isStopped = (state: Pick<JobState, 'bench' | 'parts'>): boolean => failedTests(state).length > 0;
+
+/** Minutes of work at a step: as somebody put them right, else as the phone measured them; undefined where neither is. */
+export function minutesOf(state: Pick<JobState, 'spans' | 'putRight'>, step: string): number | undefined {
+  const right = state.putRight[step];
+  if (right) return right.minutes;
+  const own = state.spans.filter((span) => span.what === 'work' && span.step === step);
+  return own.length === 0 ? undefined : own.reduce((sum, { ms }) => sum + ms, 0) / 60_000;
+}

@@ -1,0 +1,3 @@
+export function AccessPage() {
+  return null;
+}

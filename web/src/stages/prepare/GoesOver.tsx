@@ -1,0 +1,22 @@
+import type { SheetRecord } from '@radiatrix/contract';
+
+/** What moves from the old part to the new one, and what is in the box. */
+export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
+  if (!sheet) return null;
+  const over = sheet.part.inTheBox.filter(({ fromOld }) => fromOld);
+  const box = sheet.part.inTheBox.filter(({ fromOld }) => !fromOld);
+  const said = (items: typeof over): string =>
+    items.map(({ quantity, name }) => `${quantity} × ${name}`).join(', ');
+  return (
+    <dl className="mt-2">
+      <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
+        <dt className="font-label text-[16px] font-semibold">In the box</dt>
+        <dd>{said(box) || 'the part alone'}</dd>
+      </div>
+      <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
+        <dt className="font-label text-[16px] font-semibold">Moves over</dt>
+        <dd>{said(over) || 'nothing on record'}</dd>
+      </div>
+    </dl>
+  );
+}

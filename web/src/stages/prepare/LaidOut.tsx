@@ -1,0 +1,38 @@
+import type { LayOut } from '@radiatrix/core/access';
+import type { ReactNode } from 'react';
+
+const LIFT_WORDS = { none: '', stands: 'stands and chocks', lift: 'the lift' };
+
+const Row = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div className="border-rule grid grid-cols-[112px_1fr] gap-3 border-b py-1.5">
+    <dt className="font-label text-[16px] font-semibold">{label}</dt>
+    <dd>{children}</dd>
+  </div>
+);
+
+/** Everything that lies there before a bolt is turned; metric and inch kept apart. */
+export function LaidOut({ laid, letter, materials }: { laid: LayOut; letter: string; materials: readonly string[] }) {
+  return (
+    <section aria-label={`Lay out for ${letter}`}>
+      <h2 className="heading">Lay out for {letter}</h2>
+      <dl>
+        {laid.metric.length > 0 && <Row label="Metric">{laid.metric.join(', ')}</Row>}
+        {laid.inch.length > 0 && <Row label="Inch">{laid.inch.join(', ')}</Row>}
+        <Row label="Besides">{laid.other.join(', ') || 'nothing'}</Row>
+        {laid.lift !== 'none' && <Row label="Under it">{LIFT_WORDS[laid.lift]}{laid.people > 1 && `, ${laid.people} people`}</Row>}
+        <Row label="To use up">{[...laid.consumables, ...materials].join(', ') || 'nothing'}</Row>
+        <Row label="Have ready">
+          {laid.haveReady.length === 0
+            ? 'nothing that usually breaks'
+            : laid.haveReady.map((each) => (
+                <span key={each.tray} className="block">
+                  <span className="figure text-[14px]">{each.count}</span> {each.name.toLowerCase()}, {each.thread}{' '}
+                  <span className="text-muted">({each.why})</span>
+                </span>
+              ))}
+        </Row>
+        <Row label="Tag">{laid.tag.join(', ') || 'nothing to tag'}</Row>
+      </dl>
+    </section>
+  );
+} // prettier-ignore

@@ -1,0 +1,366 @@
+import { Printer, Smartphone } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import {
+  OBJECTIVES,
+  layOut,
+  preferred,
+  timelineOf,
+  wayTitles,
+  writeProcedure,
+  type AccessMap,
+  type Objective,
+  type Way,
+} from '@radiatrix/core/access';
+import { assembleSheet } from '@radiatrix/core/procedure';
+import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { prepareAddress, runAddress, sheetAddress } from '../../app/addresses.ts';
+import { useUnits } from '../../app/store.ts';
+import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { happened } from '../job/device.ts';
+import { useHappened, useOpenJob } from '../job/useHappened.ts';
+import { Bench } from '../run/Bench.tsx';
+import { labelOf } from '../run/label.ts';
+import { LaidOut } from './LaidOut.tsx';
+import { ReachFor } from './ReachFor.tsx';
+import { Timeline } from './Timeline.tsx';
+import { useWays } from './useWays.ts';
+import { WayBars, letterOf } from './WayBars.tsx';
+import { WayTable } from './WayTable.tsx';
+import { GoesOver } from './GoesOver.tsx';
+
+const WEIGH_WORDS: Readonly<Record<Objective, string>> = {
+  time: 'time',
+  coolant: 'coolant',
+  clips: 'clips',
+  alone: 'hands',
+};
+
+/** Ways in side by side, and everything laid out for the one that is taken. */
+export function PreparePage() {
+  const vehicleId = Number(useParams().vehicleId);
+  const [params, setParams] = useSearchParams();
+  const job = Number(params.get('job')) || undefined;
+  const person = useOutletContext<Person>();
+  const units = useUnits();
+  const { data, error, refetch } = api.useVehicleAccessQuery({ id: vehicleId, ...(job ? { job } : {}) });
+  const jobAnswer = api.useJobQuery({ id: job ?? 0, units }, { skip: job === undefined });
+  if (error && !data)
+    return (
+      <div className="mt-4">
+        <Failure error={error} retry={() => void refetch()} />
+      </div>
+    );
+  if (!data || (job !== undefined && !jobAnswer.data && !jobAnswer.error))
+    return <Waiting what="Looking for ways in" />;
+  if (!data.map)
+    return (
+      <div className="mt-4">
+        <Empty title="No access map of this bay yet">
+          A map says what can come off, and what must be out of its way first; ways in are worked out from it.
+          Until there is one, the install sheet follows the procedure that somebody wrote.{' '}
+          {canEdit(person.role) && <Link to={`/v/${vehicleId}`}>To the vehicle’s page</Link>}
+        </Empty>
+      </div>
+    );
+  return (
+    <Prepare
+      key={`${vehicleId} ${job ?? ''}`}
+      access={data}
+      map={data.map.document}
+      job={jobAnswer.data?.record}
+      params={params}
+      onParams={(change) => {
+        const next = new URLSearchParams(params);
+        for (const [key, value] of Object.entries(change))
+          if (value === '') next.delete(key);
+          else next.set(key, value);
+        setParams(next, { replace: true });
+      }}
+    />
+  );
+}
+
+interface Props {
+  access: VehicleAccess;
+  map: AccessMap;
+  job: JobRecord | undefined;
+  params: URLSearchParams;
+  onParams: (change: Record<string, string>) => void;
+}
+
+function Prepare({ access, map, job, params, onParams }: Props) {
+  const taken = job?.state.way ?? null;
+  const fallback = access.wanted.length > 0 ? access.wanted : access.goals.some(({ thing }) => thing === 'radiator') ? ['radiator'] : access.goals.slice(0, 1).map(({ thing }) => thing);
+  const known = new Set(access.goals.map(({ thing }) => thing));
+  const goals = (params.get('goals')?.split(',') ?? taken?.goals ?? fallback).filter((each) => known.has(each));
+  const already = (params.get('off')?.split(',') ?? taken?.already ?? []).filter((each) => map.things.some(({ code }) => code === each));
+  const weigh = (params.get('weigh')?.split(',') ?? []).filter((each): each is Objective => OBJECTIVES.includes(each as Objective));
+  const answer = useWays(map, goals.join(','), already.join(','));
+  const nameOf = (code: string): string => map.things.find((thing) => thing.code === code)?.name ?? code;
+  const ways = answer?.ways.found ? answer.ways.ways : [];
+  const preferredWay = preferred(ways, weigh.length > 0 ? weigh : ['time', 'coolant', 'clips', 'alone']);
+  const asked = params.get('way');
+  const takenAt = taken ? ways.findIndex((way) => sameMoves(way.operations, taken.operations)) : -1;
+  const chosen = Math.max(0, asked ? 'ABCD'.indexOf(asked) : takenAt >= 0 && weigh.length === 0 ? takenAt : ways.indexOf(preferredWay!));
+  const way = ways[Math.min(chosen, ways.length - 1)];
+  const choose = (at: number): void => onParams({ way: letterOf(at) });
+  useHotkeys(Object.fromEntries(ways.map((_, at) => [letterOf(at).toLowerCase(), () => choose(at)])));
+  const titles = wayTitles(map, ways);
+  const titleOf = (each: Way): string => titles[ways.indexOf(each)] ?? '';
+  const toggle = (thing: string): void => {
+    const next = goals.includes(thing) ? goals.filter((each) => each !== thing) : [...goals, thing];
+    onParams({ goals: next.join(',') || goals.join(','), way: '' });
+  };
+  return (
+    <div className="mt-4">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-[25px]">
+          {goals.map(nameOf).join(', ').replace(/, ([^,]*)$/, ' and $1') || 'Nothing chosen'}
+          {ways.length > 0 && `: ${['one way', 'two ways', 'three ways', 'four ways'][ways.length - 1]} in that nothing beats`}
+        </h1>
+        <p className="text-muted ml-auto">
+          {access.map!.bayName}, map revision {access.map!.revision}
+          {access.map!.state !== 'released' && <strong className="text-changes"> draft</strong>}, <Link to={`/access/${access.map!.id}`}>see the map</Link>
+        </p>
+      </div>
+      <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <legend className="sr-only">What comes off</legend>
+        {access.goals.map(({ thing, name }, at) => (
+          <label key={thing} className="flex items-center gap-1.5">
+            <input type="checkbox" className="checkbox !size-4" checked={goals.includes(thing)} onChange={() => toggle(thing)} />
+            {name}
+            {goals.includes(thing) && goals.length > 1 && answer?.added[goals.indexOf(thing)] !== undefined && (
+              <span className="figure text-muted text-[13px]">+{Math.round(answer.added[goals.indexOf(thing)]!)} min</span>
+            )}
+            <span className="sr-only">{at}</span>
+          </label>
+        ))}
+      </fieldset>
+      {access.revised && <Revised revised={access.revised} revision={access.map!.revision} />}
+      {answer && !answer.ways.found && (
+        <div className="mt-4">
+          <Empty title={answer.ways.because === 'nothing to do' ? 'It is off already' : 'No way in on this map'}>
+            {answer.ways.because === 'nothing to do'
+              ? 'Nothing has to come off for this; choose what else does.'
+              : `Nothing brings about ${answer.ways.missing.map(({ thing, state }) => `${nameOf(thing).toLowerCase()} ${state}`).join(', ')}.`}
+          </Empty>
+        </div>
+      )}
+      {!answer && goals.length > 0 && <Waiting what="Working out the ways in" />}
+      {way && (
+        <>
+          <WayBars ways={ways} chosen={ways.indexOf(way)} titleOf={titleOf} nameOf={nameOf} onChoose={choose} />
+          <Chosen {...{ access, map, job, goals, already, way, ways, weigh, nameOf, onParams }} title={titleOf(way)} isTaken={!!taken && sameMoves(taken.operations, way.operations)} />
+        </>
+      )}
+      <AlreadyOff map={map} already={already} onAlready={(next) => onParams({ off: next.join(','), way: '' })} />
+    </div>
+  );
+} // prettier-ignore
+
+const sameMoves = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && [...a].sort().join(' ') === [...b].sort().join(' ');
+
+/** The map was changed or withdrawn since the way was taken: the job keeps its own, and says what differs. */
+function Revised({ revised, revision }: { revised: NonNullable<VehicleAccess['revised']>; revision: number }) {
+  return (
+    <div role="status" className="border-changes mt-3 border-l-4 pl-3">
+      {revised.withdrawnFor && <p className="font-semibold">Revision {revision} of the map was withdrawn: {revised.withdrawnFor}</p>}
+      {revised.changes.length > 0 && (
+        <>
+          <p>
+            This job keeps revision {revision}; the map is at {revised.revision} now, and says otherwise:
+          </p>
+          <ul className="list-disc pl-5">
+            {revised.changes.slice(0, 8).map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+} // prettier-ignore
+
+interface ChosenProps extends Omit<Props, 'params'> {
+  goals: string[];
+  already: string[];
+  way: Way;
+  ways: Way[];
+  weigh: Objective[];
+  title: string;
+  isTaken: boolean;
+  nameOf: (code: string) => string;
+}
+
+function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isTaken, nameOf, onParams }: ChosenProps) {
+  const letter = letterOf(ways.indexOf(way));
+  const primary = access.goals.find(({ thing }) => thing === goals[0])!;
+  const { configuration } = access.vehicle;
+  const sheet = useMemo(() => {
+    const { document } = writeProcedure(map, way.operations, { title, partKind: primary.partKind, already: already.map((thing) => ({ thing, state: 'off' })) });
+    return assembleSheet({
+      procedure: document,
+      vehicle: { airConditioning: configuration.airConditioning, selfShifting: way.transmissionL > 0, highVoltage: false },
+      work: job?.plan?.work ?? [],
+      coolant: undefined,
+    });
+  }, [map, way, title, primary.partKind, already, configuration.airConditioning, job?.plan?.work]);
+  const laid = useMemo(() => layOut(map, way.operations, sheet, way, access.past), [map, way, sheet, access.past]);
+  return (
+    <>
+      <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr]">
+        <WayTable ways={ways} chosen={ways.indexOf(way)} />
+        <LaidOut laid={laid} letter={letter} materials={job?.plan?.materials ?? []} />
+        <section aria-label="Choose">
+          <h2 className="heading">Choose</h2>
+          <Take {...{ access, job, goals, already, way, letter, title, isTaken }} />
+          <fieldset className="mt-4">
+            <legend className="label-text">Weigh first</legend>
+            <div className="flex flex-wrap gap-x-3">
+              {OBJECTIVES.map((each) => (
+                <label key={each} className="flex items-center gap-1.5">
+                  <input type="radio" name="weigh" className="radio !size-4" checked={weigh[0] === each} onChange={() => onParams({ weigh: each, way: '' })} />
+                  {WEIGH_WORDS[each]}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <ReachFor map={map} />
+        </section>
+      </div>
+      <div className="mt-2 grid gap-x-8 lg:grid-cols-[1.2fr_1fr]">
+        <Timeline stretches={timelineOf(sheet.sections)} title={`${goals.map(nameOf).join(', ')}, ${access.vehicle.title}`} drained={way.coolantL > 0} />
+        {job ? <OfJob job={job} /> : <MovesList map={map} way={way} />}
+      </div>
+    </>
+  );
+} // prettier-ignore
+
+/** The moves of a way in their order, for whoever reads before they choose. */
+function MovesList({ map, way }: { map: AccessMap; way: Way }) {
+  return (
+    <section aria-label="Moves" className="mt-6">
+      <h2 className="heading">Moves, in order</h2>
+      <ol className="mt-1 columns-1 gap-6 sm:columns-2">
+        {way.operations.map((code, at) => {
+          const operation = map.operations.find((each) => each.code === code)!;
+          return (
+            <li key={code} className="break-inside-avoid py-0.5">
+              <span className="figure text-muted mr-2 text-[13px]">{at + 1}</span>
+              {operation.text}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+/** What of the job stands here: parts, what moves over, and the bench before anything goes in. */
+function OfJob({ job }: { job: JobRecord }) {
+  const units = useUnits();
+  const { say } = useHappened(job.id);
+  const first = job.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
+  const { data: sheet } = api.useSheetQuery({ vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units }, { skip: !first });
+  return (
+    <section aria-label="Of this job" className="mt-6">
+      <h2 className="heading">
+        Parts and bench{' '}
+        <Link to={`/jobs/${job.id}`} className="font-sans text-[14px] font-normal tracking-normal normal-case">
+          job {job.id}
+        </Link>
+      </h2>
+      <ul className="mt-1">
+        {job.parts.map((part) => (
+          <li key={part.partId} className="border-rule flex gap-3 border-b py-1">
+            <span className="figure text-[14px]">{part.number}</span>
+            <span className="flex-1">{part.kind}</span>
+            <span className={part.state === 'here' ? 'text-straight-in' : 'text-changes'}>{part.role === 'goes in' ? part.state : part.role}</span>
+          </li>
+        ))}
+        {job.parts.length === 0 && <li className="text-muted">No part is chosen on this job yet.</li>}
+      </ul>
+      <GoesOver sheet={sheet} />
+      <Bench parts={job.parts} state={job.state} labelOf={labelOf(sheet)} say={say} />
+    </section>
+  );
+} // prettier-ignore
+
+interface TakeProps {
+  access: VehicleAccess;
+  job: JobRecord | undefined;
+  goals: string[];
+  already: string[];
+  way: Way;
+  letter: string;
+  title: string;
+  isTaken: boolean;
+}
+
+/** Takes a way for the job, or opens a job for it. */
+function Take({ access, job, goals, already, way, letter, title, isTaken }: TakeProps) {
+  const navigate = useNavigate();
+  const { say, busy, error } = useHappened(job?.id);
+  const { begin, busy: opening, error: notOpened } = useOpenJob();
+  const payload = { mapId: access.map!.id, revisionId: access.map!.revisionId, goals, operations: way.operations, already, title };
+  const take = (): void => {
+    if (job) void say('way chosen', payload).catch(() => {});
+    else
+      void begin(access.vehicle.id, [happened('way chosen', payload)])
+        .then((opened) => navigate(prepareAddress(access.vehicle.id, opened.id)))
+        .catch(() => {});
+  };
+  const first = job?.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
+  return (
+    <div className="mt-2">
+      {isTaken ? (
+        <p className="text-straight-in font-label text-[19px] font-semibold">{letter} is taken for job {job!.id}</p>
+      ) : (
+        <button type="button" className="btn btn-primary" disabled={busy || opening || (job !== undefined && !job.mine)} onClick={take}>
+          Take {letter}
+          {job ? ` for job ${job.id}` : ' and open a job'}
+        </button>
+      )}
+      {(error ?? notOpened) !== undefined && <Failure error={error ?? notOpened} />}
+      {job && isTaken && (
+        <p className="mt-2 flex flex-col items-start gap-1.5">
+          <Link to={runAddress(job.id)} className="btn no-underline">
+            <Smartphone size={17} aria-hidden="true" /> One move at a time
+          </Link>
+          <Link to={`/jobs/${job.id}/labels`} className="btn btn-quiet no-underline">
+            <Printer size={17} aria-hidden="true" /> Tray labels and tags
+          </Link>
+          {first && <Link to={sheetAddress(job.vehicle.id, first.partId, job.id)}>Install sheet on paper</Link>}
+        </p>
+      )}
+    </div>
+  );
+} // prettier-ignore
+
+/** Things that are off before the work begins: lost on the road, or taken off for another job. */
+function AlreadyOff({ map, already, onAlready }: { map: AccessMap; already: string[]; onAlready: (next: string[]) => void }) {
+  const [open, setOpen] = useState(already.length > 0);
+  const things = map.things.filter(({ code }) => map.operations.some(({ gives }) => gives.some(({ thing, state }) => thing === code && state === 'off')));
+  return (
+    <section aria-label="Off already" className="mt-6">
+      <button type="button" className="text-steel underline" aria-expanded={open} onClick={() => setOpen(!open)}>
+        Something is off or missing already{already.length > 0 && ` (${already.length})`}
+      </button>
+      {open && (
+        <fieldset className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
+          <legend className="sr-only">Off already</legend>
+          {things.map(({ code, name }) => (
+            <label key={code} className="flex items-center gap-1.5">
+              <input type="checkbox" className="checkbox !size-4" checked={already.includes(code)} onChange={() => onAlready(already.includes(code) ? already.filter((each) => each !== code) : [...already, code])} />
+              {name}
+            </label>
+          ))}
+        </fieldset>
+      )}
+    </section>
+  );
+} // prettier-ignore

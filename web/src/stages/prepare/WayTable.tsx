@@ -1,0 +1,72 @@
+import type { Way } from '@radiatrix/core/access';
+import { formatQuantity } from '@radiatrix/core/quantity';
+import { useUnits } from '../../app/store.ts';
+import { letterOf } from './WayBars.tsx';
+
+const hours = (minutes: number): string =>
+  minutes < 60
+    ? `${Math.round(minutes)} min`
+    : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`;
+const LIFT_WORDS = { none: 'on the ground', stands: 'stands', lift: 'lift' };
+
+/** What each way costs, line by line; the chosen one in copper. */
+export function WayTable({ ways, chosen }: { ways: readonly Way[]; chosen: number }) {
+  const units = useUnits();
+  const litres = (value: number): string => (value === 0 ? 'none' : formatQuantity(value, 'volume', units));
+  const rows: [string, (way: Way) => string][] = [
+    ['Work', (way) => hours(way.workMinutes)],
+    ['Waiting', (way) => (way.waitingMinutes > 0 ? hours(way.waitingMinutes) : 'none')],
+    ['Coolant out', (way) => litres(way.coolantL)],
+    ['Transmission fluid', (way) => litres(way.transmissionL)],
+    [
+      'Clips likely to break',
+      (way) =>
+        way.clips === 0 ? 'none touched' : `${Math.round(way.clipsAtRisk * 10) / 10} of ${way.clips}`,
+    ],
+    ['Moves', (way) => String(way.operations.length)],
+    ['People', (way) => String(way.people)],
+    ['Vehicle', (way) => LIFT_WORDS[way.lift]],
+  ];
+  return (
+    <section aria-label="What each costs">
+      <h2 className="heading">What each costs</h2>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="border-ink border-b">
+              <th className="text-left font-normal">
+                <span className="sr-only">What</span>
+              </th>
+              {ways.map((way, at) => (
+                <th
+                  key={way.operations.join(' ')}
+                  scope="col"
+                  className="font-label px-2 py-1 text-right text-[16px]"
+                >
+                  {letterOf(at)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(([label, of]) => (
+              <tr key={label} className="border-rule border-b">
+                <th scope="row" className="py-1.5 pr-2 text-left font-normal">
+                  {label}
+                </th>
+                {ways.map((way, at) => (
+                  <td
+                    key={way.operations.join(' ')}
+                    className={`figure px-2 text-right text-[14px] whitespace-nowrap ${at === chosen ? 'text-copper font-medium' : ''}`}
+                  >
+                    {of(way)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

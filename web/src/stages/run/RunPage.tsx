@@ -1,0 +1,401 @@
+import { ListOrdered, Moon, Sun, Volume2 } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
+import { failedTests } from '@radiatrix/core/job';
+import { PHASE_LABELS, type SheetStep } from '@radiatrix/core/procedure';
+import { formatQuantity } from '@radiatrix/core/quantity';
+import type { Person } from '@radiatrix/contract';
+import { setTheme } from '../../app/settings.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { SendMark } from '../../offline/SendMark.tsx';
+import { useSendState } from '../../offline/sender.ts';
+import { boot } from '../job/device.ts';
+import { Bench, benchParts } from './Bench.tsx';
+import { labelOf } from './label.ts';
+import { Lettered } from './Lettered.tsx';
+import { More } from './More.tsx';
+import { canSpeak, speak } from './speech.ts';
+import { StepIndex } from './StepIndex.tsx';
+import { TrayDrawing } from './TrayDrawing.tsx';
+import { TrayLines } from './TrayLines.tsx';
+import { useKeeping } from './useKeeping.ts';
+import { useRun, type Run } from './useRun.ts';
+import { useSwipe } from './useSwipe.ts';
+import { useWake } from './useWake.ts';
+import { Waits } from './Waits.tsx';
+
+type View = 'move' | 'steps' | 'tray' | 'bench';
+
+/** One move at a time on a phone, under the vehicle, with signal or without. */
+export function RunPage() {
+  const jobId = Number(useParams().id);
+  const person = useOutletContext<Person>();
+  const answer = useRun(jobId, person);
+  useWake();
+  if (!answer.run)
+    return (
+      <div className="mx-auto max-w-[520px] p-4 text-[17px]">
+        <h1 className="text-[26px]">Job {jobId}</h1>
+        <p role="status" className="mt-2">
+          {answer.waiting
+            ? 'Opening the job…'
+            : answer.problem ||
+              'This job is not on this phone yet, and there is no signal. Open it once where there is.'}
+        </p>
+        <SendMark personId={person.id} />
+        <p className="mt-4">
+          <Link to="/">Back to the desk</Link>
+        </p>
+      </div>
+    );
+  return <Moves run={answer.run} problem={answer.problem} person={person} />;
+}
+
+function Moves({ run, problem, person }: { run: Run; problem: string; person: Person }) {
+  const [params, setParams] = useSearchParams();
+  const view = (params.get('view') ?? 'move') as View;
+  const show = (next: View): void =>
+    setParams(next === 'move' ? {} : { view: next }, { replace: view !== 'move' });
+  const [chosen, setChosen] = useState<string>();
+  const first = run.steps.find(({ id }) => run.open.has(id));
+  const step = run.steps.find(({ id }) => id === chosen) ?? first;
+  const { state } = useSendState(person.id);
+  const { job, sheet } = run;
+  const kept = useKeeping();
+  const title = [job.state.label || job.vehicle.title, sheet ? sheet.part.kind : '']
+    .filter(Boolean)
+    .join(' · ');
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-[520px] flex-col">
+      <header className="pt-1">
+        <div className="flex items-baseline justify-between gap-3">
+          <Link to={`/jobs/${job.id}`} className="font-label text-muted truncate text-[17px] no-underline">
+            {title} · job {job.id}
+          </Link>
+          <SendMark personId={person.id} />
+        </div>
+        {run.steps.length > 0 && (
+          <div
+            role="img"
+            aria-label={`${run.settled.size} of ${run.steps.length} steps settled`}
+            className="mt-1.5 flex h-3 items-end gap-[2px]"
+          >
+            {run.steps.map(({ id }) => (
+              <i
+                key={id}
+                className={`flex-1 ${id === step?.id ? 'bg-copper h-3' : run.settled.has(id) ? 'bg-muted h-2' : 'bg-rule h-2'}`}
+              />
+            ))}
+          </div>
+        )}
+      </header>
+      {problem && (
+        <p role="alert" className="border-changes mt-2 border-l-4 pl-3 text-[16px]">
+          {problem}
+        </p>
+      )}
+      {kept && <p className="text-changes mt-2 text-[15px]">{kept}</p>}
+      <nav aria-label="Of this job" className="mt-2 flex gap-2">
+        {(
+          [
+            ['move', 'Move'],
+            ['tray', 'Tray'],
+            ['steps', 'All steps'],
+            ...(benchParts(job.parts).length > 0 ? [['bench', 'Bench']] : []),
+          ] as [View, string][]
+        ).map(([each, label]) => (
+          <button
+            key={each}
+            type="button"
+            aria-current={view === each ? 'page' : undefined}
+            className={`btn !min-h-12 flex-1 !px-1 ${view === each ? '!border-copper text-copper' : 'btn-quiet'}`}
+            onClick={() => show(each)}
+          >
+            {label}
+          </button>
+        ))}
+        <ThemeButton />
+      </nav>
+      {view === 'steps' && (
+        <StepIndex
+          run={run}
+          onStep={(id) => {
+            setChosen(id);
+            show('move');
+          }}
+        />
+      )}
+      {view === 'tray' && <TrayView run={run} />}
+      {view === 'bench' && (
+        <div className="pb-6 text-[17px]">
+          <Bench parts={job.parts} state={run.state} labelOf={labelOf(run.sheet)} say={run.say} />
+        </div>
+      )}
+      {view === 'move' &&
+        (run.steps.length === 0 ? (
+          <p className="mt-4 text-[18px]">
+            There are no steps for this job yet: no part goes in, or no way in is chosen.{' '}
+            <Link to={`/jobs/${job.id}`}>To the job</Link>
+          </p>
+        ) : step ? (
+          <Move
+            key={step.id}
+            run={run}
+            step={step}
+            offline={state === 'no signal'}
+            onStep={setChosen}
+            onBench={() => show('bench')}
+          />
+        ) : (
+          <Finished run={run} onTray={() => show('tray')} />
+        ))}
+    </div>
+  );
+}
+
+function ThemeButton() {
+  const dispatch = useAppDispatch();
+  const theme = useAppSelector((state) => state.settings.theme);
+  const dark = theme === 'bay';
+  return (
+    <button
+      type="button"
+      className="btn btn-quiet !min-h-12 !px-3"
+      aria-label={dark ? 'Light sheet' : 'Dark bay'}
+      onClick={() => dispatch(setTheme(dark ? 'sheet' : 'bay'))}
+    >
+      {dark ? <Sun size={19} aria-hidden="true" /> : <Moon size={19} aria-hidden="true" />}
+    </button>
+  );
+}
+
+interface MoveProps {
+  run: Run;
+  step: SheetStep;
+  offline: boolean;
+  onStep: (id: string | undefined) => void;
+  onBench: () => void;
+}
+
+/** What to do, with which tool, which fasteners into which place, the caution that belongs to it, next. */
+function Move({ run, step, onStep, onBench }: MoveProps) {
+  const partId = run.sheet!.part.id;
+  const at = run.steps.findIndex(({ id }) => id === step.id);
+  const settled = run.settled.has(step.id);
+  const may = run.open.has(step.id);
+  const isStopped = step.phase === 'install' && run.isStopped;
+  const fasteners = step.uses.map(({ tray, count }) => ({
+    count,
+    fastener: run.sheet!.sheet.hardware.find((each) => each.tray === tray)!,
+  }));
+  const countedBack = step.phase !== 'install' || step.uses.every(({ tray }) => isCounted(run, step, tray));
+  useWorkTimer(run, step, may && !settled);
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), [step.id]);
+  const finish = (done: boolean): void => {
+    // What came out as it should needs no tapping: it is counted with the step.
+    if (done && step.phase === 'remove')
+      for (const { tray, count } of step.uses)
+        if (!run.state.tray[`${tray} ${step.id}`]?.out.length)
+          void run.say('fasteners out', { tray, step: step.id, there: count, missing: 0, broken: 0, wrong: 0, over: [] });
+    void run.say('step ticked', { step: step.id, phase: step.phase, partId, done });
+    onStep(done ? undefined : step.id);
+  };
+  const back = run.steps[at - 1];
+  const swipe = useSwipe({
+    left: () => may && !settled && !isStopped && countedBack && finish(true),
+    right: () => back && onStep(back.id),
+  });
+  const said = [step.text, step.detail, ...step.cautionTexts].filter(Boolean).join('. ');
+  return (
+    <article aria-label="Move" className="flex flex-1 flex-col" {...swipe}>
+      <div className="flex-1 pb-4">
+        <p className="font-label text-muted mt-3 flex items-center justify-between text-[16px]">
+          <span>{PHASE_LABELS[step.phase]}</span>
+          {canSpeak() && (
+            <button type="button" className="min-h-12 min-w-12" aria-label="Say it aloud" onClick={() => speak(said)}>
+              <Volume2 size={22} aria-hidden="true" className="mx-auto" />
+            </button>
+          )}
+        </p>
+        <h1 ref={heading} tabIndex={-1} className="text-[34px] leading-[1.05] outline-none">
+          {step.text}
+        </h1>
+        {step.detail && <p className="mt-2 text-[18px] leading-snug">{step.detail}</p>}
+        <ul aria-label="Tools and hardware" className="mt-3 flex flex-wrap gap-2">
+          {fasteners.map(({ fastener, count }) => (
+            <li key={fastener.tray} className="border-strong border px-3 py-1.5">
+              <strong className="font-label block text-[19px] leading-tight">{fastener.tool || 'by hand'}</strong>
+              <span className="text-muted text-[15px]">
+                {count} × {fastener.thread}, {fastener.policy}
+              </span>
+            </li>
+          ))}
+          {step.torques.map(({ tray, torqueNm, source }) => (
+            <li key={`torque ${tray}`} className="border-copper border-2 px-3 py-1.5">
+              <strong className="font-label block text-[19px] leading-tight">
+                {tray}: {formatQuantity(torqueNm, 'torque', 'both')}
+              </strong>
+              <span className="text-muted text-[15px]">{source}</span>
+            </li>
+          ))}
+          {[...step.tools, ...step.consumables].map((tool) => (
+            <li key={tool} className="border-strong border px-3 py-1.5">
+              <strong className="font-label text-[19px] leading-tight">{tool}</strong>
+            </li>
+          ))}
+          {step.connector && (
+            <li className="border-steel border px-3 py-1.5">
+              <strong className="figure text-[17px]">{step.connector}</strong>
+              <span className="text-muted block text-[15px]">plug</span>
+            </li>
+          )}
+        </ul>
+        {step.cautionTexts.map((text) => (
+          <p key={text} className="caution mt-3 px-4 py-2.5 text-[17px]">
+            <strong aria-hidden="true" className="text-changes mr-2 text-[20px]">
+              !
+            </strong>
+            {text}
+          </p>
+        ))}
+        {isStopped && (
+          <div role="alert" className="border-no bg-wash-no mt-4 border-l-4 px-4 py-3 text-[17px]">
+            <p className="text-no font-semibold">
+              Stop: {failedTests(run.state).length === 1 ? 'a bench test' : 'bench tests'} failed. What failed does not go in.
+            </p>
+            <button type="button" className="btn mt-2 !min-h-12" onClick={onBench}>
+              Look at the bench
+            </button>
+          </div>
+        )}
+        {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
+        {step.waiting && <Waits run={run} step={step} />}
+        <More run={run} step={step} partId={partId} />
+        {!may && !settled && (
+          <p className="text-changes mt-3 text-[17px]">
+            Not yet: something before it is not done{run.sheet!.run ? ', and the map allows no other order' : ''}.{' '}
+            <button type="button" className="underline" onClick={() => onStep(undefined)}>
+              To what comes next
+            </button>
+          </p>
+        )}
+      </div>
+      <footer className="bg-ground sticky bottom-0 grid grid-cols-[104px_1fr] gap-2.5 py-3">
+        <button type="button" className="btn btn-quiet !min-h-[64px] text-[21px]" disabled={!back} onClick={() => back && onStep(back.id)}>
+          Back
+        </button>
+        {settled ? (
+          <button type="button" className="btn !min-h-[64px] text-[21px]" onClick={() => finish(false)}>
+            Take it back
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-primary !min-h-[64px] text-[23px]"
+            disabled={!may || isStopped || !countedBack}
+            title={countedBack ? undefined : 'Count back what goes in here first'}
+            onClick={() => finish(true)}
+          >
+            Done, {at + 1} of {run.steps.length}
+          </button>
+        )}
+      </footer>
+    </article>
+  );
+} // prettier-ignore
+
+/** Whether what goes back at a step has been counted back: the tray is empty only if every place is. */
+const isCounted = (run: Run, step: SheetStep, tray: string): boolean =>
+  (run.state.tray[`${tray} ${step.id}`]?.back.length ?? 0) > 0;
+
+/** Work at a step is timed from when it comes up to when another does; a break ends it. */
+function useWorkTimer(run: Run, step: SheetStep, working: boolean): void {
+  const { say } = run;
+  const runs = run.timers.has(`work ${step.id}`);
+  const timed = working && !step.waiting && (step.phase === 'remove' || step.phase === 'install');
+  const begun = useRef(runs);
+  begun.current = runs;
+  useEffect(() => {
+    if (!timed) return;
+    const time = (act: 'begin' | 'end'): void => void say('timer', { what: 'work', act, step: step.id, boot, monotonicMs: performance.now() });
+    if (!begun.current) time('begin');
+    return () => time('end');
+  }, [timed, step.id, say]);
+} // prettier-ignore
+
+function TrayView({ run }: { run: Run }) {
+  const left = run.tray.places.filter((place) => place.left > 0);
+  const buy = run.tray.places.filter((place) => place.toBuy > 0);
+  const doubt = run.tray.places.filter((place) => place.contradictions.length > 0);
+  const where = useMemo(
+    () => (tray: string) =>
+      run.steps.find((step) => step.phase === 'install' && !run.settled.has(step.id) && step.uses.some((use) => use.tray === tray))?.text,
+    [run.steps, run.settled],
+  );
+  return (
+    <section aria-label="The tray" className="pb-6 text-[17px]">
+      <TrayDrawing tray={run.tray} />
+      <p className="mt-3 text-[19px] font-semibold">
+        {run.tray.places.length === 0
+          ? 'Nothing comes out on this job.'
+          : run.tray.isEmpty
+            ? 'The dish is empty.'
+            : `${left.reduce((sum, place) => sum + place.left, 0)} still in the dish:`}
+      </p>
+      <ul>
+        {left.map((place) => (
+          <li key={place.tray} className="border-rule flex items-center gap-3 border-b py-2">
+            <Lettered letter={place.tray} />
+            <span className="flex-1">
+              <strong>
+                {place.left} × {place.fastener.name}
+              </strong>
+              <span className="text-muted block text-[15px]">
+                {place.fastener.thread}
+                {where(place.tray) && ` · go back at “${where(place.tray)}”`}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {doubt.length > 0 && (
+        <p className="text-changes mt-2 font-semibold">
+          Counted differently by two people: {doubt.map(({ tray }) => tray).join(', ')}. Open the step and say which it is.
+        </p>
+      )}
+      {buy.length > 0 && (
+        <>
+          <h2 className="heading mt-4">To have new</h2>
+          <ul>
+            {buy.map((place) => (
+              <li key={place.tray} className="border-rule border-b py-1.5">
+                {place.toBuy} × {place.fastener.name}, {place.fastener.thread}
+                <span className="text-muted text-[15px]">
+                  {' '}
+                  {[place.missing && `${place.missing} missing`, place.broken && `${place.broken} broken`, place.wrong && `${place.wrong} not the right one`, place.fastener.policy !== 'reuse' && place.fastener.policy].filter(Boolean).join(', ')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+} // prettier-ignore
+
+function Finished({ run, onTray }: { run: Run; onTray: () => void }) {
+  return (
+    <section aria-label="All steps" className="mt-5 text-[18px]">
+      <h1 className="text-[32px]">Every step is done or skipped</h1>
+      <p className="mt-2">
+        {run.tray.isEmpty
+          ? 'The dish is empty: everything that came out has gone back.'
+          : 'Something is left in the dish.'}
+      </p>
+      <button type="button" className="btn mt-3 !min-h-12" onClick={onTray}>
+        <ListOrdered size={18} aria-hidden="true" /> Look into the tray
+      </button>
+    </section>
+  );
+}
