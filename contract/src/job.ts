@@ -83,6 +83,8 @@ export interface JobRecord {
   id: number;
   /** How many events it has. */
   version: number;
+  /** The number of the last of them: whoever follows the job goes on from there. */
+  last: number;
   stage: JobStage;
   vehicle: VehicleLine;
   opened: Stamp;

@@ -14,7 +14,7 @@ import { newToken } from './http/session.ts';
 
 /**
  * Environment: DATABASE_URL (required), PORT, RADIATRIX_DEMO=no for an empty start, RADIATRIX_LOG=path for a log
- * file (default: standard error), RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
+ * file (default: standard error), RADIATRIX_WEB=folder of another built interface, RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
  * most). The first process brings the database up to date and keeps house; the others answer, and one that dies is
  * replaced.
  */
@@ -114,7 +114,7 @@ async function upToDate(connection: Connection): Promise<{ username: string; pas
 
 async function answer(databaseUrl: string): Promise<void> {
   const connection = connect(databaseUrl);
-  const webFolder = path.join(root, 'web/dist');
+  const webFolder = process.env.RADIATRIX_WEB ?? path.join(root, 'web/dist');
   const app = await createApp({
     connection,
     logger,

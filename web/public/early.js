@@ -20,7 +20,10 @@
   }
   window.radiatrixEarly = new Map(
     ways.map(function (way) {
-      return [way, fetch(way)];
+      var asked = fetch(way);
+      // Without signal nobody may take it, and nobody is to be told of that twice.
+      asked.catch(function () {});
+      return [way, asked];
     }),
   );
 })();

@@ -70,14 +70,17 @@ export function trayOf(fasteners: readonly Fastener[], state: Pick<JobState, 'tr
         contradictions.push({ step, what: 'back', said: back.map((each) => ({ by: each.by, event: each.event, count: `${each.count} back` })) });
     }
     const replaced = state.replaced.filter((each) => each.tray === tray).reduce((total, { count }) => total + count, 0);
-    const renewed = fastener.policy === 'reuse' ? 0 : sum.there;
+    // What was gone is made good first; then new ones take the place of the wrong ones and of those never used again.
+    const gone = sum.missing + sum.broken;
+    const toChange = sum.wrong + (fastener.policy === 'reuse' ? 0 : Math.max(0, sum.there - sum.wrong));
+    const thrownAway = Math.min(toChange, Math.max(0, replaced - gone));
     return {
       tray,
       fastener,
       ...sum,
       replaced,
-      left: sum.there + replaced - sum.back,
-      toBuy: Math.max(0, sum.missing + sum.broken + sum.wrong + renewed - replaced),
+      left: sum.there + replaced - thrownAway - sum.back,
+      toBuy: Math.max(0, gone + toChange - replaced),
       hazards: hazards.flatMap((each): TrayPlace['hazards'] =>
         each.tray === tray
           ? [{ tray: each.other, byMm: each.byMm, thread: each.thread, longer: true }]

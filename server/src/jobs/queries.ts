@@ -146,6 +146,15 @@ export async function writersOf(
   return new Map(rows.map(({ id, ...row }) => [id, row]));
 }
 
+/** The number of the last event of a job; 0 where there is none. */
+export async function lastNumber(db: Db, jobId: number): Promise<number> {
+  const [head] = await db
+    .select({ number: sql<number>`coalesce(max(${jobEvent.number}), 0)::int` })
+    .from(jobEvent)
+    .where(eq(jobEvent.jobId, jobId));
+  return head!.number;
+}
+
 /** Keeps what is not kept yet; answers with how many were new. Whoever calls holds the job, so that numbers follow one another. */
 export async function insertEvents(
   db: Db,
@@ -153,10 +162,7 @@ export async function insertEvents(
   events: readonly JobEventDraft[],
   standingOf: (event: JobEventDraft) => EventStanding = () => 'counts',
 ): Promise<number> {
-  const [head] = await db
-    .select({ number: sql<number>`coalesce(max(${jobEvent.number}), 0)::int` })
-    .from(jobEvent)
-    .where(eq(jobEvent.jobId, jobId));
+  const last = await lastNumber(db, jobId);
   const rows = await db
     .insert(jobEvent)
     .values(
@@ -165,7 +171,7 @@ export async function insertEvents(
         return {
           id,
           jobId,
-          number: head!.number + index + 1,
+          number: last + index + 1,
           kind,
           device,
           seq,

@@ -10,7 +10,7 @@ import { partLines } from '../parts/queries.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { eventsStanding } from './queries.ts';
+import { eventsStanding, lastNumber } from './queries.ts';
 import { choicesOf, foldedJob, isInHands, storyOf, type FoldedJob } from './service.ts';
 
 const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
@@ -72,7 +72,8 @@ export async function planOfJob(
 export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
-  const [aside, handedIn] = await Promise.all([
+  const [last, aside, handedIn] = await Promise.all([
+    lastNumber(db, id),
     eventsStanding(db, id, 'aside'),
     eventsStanding(db, id, 'handed in'),
   ]);
@@ -102,6 +103,7 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
   return {
     id,
     version: row.version,
+    last,
     stage: state.stage,
     vehicle: vehicleLine(vehicle, vocabulary),
     opened: { by: row.by, at: row.at },

@@ -13,6 +13,7 @@ import type { MappedHeading } from '@radiatrix/core/table';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import type { VinPattern, Vocabulary } from '@radiatrix/core/vehicle';
 import { takeEarly } from '../app/early.ts';
+import { keepWho } from '../offline/who.ts';
 import { expired, proposed, signedIn, signedOut } from '../session/slice.ts';
 
 interface Meta {
@@ -148,6 +149,8 @@ export const api = createApi({
       query: () => ({ url: '/session', method: 'DELETE' }),
       onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
         await queryFulfilled.catch(() => {});
+        // Whoever comes next on this device takes nothing over.
+        keepWho(null);
         dispatch(signedOut());
         dispatch(api.util.resetApiState());
       },

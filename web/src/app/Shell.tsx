@@ -1,11 +1,13 @@
 import { Moon, Sun } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
 import { SignInForm } from '../session/SignInForm.tsx';
 import { SignInPage } from '../session/SignInPage.tsx';
+import { expired as sessionEnded } from '../session/slice.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { newVersion } from '../offline/worker.ts';
 import { SendMark } from '../offline/SendMark.tsx';
 import { useSender } from '../offline/sender.ts';
 import { keepWho, keptWho } from '../offline/who.ts';
@@ -24,16 +26,22 @@ export function Shell() {
   const { data, error, isLoading, refetch } = api.useSessionQuery();
   const expired = useAppSelector((state) => state.session.expired);
   const [last, setLast] = useState<Person | null>(keptWho);
+  const dispatch = useAppDispatch();
+  /** Without signal the session may have ended unseen: then it is asked for in place, and what is kept is sent. */
+  const wasOffline = useRef(false);
   useEffect(() => {
     if (!data) return;
-    // Whoever signs out, or another who signs in, takes nothing over from whoever was here before.
-    if (data.person) setLast(data.person);
-    if (data.person || !expired) keepWho(data.person ?? null);
-  }, [data, expired]);
+    if (data.person) {
+      setLast(data.person);
+      keepWho(data.person);
+    } else if (wasOffline.current && keptWho()) dispatch(sessionEnded());
+    else if (!keptWho()) setLast(null);
+  }, [data, dispatch]);
   // Without signal the application opens for whoever was signed in last; the server is asked again once it can be.
   const offline = error !== undefined && !data && isLost(error) && last !== null;
   useEffect(() => {
     if (!offline) return;
+    wasOffline.current = true;
     const again = setInterval(() => void refetch(), 5000);
     return () => clearInterval(again);
   }, [offline, refetch]);
@@ -125,6 +133,7 @@ function Frame({ person }: { person: Person }) {
           )}
         </nav>
         <div className="ml-auto flex items-center gap-3">
+          <NewVersion />
           <SendMark personId={person.id} quiet />
           <UnitSwitch />
           <ThemeSwitch />
@@ -154,6 +163,16 @@ function Frame({ person }: { person: Person }) {
       {keysShown && <Keys onClose={() => setKeysShown(false)} />}
     </div>
   );
+}
+
+/** A newer version is laid down and waits: taken up when somebody says so; what is not sent yet stays. */
+function NewVersion() {
+  const waits = useSyncExternalStore(newVersion.subscribe, newVersion.isWaiting);
+  return waits ? (
+    <button type="button" className="text-copper font-label text-[16px] underline" onClick={newVersion.take}>
+      new version: reload
+    </button>
+  ) : null;
 }
 
 /** One line for everything: what is typed goes into the address of the Ask view, so it can be sent to a colleague. */

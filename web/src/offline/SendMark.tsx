@@ -13,16 +13,18 @@ export function SendMark({ personId, quiet = false }: { personId: number; quiet?
   const words =
     refused.length > 0
       ? said(refused.length, 'one not taken', 'not taken')
-      : waiting === 0
-        ? 'all sent'
-        : state === 'no signal'
-          ? `no signal: ${waiting} kept`
-          : state === 'signed out'
-            ? `sign in: ${waiting} kept`
-            : `sending ${waiting}`;
-  if (quiet && waiting === 0 && refused.length === 0) return null;
+      : waiting === undefined
+        ? 'looking what is kept'
+        : waiting === 0
+          ? 'all sent'
+          : state === 'no signal'
+            ? `no signal: ${waiting} kept`
+            : state === 'signed out'
+              ? `sign in: ${waiting} kept`
+              : `sending ${waiting}`;
+  if (quiet && !waiting && refused.length === 0) return null;
   const tone =
-    refused.length > 0 ? 'text-no font-semibold' : waiting > 0 ? 'text-changes font-semibold' : 'text-muted';
+    refused.length > 0 ? 'text-no font-semibold' : waiting ? 'text-changes font-semibold' : 'text-muted';
   return (
     <>
       {refused.length > 0 ? (

@@ -88,7 +88,8 @@ export function useSender(personId: number | undefined, signedIn: boolean): void
 
 export interface SendState {
   state: Sending;
-  waiting: number;
+  /** Undefined until the store of this browser was read: nothing is called sent before. */
+  waiting: number | undefined;
   refused: { id: string; kind: string; why: string }[];
 }
 
@@ -101,7 +102,7 @@ export function useSendState(personId: number | undefined): SendState {
     },
     (): Sending => state,
   );
-  const [kept, setKept] = useState<Omit<SendState, 'state'>>({ waiting: 0, refused: [] });
+  const [kept, setKept] = useState<Omit<SendState, 'state'>>({ waiting: undefined, refused: [] });
   useEffect(() => {
     if (personId === undefined) return;
     let wanted = true;

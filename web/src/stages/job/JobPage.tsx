@@ -15,6 +15,7 @@ import { Parts } from './Parts.tsx';
 import { PlanSummary } from './PlanSummary.tsx';
 import { Story } from './Story.tsx';
 import { useHappened } from './useHappened.ts';
+import { Watch } from './Watch.tsx';
 
 /** One real vehicle with one real complaint: what is planned, what was measured, and everything that happened. */
 export function JobPage() {
@@ -103,6 +104,7 @@ function Job({ job }: { job: JobRecord }) {
           <OwnFigures job={job} say={say} busy={busy} />
         </div>
         <div>
+          <Watch job={job} say={say} busy={busy} />
           <Described job={job} say={say} busy={busy} />
           <Closing job={job} say={say} busy={busy} />
           <Story job={job} say={say} busy={busy} />

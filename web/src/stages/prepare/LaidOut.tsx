@@ -11,7 +11,7 @@ const Row = ({ label, children }: { label: string; children: ReactNode }) => (
 );
 
 /** Everything that lies there before a bolt is turned; metric and inch kept apart. */
-export function LaidOut({ laid, letter, materials }: { laid: LayOut; letter: string; materials: readonly string[] }) {
+export function LaidOut({ laid, letter }: { laid: LayOut; letter: string }) {
   return (
     <section aria-label={`Lay out for ${letter}`}>
       <h2 className="heading">Lay out for {letter}</h2>
@@ -20,7 +20,7 @@ export function LaidOut({ laid, letter, materials }: { laid: LayOut; letter: str
         {laid.inch.length > 0 && <Row label="Inch">{laid.inch.join(', ')}</Row>}
         <Row label="Besides">{laid.other.join(', ') || 'nothing'}</Row>
         {laid.lift !== 'none' && <Row label="Under it">{LIFT_WORDS[laid.lift]}{laid.people > 1 && `, ${laid.people} people`}</Row>}
-        <Row label="To use up">{[...laid.consumables, ...materials].join(', ') || 'nothing'}</Row>
+        <Row label="To use up">{laid.consumables.join(', ') || 'nothing'}</Row>
         <Row label="Have ready">
           {laid.haveReady.length === 0
             ? 'nothing that usually breaks'

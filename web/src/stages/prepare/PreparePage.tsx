@@ -214,7 +214,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
     <>
       <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr]">
         <WayTable ways={ways} chosen={ways.indexOf(way)} />
-        <LaidOut laid={laid} letter={letter} materials={job?.plan?.materials ?? []} />
+        <LaidOut laid={laid} letter={letter} />
         <section aria-label="Choose">
           <h2 className="heading">Choose</h2>
           <Take {...{ access, job, goals, already, way, letter, title, isTaken }} />

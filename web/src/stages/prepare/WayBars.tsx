@@ -92,7 +92,7 @@ export function WayBars({ ways, chosen, titleOf, nameOf, onChoose }: Props) {
                     className={`font-label overflow-hidden border-r-2 border-r-[var(--color-base-100)] px-2 text-[15px] leading-[34px] whitespace-nowrap text-[#f5f2ea] ${on ? 'bg-plate' : 'bg-[#5f6970]'}`}
                     style={{ width: `${(minutes / way.workMinutes) * 100}%` }}
                   >
-                    {minutes / scale > 0.055 && `${label} `}
+                    {minutes / scale > (label.length > 4 ? 0.1 : 0.055) && `${label} `}
                     <span className="figure text-[13px]">{Math.round(minutes)}</span>
                   </span>
                 ))}

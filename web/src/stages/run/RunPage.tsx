@@ -218,7 +218,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
             </button>
           )}
         </p>
-        <h1 ref={heading} tabIndex={-1} className="text-[34px] leading-[1.05] outline-none">
+        <h1 ref={heading} tabIndex={-1} className="text-[34px] leading-[1.05] !outline-none">
           {step.text}
         </h1>
         {step.detail && <p className="mt-2 text-[18px] leading-snug">{step.detail}</p>}

@@ -16,8 +16,18 @@ import type { JobEventDraft, JobRecord, Person, SheetRecord } from '@radiatrix/c
 import { api, problemOf } from '../../api/api.ts';
 import { useAppDispatch, useUnits } from '../../app/store.ts';
 import { isFull, type Pack } from '../../offline/database.ts';
-import { keepEvents, keepPack, keepPhoto, keptEvents, merged, onKept, packOf } from '../../offline/outbox.ts';
+import {
+  addToPack,
+  keepEvents,
+  keepPack,
+  keepPhoto,
+  keptEvents,
+  merged,
+  onKept,
+  packOf,
+} from '../../offline/outbox.ts';
 import { shrunk } from '../../offline/shrink.ts';
+import { useLive } from '../../offline/useLive.ts';
 import { happened, sawEvents, thisDevice } from '../job/device.ts';
 
 export interface Run {
@@ -175,6 +185,9 @@ export function useRun(jobId: number, person: Person): RunAnswer {
     },
     [jobId, who, say],
   );
+
+  // What others do on this job is here as it happens, where there is signal.
+  useLive(jobId, pack?.last, (events) => void addToPack(person.id, jobId, events).catch(() => {}));
 
   const run = useMemo((): Run | undefined => {
     if (!pack) return undefined;
