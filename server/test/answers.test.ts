@@ -59,6 +59,8 @@ beforeAll(async () => {
     model: (await list('/api/models'))[0]!.id,
     make: (await list('/api/records/make'))[0]!.id,
     ...Object.fromEntries((await list('/api/review')).map(({ kind, id }) => [`review ${kind}`, id])),
+    access: (await server.connection.pool.query<{ id: number }>('select id from access_map limit 1')).rows[0]!
+      .id,
     procedure: (
       await server.connection.pool.query<{ id: number }>(
         "select procedure_id id from procedure_revision where state = 'released' limit 1",
@@ -91,7 +93,10 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   connectors: '/api/connectors',
   connector: `/api/connectors/${ids.connector}`,
   procedure: `/api/procedures/${ids.procedure}`,
+  access: `/api/access/${ids.access}`,
+  vehicleAccess: `/api/vehicles/${ids.vehicle}/access`,
   jobs: '/api/jobs',
+  jobEventsAfter: `/api/jobs/${ids.job}/events`,
   job: `/api/jobs/${ids.job}`,
   stream: `/api/streams/${ids.stream}`,
   planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`,

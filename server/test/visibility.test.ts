@@ -32,6 +32,8 @@ const ids = {
   part: [] as number[],
   released: [] as number[],
   procedure: [] as number[],
+  access: [] as number[],
+  mapped: [] as number[],
   photo: [] as number[],
   hiddenPhoto: [] as number[],
   job: [] as number[],
@@ -70,7 +72,7 @@ const photograph = async (subject: string, id: number, caption: string): Promise
   return made;
 }; // prettier-ignore
 
-async function advance(kind: 'part' | 'procedure', id: number, state: State, change: () => Promise<unknown>): Promise<void> {
+async function advance(kind: 'part' | 'procedure' | 'access', id: number, state: State, change: () => Promise<unknown>): Promise<void> {
   const at = `/api/review/${kind}/${id}`;
   if (state === 'draft') return;
   if (state === 'checked') return void (await ok(piet.write('post', `${at}/check`, undefined, { etag: await tagOf(at) })));
@@ -138,6 +140,25 @@ async function makeProcedure(kind: PartKind, state: State): Promise<void> {
   );
 }
 
+/** A bay has one map: each state on a bay of its own that has none. */
+async function makeMap(state: State, bayId: number, vehicleId: number): Promise<void> {
+  const secret = state !== 'released' && state !== 'changed';
+  const document = (isSecret: boolean) => ({
+    title: mark(isSecret),
+    notes: [{ text: mark(isSecret), when: null }],
+    things: [{ code: 'radiator', name: mark(isSecret), partKind: 'radiator' }],
+    fasteners: [{ tray: 'A', name: mark(isSecret), expected: 2 }],
+    operations: [{ code: 'out', text: mark(isSecret), detail: mark(isSecret), gives: [{ thing: 'radiator', state: 'off' }], uses: [{ tray: 'A', count: 2 }], back: { text: mark(isSecret) } }],
+    steps: [{ phase: 'fill', text: mark(isSecret) }],
+  });
+  const { id } = (await ok(mara.write('post', '/api/access', { bayId, document: document(secret) }))).body as { id: number };
+  ids.access.push(id);
+  ids.mapped.push(vehicleId);
+  await advance('access', id, state, async () =>
+    ok(mara.write('put', `/api/access/${id}`, document(true), { etag: await tagOf(`/api/access/${id}`) })),
+  );
+} // prettier-ignore
+
 async function makeJob(): Promise<void> {
   const hand = device('walk desk', Date.now() - 1000);
   const opened = hand.event('opened', { vehicleId: vehicle.id, label: 'walked', complaint: '', odometerKm: null, alterations: [] }); // prettier-ignore
@@ -203,6 +224,10 @@ beforeAll(async () => {
   for (const kind of PART_KINDS) for (const state of STATES) await makePart(kind, state);
   for (const kind of ['radiator', 'fan'] as const)
     for (const state of STATES) await makeProcedure(kind, state);
+  const { rows } = await server.connection.pool.query<{ bay: number; vehicle: number }>(
+    'select bay_id as bay, min(id) as vehicle from configuration where bay_id not in (select bay_id from access_map) group by 1 order by 1',
+  );
+  for (const [at, state] of STATES.entries()) await makeMap(state, rows[at]!.bay, rows[at]!.vehicle);
   await makeJob();
   await proposeRecords();
   await proposeTheRest();
@@ -242,6 +267,11 @@ function doors(): { [R in RouteId]?: string[] } {
     part: ids.part.map((id) => `/api/parts/${id}`),
     photo: ids.photo.flatMap((id) => [`/api/photos/${id}`, `/api/photos/${id}?size=small`]),
     practice: ['/api/practice'],
+    access: ids.access.map((id) => `/api/access/${id}`),
+    vehicleAccess: ids.mapped.map((id) => `/api/vehicles/${id}/access`).concat(`${v}/access?job=${ids.job[0]}`),
+    jobEventsAfter: ids.job.map((id) => `/api/jobs/${id}/events`),
+    jobLive: ['/api/jobs/999999/live'],
+    jobPhoto: ids.job.map((id) => `/api/jobs/${id}/photos/a2b4d1f0-0e6c-4a53-9b0e-0d9d1f1c7a11`),
     procedure: ids.procedure.map((id) => `/api/procedures/${id}`),
     review: ['/api/review'],
     reviewOne: ids.proposal.map((id) => `/api/review/proposal/${id}`),
@@ -271,7 +301,9 @@ const read = async (who: Actor, url: string): Promise<{ status: number; text: st
 };
 
 test('kinds of record and event are those of the registries', () => {
-  expect(REVIEW_KINDS.filter((kind) => !['part', 'procedure', 'bay', 'proposal'].includes(kind))).toEqual([]);
+  expect(
+    REVIEW_KINDS.filter((kind) => !['part', 'procedure', 'access', 'bay', 'proposal'].includes(kind)),
+  ).toEqual([]);
   const reading = Object.entries(ROUTES).filter(([, route]: [string, Route]) => route.method === 'get');
   expect(Object.keys(doors()).sort()).toEqual(reading.map(([id]) => id).sort());
 });

@@ -1,3 +1,4 @@
+export { depthsOf, factWords, needsWords, readFacts, writeFacts } from './words.ts';
 export { BACK_RULES, BACK_RULE_CODES, type BackRule } from './back-rules.ts';
 export { compile, type Compiled } from './compile.ts';
 export { mapFor } from './for-vehicle.ts';

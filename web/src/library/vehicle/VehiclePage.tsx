@@ -74,6 +74,14 @@ export function VehiclePage() {
               </span>
             </li>
           ))}
+          {vehicle.access && (
+            <li className="border-rule border-b py-1.5">
+              <Link to={`/access/${vehicle.access.id}`}>{vehicle.access.title}</Link>{' '}
+              <span className="text-muted">
+                access map{vehicle.access.state !== 'released' && `, ${vehicle.access.state}`}
+              </span>
+            </li>
+          )}
           {vehicle.procedures.length === 0 && <li className="text-muted py-1.5">None on record yet.</li>}
         </ul>
         {canEdit(person.role) && (
