@@ -85,6 +85,10 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       [`${vehicle}/compare?view=paper`, 'What was found'],
       ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
       ['/jobs/1', 'What happened'],
+      [`${vehicle}/prepare?goals=fan`, 'What each costs'],
+      ['/access/1?op=drain', 'Save into the draft'],
+      ['/jobs/6/run', /^Done, /],
+      ['/jobs/6/labels', 'Labels of job'],
       ['/library/practice', 'The trade'],
       ['/nowhere', 'Nothing is kept'],
     ];

@@ -56,6 +56,14 @@ const job = async (page: Page, label: string): Promise<void> => {
   await page.goto(`/jobs/${jobs.find((each) => each.label.startsWith(label))!.id}`);
   await page.getByRole('heading', { name: /^What happened/ }).waitFor();
 };
+/** One move at a time, on the job of the demo whose way in is taken. */
+async function underTheVehicle(): Promise<Page> {
+  const page = await open('mara', 'bay', PHONE);
+  await job(page, 'Fish market');
+  await page.goto(`${new URL(page.url()).pathname}/run`);
+  await page.getByRole('button', { name: /^Done, / }).waitFor();
+  return page;
+}
 const WORDS = '09 tussock diesel auto aircon standard cooling';
 
 /** The thicker radiator with two fans beside what the vehicle left the works with. */
@@ -104,7 +112,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.waitForTimeout(600);
     return page;
   },
-  'compare-agreement': () => compare('sheet', 'Agreement'),
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);
     await page.goto('/ask?q=tussok+diesel+no+auto+aircon+blue');
@@ -134,23 +141,42 @@ const views: Record<string, () => Promise<Page>> = {
     await choose(page, 'NT-R 4410');
     return page;
   },
+  prepare: async () => {
+    const page = await open('mara', 'sheet', { width: 1280, height: 1180 });
+    await bench(page, WORDS);
+    const vehicle = /\/v\/(\d+)/.exec(page.url())![1]!;
+    await page.goto(`/v/${vehicle}/prepare?goals=fan&weigh=coolant`);
+    await page.getByRole('table').waitFor();
+    return page;
+  },
+  'access-map': async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await page.goto('/access/1?op=lower-feet-above');
+    await page.getByRole('form', { name: /past the hose/ }).scrollIntoViewIfNeeded();
+    return page;
+  },
+  'move-phone': async () => {
+    const page = await underTheVehicle();
+    for (let move = 0; move < 14; move += 1) {
+      const text = await page.getByRole('heading', { level: 1 }).innerText();
+      await page.getByRole('button', { name: /^Done, / }).click();
+      await page.getByRole('heading', { level: 1 }).filter({ hasNotText: text }).waitFor();
+    }
+    await page.getByRole('button', { name: 'Not all as it should be' }).first().click();
+    await page
+      .getByRole('button', { name: /^One more missing/ })
+      .first()
+      .click();
+    return page;
+  },
+  'tray-phone': async () => {
+    const page = await underTheVehicle();
+    await page.getByRole('button', { name: 'Tray', exact: true }).click();
+    return page;
+  },
   job: async () => {
     const page = await open('mara', 'bay', DESK);
     await job(page, 'Fish market');
-    return page;
-  },
-  'job-phone': async () => {
-    const page = await open('idris', 'sheet', PHONE);
-    await job(page, 'Harbour taxi');
-    return page;
-  },
-  practice: async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await page.goto('/library/practice');
-    await page
-      .getByRole('heading', { name: /practice/i })
-      .first()
-      .waitFor();
     return page;
   },
   vehicle: async () => {
@@ -180,14 +206,6 @@ const views: Record<string, () => Promise<Page>> = {
     await choose(page, 'NT-R 4402');
     await page.getByRole('link', { name: 'Install sheet' }).click();
     await page.getByRole('heading', { name: 'Hardware and tray' }).waitFor();
-    return page;
-  },
-  'sheet-phone': async () => {
-    const page = await open('idris', 'bay', PHONE);
-    await bench(page, WORDS);
-    await page.goto(`${page.url().replace(/\/match.*/, '')}/sheet/1#remove`);
-    await page.getByText(/^Lay out: tools/).waitFor();
-    await page.waitForTimeout(300);
     return page;
   },
   import: async () => {

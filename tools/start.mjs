@@ -1,9 +1,11 @@
 // `npm start`: from a fresh clone to a served page. No dependency: it installs them.
 //   -- --fresh   throw the data of this checkout away and begin again
+//   -- --lan     answer in the shop's network too, over HTTPS, for phones
 //   -- --empty   begin without the demo (on first run, or with --fresh)
 //   DATABASE_URL=postgres://…   use that server instead of a private cluster
 import path from 'node:path';
-import { openCluster } from './lib/cluster.mjs';
+import os from 'node:os';
+import { freePort, openCluster } from './lib/cluster.mjs';
 import { ensureNodePackages, stateFolder } from './lib/packages.mjs';
 import { giveUp, say } from './lib/say.mjs';
 import { startOnFreePort, startServer } from './lib/server.mjs';
@@ -11,8 +13,8 @@ import { ensureWeb } from './lib/web.mjs';
 
 const flags = new Set(process.argv.slice(2));
 for (const flag of flags)
-  if (!['--fresh', '--empty'].includes(flag))
-    giveUp(`“${flag}” is not known; there are --fresh and --empty.`);
+  if (!['--fresh', '--empty', '--lan'].includes(flag))
+    giveUp(`“${flag}” is not known; there are --fresh, --empty and --lan.`);
 if (Number(process.versions.node.split('.')[0]) < 20)
   giveUp(`Node 20.19 or later is needed; this is ${process.version}.`);
 if (flags.has('--fresh') && process.env.DATABASE_URL)
@@ -24,9 +26,16 @@ const cluster = process.env.DATABASE_URL
   : await openCluster(stateFolder, { firstPort: 54320, wipe: flags.has('--fresh') });
 ensureWeb();
 const log = path.join(stateFolder, 'server.log');
+const lanPort = flags.has('--lan') ? await freePort(Number(process.env.LAN_PORT ?? 8443)) : 0;
 const options = {
   databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
-  env: { RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes', RADIATRIX_LOG: log },
+  env: {
+    RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes',
+    RADIATRIX_LOG: log,
+    ...(flags.has('--lan')
+      ? { RADIATRIX_LAN: path.join(stateFolder, 'lan'), RADIATRIX_LAN_PORT: String(lanPort) }
+      : {}),
+  },
 };
 let server;
 let stopping = false;
@@ -55,6 +64,15 @@ if (session.demo) {
   say('It holds invented demo data. Sign in as one of:');
   for (const { username, role, password } of session.demo)
     say(`  ${username.padEnd(8)} ${password}   ${role}`);
+}
+if (flags.has('--lan')) {
+  const here = Object.values(os.networkInterfaces())
+    .flat()
+    .filter(({ family, internal }) => family === 'IPv4' && !internal);
+  if (here.length === 0) say('\nThis machine is in no network: phones cannot reach it.');
+  for (const { address: ip } of here)
+    say(`\nFor phones: http://${ip}:${lanPort + 1} says how to trust it; then https://${ip}:${lanPort}`);
+  say('It answers everybody in that network who can sign in. Without --lan it is for this machine alone.');
 }
 say('\nCtrl-C stops it; the data stays.');
 

@@ -19,6 +19,8 @@ export interface Person {
 
 /** What the sign-in page and the shell need to know. */
 export interface SessionState {
+  /** Where phones in the shop reach this server; null where it is for its own machine alone. */
+  lan: string | null;
   person: Person | null;
   /** Somebody whose account is switched off has signed in: they read nothing, and hand in what they had not sent yet. */
   left: string | null;

@@ -10,11 +10,14 @@ import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
 import { foldOutdated } from './jobs/service.ts';
 import { keepHouse } from './housekeeping.ts';
+import { LAN_PORT, listenInShop, shopAddresses } from './lan/listen.ts';
+import { serverPair } from './lan/certificates.ts';
 import { newToken } from './http/session.ts';
 
 /**
  * Environment: DATABASE_URL (required), PORT, RADIATRIX_DEMO=no for an empty start, RADIATRIX_LOG=path for a log
- * file (default: standard error), RADIATRIX_WEB=folder of another built interface, RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
+ * file (default: standard error), RADIATRIX_LAN=folder of certificates to answer in the shop's network too, over HTTPS on
+ * RADIATRIX_LAN_PORT, RADIATRIX_WEB=folder of another built interface, RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
  * most). The first process brings the database up to date and keeps house; the others answer, and one that dies is
  * replaced.
  */
@@ -25,6 +28,13 @@ if (!url) {
 }
 const root = path.resolve(import.meta.dirname, '../..');
 const port = Number(process.env.PORT ?? 8460);
+const lan = process.env.RADIATRIX_LAN
+  ? {
+      folder: process.env.RADIATRIX_LAN,
+      host: '0.0.0.0',
+      port: Number(process.env.RADIATRIX_LAN_PORT ?? LAN_PORT),
+    }
+  : undefined;
 const workers = Number(process.env.RADIATRIX_WORKERS) || Math.min(4, os.availableParallelism());
 const logger = pino(
   { level: process.env.LOG_LEVEL ?? 'info' },
@@ -59,6 +69,8 @@ function whenAsked(stop: () => Promise<unknown>): () => boolean {
 }
 
 async function lead(databaseUrl: string): Promise<void> {
+  // Made once, before several processes want it.
+  if (lan) serverPair(lan.folder, shopAddresses());
   await createIfMissing(databaseUrl);
   const connection = connect(databaseUrl);
   const firstPeople = await upToDate(connection);
@@ -123,14 +135,21 @@ async function answer(databaseUrl: string): Promise<void> {
   const server = app.listen(port, '127.0.0.1', (error?: Error) => {
     if (error) process.send?.({ refused: error.message });
   });
-  server.headersTimeout = HEAD_MS;
-  server.requestTimeout = WHOLE_MS;
+  const servers = [server, ...(lan ? listenInShop(lan, app) : [])];
+  for (const each of servers) {
+    each.headersTimeout = HEAD_MS;
+    each.requestTimeout = WHOLE_MS;
+  }
   whenAsked(async () => {
     // Requests under way are answered; idle connections are closed at once.
     (app.locals.endStreams as () => void)();
-    const closed = new Promise((resolve) => server.close(resolve));
-    server.closeIdleConnections();
-    await closed;
+    await Promise.all(
+      servers.map((each) => {
+        const closed = new Promise((resolve) => each.close(resolve));
+        each.closeIdleConnections();
+        return closed;
+      }),
+    );
     await connection.end();
   });
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { preferred, wayWords, waysIn, type Objective } from '@radiatrix/core/access';
 import {
   CLOCK_START,
   tick,
@@ -10,6 +11,7 @@ import {
   type PartState,
 } from '@radiatrix/core/job';
 import type { JobEventDraft, Person } from '@radiatrix/contract';
+import { vehicleAccess } from '../access/service.ts';
 import type { Database, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
 import { addEvents, openJob } from '../jobs/service.ts';
@@ -65,9 +67,10 @@ async function vehicleOf(db: Db, wanted: DemoJob['vehicle']) {
 async function eventsOf(
   db: Db,
   job: DemoJob,
-  bayId: number,
+  vehicle: { id: number; bayId: number },
   hand: ReturnType<typeof device>,
   people: ReadonlyMap<string, Person>,
+  person: Person,
 ): Promise<JobEventDraft[]> {
   const partOf = async (number: unknown) => {
     const id = await partIdByNumber(db, String(number));
@@ -107,13 +110,31 @@ async function eventsOf(
       );
     else if (kind === 'steps') {
       const part = await partOf(payload.part);
-      const way = (await proceduresOfBay(db, bayId, true)).find((each) => each.title === payload.procedure);
+      const way = (await proceduresOfBay(db, vehicle.bayId, true)).find(
+        (each) => each.title === payload.procedure,
+      );
       const head = way && (await headOf(db, 'procedure', way.id, true));
       const steps = head ? (await documentOf(db, head.id))!.steps : [];
       for (const step of steps.slice(0, payload.count as number))
         events.push(
           hand.event('step ticked', { step: step.id, phase: step.phase, partId: part.id, done: true }),
         );
+    } else if (kind === 'way') {
+      const { map } = await vehicleAccess(db, vehicle.id, person, undefined);
+      const goals = payload.goals as string[];
+      const found = waysIn({ map: map!.document, goal: goals.map((thing) => ({ thing, state: 'off' })) });
+      const way = found.found ? preferred(found.ways, [payload.first as Objective]) : undefined;
+      if (!way) throw new Error(`demo job: no way in to ${goals.join(', ')}`);
+      events.push(
+        hand.event('way chosen', {
+          mapId: map!.id,
+          revisionId: map!.revisionId,
+          goals,
+          operations: way.operations,
+          already: [],
+          title: wayWords(map!.document, way.operations),
+        }),
+      );
     } else if (kind === 'closed')
       events.push(
         hand.event('closed', { ...(payload as { outcome: 'done'; note: string }), heads: hand.heads() }),
@@ -145,7 +166,7 @@ export async function loadDemoJobs(
       });
       const id = await openJob(
         tx,
-        [opened, ...(await eventsOf(tx, job, vehicle.bayId, hand, people))],
+        [opened, ...(await eventsOf(tx, job, vehicle, hand, people, person))],
         person,
       );
       const late = job.events.filter(([kind]) => kind === 'late');

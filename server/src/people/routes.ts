@@ -1,3 +1,4 @@
+import { lanAddress } from '../lan/listen.ts';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { SessionState } from '@radiatrix/contract';
 import { ROUTES, type BodyOf } from '@radiatrix/contract/schemas';
@@ -42,6 +43,7 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
       person,
       left,
       csrfToken: req.session.csrfToken ?? '',
+      lan: lanAddress(),
       demo: person ? null : await service.demoAccounts(connection.db),
     };
   };

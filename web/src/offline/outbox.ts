@@ -23,7 +23,8 @@ export interface Who {
 /** Keeps what happened until the server has it; the same twice is kept once. */
 export async function keepEvents(jobId: number, who: Who, drafts: readonly JobEventDraft[]): Promise<void> {
   const db = await store();
-  const tx = db.transaction('events', 'readwrite');
+  // Told as kept only once it is on the disk.
+  const tx = db.transaction('events', 'readwrite', { durability: 'strict' });
   for (const draft of drafts)
     if ((await tx.store.index('id').getKey(draft.id)) === undefined)
       await tx.store.add({ id: draft.id, jobId, personId: who.id, person: who.name, draft, refused: '' });

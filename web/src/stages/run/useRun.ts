@@ -147,14 +147,13 @@ export function useRun(jobId: number, person: Person): RunAnswer {
   const say = useCallback<Run['say']>(
     async (kind, payload) => {
       const draft = happened(kind, payload);
-      // Seen at once; kept a moment later.
-      setLoose((now) => [...now, draft]);
       try {
+        // Seen once it is kept: what is on screen as done is there after the battery fails.
         await keepEvents(jobId, who, [draft]);
         await read();
-        setLoose((now) => now.filter(({ id }) => id !== draft.id));
         setProblem('');
       } catch (error) {
+        setLoose((now) => [...now, draft]);
         setProblem(
           isFull(error)
             ? 'This phone is full: the last move is on screen only. Free some space, then do the next one; both are kept then.'

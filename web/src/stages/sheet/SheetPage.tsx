@@ -4,7 +4,7 @@ import { Link, useLocation, useOutletContext, useParams, useSearchParams } from 
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, type Person, type SheetRecord } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
-import { matchAddress } from '../../app/addresses.ts';
+import { matchAddress, runAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
@@ -85,6 +85,7 @@ const hours = (minutes: number): string =>
 
 function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => void }) {
   const { vehicle, part, procedure, sheet } = record;
+  const { data: session } = api.useSessionQuery();
   const ticks = useTicks(`${vehicle.id}:${part.id}:${procedure.id}`, record.job?.id, part.id);
   const steps = sheet.sections.flatMap((section) => section.steps);
   const done = steps.filter(ticks.has).length;
@@ -122,7 +123,9 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
             </p>
           )}
         </div>
-        <QrCode text={typeof location === 'undefined' ? '' : location.href.replace(/#.*/, '')} />
+        <QrCode
+          text={`${session?.lan ?? location.origin}${record.job ? runAddress(record.job.id) : location.pathname + location.search}`}
+        />
       </header>
       <p className="no-print mt-3 flex flex-wrap items-center gap-3">
         <button type="button" className="btn btn-primary" onClick={() => window.print()}>
