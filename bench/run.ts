@@ -2,6 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
+import { measureAccess, measureFirstMove, measureFold } from './access.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
@@ -120,6 +121,28 @@ say(
   'same optimum',
   oracle.same === oracle.instances,
 );
+const access = await measureAccess();
+say(
+  'least way in, 55 to 60 operations',
+  `p50 ${access.large.p50.toFixed(1)} p95 ${access.large.p95.toFixed(1)} ms; all ways shown p95 ${access.ways.p95.toFixed(0)} ms`,
+  'p95 100 ms',
+  access.large.p95 <= 100,
+);
+say(
+  'least way in beside a MIP solver',
+  `same optimum ${access.same} of ${access.bays}; its time is ${access.ratio.toFixed(0)} times ours`,
+  'faster at the same optimum',
+  access.same === access.bays && access.ratio > 1,
+);
+const fold = measureFold();
+say('fold of 10,000 events', `p50 ${fold.p50.toFixed(1)} p95 ${fold.p95.toFixed(1)} ms`, '50 ms', fold.p95 <= 50); // prettier-ignore
+const move = await measureFirstMove(base!, program!);
+say(
+  'first move, processor 4x slower',
+  `${Math.round(move.onlineMs)} ms with signal, ${Math.round(move.offlineMs)} ms without`,
+  '2,000 ms',
+  Math.max(move.onlineMs, move.offlineMs) <= 2000,
+);
 const scale = process.argv.includes('scale')
   ? await measureScale(process.env.DATABASE_ADMIN_URL!, say)
   : null;
@@ -128,5 +151,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, scale }, null, 1)}\n`,
 );

@@ -316,18 +316,23 @@ test('a hundred moves with photographs on two phones without signal, over reload
       const state = foldJob(events);
       const steps = Object.keys(state.steps).filter((each) => state.steps[each]!.done).length;
       for (const page of pages()) {
-        const packed = await page.evaluate(
-          (job) => new Promise<string[]>((resolve, reject) => {
-            const opening = indexedDB.open('radiatrix');
-            opening.onerror = () => reject(new Error('closed'));
-            opening.onsuccess = () => {
-              const got = opening.result.transaction('packs').objectStore('packs').get(job);
-              got.onsuccess = () => resolve((got.result as { events: { id: string }[] }).events.map((event) => event.id));
-            };
-          }),
-          id,
-        ); // prettier-ignore
-        expect(new Set(packed)).toEqual(new Set(events.map((event) => event.id)));
+        const packed = (): Promise<string[]> =>
+          page.evaluate(
+            (job) =>
+              new Promise<string[]>((resolve, reject) => {
+                const opening = indexedDB.open('radiatrix');
+                opening.onerror = () => reject(new Error('closed'));
+                opening.onsuccess = () => {
+                  const got = opening.result.transaction('packs').objectStore('packs').get(job);
+                  got.onsuccess = () =>
+                    resolve(
+                      (got.result as { events: { id: string }[] }).events.map((event) => event.id).sort(),
+                    );
+                };
+              }),
+            id,
+          );
+        await expect.poll(packed, { timeout: 30_000 }).toEqual(events.map((event) => event.id).sort());
         await expect(page.getByRole('img', { name: new RegExp(`^${steps} of `) })).toBeVisible();
       }
       const { state: folded } = await asked<{ state: { steps: object } }>(mara.request, `/api/jobs/${id}`);

@@ -46,12 +46,15 @@ export function Shell() {
     return () => clearInterval(again);
   }, [offline, refetch]);
   useSender(data?.person?.id, data?.person !== undefined && data.person !== null && !expired);
-  if (isLoading) return <Waiting what="Opening" />;
+  // Under the vehicle what this phone keeps is shown at once, to whoever it keeps it for; the server is asked meanwhile.
+  const isRun = useLocation().pathname.endsWith('/run');
+  const ahead = isLoading && isRun && last !== null;
+  if (isLoading && !ahead) return <Waiting what="Opening" />;
   if (error && !data && !offline)
     return (
       <div className="mx-auto mt-16 max-w-lg">{<Failure error={error} retry={() => void refetch()} />}</div>
     );
-  const person = data?.person ?? (expired || offline ? last : null);
+  const person = data?.person ?? (expired || offline || ahead ? last : null);
   if (!person) return <SignInPage demo={data?.demo ?? null} left={data?.left ?? null} />;
   return (
     <>

@@ -22,7 +22,8 @@ if (vehicle && matching)
   );
 
 registerWorker();
-void settled(first).then(() => {
+// A move under the vehicle waits for nobody: what the phone keeps is there.
+void (location.pathname.endsWith('/run') ? Promise.resolve() : settled(first)).then(() => {
   dropEarly();
   createRoot(document.getElementById('root')!).render(
     <StrictMode>

@@ -26,7 +26,7 @@ export function TrayDrawing({ tray }: { tray: Tray }) {
               {place.left}
             </text>
             <text x="9" y="42" fontSize="13" fill="var(--color-base-content)" fontFamily="Source Sans 3">
-              {place.fastener.name.slice(0, 18)}
+              {place.fastener.name.length > 16 ? `${place.fastener.name.slice(0, 15)}…` : place.fastener.name}
             </text>
             {Array.from({ length: shown }, (_, dot) => (
               <circle key={dot} cx={14 + (dot % 6) * 17} cy={58 + Math.floor(dot / 6) * 17} r="6" fill="none" stroke={tone} strokeWidth="1.6" />
