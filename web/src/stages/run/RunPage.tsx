@@ -1,7 +1,7 @@
-import { ListOrdered, Moon, Sun, Volume2 } from 'lucide-react';
+import { ListOrdered, Moon, Pause, Play, Sun, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { failedTests } from '@radiatrix/core/job';
+import { failedTests, minutesOf } from '@radiatrix/core/job';
 import { PHASE_LABELS, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Person } from '@radiatrix/contract';
@@ -189,7 +189,8 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     fastener: run.sheet!.sheet.hardware.find((each) => each.tray === tray)!,
   }));
   const countedBack = step.phase !== 'install' || step.uses.every(({ tray }) => isCounted(run, step, tray));
-  useWorkTimer(run, step, may && !settled);
+  const [onBreak, setOnBreak] = useBreak(run.job.id);
+  useWorkTimer(run, step, may && !settled && !onBreak);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus(), [step.id]);
   const finish = (done: boolean): void => {
@@ -212,6 +213,15 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
       <div className="flex-1 pb-4">
         <p className="font-label text-muted mt-3 flex items-center justify-between text-[16px]">
           <span>{PHASE_LABELS[step.phase]}</span>
+          <button
+            type="button"
+            className={`ml-auto flex min-h-12 items-center gap-1.5 px-3 ${onBreak ? 'text-changes font-semibold' : ''}`}
+            aria-pressed={onBreak}
+            onClick={() => setOnBreak(!onBreak)}
+          >
+            {onBreak ? <Play size={18} aria-hidden="true" /> : <Pause size={18} aria-hidden="true" />}
+            {onBreak ? 'on a break: go on' : 'Break'}
+          </button>
           {canSpeak() && (
             <button type="button" className="min-h-12 min-w-12" aria-label="Say it aloud" onClick={() => speak(said)}>
               <Volume2 size={22} aria-hidden="true" className="mx-auto" />
@@ -272,6 +282,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
         {step.waiting && <Waits run={run} step={step} />}
         <More run={run} step={step} partId={partId} />
+        {settled && <Minutes run={run} step={step} />}
         {!may && !settled && (
           <p className="text-changes mt-3 text-[17px]">
             Not yet: something before it is not done{run.sheet!.run ? ', and the map allows no other order' : ''}.{' '}
@@ -302,6 +313,50 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         )}
       </footer>
     </article>
+  );
+} // prettier-ignore
+
+/** A break is not counted as work; it lasts through a reload. */
+function useBreak(job: number): [boolean, (next: boolean) => void] {
+  const name = `radiatrix:break:${job}`;
+  const [on, setOn] = useState(() => sessionStorage.getItem(name) !== null);
+  return [
+    on,
+    (next) => {
+      if (next) sessionStorage.setItem(name, 'on');
+      else sessionStorage.removeItem(name);
+      setOn(next);
+    },
+  ];
+}
+
+/** What a step took, as the phone measured it, and room to put it right. */
+function Minutes({ run, step }: { run: Run; step: SheetStep }) {
+  const measured = minutesOf(run.state, step.id);
+  const [text, setText] = useState('');
+  const minutes = Number(text.replace(',', '.'));
+  const valid = text.trim() !== '' && minutes >= 0 && minutes <= 1440;
+  return (
+    <form
+      className="mt-4 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (valid) void run.say('minutes put right', { step: step.id, minutes }).then(() => setText(''));
+      }}
+    >
+      <p className="w-full text-[17px]">
+        {measured === undefined ? 'Not measured' : `Took ${measured < 1 ? 'less than a minute' : `${Math.round(measured)} min`}`}
+        {run.state.putRight[step.id] && `, put right by ${run.state.putRight[step.id]!.by}`}
+        <span className="text-muted">, {step.minutes} min on the map</span>
+      </p>
+      <label>
+        <span className="label-text">It really took, min</span>
+        <input className="input !h-12 !w-28" inputMode="decimal" value={text} onChange={(event) => setText(event.target.value)} />
+      </label>
+      <button type="submit" className="btn !min-h-12" disabled={!valid}>
+        Put it right
+      </button>
+    </form>
   );
 } // prettier-ignore
 
