@@ -1,11 +1,9 @@
 import type { JobRecord } from '@radiatrix/contract';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Context, Handler, Reply } from '../http/route.ts';
-import { notFound } from '../http/problem.ts';
 import { jobPhotoFor, keepJobPhoto } from './photos.ts';
-import { eventsAfter, jobRow } from './queries.ts';
 import { jobRecord } from './record.ts';
-import { addEvents, decideAside, jobLines, openJob } from './service.ts';
+import { addEvents, decideAside, eventsPage, jobLines, openJob } from './service.ts';
 
 async function reply(
   { db, person }: Pick<Context, 'db' | 'person'>,
@@ -33,8 +31,7 @@ export const jobEvents: Handler<'jobEvents'> = async (context) => {
 };
 
 export const jobEventsAfter: Handler<'jobEventsAfter'> = async ({ db, id, query }) => {
-  if (!(await jobRow(db, id()))) throw notFound('That job');
-  return { body: await eventsAfter(db, id(), query.after) };
+  return { body: await eventsPage(db, id(), query.after) };
 };
 
 export const newJobPhoto: Handler<'newJobPhoto'> = async ({ db, id, params, body, person }) => {

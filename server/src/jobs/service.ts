@@ -12,7 +12,7 @@ import {
 } from '@radiatrix/core/job';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
-import type { JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
+import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
@@ -24,6 +24,7 @@ import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { checkFigures, keepFigures } from './figures.ts';
 import {
+  eventsAfter,
   eventsOf,
   insertEvents,
   settleAside,
@@ -193,6 +194,12 @@ export async function foldedJob(db: Db, id: number): Promise<FoldedJob> {
   if (!row) throw notFound('That job');
   const own = events.get(id) ?? [];
   return { row, events: own, state: foldJob(own) };
+}
+
+/** What happened on a job, from a number on. */
+export async function eventsPage(db: Db, id: number, after: number): Promise<EventPage> {
+  if (!(await jobRow(db, id))) throw notFound('That job');
+  return eventsAfter(db, id, after);
 }
 
 /** Jobs as a list shows them: open ones first, newest first. */
