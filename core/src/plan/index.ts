@@ -61,3 +61,4 @@ export {
 } from './topics/ladder.ts';
 export { loadOf } from './topics/cooling-topic.ts';
 export { plugOf } from './topics/wiring-topic.ts';
+export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';

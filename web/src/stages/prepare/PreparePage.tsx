@@ -29,6 +29,7 @@ import { Timeline } from './Timeline.tsx';
 import { useWays } from './useWays.ts';
 import { WayBars, letterOf } from './WayBars.tsx';
 import { WayTable } from './WayTable.tsx';
+import { Brackets } from './Brackets.tsx';
 import { GoesOver } from './GoesOver.tsx';
 
 const WEIGH_WORDS: Readonly<Record<Objective, string>> = {
@@ -285,6 +286,7 @@ function OfJob({ job }: { job: JobRecord }) {
         {job.parts.length === 0 && <li className="text-muted">No part is chosen on this job yet.</li>}
       </ul>
       <GoesOver sheet={sheet} />
+      <Brackets job={job} />
       <Bench parts={job.parts} state={job.state} labelOf={labelOf(sheet)} say={say} />
     </section>
   );

@@ -232,6 +232,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
           {step.text}
         </h1>
         {step.detail && <p className="mt-2 text-[18px] leading-snug">{step.detail}</p>}
+        {at === 0 && <Cautions run={run} />}
         <ul aria-label="Tools and hardware" className="mt-3 flex flex-wrap gap-2">
           {fasteners.map(({ fastener, count }) => (
             <li key={fastener.tray} className="border-strong border px-3 py-1.5">
@@ -315,6 +316,28 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     </article>
   );
 } // prettier-ignore
+
+/** Read before the first step: what the whole job carries. */
+function Cautions({ run }: { run: Run }) {
+  const { cautions } = run.sheet!.sheet;
+  return (
+    <section aria-label="Before the first step" className="mt-4">
+      <h2 className="heading">Before the first step</h2>
+      <ul className="caution mt-1 px-4 py-2.5 text-[17px]">
+        {cautions.map(({ code, text }) => (
+          <li key={code} className="py-1">
+            {text}
+          </li>
+        ))}
+      </ul>
+      {run.sheet!.notices.map((notice) => (
+        <p key={notice} className="border-changes mt-2 border-l-4 pl-3 text-[17px]">
+          {notice}
+        </p>
+      ))}
+    </section>
+  );
+}
 
 /** A break is not counted as work; it lasts through a reload. */
 function useBreak(job: number): [boolean, (next: boolean) => void] {
