@@ -56,6 +56,18 @@ export default defineConfig({
         navigateFallbackDenylist: [/^\/api\//],
         maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
         cleanupOutdatedCaches: true,
+        // Photographs on record that a way in shows, for under the vehicle; asked anew wherever there is signal.
+        runtimeCaching: [
+          {
+            urlPattern: ({ url }) =>
+              url.pathname.startsWith('/api/photos/') && url.searchParams.get('size') === 'small',
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'photographs-on-record',
+              expiration: { maxEntries: 120, maxAgeSeconds: 30 * 24 * 3600 },
+            },
+          },
+        ],
       },
     }),
   ],

@@ -58,7 +58,7 @@ export interface AccessGoal {
 export interface VehicleAccess {
   vehicle: VehicleLine;
   /** Null where no map of this bay is released yet. */
-  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayName: string; document: AccessMap } | null;
+  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap } | null;
   goals: AccessGoal[];
   /** What was missing or broken on jobs before that took a way of this map. */
   past: PastCount[];

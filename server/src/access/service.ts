@@ -253,6 +253,7 @@ export async function vehicleAccess(
       revisionId: chosen.revisionId,
       revision: chosen.revision,
       state: chosen.state,
+      bayId,
       bayName: bay?.name ?? '',
       document,
     },

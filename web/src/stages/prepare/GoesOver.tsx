@@ -5,6 +5,14 @@ export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
   if (!sheet) return null;
   const over = sheet.part.inTheBox.filter(({ fromOld }) => fromOld);
   const box = sheet.part.inTheBox.filter(({ fromOld }) => !fromOld);
+  const moved = new Set(sheet.run?.operations ?? []);
+  const renewed = [
+    ...new Set(
+      sheet.run?.map.operations.flatMap(({ code, back }) => (moved.has(code) ? (back?.renew ?? []) : [])) ??
+        [],
+    ),
+  ];
+  const bought = sheet.sheet.hardware.filter(({ policy }) => policy === 'one-time');
   const said = (items: typeof over): string =>
     items.map(({ quantity, name }) => `${quantity} × ${name}`).join(', ');
   return (
@@ -16,6 +24,15 @@ export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
       <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
         <dt className="font-label text-[16px] font-semibold">Moves over</dt>
         <dd>{said(over) || 'nothing on record'}</dd>
+      </div>
+      <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
+        <dt className="font-label text-[16px] font-semibold">Renewed</dt>
+        <dd>
+          {[
+            ...renewed,
+            ...bought.map(({ name, expected }) => `${expected} × ${name.toLowerCase()}, never used again`),
+          ].join(', ') || 'nothing on this way'}
+        </dd>
       </div>
     </dl>
   );

@@ -12,6 +12,7 @@ import {
   type Objective,
   type Way,
 } from '@radiatrix/core/access';
+import type { PartKind } from '@radiatrix/core/figures';
 import { assembleSheet } from '@radiatrix/core/procedure';
 import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
@@ -231,6 +232,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
             </div>
           </fieldset>
           <ReachFor map={map} />
+          <AsProcedure access={access} map={map} way={way} title={title} partKind={primary.partKind} already={already} />
         </section>
       </div>
       <div className="mt-2 grid gap-x-8 lg:grid-cols-[1.2fr_1fr]">
@@ -238,6 +240,31 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
         {job ? <OfJob job={job} /> : <MovesList map={map} way={way} />}
       </div>
     </>
+  );
+} // prettier-ignore
+
+/** A way in written down as a procedure of its own, for whoever wants to prescribe this order. */
+function AsProcedure({ access, map, way, title, partKind, already }: Pick<ChosenProps, 'access' | 'map' | 'way' | 'title' | 'already'> & { partKind: PartKind }) {
+  const person = useOutletContext<Person>();
+  const navigate = useNavigate();
+  const [add, { isLoading, error }] = api.useNewProcedureMutation();
+  if (!canEdit(person.role)) return null;
+  const write = (): void => {
+    const { document } = writeProcedure(map, way.operations, { title, partKind, already: already.map((thing) => ({ thing, state: 'off' })) });
+    // Where something is tightened is a matter of the map; a written procedure says it in words.
+    const steps = document.steps.map(({ tightens: _tightens, ...step }) => step);
+    void add({ body: { bayId: access.map!.bayId, document: { ...document, steps } }, key: crypto.randomUUID() })
+      .unwrap()
+      .then(({ record }) => navigate(`/procedures/${record.id}`))
+      .catch(() => {});
+  };
+  return (
+    <div className="mt-4">
+      <button type="button" className="text-steel underline" disabled={isLoading} onClick={write}>
+        Write this way down as a procedure
+      </button>
+      {error !== undefined && <Failure error={error} />}
+    </div>
   );
 } // prettier-ignore
 

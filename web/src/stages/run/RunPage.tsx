@@ -12,6 +12,7 @@ import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
 import { Bench, benchParts } from './Bench.tsx';
 import { labelOf } from './label.ts';
+import { photoOfStep } from './photo-of-step.ts';
 import { Lettered } from './Lettered.tsx';
 import { More } from './More.tsx';
 import { canSpeak, speak } from './speech.ts';
@@ -94,7 +95,12 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
           {problem}
         </p>
       )}
-      {kept && <p className="text-changes mt-2 text-[15px]">{kept}</p>}
+      {kept.insecure && (
+        <p className="text-changes mt-2 text-[15px]">
+          This address is not a secure one: without signal the application does not open here. Use the address
+          that <span className="figure text-[14px]">npm start -- --lan</span> gives.
+        </p>
+      )}
       <nav aria-label="Of this job" className="mt-2 flex gap-2">
         {(
           [
@@ -116,6 +122,12 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
         ))}
         <ThemeButton />
       </nav>
+      {view === 'steps' && kept.refused && !kept.insecure && (
+        <p className="text-muted mt-3 text-[15px]">
+          This browser does not promise to keep what is stored here when the phone runs short of space. Put
+          Radiatrix on the home screen, then it does.
+        </p>
+      )}
       {view === 'steps' && (
         <StepIndex
           run={run}
@@ -233,6 +245,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         </h1>
         {step.detail && <p className="mt-2 text-[18px] leading-snug">{step.detail}</p>}
         {at === 0 && <Cautions run={run} />}
+        <OnRecord run={run} step={step} />
         <ul aria-label="Tools and hardware" className="mt-3 flex flex-wrap gap-2">
           {fasteners.map(({ fastener, count }) => (
             <li key={fastener.tray} className="border-strong border px-3 py-1.5">
@@ -316,6 +329,18 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     </article>
   );
 } // prettier-ignore
+
+/** The photograph that the map has of a move; kept by the service worker for when there is no signal. */
+function OnRecord({ run, step }: { run: Run; step: SheetStep }) {
+  const photoId = photoOfStep(run.sheet!.run, step.id);
+  return photoId === null ? null : (
+    <img
+      src={`/api/photos/${photoId}?size=small`}
+      alt={`On record: ${step.text}`}
+      className="border-strong mt-3 max-h-56 w-auto border"
+    />
+  );
+}
 
 /** Read before the first step: what the whole job carries. */
 function Cautions({ run }: { run: Run }) {

@@ -1,25 +1,26 @@
 import { useEffect, useState } from 'react';
 
-/** Asks the browser to keep what is stored here; says so where it will not. Empty where all is well. */
-export function useKeeping(): string {
-  const [said, setSaid] = useState('');
+export interface Keeping {
+  /** There is no secure context: without signal the application does not open here. */
+  insecure: boolean;
+  /** The browser did not promise to keep what is stored here when space runs short. */
+  refused: boolean;
+}
+
+/** Asks the browser to keep what is stored here, and hears whether it will. */
+export function useKeeping(): Keeping {
+  const [keeping, setKeeping] = useState<Keeping>({ insecure: false, refused: false });
   useEffect(() => {
     const { storage } = navigator;
-    // Without a secure context there is no such thing, nor a way to open the application without signal.
     if (!('serviceWorker' in navigator) || !storage?.persist) {
-      setSaid(
-        'This address is not a secure one: without signal the application does not open here. Ask for the address that `npm start -- --lan` gives.',
-      );
+      setKeeping({ insecure: true, refused: true });
       return;
     }
     void storage
       .persisted()
       .then((already) => already || storage.persist())
-      .then((granted) => {
-        if (!granted) setSaid('');
-        sessionStorage.setItem('radiatrix:persisted', String(granted));
-      })
+      .then((granted) => setKeeping({ insecure: false, refused: !granted }))
       .catch(() => {});
   }, []);
-  return said;
+  return keeping;
 }

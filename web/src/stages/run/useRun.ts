@@ -29,6 +29,7 @@ import {
 import { shrunk } from '../../offline/shrink.ts';
 import { useLive } from '../../offline/useLive.ts';
 import { happened, sawEvents, thisDevice } from '../job/device.ts';
+import { photosOfRun } from './photo-of-step.ts';
 
 export interface Run {
   job: JobRecord;
@@ -122,6 +123,9 @@ export function useRun(jobId: number, person: Person): RunAnswer {
         events,
         last: events.at(-1)?.number ?? 0,
       });
+      // Asked for once, so that the service worker has them when there is no signal.
+      for (const id of new Set(sheets.flatMap(({ run }) => photosOfRun(run))))
+        void fetch(`/api/photos/${id}?size=small`).catch(() => {});
       setProblem(sheets.length > 0 || leading(job).length === 0 ? '' : said);
     } catch (error) {
       setProblem(problemOf(error)?.detail ?? problemOf(error)?.title ?? '');
