@@ -24,8 +24,10 @@ export function inOrder(events: readonly JobEvent[]): JobEvent[] {
 export function undone(ordered: readonly JobEvent[]): Set<string> {
   const gone = new Set<string>();
   // An undo comes after what it undoes: from the last to the first, each is known to stand or not.
-  for (const event of [...ordered].reverse())
+  for (let at = ordered.length - 1; at >= 0; at -= 1) {
+    const event = ordered[at]!;
     if (event.kind === 'undone' && !gone.has(event.id)) gone.add(event.payload.event);
+  }
   return gone;
 }
 
@@ -39,13 +41,16 @@ const placeOf = (state: JobState, { tray, step }: { tray: string; step: string }
   (state.tray[`${tray} ${step}`] ??= { out: [], back: [] });
 
 /** A count takes the place of those it had seen, and of its own device's earlier ones; others stay beside it. */
-const standingCounts = <T extends Said & { over: string[]; device: string }>(
+function standingCounts<T extends Said & { over: string[]; device: string }>(
   counts: readonly T[],
   fresh: T,
-): T[] => [
-  ...counts.filter((count) => !fresh.over.includes(count.event) && count.device !== fresh.device),
-  fresh,
-];
+): T[] {
+  const standing: T[] = [];
+  for (const count of counts)
+    if (count.device !== fresh.device && !fresh.over.includes(count.event)) standing.push(count);
+  standing.push(fresh);
+  return standing;
+}
 
 type Apply = {
   [K in EventKind]: (state: JobState, event: Extract<JobEvent, { kind: K }>, said: Said) => void;
@@ -77,9 +82,10 @@ const APPLY: Apply = {
   'compared': (state, { payload }, said) => void state.comparisons.push({ ...payload, ...said }),
   'sheet allowed': (state, { payload }, said) => void (state.allowed[payload.partId] = { reason: payload.reason, ...said }),
   'way chosen': (state, { payload }, said) => void (state.way = { ...payload, ...said }),
-  'step ticked': (state, { payload: { step, ...rest } }, said) => {
-    state.steps[step] = { ...rest, ...said };
-    delete state.skipped[step];
+  // The commonest by far: said field by field, which is several times as quick as taking objects apart.
+  'step ticked': (state, { payload: { step, phase, partId, done } }, { by, at, event }) => {
+    state.steps[step] = { phase, partId, done, by, at, event };
+    if (state.skipped[step] !== undefined) delete state.skipped[step];
   },
   'step skipped': (state, { payload: { step, phase, reason } }, said) => void (state.skipped[step] = { phase, reason, ...said }),
   'took longer': (state, { payload }, said) => void state.delays.push({ ...payload, ...said }),
@@ -182,7 +188,7 @@ function lateOf(standing: readonly JobEvent[]): string[] {
 export function foldJob(events: readonly JobEvent[]): JobState {
   const ordered = inOrder(events);
   const gone = undone(ordered);
-  const standing = ordered.filter((event) => !gone.has(event.id));
+  const standing = gone.size === 0 ? ordered : ordered.filter((event) => !gone.has(event.id));
   const state = blank();
   for (const event of standing)
     (APPLY[event.kind] as (state: JobState, event: JobEvent, said: Said) => void)(state, event, {
@@ -190,7 +196,9 @@ export function foldJob(events: readonly JobEvent[]): JobState {
       at: event.deviceTime,
       event: event.id,
     });
-  for (const { device, seq } of ordered) state.heads[device] = Math.max(state.heads[device] ?? 0, seq);
+  const heads = new Map<string, number>();
+  for (const { device, seq } of ordered) if (seq > (heads.get(device) ?? 0)) heads.set(device, seq);
+  state.heads = Object.fromEntries(heads);
   state.spans = spansOf(standing);
   state.late = state.closed ? lateOf(standing) : [];
   state.stage = stageOf(state);
