@@ -7,7 +7,7 @@ export { layOut, timelineOf, type LayOut, type PastCount, type Stretch } from '.
 export { leastOperations, type Least } from './least.ts';
 export { mayComeNext, mayGoBackNext, orderBack, orderOut, type BackOrder } from './order.ts';
 export { proofreadMap } from './proofread.ts';
-export { beforeOperation, operationsAt } from './reach-for.ts';
+export { beforeOperation } from './reach-for.ts';
 export { openSteps, type Run } from './run.ts';
 export { Reach, canAllBeDone, type Task, type TaskOperation } from './task.ts';
 export {

@@ -31,7 +31,3 @@ export function beforeOperation(
     .filter((each) => each !== standIn.code);
   return orderOut(rest, codes, already);
 }
-
-/** Operations that take a fastener out. */
-export const operationsAt = (map: AccessMap, tray: string): Operation[] =>
-  map.operations.filter(({ uses }) => uses.some((use) => use.tray === tray));

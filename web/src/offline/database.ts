@@ -78,11 +78,6 @@ export function store(): Promise<Store> {
   return opened;
 }
 
-/** For tests: the next call opens it anew. */
-export function forgetStore(): void {
-  opened = undefined;
-}
-
 /** What a full phone says. */
 export const isFull = (error: unknown): boolean =>
   error instanceof DOMException &&

@@ -56,9 +56,6 @@ export async function packOf(personId: number, jobId: number): Promise<Pack | un
   const pack = await (await store()).get('packs', jobId);
   return pack?.personId === personId ? pack : undefined;
 }
-export async function packsOf(personId: number): Promise<Pack[]> {
-  return (await (await store()).getAll('packs')).filter((pack) => pack.personId === personId);
-}
 
 /** Events by their number, once each; those that came again in between take nothing away. */
 export function merged(held: readonly NumberedEvent[], fresh: readonly NumberedEvent[]): NumberedEvent[] {
