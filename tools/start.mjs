@@ -8,6 +8,7 @@ import os from 'node:os';
 import { freePort, openCluster } from './lib/cluster.mjs';
 import { ensureNodePackages, stateFolder } from './lib/packages.mjs';
 import { giveUp, say } from './lib/say.mjs';
+import { startInstruments } from './lib/instruments.mjs';
 import { startOnFreePort, startServer } from './lib/server.mjs';
 import { ensureWeb } from './lib/web.mjs';
 
@@ -27,11 +28,17 @@ const cluster = process.env.DATABASE_URL
 ensureWeb();
 const log = path.join(stateFolder, 'server.log');
 const lanPort = flags.has('--lan') ? await freePort(Number(process.env.LAN_PORT ?? 8443)) : 0;
+// Stand-ins for what no demo has on its bench; a shop with its own names them in RADIATRIX_INSTRUMENTS.
+const instruments =
+  flags.has('--empty') || process.env.RADIATRIX_INSTRUMENTS
+    ? undefined
+    : await startInstruments(8470, { INSTRUMENTS_SPEED: process.env.INSTRUMENTS_SPEED ?? '20' });
 const options = {
   databaseUrl: process.env.DATABASE_URL ?? cluster.url('radiatrix'),
   env: {
     RADIATRIX_DEMO: flags.has('--empty') ? 'no' : 'yes',
     RADIATRIX_LOG: log,
+    ...(instruments ? { RADIATRIX_INSTRUMENTS: instruments.address } : {}),
     ...(flags.has('--lan')
       ? { RADIATRIX_LAN: path.join(stateFolder, 'lan'), RADIATRIX_LAN_PORT: String(lanPort) }
       : {}),
@@ -45,6 +52,7 @@ async function stop(code) {
   stopping = true;
   clearInterval(watch);
   await server?.stop();
+  await instruments?.stop();
   cluster?.stop();
   process.exit(code);
 }

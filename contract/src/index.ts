@@ -29,6 +29,8 @@ export type * from './bundle.ts';
 export type * from './photo.ts';
 export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
+export type { ProvingRecord } from './proving.ts';
+export type { Instruments, StandInAct } from './instrument.ts';
 export type { PlanningRecord, PlanningPart } from './compare.ts';
 export type * from './practice.ts';
 export type * from './vin-pattern.ts';

@@ -1,7 +1,20 @@
 import { BENCH_STATES, TURNS } from '@radiatrix/core/electrical';
 import {
+  ARRIVALS,
+  BLEED_ENDS,
+  BLOWERS,
+  FLUSHES,
+  GLYCOLS,
+  GOT_BY,
+  LIQUIDS,
+  READ_WITH,
+  SCHOOLS,
+} from '@radiatrix/core/coolant';
+import {
   DELAYS,
   EVENT_KINDS,
+  FILL_STAGES,
+  FOLLOW_UPS,
   PART_ROLES,
   PART_STATES,
   type Clock,
@@ -17,6 +30,7 @@ import type { Found } from '@radiatrix/core/plan';
 import type { Work } from '@radiatrix/core/practice';
 import { PHASES } from '@radiatrix/core/procedure';
 import { METHODS } from '@radiatrix/core/quantity';
+import { CHANGES, PROTOCOL_NAMES } from '@radiatrix/core/trial';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
 import { id, line, text, units } from './common.ts';
@@ -107,6 +121,8 @@ export interface JobLine {
   closed: boolean;
   /** Events that came after it was closed, for a specialist's eyes. */
   late: number;
+  /** The next look at its coolant that nobody has done yet. */
+  lookAgain: { what: string; due: string } | null;
   vehicleId: number;
   title: string;
   opened: Stamp;
@@ -125,6 +141,26 @@ const count = Joi.number().integer().min(0).max(200).required();
 const over = Joi.array().items(Joi.string().guid()).max(50).required();
 const codes = Joi.array().items(line(40)).max(200).required();
 const monotonicMs = Joi.number().min(0).max(1e12).unit('ms').required();
+
+const number = (unit: string, least: number, most: number) => Joi.number().min(least).max(most).unit(unit);
+const guid = Joi.string().guid().required();
+const streamId = Joi.string().guid().allow(null).required();
+const litres = number('L', 0, 200);
+const percent = number('%', 0, 100);
+const tempC = number('°C', -60, 160);
+const glycol = Joi.string().valid(...GLYCOLS);
+const proof = line(60).required();
+const setUpId = line(40).required();
+const followUp = Joi.string()
+  .valid(...FOLLOW_UPS)
+  .required();
+const pressurePoint = Joi.object({
+  kPa: number('kPa', 0, 400).required(),
+  coolantC: tempC.required(),
+  minutes: number('min', 0, 1440).required(),
+}).required();
+/** Codes of a bleeding curve, as core says them; any word is kept, so that an older phone is understood. */
+const finding = Joi.object({ code: line(40).required(), said: line(400).required() });
 
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
@@ -151,6 +187,19 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
+  'account opened': Joi.object({ arrival: Joi.string().valid(...ARRIVALS).required(), lowL: litres.allow(null).required(), capacityL: litres.greater(0).allow(null).required(), extraL: litres.max(30).required(), strength: percent.allow(null).required(), base: glycol.required(), technology: line(20).allow('').required(), target: percent.required() }),
+  'coolant moved': Joi.object({ way: Joi.string().valid('out', 'in').required(), liquid: Joi.string().valid(...LIQUIDS).required(), litres: litres.greater(0).required(), got: Joi.string().valid(...GOT_BY).required(), tempC: number('°C', 0, 120).allow(null).required(), strength: percent.allow(null).required(), lost: Joi.boolean().required(), stage: Joi.string().valid(...FILL_STAGES).required(), note: text(400).default('') }),
+  'strength read': Joi.object({ with: Joi.string().valid(...READ_WITH).required(), shows: Joi.number().min(-100).max(100).required(), scale: glycol.allow(null).required(), sampleC: tempC.allow(null).required(), compensated: Joi.boolean().required(), of: Joi.string().valid(...GLYCOLS, 'mixed').allow(null).required() }),
+  'filling chosen': Joi.object({ school: Joi.string().valid(...SCHOOLS).required(), flush: Joi.string().valid(...Object.keys(FLUSHES)).required(), technology: line(20).allow('').required(), why: text(400).default('') }),
+  'vacuum read': Joi.object({ startKPa: number('kPa', 0, 120).required(), endKPa: number('kPa', 0, 120).required(), minutes: number('min', 0, 240).required(), altitudeM: number('m', -500, 6000).required(), coolantC: tempC.required() }),
+  'bled': Joi.object({ blower: Joi.string().valid(...BLOWERS).required(), stream: streamId, minutes: number('min', 0, 600).required(), met: Joi.array().items(Joi.string().valid(...BLEED_ENDS)).max(10).required(), findings: Joi.array().items(finding).max(20).required(), ended: Joi.string().valid('done', 'stopped').required() }),
+  'pressure tested': Joi.object({ ambientKPa: number('kPa', 40, 115).required(), capKPa: number('kPa', 0, 300).required(), coolantL: litres.greater(0).required(), strokes: Joi.array().items(Joi.object({ litres: number('L', 0, 20).required(), kPa: number('kPa', 0, 400).required() })).max(60).required(), strokeU: number('share', 0, 1).required(), start: pressurePoint, end: pressurePoint, gaugeU: number('kPa', 0, 50).required(), temperatureU: number('K', 0, 30).required() }),
+  'proved': Joi.object({ what: proof, word: Joi.string().valid('proven', 'failed').required(), said: line(400).allow('').required(), stream: streamId }),
+  'proof waived': Joi.object({ what: proof, why: line(400).min(5).required() }),
+  'trial planned': Joi.object({ id: guid, title: line(120).required(), protocol: Joi.string().valid(...PROTOCOL_NAMES).required(), setUps: Joi.array().items(Joi.object({ id: setUpId, name: line(80).required(), changes: Joi.array().items(Joi.string().valid(...CHANGES)).unique().max(CHANGES.length).required() })).min(2).max(6).unique('id').unique('name').required(), about: Joi.string().valid(...CHANGES).allow(null).required(), margin: Joi.number().greater(0).max(3600).allow(null).required() }),
+  'run made': Joi.object({ trial: guid, run: guid, setUp: setUpId, value: Joi.number().min(-60).max(14_400).required(), written: line(40).allow('').required(), ambientC: tempC.allow(null).required(), startC: tempC.allow(null).required(), lateS: number('s', 0, 60).allow(null).required(), stream: streamId }),
+  'follow-up set': Joi.object({ what: followUp, due: Joi.string().isoDate().required(), litres: litres.required() }),
+  'followed up': Joi.object({ what: followUp, found: line(400).required() }),
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
   'noted': Joi.object({ text: line(2000).required() }),
   'handed over': Joi.object({ to: id.allow(null).required(), name: line(80).allow('').required() }),

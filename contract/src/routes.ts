@@ -13,6 +13,8 @@ import { procedureRoutes, type ProcedureAnswers } from './procedure.ts';
 import { accessRoutes, type AccessAnswers } from './access.ts';
 import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
+import { provingRoutes, type ProvingAnswers } from './proving.ts';
+import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
 import { compareRoutes, type CompareAnswers } from './compare.ts';
 import { practiceRoutes, type PracticeAnswers } from './practice.ts';
 import { vinPatternRoutes, type VinPatternAnswers } from './vin-pattern.ts';
@@ -40,6 +42,8 @@ export const ROUTES = {
   ...accessRoutes,
   ...jobRoutes,
   ...streamRoutes,
+  ...provingRoutes,
+  ...instrumentRoutes,
   ...compareRoutes,
   ...practiceRoutes,
   ...vinPatternRoutes,
@@ -70,6 +74,8 @@ export interface Answers
     AccessAnswers,
     JobAnswers,
     StreamAnswers,
+    ProvingAnswers,
+    InstrumentAnswers,
     CompareAnswers,
     PracticeAnswers,
     VinPatternAnswers,

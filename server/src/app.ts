@@ -17,6 +17,8 @@ import { PACE, slowBodies, type Pace } from './http/body.ts';
 import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
+import * as instruments from './instruments/routes.ts';
+import * as proving from './proving/routes.ts';
 import * as importing from './importing/routes.ts';
 import { LiveJobs } from './jobs/live.ts';
 import { mountLive } from './jobs/live-route.ts';
@@ -135,6 +137,9 @@ export async function createApp({
     ...importing,
     ...jobs,
     ...streams,
+    ...proving,
+    instruments: instruments.instruments,
+    standInAct: instruments.standInAct,
     ...compare,
     ...practice,
     ...vins,
@@ -148,6 +153,7 @@ export async function createApp({
   const live = new LiveJobs(connection, logger);
   app.locals.endStreams = () => live.end();
   mountLive(app, connection, live);
+  instruments.mountReadings(app);
   mount(app, connection, handlers, {
     newUpload: tableReader(),
     newPhoto: photoReader,

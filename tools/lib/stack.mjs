@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { openCluster } from './cluster.mjs';
 import { ensureChromium, ensureNodePackages, root, stateFolder } from './packages.mjs';
+import { startInstruments } from './instruments.mjs';
 import { startOnFreePort } from './server.mjs';
 import { ensureWeb } from './web.mjs';
 
@@ -27,9 +28,11 @@ export async function openStack(database) {
   const chromium = ensureChromium();
   ensureWeb();
   await dropDatabase(cluster, database);
+  // A quarter of an hour of warm-up in some seconds.
+  const instruments = await startInstruments(8570, { INSTRUMENTS_SPEED: '80', INSTRUMENTS_SEED: '4', INSTRUMENTS_FAULTS: 'air pocket' }); // prettier-ignore
   const server = await startOnFreePort(8560, {
     databaseUrl: cluster.url(database),
-    env: { RADIATRIX_LOG: path.join(testState, `${database}.log`), RADIATRIX_DEMO: 'yes' },
+    env: { RADIATRIX_LOG: path.join(testState, `${database}.log`), RADIATRIX_DEMO: 'yes', RADIATRIX_INSTRUMENTS: instruments.address }, // prettier-ignore
   });
   return {
     cluster,

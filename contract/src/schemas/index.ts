@@ -15,5 +15,6 @@ export { figuresChangeSchema } from '../figure.ts';
 export { newClaimSchema, newPartSchema, partDetailsSchema } from '../part.ts';
 export { newProcedureSchema, procedureSchema } from '../procedure.ts';
 export { eventsQuery } from '../job.ts';
+export { readingsQuery } from '../instrument.ts';
 export { accessSchema, newAccessSchema } from '../access.ts';
 export { librarySchema } from '../library.ts';

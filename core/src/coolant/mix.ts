@@ -1,12 +1,14 @@
+import { USUAL_PRACTICE } from '../practice/index.ts';
+
 /**
  * How much of what goes back into a cooling system. Volumes in litres, strengths as a percentage by volume of
  * concentrate in the mix.
  */
 
-/** Above about this strength a mix carries less heat and freezes sooner again; common practice. */
-export const STRONGEST_MIX = 60;
+/** Above about this strength a mix carries less heat and freezes sooner again, %. */
+export const STRONGEST_MIX = USUAL_PRACTICE.strengthMost;
 /** Weaker, it neither keeps from freezing nor from rust, %. */
-export const WEAKEST_MIX = 20;
+export const WEAKEST_MIX = USUAL_PRACTICE.strengthWeakest;
 
 export type Refill =
   | {

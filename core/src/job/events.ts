@@ -1,3 +1,16 @@
+import type {
+  Arrival,
+  BleedCode,
+  BleedEnd,
+  Blower,
+  CoolantMove,
+  Flush,
+  Glycol,
+  School,
+  StrengthReading,
+  VacuumReading,
+} from '../coolant/index.ts';
+import type { PressureTest, Trial, TrialRun } from '../trial/index.ts';
 import type { Method } from '../quantity/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import type { BenchReading } from '../electrical/index.ts';
@@ -32,6 +45,29 @@ export interface CountedBack {
   step: string;
   count: number;
   over: string[];
+}
+
+/** When coolant went out or in. */
+export const FILL_STAGES = ['remove', 'flush', 'fill', 'bleed', 'top up'] as const;
+export type FillStage = (typeof FILL_STAGES)[number];
+/** When a job is looked at again. */
+export const FOLLOW_UPS = ['after warm-up', 'after the overnight cool-down'] as const;
+export type FollowUp = (typeof FOLLOW_UPS)[number];
+
+/** How the coolant account of a job begins; null where nobody knows. */
+export interface AccountOpened {
+  arrival: Arrival;
+  lowL: number | null;
+  /** In place of what is on record, L. */
+  capacityL: number | null;
+  /** A rear heater, an added line: what they hold on top, L. */
+  extraL: number;
+  /** Of what was in it, % by volume. */
+  strength: number | null;
+  base: Glycol;
+  /** Of what was in it; '' where nobody knows. */
+  technology: string;
+  target: number;
 }
 
 /** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
@@ -75,6 +111,27 @@ export interface EventPayloads {
   'photo taken': { photo: string; step: string; caption: string };
   'bench tested': BenchReading & { partId: number; fan: string };
   'fasteners counted': { partId: number; tray: string; found: number };
+  'account opened': AccountOpened;
+  'coolant moved': CoolantMove & { stage: FillStage; note: string };
+  'strength read': StrengthReading & { of: Glycol | 'mixed' | null };
+  'filling chosen': { school: School; flush: Flush; technology: string; why: string };
+  'vacuum read': VacuumReading;
+  /** A bleeding run that has ended, with what the curve said and what somebody confirmed. */
+  bled: {
+    blower: Blower;
+    stream: string | null;
+    minutes: number;
+    met: BleedEnd[];
+    findings: { code: BleedCode; said: string }[];
+    ended: 'done' | 'stopped';
+  };
+  'pressure tested': PressureTest;
+  proved: { what: string; word: 'proven' | 'failed'; said: string; stream: string | null };
+  'proof waived': { what: string; why: string };
+  'trial planned': Trial;
+  'run made': TrialRun & { trial: string; run: string; written: string; stream: string | null };
+  'follow-up set': { what: FollowUp; due: string; litres: number };
+  'followed up': { what: FollowUp; found: string };
   timer: { what: 'work' | 'waiting'; act: 'begin' | 'end'; step: string; boot: string; monotonicMs: number };
   noted: { text: string };
   /** Whose hands it is in; null takes it out of anybody's. */
@@ -130,6 +187,19 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'bench tested': line('Bench test'),
   'step noted': line('Note on a step'),
   'fasteners counted': line('Fasteners counted'),
+  'account opened': line('Coolant account opened'),
+  'coolant moved': line('Coolant'),
+  'strength read': line('Strength read'),
+  'filling chosen': line('Way to fill chosen'),
+  'vacuum read': line('Vacuum read'),
+  'bled': line('Bled'),
+  'pressure tested': line('Pressure test'),
+  'proved': line('Proof'),
+  'proof waived': line('Left unproven'),
+  'trial planned': line('Trial planned'),
+  'run made': line('Run'),
+  'follow-up set': line('To be looked at again'),
+  'followed up': line('Looked at again'),
   'timer': line('Timer'),
   'noted': line('Note'),
   'handed over': line('Handed over', { desk: true }),

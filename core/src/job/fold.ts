@@ -33,7 +33,9 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], spans: [], notes: [], handedTo: null, closed: null, late: [],
+  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
+  account: null, moves: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
+  spans: [], notes: [], handedTo: null, closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -106,6 +108,27 @@ const APPLY: Apply = {
   },
   'step noted': (state, { payload }, said) => void state.stepNotes.push({ ...payload, ...said }),
   'fasteners counted': (state, { payload }, said) => void (state.counted[`${payload.partId} ${payload.tray}`] = { found: payload.found, ...said }),
+  'account opened': (state, { payload }, said) => void (state.account = { ...payload, ...said }),
+  'coolant moved': (state, { payload }, said) => void state.moves.push({ ...payload, ...said }),
+  'strength read': (state, { payload }, said) => void state.strengths.push({ ...payload, ...said }),
+  'filling chosen': (state, { payload }, said) => void (state.filling = { ...payload, ...said }),
+  'vacuum read': (state, { payload }, said) => void state.vacuums.push({ ...payload, ...said }),
+  'bled': (state, { payload }, said) => void state.bled.push({ ...payload, ...said }),
+  'pressure tested': (state, { payload }, said) => void state.pressures.push({ ...payload, ...said }),
+  'proved': (state, { payload: { what, ...proof } }, said) => {
+    state.proved[what] = { ...proof, ...said };
+    delete state.waived[what];
+  },
+  'proof waived': (state, { payload: { what, why } }, said) => void (state.waived[what] = { why, ...said }),
+  'trial planned': (state, { payload }, said) => {
+    // Planned anew under its own id it takes the place of what it was; runs of set-ups that stay count on.
+    state.trials = [...state.trials.filter(({ id }) => id !== payload.id), { ...payload, ...said }];
+  },
+  'run made': (state, { payload }, said) => void state.runs.push({ ...payload, ...said }),
+  'follow-up set': (state, { payload: { what, due, litres } }) => void (state.followUps[what] = { due, litres, found: null }),
+  'followed up': (state, { payload: { what, found } }, said) => {
+    state.followUps[what] = { due: state.followUps[what]?.due ?? said.at, litres: state.followUps[what]?.litres ?? 0, found: { text: found, ...said } };
+  },
   // Spans are paired afterwards, device by device.
   'timer': () => {},
   'noted': (state, { payload }, said) => void state.notes.push({ ...payload, ...said }),

@@ -1,12 +1,12 @@
 export { CLOCK_START, compareClocks, seen, tick, type Clock } from './clock.ts';
 export {
-  DELAYS, EVENTS, EVENT_KINDS, PART_ROLES, PART_STATES,
-  type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type JobEvent, type PartRole, type PartState,
+  DELAYS, EVENTS, EVENT_KINDS, FILL_STAGES, FOLLOW_UPS, PART_ROLES, PART_STATES,
+  type AccountOpened, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
 export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
-export { failedTests, isStopped, minutesOf } from './progress.ts';
+export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { stageOf } from './stage.ts';
 export {

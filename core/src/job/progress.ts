@@ -1,4 +1,5 @@
 import { judgeBench } from '../electrical/index.ts';
+import { FOLLOW_UPS, type FollowUp } from './events.ts';
 import type { BenchTested, JobState } from './state.ts';
 
 /** Bench tests of parts that are to go in which failed and were not passed since. */
@@ -20,4 +21,15 @@ export function minutesOf(state: Pick<JobState, 'spans' | 'putRight'>, step: str
   if (right) return right.minutes;
   const own = state.spans.filter((span) => span.what === 'work' && span.step === step);
   return own.length === 0 ? undefined : own.reduce((sum, { ms }) => sum + ms, 0) / 60_000;
+}
+
+/** The first look again that is due and that nobody has done; undefined where none is. */
+export function nextFollowUp(
+  state: Pick<JobState, 'followUps'>,
+): { what: FollowUp; due: string; litres: number } | undefined {
+  const [first] = FOLLOW_UPS.flatMap((what) => {
+    const own = state.followUps[what];
+    return own && !own.found ? [{ what, due: own.due, litres: own.litres }] : [];
+  }).sort((a, b) => Date.parse(a.due) - Date.parse(b.due));
+  return first;
 }

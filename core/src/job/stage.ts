@@ -5,7 +5,21 @@ import type { JobStage, JobState } from './state.ts';
  * done with one stage opens the next.
  */
 export function stageOf(
-  state: Pick<JobState, 'vehicleId' | 'parts' | 'choices' | 'comparisons' | 'steps' | 'closed' | 'way'>,
+  state: Pick<
+    JobState,
+    | 'vehicleId'
+    | 'parts'
+    | 'choices'
+    | 'comparisons'
+    | 'steps'
+    | 'closed'
+    | 'way'
+    | 'moves'
+    | 'bled'
+    | 'proved'
+    | 'pressures'
+    | 'runs'
+  >,
 ): JobStage {
   if (state.vehicleId === undefined) return 'ask';
   const goesIn = state.parts.filter((part) => part.role === 'goes in' && part.state !== 'sent back');
@@ -14,8 +28,11 @@ export function stageOf(
       .filter(({ done }) => done)
       .map(({ phase }) => phase),
   );
-  if (state.closed || ticked.has('prove')) return state.closed ? 'file' : 'prove';
-  if (ticked.has('fill')) return 'fill';
+  if (state.closed) return 'file';
+  const proving = state.runs.length > 0 || state.pressures.length > 0 || Object.keys(state.proved).length > 0;
+  if (ticked.has('prove') || proving || state.bled.some(({ ended }) => ended === 'done')) return 'prove';
+  if (ticked.has('fill') || state.moves.some(({ way, stage }) => way === 'in' && stage !== 'flush'))
+    return 'fill';
   if (ticked.has('install') || goesIn.some((part) => part.state === 'fitted')) return 'install';
   if (ticked.has('remove')) return 'remove';
   if (goesIn.length === 0) return 'match';

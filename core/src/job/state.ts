@@ -2,7 +2,15 @@ import type { PartKind } from '../figures/index.ts';
 import type { Phase } from '../procedure/index.ts';
 import type { Method } from '../quantity/index.ts';
 import type { BenchReading } from '../electrical/index.ts';
-import type { CountedBack, CountedOut, Delay, EventPayloads, PartRole, PartState } from './events.ts';
+import type {
+  CountedBack,
+  CountedOut,
+  Delay,
+  EventPayloads,
+  FollowUp,
+  PartRole,
+  PartState,
+} from './events.ts';
 
 /** The order of the work; a job stands where its events have brought it. */
 export const JOB_STAGES = [
@@ -123,6 +131,21 @@ export interface JobState {
   replaced: Replaced[];
   photos: StepPhoto[];
   bench: BenchTested[];
+  account: (Said & EventPayloads['account opened']) | null;
+  moves: (Said & EventPayloads['coolant moved'])[];
+  strengths: (Said & EventPayloads['strength read'])[];
+  filling: (Said & EventPayloads['filling chosen']) | null;
+  vacuums: (Said & EventPayloads['vacuum read'])[];
+  bled: (Said & EventPayloads['bled'])[];
+  pressures: (Said & EventPayloads['pressure tested'])[];
+  /** By what was to be proven: the last word on it. */
+  proved: Record<string, Said & Omit<EventPayloads['proved'], 'what'>>;
+  waived: Record<string, Said & { why: string }>;
+  trials: (Said & EventPayloads['trial planned'])[];
+  runs: (Said & EventPayloads['run made'])[];
+  followUps: Partial<
+    Record<FollowUp, { due: string; litres: number; found: (Said & { text: string }) | null }>
+  >;
   spans: Span[];
   notes: JobNote[];
   /** Whom it was handed to last; null where it never was. */

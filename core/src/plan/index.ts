@@ -8,7 +8,7 @@ export {
   HEAD_SIZES, PROOF_KN, boltLimitNm, boxScrew, likelyThreads, reach, swapHazards,
   type Reach, type Screw, type SwapHazard,
 } from './shapes/bolts.ts'; // prettier-ignore
-export { Draws } from './shapes/chance-draws.ts';
+export { Draws } from '../random/index.ts';
 export { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, SHROUDS_NOW, type Choices, type Room } from './choices.ts';
 export { MOST_RUNS, drawClearances, type Drawn } from './shapes/clearance-draws.ts';
 export {

@@ -6,7 +6,8 @@
  * `common practice` has no published source. Tables of the physics (fluids, ducts, core classes, road loads) carry
  * their own sources beside them and are not rules of the trade.
  */
-export type PracticeUnit = 'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | '%' | 'share' | 'times' | 'money';
+export type PracticeUnit =
+  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'min' | 's' | '%' | 'share' | 'times' | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
 export interface PracticeLine {
@@ -137,6 +138,42 @@ export const PRACTICE_TABLE = {
   usualMix: line(50, '%', 0, 100, 'Concentrate in the mix', 'where no record says otherwise'),
   usualAmbient: line(35, '°C', -40, 60, 'A drive is in air of', 'where nothing is written in'),
   usualHumidity: line(40, '%', 0, 100, 'A drive is in air of humidity', 'where nothing is written in'),
+
+  gotJug: line(0.02, 'share', 0.001, 0.5, 'Read off a measuring jug, good to', ''),
+  gotScale: line(0.005, 'share', 0.0005, 0.5, 'Weighed, good to', ''),
+  gotMarks: line(0.05, 'share', 0.005, 0.5, 'Read off the marks of a bottle, good to', ''),
+  gotBottles: line(0.01, 'share', 0.001, 0.5, 'Counted in full bottles, good to', 'bottles are filled that well'),
+  gotEye: line(0.25, 'share', 0.02, 1, 'Judged by eye, good to', ''),
+  gotLeast: line(0.05, 'L', 0.005, 1, 'Nobody measures coolant better than', 'what clings to jug and funnel'),
+  capacityOff: line(0.05, 'share', 0.005, 0.5, 'A capacity on record is good to', 'hoses and heaters differ'),
+  strengthWeakest: line(20, '%', 5, 50, 'A mix is no weaker than', 'weaker, it neither keeps from freezing nor from rust'),
+  strengthMost: line(60, '%', 40, 70, 'A mix is no stronger than', 'stronger, it carries less heat and freezes sooner again'),
+  bottleRounding: line(3, '%', 0, 15, 'Whole bottles are poured where the mix ends within', 'points of the strength that is wanted'),
+  airLikely: line(0.3, 'share', 0.01, 0.95, 'A fill traps air in', 'of fills, before anything was looked at'),
+  airUsual: line(1, 'L', 0.1, 5, 'Air that is trapped holds, where it is, about', ''),
+  figureWrong: line(0.15, 'share', 0.01, 0.9, 'A capacity on record is plainly wrong in', 'of records'),
+  figureWrongBy: line(0.2, 'share', 0.02, 1, 'A wrong capacity is off by about', ''),
+  topUpWarm: line(0.03, 'share', 0, 0.3, 'After warm-up goes in, of the system', 'what the last bubbles leave'),
+  topUpCold: line(0.02, 'share', 0, 0.3, 'After the overnight cool-down goes in, of the system', ''),
+  clearWater: line(3, 'min', 0.5, 30, 'A flush ends when the water runs clear for', ''),
+  vacuumShare: line(0.85, 'share', 0.5, 0.98, 'A vacuum filler pulls at least, of the local pressure', 'less, and a hose, a cap or the venturi leaks'),
+  vacuumRise: line(3, 'kPa', 0.2, 20, 'A vacuum may rise by, while it is watched', 'more is a leak'),
+  vacuumWatch: line(5, 'min', 1, 30, 'A vacuum is watched for', ''),
+  holdRpmMinutes: line(15, 'min', 2, 60, 'Engine speed is held for up to', 'at about 2,000 rpm'),
+  opensWithin: line(4, 'K', 1, 15, 'A thermostat opens within, of its rating', 'wax lags and sensors sit apart'),
+  airJump: line(4, 'K', 1, 20, 'A temperature that jumps by, within seconds, reads air', 'coolant cannot change so fast'),
+  fanTooth: line(1.5, 'K', 0.3, 10, 'A fan cycle shows as a tooth of at least', ''),
+  overheats: line(112, '°C', 100, 130, 'An engine is switched off at', 'where no record says otherwise'),
+  leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),
+  trialFalse: line(0.05, 'share', 0.001, 0.3, 'A verdict between set-ups is wrong by chance in, at most', 'all of its comparisons together'),
+  trialPower: line(0.9, 'share', 0.5, 0.99, 'A trial finds a difference that is there in', ''),
+  lateStart: line(1, 's', 0, 20, 'A stopwatch started late is off by about', 'where nobody says by how much'),
+  peakPerKelvin: line(1, 'times', 0, 3, 'A peak temperature rises, a kelvin of warmer air', 'where the trial itself does not tell'),
+  downPerKelvin: line(0.03, 'share', 0, 0.3, 'A pull-down takes longer by, a kelvin of warmer air', 'where the trial itself does not tell'),
+  slopeOff: line(0.5, 'share', 0, 1, 'Both of these are good to', ''),
+  ambientApart: line(4, 'K', 1, 30, 'Set-ups that ran in air further apart than this are not compared', 'unless each ran in both'),
+  trialLooks: line(5, 'times', 1, 20, 'A trial is looked at, at most', 'after each run more of every set-up, from the second on'),
+  handStopwatch: line(0.5, 's', 0.05, 5, 'A stopwatch in a hand is good to', ''),
 
   boltFriction: line(0.2, 'share', 0.05, 0.5, 'Torque coefficient of a dry plated screw', 'T = K F d'),
   boltShare: line(0.75, 'share', 0.3, 0.95, 'A bolt is pulled to, of its proof load', ''),

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { EventPage, JobEventDraft } from '@radiatrix/contract';
-import type { JobEvent, JobState } from '@radiatrix/core/job';
+import { nextFollowUp, type JobEvent, type JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { job, jobEvent, jobPhoto, measurement, person, source } from '../db/schema/index.ts';
@@ -12,6 +12,8 @@ const columns = {
   complaint: job.complaint,
   stage: job.stage,
   closed: job.closed,
+  lookAgain: job.lookAgain,
+  lookAgainAt: job.lookAgainAt,
   version: job.version,
   by: person.name,
   openerId: job.by,
@@ -206,6 +208,7 @@ export async function insertJob(db: Db, configurationId: number): Promise<number
 /** Writes what a job's events come to into its row. */
 export async function writeFold(db: Db, id: number, state: JobState, version: number): Promise<void> {
   const { vehicleId, label, complaint, odometerKm, alterations, stage, closed, handedTo } = state;
+  const next = nextFollowUp(state);
   await db
     .update(job)
     .set({
@@ -216,6 +219,8 @@ export async function writeFold(db: Db, id: number, state: JobState, version: nu
       alterations,
       stage,
       closed: closed !== null,
+      lookAgain: next?.what ?? null,
+      lookAgainAt: next?.due ?? null,
       handedTo: handedTo?.id ?? null,
       version,
       folded: true,

@@ -1,3 +1,4 @@
+import { GOT_WORDS, SCHOOL_LINES, judgeVacuum, readStrength } from '@radiatrix/core/coolant';
 import { judgeBench } from '@radiatrix/core/electrical';
 import {
   EVENTS,
@@ -11,6 +12,7 @@ import {
   type JobState,
 } from '@radiatrix/core/job';
 import type { FigureSet } from '@radiatrix/core/figures';
+import { judgePressure } from '@radiatrix/core/trial';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
 import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
@@ -130,6 +132,34 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
       return payload.caption;
     case 'bench tested':
       return `${numberOf(payload.partId)} ${payload.fan}: ${judgeBench(payload).word}, ${judgeBench(payload).because}`;
+    case 'coolant moved':
+      return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
+    case 'account opened':
+      return `arrived ${payload.arrival}, to end at ${payload.target} %`;
+    case 'strength read': {
+      const read = readStrength(payload, payload.of);
+      return read.ok ? `${Math.round(read.strength.value)} ± ${Math.ceil(read.strength.u)} %` : read.because;
+    }
+    case 'filling chosen':
+      return [SCHOOL_LINES[payload.school].label, payload.why].filter(Boolean).join(': ');
+    case 'vacuum read':
+      return judgeVacuum(payload).said;
+    case 'bled':
+      return `${payload.ended}, ${payload.minutes} min: ${payload.findings.map(({ said }) => said).join(' ')}`;
+    case 'pressure tested':
+      return judgePressure(payload).said;
+    case 'proved':
+      return `${payload.what}: ${payload.word}${payload.said ? `, ${payload.said}` : ''}`;
+    case 'proof waived':
+      return `${payload.what}: ${payload.why}`;
+    case 'trial planned':
+      return `${payload.title}: ${payload.setUps.map(({ name }) => name).join(', ')}`;
+    case 'run made':
+      return `${payload.written || payload.value}${payload.lateS === null ? ', started late' : ''}`;
+    case 'follow-up set':
+      return `${payload.what}, by ${payload.due.slice(0, 16).replace('T', ' ')}`;
+    case 'followed up':
+      return `${payload.what}: ${payload.found}`;
     case 'step ticked':
       return `${payload.phase}${payload.done ? '' : ', taken back'}`;
     case 'step noted':
@@ -214,13 +244,17 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
     eventsOf(db, closed),
   ]);
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
-  return rows.map(({ configurationId, by, at, version: _version, openerId: _opener, ...row }) => ({
-    ...row,
-    late: row.closed ? foldJob(closedEvents.get(row.id) ?? []).late.length : 0,
-    vehicleId: configurationId,
-    title: titles.get(configurationId) ?? '',
-    opened: { by, at },
-  }));
+  return rows.map(
+    ({ configurationId, by, at, lookAgain, lookAgainAt, version: _version, openerId: _opener, ...row }) => ({
+      ...row,
+      lookAgain:
+        lookAgain && lookAgainAt ? { what: lookAgain, due: new Date(lookAgainAt).toISOString() } : null,
+      late: row.closed ? foldJob(closedEvents.get(row.id) ?? []).late.length : 0,
+      vehicleId: configurationId,
+      title: titles.get(configurationId) ?? '',
+      opened: { by, at },
+    }),
+  );
 }
 
 function guardKinds(events: readonly JobEventDraft[], role: Role): void {

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { Instruments, NewStream, ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { AccessMap } from '@radiatrix/core/access';
@@ -109,7 +109,7 @@ const LIBRARY = [
   'Match',
   'Sheet',
   'Job',
-  'Coverage',
+  'Coverage', 'Instruments',
   'Record',
   'Practice',
 ] as const;
@@ -124,7 +124,7 @@ export interface MatchOptions {
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', 'Upload', ...ACCOUNTS, ...LIBRARY],
+  tagTypes: ['Session', 'Upload', 'Instruments', ...ACCOUNTS, ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -181,6 +181,14 @@ export const api = createApi({
       query: (save) => saving(`/jobs/${save.id}/events`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match', 'Sheet']),
     }),
+    jobProving: build.query<ProvingRecord, number>({ query: (id) => `/jobs/${id}/proving`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part'] }),
+    instruments: build.query<Instruments, void>({ query: () => '/instruments', keepUnusedDataFor: 0, providesTags: ['Instruments'] }),
+    standInAct: build.mutation<Instruments, { body: StandInAct; key: string }>({ query: (save) => saving('/instruments/stand-in', 'POST', save), invalidatesTags: ['Instruments'] }),
+    newStream: build.mutation<StreamRecord, { id: number; body: NewStream; key: string }>({ query: (save) => saving(`/jobs/${save.id}/streams`, 'POST', save) }),
+    streamChunk: build.mutation<null, { stream: string; ordinal: number; body: { ms: number[]; values: (number | null)[][] }; key: string }>({
+      query: (save) => saving(`/streams/${save.stream}/chunks/${save.ordinal}`, 'PUT', save),
+    }),
+    stream: build.query<StreamRecord, string>({ query: (id) => `/streams/${id}`, keepUnusedDataFor: 30 }),
     practice: build.query<ShopPractice[], void>({ query: () => '/practice', providesTags: ['Practice'] }),
     setPractice: build.mutation<ShopPractice[], { body: PracticeChange; key: string }>({
       query: (save) => saving('/practice', 'POST', save),

@@ -1,5 +1,13 @@
 import { Link, useLocation } from 'react-router';
-import { compareAddress, matchAddress, prepareAddress, runAddress, sheetAddress } from './addresses.ts';
+import {
+  compareAddress,
+  fillAddress,
+  matchAddress,
+  prepareAddress,
+  proveAddress,
+  runAddress,
+  sheetAddress,
+} from './addresses.ts';
 
 export interface Stage {
   key: string;
@@ -17,9 +25,11 @@ const onSheet =
   (path: string, hash: string) =>
     path.includes('/sheet/') && (hash === `#${section}` || (first && hash === ''));
 
-/** With a job in hand, one move at a time; without one, the sheet. */
-const onJob = (section: string) => (vehicleId: number | null, partId: string | null, job: string | null) =>
-  job ? runAddress(job) : sheet(section)(vehicleId, partId, job);
+/** With a job in hand its own page; without one, the sheet. */
+const onJob =
+  (section: string, address: (job: string) => string = runAddress) =>
+  (vehicleId: number | null, partId: string | null, job: string | null) =>
+    job ? address(job) : sheet(section)(vehicleId, partId, job);
 
 export const STAGES: readonly Stage[] = [
   { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path === '/ask' || path === '/' },
@@ -44,8 +54,18 @@ export const STAGES: readonly Stage[] = [
   },
   { key: '6', name: 'Remove', to: onJob('remove'), active: onSheet('remove') },
   { key: '7', name: 'Install', to: onJob('install'), active: onSheet('install') },
-  { key: '8', name: 'Fill', to: sheet('fill'), active: onSheet('fill') },
-  { key: '9', name: 'Prove', to: sheet('prove'), active: onSheet('prove') },
+  {
+    key: '8',
+    name: 'Fill',
+    to: onJob('fill', fillAddress),
+    active: (path, hash) => /\/(fill|bleed)$/.test(path) || onSheet('fill')(path, hash),
+  },
+  {
+    key: '9',
+    name: 'Prove',
+    to: onJob('prove', proveAddress),
+    active: (path, hash) => /\/prove$|\/trials\//.test(path) || onSheet('prove')(path, hash),
+  },
   { key: '0', name: 'File', to: undefined, active: () => false },
 ];
 

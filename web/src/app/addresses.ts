@@ -18,6 +18,10 @@ export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string
 export const prepareAddress = (vehicleId: number, job?: Job, goals?: string): string =>
   `/v/${vehicleId}/prepare${query({ job, goals })}`;
 export const runAddress = (job: number | string): string => `/jobs/${job}/run`;
+export const fillAddress = (job: number | string): string => `/jobs/${job}/fill`;
+export const bleedAddress = (job: number | string): string => `/jobs/${job}/bleed`;
+export const proveAddress = (job: number | string): string => `/jobs/${job}/prove`;
+export const trialAddress = (job: number | string, trial: string): string => `/jobs/${job}/trials/${trial}`;
 export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
   `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;
 

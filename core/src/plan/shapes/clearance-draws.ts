@@ -1,5 +1,5 @@
 import { assertFigures, type Clearance } from '../../fit/index.ts';
-import { Draws } from './chance-draws.ts';
+import { Draws } from '../../random/index.ts';
 import quickselect from 'quickselect';
 
 export interface Drawn {

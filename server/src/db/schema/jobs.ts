@@ -51,6 +51,9 @@ export const job = pgTable(
     odometerKm: integer(),
     stage: stageEnum().notNull().default('ask'),
     closed: boolean().notNull().default(false),
+    /** When it is looked at again, and after what: the first that nobody has done yet. */
+    lookAgain: text(),
+    lookAgainAt: timestamp({ withTimezone: true, mode: 'string' }),
     /** The installer it was handed to; who works on the library or at the counter works on every job. */
     handedTo: integer().references(() => person.id),
     /** How many events it has. */

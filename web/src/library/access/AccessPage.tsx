@@ -5,7 +5,7 @@ import { depthsOf, factWords, needsWords, type AccessMap, type Operation } from 
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, type AccessRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
-import { saved } from '../../stages/prepare/save-file.ts';
+import { saved } from '../../ui/save-file.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';

@@ -1,6 +1,7 @@
 import { Link, useOutletContext } from 'react-router';
 import { canEdit, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { fillAddress } from '../../app/addresses.ts';
 import { Empty } from '../../ui/notices.tsx';
 import { useAppSelector } from '../../app/store.ts';
 
@@ -36,6 +37,9 @@ export function DeskPage() {
 function Jobs() {
   const { data } = api.useJobsQuery();
   const open = data?.filter((job) => !job.closed) ?? [];
+  const again = (data ?? [])
+    .filter(({ lookAgain }) => lookAgain !== null)
+    .sort((a, b) => Date.parse(a.lookAgain!.due) - Date.parse(b.lookAgain!.due));
   const late = data?.filter((job) => job.closed && job.late > 0) ?? [];
   return (
     <section aria-label="Open jobs">
@@ -59,6 +63,26 @@ function Jobs() {
           </li>
         ))}
       </ul>
+      {again.length > 0 && (
+        <>
+          <h2 className="heading mt-5">Coolant to look at again</h2>
+          <ul>
+            {again.map((job) => {
+              const { what, due } = job.lookAgain!;
+              const overdue = Date.parse(due) < Date.now();
+              return (
+                <li key={job.id} className="border-rule border-b py-1.5">
+                  <Link to={fillAddress(job.id)}>{job.label || `Job ${job.id}`}</Link>
+                  <span className={overdue ? 'text-changes font-semibold' : 'text-muted'}>
+                    {' '}
+                    · {what}, {overdue ? 'due since' : 'due'} {due.slice(0, 16).replace('T', ' ')}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      )}
       {late.length > 0 && (
         <>
           <h2 className="heading mt-5">Came after closing, for a specialist to look at</h2>

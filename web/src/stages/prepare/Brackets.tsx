@@ -1,7 +1,7 @@
 import { bracketSvg, upperBracket } from '@radiatrix/core/plan';
 import type { JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
-import { saved } from './save-file.ts';
+import { saved } from '../../ui/save-file.ts';
 
 const MADE = new Set(['extend-upper-brackets', 'make-upper-brackets']);
 

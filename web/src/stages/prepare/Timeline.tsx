@@ -1,8 +1,8 @@
 import { CalendarPlus } from 'lucide-react';
 import { useState } from 'react';
 import type { Stretch } from '@radiatrix/core/access';
-import { saved } from './save-file.ts';
-import { calendarOf } from './calendar.ts';
+import { saved } from '../../ui/save-file.ts';
+import { workPlan } from './work-plan.ts';
 
 const hhmm = (date: Date): string => date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const localNow = (): string => {
@@ -37,7 +37,7 @@ export function Timeline({
             saved(
               `${title.replace(/[^\w-]+/g, '-')}.ics`,
               'text/calendar',
-              calendarOf(title, start, stretches, drained),
+              workPlan(title, start, stretches, drained),
             )
           }
         >

@@ -1,0 +1,1 @@
+export { Draws } from './draws.ts';

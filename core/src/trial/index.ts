@@ -1,0 +1,61 @@
+export {
+  ancova,
+  equivalence,
+  holm,
+  intervalOf,
+  inverseOf,
+  leastSquares,
+  mean,
+  pOf,
+  paired,
+  variance,
+  welch,
+  type Difference,
+  type LinearFit,
+} from './compare.ts';
+export { noncentralTCdf, tCdf, tQuantile, twoSided } from './distributions.ts';
+export { fitCurve, type CurveFit } from './fit.ts';
+export { MOST_RUNS, groupLimits, nominalPs, powerOf, runsFor } from './power.ts';
+export {
+  EXPANSION,
+  gasAndGive,
+  judgePressure,
+  lostL,
+  type PressurePoint,
+  type PressureTest,
+  type PressureVerdict,
+  type Stroke,
+} from './pressure.ts';
+export {
+  comparePullDowns,
+  fitPullDown,
+  timeDown,
+  type Between,
+  type Faster,
+  type PullDown,
+  type PullDownFit,
+} from './pull-down.ts';
+export { readStopwatch, type WrittenTime } from './stopwatch.ts';
+export {
+  confounding,
+  judgeTrial,
+  poolSpread,
+  powerCurve,
+  runProblem,
+  valueText,
+  type Need,
+  type PairJudged,
+  type SetUpJudged,
+  type TrialVerdict,
+} from './judge.ts';
+export {
+  CHANGES,
+  PROTOCOLS,
+  PROTOCOL_NAMES,
+  type Change,
+  type LibrarySpread,
+  type Protocol,
+  type Trial,
+  type TrialRun,
+  type TrialSetUp,
+} from './types.ts';

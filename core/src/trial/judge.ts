@@ -1,0 +1,373 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { ancova, equivalence, holm, intervalOf, mean, pOf, variance, type Difference } from './compare.ts';
+import { tQuantile } from './distributions.ts';
+import { nominalPs, powerOf, runsFor } from './power.ts';
+import {
+  PROTOCOLS,
+  type Change,
+  type LibrarySpread,
+  type Trial,
+  type TrialRun,
+  type TrialSetUp,
+} from './types.ts';
+
+export interface PairJudged {
+  a: string;
+  b: string;
+  /** a − b, adjusted. */
+  difference: number;
+  interval: [number, number] | null;
+  /** Raised for being compared at once; null where nothing tells the spread. */
+  p: number | null;
+  /** Of "as good as", with the trial's margin. */
+  alike: number | null;
+}
+export interface SetUpJudged {
+  id: string;
+  runs: number;
+  /** Adjusted to common conditions; null without a run. */
+  value: number | null;
+  interval: [number, number] | null;
+}
+export interface Need {
+  /** The difference that such a trial would find. */
+  difference: number;
+  runsEach: number | null;
+  moreRuns: number | null;
+  minutes: number | null;
+}
+export interface TrialVerdict {
+  word: 'better' | 'as good as' | 'cannot be told' | 'refused';
+  /** One sentence that an installer understands. */
+  said: string;
+  /** What it rests on: adjusted for what, spread from where, which look. */
+  because: string[];
+  best: string | null;
+  pairs: PairJudged[];
+  setUps: SetUpJudged[];
+  spread: { sd: number; dof: number; from: 'this vehicle' | 'the library' } | null;
+  need: Need | null;
+  /** The smallest design that separates what was confounded. */
+  design: string[];
+  look: { at: number; of: number; p: number } | null;
+}
+
+const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
+/** A value of a protocol as it is said. */
+export const valueText = (value: number, unit: 's' | '°C'): string =>
+  unit === 's'
+    ? `${Math.round(value)} s${value >= 60 ? ` (${clock(value)})` : ''}`
+    : `${value.toFixed(1)} °C`;
+const differenceText = (value: number, unit: 's' | '°C'): string =>
+  unit === 's'
+    ? `${Math.abs(value).toFixed(Math.abs(value) < 10 ? 1 : 0)} s`
+    : `${Math.abs(value).toFixed(1)} K`;
+const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+const key = (changes: readonly Change[]): string => [...changes].sort().join('+');
+
+/**
+ * What a trial cannot separate: where a difference is to be laid at one change's door and no two set-ups differ in that
+ * change alone. @returns the set-ups that would do, the fewest more of them
+ */
+export function confounding({
+  setUps,
+  about,
+}: Pick<Trial, 'setUps' | 'about'>): { said: string; design: string[] } | undefined {
+  if (about === null) return undefined;
+  const has = (setUp: TrialSetUp): boolean => setUp.changes.includes(about);
+  const rest = (setUp: TrialSetUp): string => key(setUp.changes.filter((each) => each !== about));
+  const separated = setUps.some((a) => has(a) && setUps.some((b) => !has(b) && rest(b) === rest(a)));
+  if (separated) return undefined;
+  const withIt = setUps.filter(has);
+  if (withIt.length === 0 || withIt.length === setUps.length)
+    return {
+      said: `No set-up has another ${about}, or all have: a trial of ${about} wants one with and one without.`,
+      design: [`${withIt.length === 0 ? 'one set-up more, with the new' : 'one set-up more, with the old'} ${about} and nothing else changed`],
+    };
+  const together = [...new Set(withIt.flatMap((a) => a.changes).filter((each) => each !== about))];
+  return {
+    said: `The ${about} ${about.endsWith('s') ? 'were' : 'was'} changed together with ${together.join(' and ')}: whatever comes out, nobody can say which did it.`,
+    design: [
+      ...setUps.map(({ name }) => `${name}, as it is`),
+      `one set-up more: ${withIt[0]!.name} with the old ${about}, or the first with the new ${about} alone`,
+    ],
+  };
+} // prettier-ignore
+
+interface Prepared {
+  setUps: TrialSetUp[];
+  groups: number[];
+  y: number[];
+  /** Of one run, one standard deviation: what the watch and a late start add. */
+  watch: number[];
+  ambient: (number | null)[];
+  start: (number | null)[];
+}
+
+function prepare(trial: Trial, runs: readonly TrialRun[], practice: Practice): Prepared {
+  const { unit } = PROTOCOLS[trial.protocol];
+  const setUps = trial.setUps.filter(({ id }) => runs.some((run) => run.setUp === id));
+  const own = runs.filter((run) => setUps.some(({ id }) => id === run.setUp));
+  return {
+    setUps,
+    groups: own.map((run) => setUps.findIndex(({ id }) => id === run.setUp)),
+    // A watch that was started late shows too little.
+    y: own.map((run) => run.value + (unit === 's' ? (run.lateS ?? practice.lateStart) : 0)),
+    watch: own.map((run) =>
+      unit === 's'
+        ? Math.hypot(practice.handStopwatch / 2, run.lateS === null ? practice.lateStart : run.lateS / 2)
+        : 0.25,
+    ),
+    ambient: own.map((run) => run.ambientC),
+    start: own.map((run) => run.startC),
+  };
+}
+
+/** What cannot be a run, as a sentence; empty where it can. */
+export function runProblem(trial: Pick<Trial, 'protocol' | 'setUps'>, run: TrialRun): string {
+  const { unit } = PROTOCOLS[trial.protocol];
+  if (!trial.setUps.some(({ id }) => id === run.setUp)) return 'That set-up is not one of this trial.';
+  if (!Number.isFinite(run.value)) return 'A run has a value.';
+  if (unit === 's' && !(run.value > 0 && run.value <= 4 * 3600)) return 'A time is more than nothing and at most four hours.';
+  if (unit === '°C' && !(run.value >= 20 && run.value <= 140)) return `A peak of ${run.value} °C? 20 to 140 °C can be.`;
+  if (run.ambientC !== null && !(run.ambientC >= -40 && run.ambientC <= 60)) return `Air at ${run.ambientC} °C? −40 to 60 °C can be.`;
+  if (run.startC !== null && !(run.startC >= -40 && run.startC <= 130)) return `A start at ${run.startC} °C? −40 to 130 °C can be.`;
+  if (unit === '°C' && run.ambientC !== null && run.ambientC >= run.value) return `Air at ${run.ambientC} °C is above the coolant’s ${run.value} °C: one of them is wrong.`;
+  if (run.lateS !== null && !(run.lateS >= 0 && run.lateS <= 60)) return 'A start is late by 0 to 60 s.';
+  return '';
+} // prettier-ignore
+
+interface Compared {
+  means: number[];
+  difference: (a: number, b: number) => Difference;
+  said: string[];
+  spread: { sd: number; dof: number; from: 'this vehicle' | 'the library' } | null;
+  /** Set-ups ran in air too far apart. */
+  apart: string | undefined;
+}
+
+const COVARIATE_DOF = 3;
+const COVARIATE_RANGE_K = 1.5;
+
+function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null, practice: Practice): Compared {
+  const { groups, y, watch, ambient, start, setUps } = prepared;
+  const { of } = PROTOCOLS[trial.protocol];
+  const said: string[] = [];
+  const of_ = (g: number): number[] => groups.flatMap((each, i) => (each === g ? [i] : []));
+  const counts = setUps.map((_, g) => of_(g).length);
+  const allAmbient = ambient.every((each): each is number => each !== null);
+  let apart: string | undefined;
+  let adjusted = y;
+  let slopeU = 0;
+  const ambientOf = (g: number): number => mean(of_(g).map((i) => ambient[i] ?? 0));
+  if (!allAmbient) said.push('The air outside was not written down for every run: not adjusted for.');
+  const range = allAmbient ? Math.max(...(ambient as number[])) - Math.min(...(ambient as number[])) : 0;
+  const covariates: { name: string; values: number[] }[] = [];
+  if (allAmbient && range > 0) {
+    for (let a = 0; a < setUps.length; a += 1)
+      for (let b = 0; b < a; b += 1) {
+        const [xa, xb] = [of_(a), of_(b)].map((list) => list.map((i) => ambient[i]!)) as [number[], number[]];
+        const overlap = Math.min(Math.max(...xa), Math.max(...xb)) >= Math.max(Math.min(...xa), Math.min(...xb));
+        const by = Math.abs(mean(xa) - mean(xb));
+        if (!overlap && by > practice.ambientApart)
+          apart ??= `${setUps[a]!.name} ran in air of ${mean(xa).toFixed(0)} °C and ${setUps[b]!.name} of ${mean(xb).toFixed(0)} °C: the warmer day and the set-up cannot be told apart.`;
+      }
+    const dof = y.length - setUps.length - 1;
+    if (dof >= COVARIATE_DOF && range >= COVARIATE_RANGE_K) covariates.push({ name: 'air outside', values: ambient as number[] });
+    else {
+      const level = mean(y);
+      const slope = of === 'peak' ? practice.peakPerKelvin : practice.downPerKelvin * level;
+      const middle = mean(ambient as number[]);
+      adjusted = y.map((each, i) => each - slope * (ambient[i]! - middle));
+      slopeU = (practice.slopeOff * slope) / 2;
+      said.push(`Brought to air of ${middle.toFixed(0)} °C by the shop’s usual ${of === 'peak' ? `${practice.peakPerKelvin} K` : `${Math.round(100 * practice.downPerKelvin)} %`} a kelvin, good to ${Math.round(100 * practice.slopeOff)} %.`);
+    }
+  }
+  const starts = start.filter((each): each is number => each !== null);
+  if (starts.length === start.length && Math.max(...starts) - Math.min(...starts) >= COVARIATE_RANGE_K && y.length - setUps.length - covariates.length - 1 >= COVARIATE_DOF)
+    covariates.push({ name: 'start temperature', values: starts });
+  // Beside the runs' own spread: what watch and late starts add, and what the slope may be off by.
+  const extra = (a: number, b: number): number => {
+    const late = (g: number): number => Math.sqrt(of_(g).reduce((sum, i) => sum + watch[i]! ** 2, 0)) / counts[g]!;
+    return Math.hypot(late(a), late(b), slopeU * Math.abs(ambientOf(a) - ambientOf(b)));
+  };
+  if (covariates.length > 0) {
+    const fit = ancova(y, groups, y.map((_, i) => covariates.map(({ values }) => values[i]!)));
+    if (fit) {
+      said.push(`Adjusted for ${covariates.map(({ name }, j) => `${name} (${fit.slopes[j]!.slope.toFixed(2)} a kelvin)`).join(' and ')}, as this trial tells it.`);
+      return {
+        means: fit.means, said, apart,
+        spread: { sd: fit.fit.sigma, dof: fit.fit.dof, from: 'this vehicle' },
+        difference: (a, b) => {
+          const own = fit.difference(a, b);
+          const floor = extra(a, b) / 2;
+          return { ...own, se: Math.max(own.se, floor) };
+        },
+      };
+    }
+    said.push(`What differed between runs hangs together with the set-ups: not adjusted for.`);
+  }
+  const means = setUps.map((_, g) => mean(of_(g).map((i) => adjusted[i]!)));
+  const within = setUps.map((_, g) => of_(g).map((i) => adjusted[i]!)).filter((list) => list.length >= 2);
+  const dof = within.reduce((sum, list) => sum + list.length - 1, 0);
+  const rss = within.reduce((sum, list) => sum + (list.length - 1) * variance(list), 0);
+  // A library of trials stands in until this vehicle's own runs say as much.
+  const spread: Compared['spread'] =
+    dof >= 2
+      ? { sd: Math.sqrt(rss / dof), dof, from: 'this vehicle' }
+      : library && library.dof > 0
+        ? { sd: library.sd, dof: library.dof, from: 'the library' }
+        : dof >= 1
+          ? { sd: Math.sqrt(rss / dof), dof, from: 'this vehicle' }
+          : null;
+  return {
+    means, said, apart, spread,
+    difference: (a, b) => {
+      const own = spread ? spread.sd * Math.sqrt(1 / counts[a]! + 1 / counts[b]!) : 0;
+      // Runs that happen to be all equal are still no better than the watch.
+      const floor = extra(a, b);
+      const se = spread?.from === 'the library' || slopeU > 0 ? Math.hypot(own, slopeU * Math.abs(ambientOf(a) - ambientOf(b))) : own;
+      return { estimate: means[a]! - means[b]!, se: Math.max(se, floor), dof: spread?.dof ?? 1 };
+    },
+  };
+} // prettier-ignore
+
+const none = (word: TrialVerdict['word'], said: string, more: Partial<TrialVerdict> = {}): TrialVerdict => ({
+  word, said, because: [], best: null, pairs: [], setUps: [], spread: null, need: null, design: [], look: null, ...more,
+}); // prettier-ignore
+
+/**
+ * The verdict of a trial: only where the data carries it. Less is better in every protocol.
+ *
+ * Differences between set-ups, adjusted for the air outside and the start temperature, with intervals; all comparisons
+ * together are wrong by chance in no more than the shop's share (Holm), over all looks together (O'Brien and Fleming).
+ * Spread from run to run is this vehicle's own, or where it has none the library's, and it is said which.
+ *
+ * @param library of the same protocol; null where none was filed
+ */
+export function judgeTrial(
+  trial: Trial,
+  all: readonly TrialRun[],
+  library: LibrarySpread | null,
+  practice: Practice = USUAL_PRACTICE,
+): TrialVerdict {
+  const { unit, minutes } = PROTOCOLS[trial.protocol];
+  const wrong = all.filter((run) => runProblem(trial, run) !== '');
+  const runs = all.filter((run) => runProblem(trial, run) === '');
+  const because = wrong.length > 0 ? [`${plural(wrong.length, 'run')} left out: ${runProblem(trial, wrong[0]!)}`] : [];
+  const confounded = confounding(trial);
+  const bare = (id: string): SetUpJudged => {
+    const own = runs.filter(({ setUp }) => setUp === id);
+    return { id, runs: own.length, value: own.length === 0 ? null : mean(own.map(({ value }) => value)), interval: null };
+  };
+  const setUpLines = trial.setUps.map(({ id }) => bare(id));
+  if (confounded) return none('refused', confounded.said, { because, design: confounded.design, setUps: setUpLines });
+  const prepared = prepare(trial, runs, practice);
+  const { setUps, groups } = prepared;
+  const missing = trial.setUps.filter(({ id }) => !runs.some(({ setUp }) => setUp === id));
+  if (missing.length > 0) because.push(`No run yet: ${missing.map(({ name }) => name).join(', ')}.`);
+  if (setUps.length < 2)
+    return none('cannot be told', setUps.length === 0 ? 'No run yet.' : 'Runs of one set-up only: there is nothing to compare with.', { because, setUps: setUpLines });
+  const { means, difference, said, spread, apart } = compare(trial, prepared, library, practice);
+  if (apart)
+    return none('refused', apart, {
+      because: [...because, ...said], setUps: setUpLines,
+      design: ['the same set-ups again, each on both days', 'or all of them within an hour, in turn: A B, B A'],
+    });
+  because.push(...said);
+  const counts = setUps.map((_, g) => groups.filter((each) => each === g).length);
+  const fewest = Math.min(...counts);
+  const list: { a: number; b: number; d: Difference }[] = [];
+  for (let a = 0; a < setUps.length; a += 1)
+    for (let b = a + 1; b < setUps.length; b += 1) list.push({ a, b, d: difference(a, b) });
+  const ps = spread ? holm(list.map(({ d }) => pOf(d))) : list.map(() => null);
+  const looks = Math.round(practice.trialLooks);
+  const at = Math.min(looks, Math.max(1, fewest - 1));
+  const threshold = nominalPs(looks, practice.trialFalse)[at - 1]!;
+  const level = 1 - practice.trialFalse / list.length;
+  const pairs = list.map(({ a, b, d }, i): PairJudged => ({
+    a: setUps[a]!.id,
+    b: setUps[b]!.id,
+    difference: d.estimate,
+    interval: spread ? intervalOf(d, level) : null,
+    p: ps[i]!,
+    alike: spread && trial.margin !== null ? equivalence(d, trial.margin) : null,
+  }));
+  const order = setUps.map((_, g) => g).sort((x, y) => means[x]! - means[y]!);
+  const [first, second] = [order[0]!, order[1]!];
+  const nameOf = (g: number): string => setUps[g]!.name;
+  const pairOf = (a: number, b: number) => list.findIndex((each) => (each.a === a && each.b === b) || (each.a === b && each.b === a));
+  const decided = (a: number, b: number): boolean => { const p = ps[pairOf(a, b)]; return p !== null && p !== undefined && p <= threshold; };
+  const top = list[pairOf(first, second)]!;
+  const gap = Math.abs(top.d.estimate);
+  const sd = spread ? Math.max(spread.sd, ...prepared.watch.map((each) => each)) : null;
+  const alpha = practice.trialFalse / list.length;
+  // A difference smaller than the watch shows nobody wants to find.
+  const wanted = Math.max(gap, unit === 's' ? 0.5 : 0.1);
+  const runsEach = sd === null ? null : (runsFor(wanted, sd, practice.trialPower, alpha) ?? null);
+  const more = runsEach === null ? null : counts.reduce((sum, n) => sum + Math.max(0, runsEach - n), 0);
+  const shared = {
+    because, pairs, spread,
+    setUps: trial.setUps.map(({ id }): SetUpJudged => {
+      const g = setUps.findIndex((each) => each.id === id);
+      if (g < 0) return bare(id);
+      const half = spread ? tQuantile(0.975, spread.dof) * Math.max(spread.sd / Math.sqrt(counts[g]!), 0) : 0;
+      return { id, runs: counts[g]!, value: means[g]!, interval: spread ? [means[g]! - half, means[g]! + half] : null };
+    }),
+    design: [] as string[],
+    look: { at, of: looks, p: threshold },
+  };
+  if (spread)
+    because.push(`From run to run ${differenceText(spread.sd, unit)} (one standard deviation), ${spread.from === 'the library' ? `from the library of trials, ${plural(library!.trials, 'trial')}: this vehicle has one run each` : `from this vehicle’s runs, ${plural(spread.dof, 'degree')} of freedom`}.`);
+  because.push(`Look ${at} of ${looks}: settled below p ${threshold < 0.0001 ? '0.0001' : threshold.toFixed(4)}${list.length > 1 ? `, ${list.length} comparisons at once` : ''}.`);
+  const values = `${nameOf(first)} ${valueText(means[first]!, unit)}, ${nameOf(second)} ${valueText(means[second]!, unit)}`;
+  const beaten = order.slice(1).filter((g) => decided(first, g));
+  if (beaten.length === setUps.length - 1 && fewest >= 2)
+    return {
+      word: 'better', best: setUps[first]!.id, need: null, ...shared,
+      said: `${nameOf(first)} is better: ${order.slice(1).map((g) => `by ${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
+    };
+  const alike = pairs.filter(({ alike: p }) => p !== null && p <= practice.trialFalse);
+  if (trial.margin !== null && alike.length === pairs.length && fewest >= 2)
+    return {
+      word: 'as good as', best: null, need: null, ...shared,
+      said: `${setUps.map(({ name }) => name).join(' and ')} are as good as each other, within ${differenceText(trial.margin, unit)}.`,
+    };
+  const each = Math.max(...counts) === fewest ? `${plural(fewest, 'run')} each` : `${fewest} to ${Math.max(...counts)} runs each`;
+  const partly = beaten.length > 0 ? ` Both are better than ${beaten.map(nameOf).join(' and ')}.` : '';
+  const takes =
+    sd === null
+      ? ' Nothing tells how far runs of one set-up differ: run each twice.'
+      : runsEach === null
+        ? ` So small a difference no number of runs that anybody drives would show.`
+        : ` To find ${differenceText(wanted, unit)} takes ${plural(runsEach, 'run')} each, ${plural(more!, 'run')} more.`;
+  return {
+    word: 'cannot be told', best: null, ...shared,
+    need: { difference: wanted, runsEach, moreRuns: more, minutes: more === null ? null : more * minutes },
+    said: `Cannot be told: ${values}, on ${each}.${partly}${takes}`,
+  };
+} // prettier-ignore
+
+/** How likely a trial of so many runs each finds the difference that was seen, for a chart. */
+export function powerCurve({ need, spread, pairs }: TrialVerdict, most = 20, practice: Practice = USUAL_PRACTICE): { runs: number; power: number }[] {
+  if (!need || !spread || !(spread.sd > 0)) return [];
+  const alpha = practice.trialFalse / Math.max(1, pairs.length);
+  return Array.from({ length: most - 1 }, (_, i) => ({ runs: i + 2, power: powerOf(i + 2, need.difference, spread.sd, alpha) }));
+} // prettier-ignore
+
+/** Spread within set-ups, pooled over trials of one protocol. */
+export function poolSpread(trials: readonly { runs: readonly TrialRun[] }[]): LibrarySpread | null {
+  let [rss, dof, count] = [0, 0, 0];
+  for (const { runs } of trials) {
+    const before = dof;
+    for (const id of new Set(runs.map(({ setUp }) => setUp))) {
+      const own = runs.filter(({ setUp }) => setUp === id).map(({ value }) => value);
+      if (own.length < 2) continue;
+      rss += (own.length - 1) * variance(own);
+      dof += own.length - 1;
+    }
+    if (dof > before) count += 1;
+  }
+  return dof > 0 ? { sd: Math.sqrt(rss / dof), dof, trials: count } : null;
+}

@@ -1,0 +1,54 @@
+/** What a hand wrote of a stopwatch. Minutes and seconds lose their colon. */
+export type WrittenTime =
+  | { read: 'seconds'; seconds: number }
+  /** It can mean several things: ask. */
+  | { read: 'ask'; choices: { seconds: number; as: string }[] }
+  | { read: 'no'; problem: string };
+
+const MOST_S = 4 * 3600;
+const said = (seconds: number): string =>
+  seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${Math.round((seconds % 60) * 10) / 10} s`;
+const fits = (seconds: number): boolean => seconds > 0 && seconds <= MOST_S;
+
+/**
+ * Reads a time as it is written on paper.
+ *
+ * @example readStopwatch('1:35')  // 95 s
+ * @example readStopwatch('135')   // asks: 135 s, or 1 min 35 s
+ * @example readStopwatch('1.35')  // asks: 1 min 35 s, or 1.35 min
+ */
+export function readStopwatch(written: string): WrittenTime {
+  const text = written.trim().toLowerCase().replace(',', '.');
+  if (text === '') return { read: 'no', problem: 'Nothing is written.' };
+  if (/^[-−]/.test(text)) return { read: 'no', problem: 'A time runs forwards: it is more than nothing.' };
+  const clock = /^(?:(\d{1,2}):)?(\d{1,3}):([0-5]\d(?:\.\d+)?)$/.exec(text);
+  if (clock) return sure(Number(clock[1] ?? 0) * 3600 + Number(clock[2]) * 60 + Number(clock[3]));
+  const units = /^(?:(\d+(?:\.\d+)?)\s*(?:m|min|minutes?|'|′)\s*)?(?:(\d+(?:\.\d+)?)\s*(?:s|sec|seconds?|"|″)?)?$/.exec(text);
+  if (units && /[a-z'"′″]/.test(text) && (units[1] ?? units[2]) !== undefined)
+    return sure(Number(units[1] ?? 0) * 60 + Number(units[2] ?? 0));
+  const digits = /^(\d+)$/.exec(text);
+  if (digits) {
+    const number = Number(text);
+    const [minutes, seconds] = [Math.floor(number / 100), number % 100];
+    if (number >= 100 && number < 10_000 && seconds < 60) return ask([number, minutes * 60 + seconds]);
+    return sure(number);
+  }
+  const point = /^(\d+)\.(\d+)$/.exec(text);
+  if (point) {
+    const number = Number(text);
+    // 95.4 is seconds and tenths; 1.35 is anybody's guess.
+    if (number >= 20) return sure(number);
+    const seconds = Number(point[2]!.padEnd(2, '0').slice(0, 2));
+    return ask([...(point[2]!.length === 2 && seconds < 60 ? [Number(point[1]) * 60 + seconds] : []), number * 60, number]);
+  }
+  return { read: 'no', problem: `“${written.trim()}” is no time: 1:35, 95 s and 1 min 35 s are.` };
+} // prettier-ignore
+
+const sure = (seconds: number): WrittenTime =>
+  fits(seconds)
+    ? { read: 'seconds', seconds }
+    : { read: 'no', problem: `${said(seconds)}: a run lasts up to four hours.` };
+function ask(seconds: number[]): WrittenTime {
+  const choices = [...new Set(seconds)].filter(fits).map((each) => ({ seconds: each, as: said(each) }));
+  return choices.length === 1 ? sure(choices[0]!.seconds) : choices.length === 0 ? sure(0) : { read: 'ask', choices };
+} // prettier-ignore

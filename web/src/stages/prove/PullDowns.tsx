@@ -1,0 +1,133 @@
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { readLog, type Log } from '@radiatrix/core/instrument';
+import {
+  comparePullDowns,
+  fitPullDown,
+  timeDown,
+  type PullDown,
+  type PullDownFit,
+  type Trial,
+} from '@radiatrix/core/trial';
+import { Field } from '../../ui/fields.tsx';
+import type { Filling } from '../fill/useFilling.ts';
+
+interface Fitted {
+  name: string;
+  setUp: string;
+  ambientC: number | undefined;
+  seconds: number[];
+  temps: number[];
+  fit: PullDownFit;
+  problems: string[];
+}
+const MOST_BYTES = 40_000_000;
+
+/** From the hottest reading to the lowest after it, while the thermostat is fully open: what lies outside is another curve. */
+function stretch(log: Log, fullyOpenC: number | null): { seconds: number[]; temps: number[]; ambientC: number | undefined } {
+  const at = log.channels.findIndex(({ quantity }) => quantity === 'coolant');
+  const column = log.values[at] ?? [];
+  const air = log.channels.findIndex(({ quantity }) => quantity === 'ambient');
+  let top = -1;
+  column.forEach((value, i) => { if (value !== null && (top < 0 || value > column[top]!)) top = i; });
+  const seconds: number[] = [];
+  const temps: number[] = [];
+  let low = Infinity;
+  for (let i = Math.max(0, top); i < column.length; i += 1) {
+    const value = column[i];
+    if (value === null || value === undefined) continue;
+    // It turns back up when the fan goes off.
+    if (value > low + 1.5 || (fullyOpenC !== null && value < fullyOpenC)) break;
+    low = Math.min(low, value);
+    seconds.push((log.ms[i]! - log.ms[top]!) / 1000);
+    temps.push(value);
+  }
+  const outside = air < 0 ? [] : (log.values[air] ?? []).filter((each): each is number => each !== null);
+  return { seconds, temps, ambientC: outside.length > 0 ? outside.reduce((a, b) => a + b, 0) / outside.length : undefined };
+} // prettier-ignore
+
+/** Logs of a pull-down, fitted: how fast, and where it would settle, with what each is good to; set-ups held against each other. */
+export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }) {
+  const [fits, setFits] = useState<Fitted[]>([]);
+  const [setUp, setSetUp] = useState(trial.setUps[0]!.id);
+  const [problem, setProblem] = useState('');
+  const take = async (file: File | undefined): Promise<void> => {
+    setProblem('');
+    if (!file) return;
+    if (file.size > MOST_BYTES) return setProblem('That file is larger than a day of readings.');
+    const { data } = Papa.parse<string[]>(await file.text(), { skipEmptyLines: true });
+    const { log, problems } = readLog(data);
+    if (!log || !log.channels.some(({ quantity }) => quantity === 'coolant')) return setProblem([...problems, 'No column of coolant temperature.'].join(' '));
+    const own = stretch(log, filling.record.bleed.fullyOpenC);
+    const resolution = own.temps.every((each) => Math.abs(each - Math.round(each)) < 1e-9) ? 1 : 0.1;
+    setFits((now) => [...now, { name: file.name, setUp, problems, ...own, fit: fitPullDown(own.seconds, own.temps, resolution) }]);
+  };
+  const good = fits.filter((each): each is Fitted & { fit: PullDown } => each.fit.ok);
+  const base = good[0];
+  const nameOf = (id: string): string => trial.setUps.find((each) => each.id === id)!.name;
+  const between = ({ lo, hi }: { lo: number; hi: number }, places = 0): string => `${lo.toFixed(places)} to ${hi.toFixed(places)}`;
+  return (
+    <section aria-label="Pull-down logs" className="mt-6">
+      <h2 className="heading">From a log: how fast, and where it would settle</h2>
+      <div className="mt-1 flex flex-wrap items-end gap-3">
+        <Field label="Log of set-up" className="w-[210px]"><select className="select" value={setUp} onChange={(event) => setSetUp(event.target.value)}>{trial.setUps.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></Field>
+        <label><span className="label-text">Readings, CSV with a column of time and one of coolant</span><input type="file" accept=".csv,.txt,text/csv" className="block" onChange={(event) => { void take(event.target.files?.[0]).catch(() => setProblem('That file cannot be read.')); event.target.value = ''; }} /></label>
+        {problem && <p role="alert" className="text-no">{problem}</p>}
+      </div>
+      {good.length > 0 && <Curves fits={good} nameOf={nameOf} />}
+      <ul>
+        {fits.map(({ name, setUp: id, fit, ambientC, problems }, at) => {
+          const against = base && fit.ok && base.fit !== fit && base.ambientC !== undefined && ambientC !== undefined ? comparePullDowns(base.fit, fit, base.ambientC, ambientC) : undefined;
+          const shift = base?.ambientC !== undefined && ambientC !== undefined ? base.ambientC - ambientC : undefined;
+          const atCommon = fit.ok && shift !== undefined ? timeDown(fit, fit.fromC, fit.toC + 0.5, shift) : undefined;
+          return (
+            <li key={at} className="border-rule border-b py-1.5">
+              <p><strong>{nameOf(id)}</strong> <span className="text-muted">{name}{ambientC !== undefined && `, air ${ambientC.toFixed(0)} °C`}</span></p>
+              {fit.ok ? (
+                <p>
+                  τ <span className="figure">{fit.tauS.value.toFixed(0)} s</span> ({between(fit.tauS)}), settles at <span className="figure">{fit.settlesC.value.toFixed(1)} °C</span> ({between(fit.settlesC, 1)}), from <span className="figure">{Math.round(fit.seconds)} s</span> of log.
+                  {atCommon !== undefined && shift !== 0 && <> In the first log’s air it would take <span className="figure">{Math.round(atCommon)} s</span>.</>}
+                  {against && <span className="block">Against {nameOf(base!.setUp)}: {against.rate.value.toFixed(2)} times as fast ({between(against.rate, 2)}), settles {against.settlesK.value.toFixed(1)} K {against.settlesK.value < 0 ? 'lower' : 'higher'} over the air outside ({between(against.settlesK, 1)}).{against.rate.lo <= 1 && against.rate.hi >= 1 ? ' Which is faster cannot be told.' : ''}</span>}
+                </p>
+              ) : (
+                <p className="text-not-proven">{fit.because}</p>
+              )}
+              {problems.map((each) => <p key={each} className="text-muted text-[14px]">{each}</p>)}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+} // prettier-ignore
+
+/** Logs over each other, aligned at fan-on, with their fits. */
+function Curves({ fits, nameOf }: { fits: readonly (Fitted & { fit: PullDown })[]; nameOf: (id: string) => string }) {
+  const [W, H, L, B] = [900, 220, 44, 24];
+  const longest = Math.max(...fits.map(({ seconds }) => seconds.at(-1)!));
+  const all = fits.flatMap(({ temps }) => [Math.max(...temps), Math.min(...temps)]);
+  const [least, most] = [Math.min(...all) - 1, Math.max(...all) + 1];
+  const x = (s: number): number => L + (s / longest) * (W - L - 120);
+  const y = (c: number): number => 8 + ((most - c) / (most - least)) * (H - 8 - B);
+  const tones = ['var(--color-primary)', 'var(--color-info)', 'var(--straight-in)', 'var(--changes)', 'var(--muted)', 'var(--color-base-content)'];
+  const dash = ['', '7 3', '2 3', '9 3 2 3', '1 2', '5 5'];
+  const step = [1, 2, 5, 10].find((each) => (most - least) / each <= 6) ?? 20;
+  return (
+    <svg viewBox={`0 0 ${W} ${H}`} className="mt-2 w-full" role="img" aria-label={fits.map(({ setUp, fit }) => `${nameOf(setUp)}: ${fit.fromC.toFixed(0)} to ${fit.toC.toFixed(0)} °C in ${Math.round(fit.seconds)} s`).join('; ')}>
+      {Array.from({ length: Math.floor((most - least) / step) + 1 }, (_, i) => Math.ceil(least / step) * step + i * step).filter((c) => c <= most).map((c) => <g key={c}><path d={`M${L} ${y(c)}H${W - 120}`} stroke="var(--color-base-300)" /><text x={L - 6} y={y(c) + 4} fontSize="12" textAnchor="end" fill="var(--muted)">{c}</text></g>)}
+      <text x={4} y={H - 6} fontSize="12" fill="var(--muted)">°C</text>
+      <text x={W - 120} y={H - 6} fontSize="12" textAnchor="end" fill="var(--muted)">{Math.round(longest)} s from fan-on</text>
+      {fits.map(({ seconds, temps, fit, setUp }, at) => {
+        const every = Math.max(1, Math.floor(seconds.length / 300));
+        const curve = Array.from({ length: 60 }, (_, i) => { const s = (fit.seconds * i) / 59; return `${x(s)} ${y(fit.settlesC.value + (fit.fromC - fit.settlesC.value) * Math.exp(-s / fit.tauS.value))}`; });
+        return (
+          <g key={at} stroke={tones[at % 6]} fill="none">
+            {seconds.filter((_, i) => i % every === 0).map((s, i) => <circle key={i} cx={x(s)} cy={y(temps[i * every]!)} r="1.4" fill={tones[at % 6]} stroke="none" opacity="0.5" />)}
+            <path d={`M${curve.join('L')}`} strokeWidth="2" strokeDasharray={dash[at % 6]} />
+            <text x={W - 114} y={20 + 18 * at} fontSize="13" fill={tones[at % 6]} stroke="none">{nameOf(setUp).slice(0, 18)}</text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+} // prettier-ignore
