@@ -15,3 +15,4 @@ declare module 'psychrolib' {
   };
   export default psychrolib;
 }
+declare const console: { log(text: string): void };

@@ -29,6 +29,8 @@ export const BLEED_CAUTIONS = [
 
 export type BleedCode =
   | 'opened'
+  /** It opened, and no record says where it should. */
+  | 'opened somewhere'
   | 'opens late'
   | 'opens early'
   | 'never opens'
@@ -119,9 +121,9 @@ export function judgeBleed(
   if (opening) {
     const off = opensC === null ? 0 : opening.tempC - opensC;
     const slack = practice.opensWithin + opening.u;
-    const code = off > slack ? 'opens late' : off < -slack ? 'opens early' : 'opened';
+    const code = opensC === null ? 'opened somewhere' : off > slack ? 'opens late' : off < -slack ? 'opens early' : 'opened';
     const rated = opensC === null ? ', no record says where it should' : `, rated ${opensC.toFixed(0)} °C`;
-    findings.push({ code, atS: opening.atS, grave: code !== 'opened', said: `${{ 'opened': 'The thermostat opened', 'opens late': 'The thermostat opened late', 'opens early': 'The thermostat opened early' }[code]}, at ${opening.tempC.toFixed(0)} ± ${opening.u.toFixed(0)} °C${rated}.` });
+    findings.push({ code, atS: opening.atS, grave: code === 'opens late' || code === 'opens early', said: `${{ 'opened': 'The thermostat opened', 'opened somewhere': 'The thermostat opened', 'opens late': 'The thermostat opened late', 'opens early': 'The thermostat opened early' }[code]}, at ${opening.tempC.toFixed(0)} ± ${opening.u.toFixed(0)} °C${rated}.` });
   } else if (complete.length > 0 && opensC !== null)
     findings.push({ code: 'stuck open', atS: complete[0]!.topS, grave: true, said: `It warmed past ${opensC.toFixed(0)} °C without a break in its curve, and the fan pulls it down: the thermostat stands open.` });
   else if (!pocket && hottestC > openTo + PAST_K && opensC !== null)

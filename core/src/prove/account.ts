@@ -1,4 +1,4 @@
-import { accountOf, readStrength, settleWith, strengthOf, type Account, type Amount, type Opening, type Settled } from '../coolant/index.ts'; // prettier-ignore
+import { accountOf, isCooling, readStrength, settleWith, strengthOf, type Account, type Amount, type Opening, type Settled } from '../coolant/index.ts'; // prettier-ignore
 import { combined } from '../figures/index.ts';
 import type { JobState } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
@@ -44,6 +44,8 @@ export interface JobAccount {
   settled: Settled | undefined;
   /** What to reckon with: account and reading together. */
   strength: Amount;
+  /** Whether it was filled: something that stays went in, and nothing came out since. Before that nothing is missing that should be there. */
+  filled: boolean;
 }
 
 /** The coolant account of a job as its events tell it. */
@@ -55,11 +57,13 @@ export function accountOfJob(
   const opening = openingOf(record, state.account, practice);
   if (!opening) return undefined;
   const account = accountOf(opening, state.moves, practice);
+  const lastMove = state.moves.filter(({ liquid }) => isCooling(liquid)).at(-1);
+  const filled = lastMove?.way === 'in' && lastMove.stage !== 'flush';
   const last = state.strengths.at(-1);
   const read = last && readStrength(last, last.of);
   // A reading is of what was inside then: what went in or out since has changed it.
   const since = last && state.moves.some((move) => Date.parse(move.at) > Date.parse(last.at));
-  if (!read?.ok || since) return { opening, account, settled: undefined, strength: account.strength };
+  if (!read?.ok || since) return { opening, account, settled: undefined, strength: account.strength, filled };
   const poured = state.moves.filter(({ way, stage }) => way === 'in' && stage !== 'flush');
   const litres = poured.reduce((sum, move) => sum + move.litres, 0);
   const before = account.course[state.moves.indexOf(poured[0]!) - 1]?.strength;
@@ -74,5 +78,5 @@ export function accountOfJob(
         }
       : undefined,
   );
-  return { opening, account, settled, strength: settled.strength };
+  return { opening, account, settled, strength: settled.strength, filled };
 }

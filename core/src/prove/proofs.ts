@@ -116,14 +116,28 @@ function told(
       at: last.at,
     };
   }
+  if (code === 'level') {
+    const looked = state.followUps['after the overnight cool-down']?.found;
+    return looked ? { word: 'proven', said: looked.text, by: looked.by, at: looked.at } : undefined;
+  }
   const run = state.bled.at(-1);
   if (!run) return undefined;
   const { by, at } = run;
   if (code === 'thermostat') {
     const found = run.findings.find((each) =>
-      ['opened', 'opens late', 'opens early', 'never opens', 'stuck open'].includes(each.code),
+      ['opened', 'opened somewhere', 'opens late', 'opens early', 'never opens', 'stuck open'].includes(
+        each.code,
+      ),
     );
-    return found && { word: found.code === 'opened' ? 'proven' : 'failed', said: found.said, by, at };
+    return (
+      found && {
+        word:
+          found.code === 'opened' ? 'proven' : found.code === 'opened somewhere' ? 'not proven' : 'failed',
+        said: found.said,
+        by,
+        at,
+      }
+    );
   }
   if (code === 'heater' && run.met.includes('heat at the vents'))
     return { word: 'proven', said: 'Hot at the vents while it was bled.', by, at };
@@ -135,10 +149,6 @@ function told(
       by,
       at,
     };
-  if (code === 'level') {
-    const looked = state.followUps['after the overnight cool-down']?.found;
-    return looked ? { word: 'proven', said: looked.text, by: looked.by, at: looked.at } : undefined;
-  }
   return undefined;
 }
 

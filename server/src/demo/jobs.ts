@@ -7,6 +7,7 @@ import {
   tick,
   type EventKind,
   type EventPayloads,
+  type FollowUp,
   type PartRole,
   type PartState,
 } from '@radiatrix/core/job';
@@ -33,6 +34,7 @@ interface DemoJob {
 }
 
 const DAY_MS = 86_400_000;
+const HOUR_MS = 3_600_000;
 
 /** Writes a job's events as one device would have, some minutes apart. */
 export function device(name: string, startMs: number) {
@@ -135,7 +137,15 @@ async function eventsOf(
           title: wayWords(map!.document, way.operations),
         }),
       );
-    } else if (kind === 'closed')
+    } else if (kind === 'follow-up set')
+      events.push(
+        hand.event('follow-up set', {
+          what: payload.what as FollowUp,
+          due: new Date(Date.now() + (payload.inHours as number) * HOUR_MS).toISOString(),
+          litres: payload.litres as number,
+        }),
+      );
+    else if (kind === 'closed')
       events.push(
         hand.event('closed', { ...(payload as { outcome: 'done'; note: string }), heads: hand.heads() }),
       );

@@ -89,7 +89,8 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
   const warningC = bay.quantities.warningLamp?.value ?? null;
   const capKPa = bay.quantities.capPressure?.value;
   const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
-  const count = { one: 1, two: 2, three: 3, four: 4 }[(fan?.words as Record<string, { word: string } | undefined> | undefined)?.fanCount?.word ?? ''];
+  const fanWords = fan?.words as Record<string, { word: string } | undefined> | undefined;
+  const count = { one: 1, two: 2 }[fanWords?.fans?.word ?? ''];
   const bottle = bay.words.bottle?.word;
   return {
     capacity: amount(bay.quantities.coolantCapacity, practice.capacityOff),
@@ -108,7 +109,7 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
       selfShifting: transmission?.kind !== 'manual',
       fanControl: bay.words.fanControl?.word,
       fanCount: count,
-      engineDriven: (fan?.words as Record<string, { word: string } | undefined> | undefined)?.drive?.word === 'engine',
+      engineDriven: (fanWords?.drivenBy ?? bay.words.fanDrivenBy)?.word === 'engine',
       opensC: opensC ?? undefined,
       warningC: warningC ?? undefined,
       fanOnC: fanOnC ?? undefined,

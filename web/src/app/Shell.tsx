@@ -47,7 +47,7 @@ export function Shell() {
   }, [offline, refetch]);
   useSender(data?.person?.id, data?.person !== undefined && data.person !== null && !expired);
   // Under the vehicle what this phone keeps is shown at once, to whoever it keeps it for; the server is asked meanwhile.
-  const isRun = useLocation().pathname.endsWith('/run');
+  const isRun = /\/(run|bleed)$/.test(useLocation().pathname);
   const ahead = isLoading && isRun && last !== null;
   if (isLoading && !ahead) return <Waiting what="Opening" />;
   if (error && !data && !offline)
@@ -100,7 +100,7 @@ function Frame({ person }: { person: Person }) {
 
   const bare = pathname.includes('/sheet/');
   // Under the vehicle there is nothing but the move.
-  if (/^\/jobs\/\d+\/run$/.test(pathname))
+  if (/^\/jobs\/\d+\/(run|bleed)$/.test(pathname))
     return (
       <main id="main" tabIndex={-1} className="px-4 outline-none">
         <Outlet context={person} />

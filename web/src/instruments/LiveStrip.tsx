@@ -95,8 +95,9 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
         context.moveTo(PAD.left, y(at));
         context.lineTo(width - PAD.right, y(at));
         context.stroke();
-        context.textAlign = 'right';
-        context.fillText(word, width - PAD.right - 2, y(at) - 3);
+        // A warm-up begins low: up on the left there is room.
+        context.textAlign = 'left';
+        context.fillText(word, PAD.left + 4, y(at) - 3);
       }
       context.setLineDash([]);
       context.strokeStyle = copper;
@@ -113,7 +114,7 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       }
       context.stroke();
       context.textAlign = 'center';
-      for (const { atS, word, grave: bad } of shown.current.marks) {
+      [...shown.current.marks].sort((a, b) => a.atS - b.atS).forEach(({ atS, word, grave: bad }, i) => {
         context.strokeStyle = bad ? grave : ink;
         context.fillStyle = bad ? grave : ink;
         context.lineWidth = 1;
@@ -122,8 +123,9 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
         context.lineTo(x(atS), tall - PAD.bottom);
         context.stroke();
         context.textAlign = x(atS) > width - 70 ? 'right' : 'left';
-        context.fillText(word, x(atS) + (x(atS) > width - 70 ? -3 : 3), PAD.top - 3);
-      }
+        // Neighbours stand a line lower, so that none covers another.
+        context.fillText(word, x(atS) + (x(atS) > width - 70 ? -3 : 3), PAD.top - 3 + (i % 2) * 13);
+      });
     };
     draw();
     return () => cancelAnimationFrame(frame);

@@ -15,8 +15,7 @@ export function Balance({ filling, own }: Pick<OwnProps, 'filling' | 'own'>) {
   const at = (value: number): number => 8 + (Math.max(0, Math.min(value, account.total.value * 1.15)) / (account.total.value * 1.15)) * (WIDTH - 16);
   const [lo, hi] = [account.inside.value - account.missing.u, account.inside.value + account.missing.u];
   const holds = protection(own.opening.base, Math.min(100, Math.max(0, strength.value)), record.capKPa, 0);
-  const started = account.in.value > 0;
-  const short = started ? shortfall(account, filling.practice) : undefined;
+  const short = own.filled ? shortfall(account, filling.practice) : undefined;
   const degrees = (value: number): string => formatQuantity(value, 'temperature', units);
   return (
     <section aria-label="Balance">

@@ -44,8 +44,8 @@ export function Ledger({ filling, say, busy }: FillProps) {
                 <tr key={move.event} className="border-rule border-t align-baseline">
                   <td className="text-muted py-1 pr-2 text-[14px] whitespace-nowrap">{move.at.slice(11, 16)} {move.stage}</td>
                   <td className="pr-2">{move.liquid}{move.strength !== null && ` ${move.strength} %`}{move.lost && <em className="text-no not-italic">, on the ground</em>}{move.note && <span className="text-muted">, {move.note}</span>}</td>
-                  <td className="figure px-2 text-right">{move.way === 'out' ? litres(move.litres) : ''}</td>
-                  <td className="figure px-2 text-right">{move.way === 'in' ? litres(move.litres) : ''}</td>
+                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'out' ? litres(move.litres) : ''}</td>
+                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'in' ? litres(move.litres) : ''}</td>
                   <td className="text-muted px-2 text-[14px]">{GOT_WORDS[move.got]}{move.tempC !== null && move.tempC > 30 && `, at ${formatQuantity(move.tempC, 'temperature', units)}`}</td>
                   <td className="figure px-2 text-right whitespace-nowrap">{isCooling(move.liquid) && after ? `${litres(after.insideL)}, ${Math.round(after.strength)} %` : ''}</td>
                   <td className="text-right">

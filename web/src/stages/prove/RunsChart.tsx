@@ -2,7 +2,7 @@ import { PROTOCOLS, type Trial, type TrialRun, type TrialVerdict } from '@radiat
 
 const W = 620;
 const ROW = 34;
-const LEFT = 150;
+const LEFT = 176;
 const RIGHT = 16;
 
 /** Every run as a tick, a set-up a line, with its mean and interval. Less is to the left: better. */

@@ -106,9 +106,9 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
                   {verdict.pairs.map(({ a, b, difference, interval, p, alike }) => (
                     <tr key={`${a}${b}`} className="border-rule border-b align-baseline">
                       <th scope="row" className="py-1 pr-2 text-left font-normal">{nameOf(a)} against {nameOf(b)}</th>
-                      <td className="figure px-2 text-right">{delta(difference)}</td>
-                      <td className="figure text-muted px-2 text-right text-[14px]">{interval ? `${delta(interval[0])} to ${delta(interval[1])}` : 'no spread known'}</td>
-                      <td className="figure text-muted pl-2 text-right text-[14px]">{p === null ? '' : `p ${p < 0.001 ? '< 0.001' : p.toFixed(3)}`}{alike !== null && `, alike p ${alike < 0.001 ? '< 0.001' : alike.toFixed(3)}`}</td>
+                      <td className="figure px-2 text-right whitespace-nowrap">{delta(difference)}</td>
+                      <td className="figure text-muted px-2 text-right text-[14px] whitespace-nowrap">{interval ? `${delta(interval[0])} to ${delta(interval[1])}` : 'no spread known'}</td>
+                      <td className="figure text-muted pl-2 text-right text-[14px] whitespace-nowrap">{p === null ? '' : `p ${p < 0.001 ? '< 0.001' : p.toFixed(3)}`}{alike !== null && `, alike p ${alike < 0.001 ? '< 0.001' : alike.toFixed(3)}`}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -147,7 +147,7 @@ function Power({ curve, needs, at }: { curve: { runs: number; power: number }[];
         {at >= 2 && at <= most && <circle cx={x(at)} cy={y(curve[at - 2]?.power ?? 0)} r="4" fill="var(--color-base-content)" />}
         {needs !== null && needs <= most && <path d={`M${x(needs)} ${y(1)}V${H - B}`} stroke="var(--color-info)" strokeDasharray="4 3" />}
         {curve.filter(({ runs }) => runs % 4 === 0).map(({ runs }) => <text key={runs} x={x(runs)} y={H - 6} fontSize="11" textAnchor="middle" fill="var(--muted)">{runs}</text>)}
-        <text x={W - 8} y={H - 6} fontSize="11" textAnchor="end" fill="var(--muted)">runs each</text>
+        <text x={W - 8} y={H - B - 5} fontSize="11" textAnchor="end" fill="var(--muted)">runs each</text>
       </svg>
     </section>
   );
