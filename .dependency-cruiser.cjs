@@ -7,7 +7,7 @@ module.exports = {
     forbid('core-is-pure', '^core/src', { dependencyTypes: ['core'] }),
     forbid('core-few-packages', '^core/src', {
       path: 'node_modules/',
-      pathNot: 'node_modules/(damerau-levenshtein|quickselect|pure-rand)',
+      pathNot: 'node_modules/(damerau-levenshtein|quickselect|pure-rand|jstat)',
     }),
     forbid('contract-on-core', '^contract/src', { path: '^(server|web)/' }),
     forbid('contract-few-packages', '^contract/src', { path: 'node_modules/', pathNot: 'node_modules/joi' }),

@@ -36,7 +36,7 @@ const judged = (readings: readonly Reading[], own: BleedRecord = record) =>
   );
 
 describe('a curve read by the program, against the stand-in’s truth', () => {
-  test('500 seeded runs with faults: start of opening and fan cycles found in 95 % and more, false alarms under 2 %', () => {
+  test('500 seeded runs with faults: start of opening and fan cycles found in 95 % and more, false alarms under 2 %', async ({ annotate }) => {
     const kinds: readonly (readonly StandInFault[])[] = [[], ['stuck open'], ['stuck shut'], ['late thermostat'], ['air pocket'], ['blocked core'], ['weak fan'], ['seized motor'], ['slow leak'], ['wrong mix']];
     const GRAVE: Partial<Record<StandInFault, string>> = { 'stuck open': 'stuck open', 'stuck shut': 'never opens', 'late thermostat': 'opens late', 'air pocket': 'air' };
     const tally = { breaks: 0, found: 0, falseBreaks: 0, cycles: 0, foundCycles: 0, falseCycles: 0, faults: 0, named: 0, sound: 0, accused: 0 };
@@ -71,7 +71,7 @@ describe('a curve read by the program, against the stand-in’s truth', () => {
       }
     }
     const percent = (part: number, of: number): string => `${((100 * part) / of).toFixed(1)} %`;
-    console.log(`opening found ${percent(tally.found, tally.breaks)} of ${tally.breaks}, false ${tally.falseBreaks}; fan cycles found ${percent(tally.foundCycles, tally.cycles)} of ${tally.cycles}, false ${tally.falseCycles}; faults named ${percent(tally.named, tally.faults)} of ${tally.faults}; sound ones accused ${percent(tally.accused, tally.sound)} of ${tally.sound}`);
+    await annotate(`opening found ${percent(tally.found, tally.breaks)} of ${tally.breaks}, false ${tally.falseBreaks}; fan cycles found ${percent(tally.foundCycles, tally.cycles)} of ${tally.cycles}, false ${tally.falseCycles}; faults named ${percent(tally.named, tally.faults)} of ${tally.faults}; sound ones accused ${percent(tally.accused, tally.sound)} of ${tally.sound}`);
     expect(tally.found / tally.breaks).toBeGreaterThanOrEqual(0.95);
     expect(tally.foundCycles / tally.cycles).toBeGreaterThanOrEqual(0.95);
     expect((tally.falseBreaks + tally.falseCycles) / 500).toBeLessThan(0.02);

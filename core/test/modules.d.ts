@@ -15,4 +15,3 @@ declare module 'psychrolib' {
   };
   export default psychrolib;
 }
-declare const console: { log(text: string): void };

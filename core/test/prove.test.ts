@@ -31,7 +31,7 @@ describe('what has to be proven', () => {
     expect(codes(record, fanOnly)).not.toContain('leak pressure');
     expect(codes(record, fanOnly)).not.toContain('transmission');
     expect(codes({ ...record, fanControl: 'relay' })).not.toContain('fan steps');
-    const unknown = proofsFor({ ...record, fanControl: undefined }, fanOnly);
+    const unknown = proofsFor({ ...record, fanControl: null }, fanOnly);
     expect(unknown.find(({ code }) => code === 'fan steps')!.how).toMatch(/No record says/);
     expect(codes({ ...record, engineDriven: true })[0]).toBe('fan driven');
     expect(codes({ ...record, airConditioning: false })).not.toContain('fan ac');

@@ -215,7 +215,7 @@ describe('a verdict only when the data carries it', () => {
     const late = judgeTrial(trial, [run('a', 120, { lateS: null }), run('a', 121), run('b', 110), run('b', 109)], null);
     expect(late.setUps[0]!.value).toBeGreaterThan(120.5);
   }); // prettier-ignore
-  test('over all looks and comparisons together a difference that is not there is claimed no more often than the shop allows', () => {
+  test('over all looks and comparisons together a difference that is not there is claimed no more often than the shop allows', async ({ annotate }) => {
     const counts = [2, 3].map((groups) => {
       const draw = noise(groups);
       const own = { ...trial, setUps: trial.setUps.slice(0, groups) };
@@ -234,7 +234,7 @@ describe('a verdict only when the data carries it', () => {
       }
       return claimed / TRIALS;
     });
-    console.log(`false alarms over five looks, two and three set-ups: ${counts.map((each) => `${(100 * each).toFixed(1)} %`).join(', ')}`);
+    await annotate(`false alarms over five looks, two and three set-ups: ${counts.map((each) => `${(100 * each).toFixed(1)} %`).join(', ')}`);
     // 5 % and what 400 trials may be off by.
     for (const each of counts) expect(each).toBeLessThan(0.05 + 3 * Math.sqrt((0.05 * 0.95) / 400));
   }, 60_000); // prettier-ignore
@@ -266,7 +266,7 @@ describe('pull-downs', () => {
     const seconds = Array.from({ length: span + 1 }, (_, s) => s);
     return [seconds, seconds.map((s) => Math.round((88 + 12 * Math.exp(-s / tau) + noiseOf()) / resolution) * resolution)];
   }; // prettier-ignore
-  test('95 % intervals hold the truth in 93 to 97 % of logs, residuals hanging together or not, readings coarse or fine', () => {
+  test('95 % intervals hold the truth in 93 to 97 % of logs, residuals hanging together or not, readings coarse or fine', async ({ annotate }) => {
     const said: string[] = [];
     for (const [seed, correlationS, sd, span, tau, resolution] of [[11, 0.5, 0.1, 300, 120, 0.1], [12, 5, 0.15, 300, 120, 0.1], [13, 8, 0.2, 240, 90, 0.1], [14, 2, 0.2, 300, 120, 1]] as const) {
       const draw = noise(seed);
@@ -287,7 +287,7 @@ describe('pull-downs', () => {
         expect(each / LOGS).toBeLessThan(0.97 + 0.022);
       }
     }
-    console.log(`coverage of 95 % intervals: ${said.join('; ')}`);
+    await annotate(`coverage of 95 % intervals: ${said.join('; ')}`);
   }, 60_000); // prettier-ignore
   test('what does not tell both figures apart is refused, with the reason', () => {
     const still = (): number => 0;

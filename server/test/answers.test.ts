@@ -98,6 +98,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   jobs: '/api/jobs',
   jobEventsAfter: `/api/jobs/${ids.job}/events`,
   job: `/api/jobs/${ids.job}`,
+  jobProving: `/api/jobs/${ids.job}/proving`,
+  instruments: '/api/instruments',
   stream: `/api/streams/${ids.stream}`,
   planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`,
   practice: '/api/practice',

@@ -27,6 +27,7 @@ export async function startInstruments(from, env = {}) {
   return {
     address: `http://127.0.0.1:${port}`,
     stop: () => {
+      child.ref();
       child.kill('SIGTERM');
       return ended;
     },

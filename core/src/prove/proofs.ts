@@ -6,14 +6,14 @@ import { judgePressure } from '../trial/index.ts';
 export interface ProofRecord {
   airConditioning: boolean;
   selfShifting: boolean;
-  /** How the fan is driven, by the words of the record; undefined where it does not say. */
-  fanControl: string | undefined;
-  fanCount: number | undefined;
+  /** How the fan is driven, by the words of the record; null where it does not say. */
+  fanControl: string | null;
+  fanCount: number | null;
   /** An engine-driven fan has no states of its own. */
   engineDriven: boolean;
-  opensC: number | undefined;
-  warningC: number | undefined;
-  fanOnC: number | undefined;
+  opensC: number | null;
+  warningC: number | null;
+  fanOnC: number | null;
 }
 
 export interface Proof {
@@ -53,8 +53,8 @@ export function proofsFor(
   const went = new Set(state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back').map(({ kind }) => kind));
   const opened = state.moves.length > 0 || state.account !== null || ['radiator', 'thermostat', 'hose', 'hosekit', 'tank', 'cap'].some((kind) => went.has(kind as never));
   const proof = (code: string, label: string, how: string, caution = ''): Proof => ({ code, label, how, caution });
-  const on = record.fanOnC === undefined ? 'its fan-on temperature, which no record gives' : `${record.fanOnC.toFixed(0)} °C`;
-  const steps = record.fanControl === undefined ? undefined : STEPS[record.fanControl];
+  const on = record.fanOnC === null ? 'its fan-on temperature, which no record gives' : `${record.fanOnC.toFixed(0)} °C`;
+  const steps = record.fanControl === null ? undefined : STEPS[record.fanControl];
   return [
     ...(record.engineDriven
       ? [proof('fan driven', 'Engine-driven fan', 'Turns with the engine, true and quiet; hot, the clutch grips: it roars.', RUNNING)]
@@ -62,7 +62,7 @@ export function proofsFor(
           ...(record.airConditioning ? [proof('fan ac', 'Fan with the A/C on', `A/C on at idle: ${record.fanCount === 2 ? 'which of the two run, as the record expects' : 'the fan runs'}.`, RUNNING)] : []),
           proof('fan temperature', 'Fan by temperature', `Idle until ${on}: it comes on, and goes off again.`, RUNNING),
           ...(steps ? [proof('fan steps', 'Every step of the fan', `One after the other: ${steps}.`, RUNNING)] : []),
-          ...(record.fanControl === undefined ? [proof('fan steps', 'Every step of the fan', 'No record says how the fan is driven: find out whether it has a second speed, and try each.', RUNNING)] : []),
+          ...(record.fanControl === null ? [proof('fan steps', 'Every step of the fan', 'No record says how the fan is driven: find out whether it has a second speed, and try each.', RUNNING)] : []),
           proof('fan direction', 'Direction of the air', 'A cloth held in front is pulled on (a puller), or feel behind it: air goes from front to back.', RUNNING),
           proof('fan run-on', 'Run-on after the engine', 'Engine off, hot: it runs on as long as the record says, and stops.', 'It can start by itself with the engine off.'),
         ]),
@@ -71,12 +71,12 @@ export function proofsFor(
           proof('leak cold', 'No leak, cold', 'Every joint that was opened, dry to a paper towel, cold.'),
           proof('leak hot', 'No leak, hot', 'The same at working temperature, engine running.', RUNNING),
           proof('leak pressure', 'Holds pressure', 'Pumped to the cap’s rating and watched; strokes, gauge and temperature written down.', 'Never above the cap’s rating. Bleed the pressure off before the tester comes off; only on a cold neck.'),
-          proof('thermostat', 'Thermostat opens where it should', record.opensC === undefined ? 'From the curve of the warm-up; no record says where it should.' : `From the curve of the warm-up: ${record.opensC.toFixed(0)} °C.`),
+          proof('thermostat', 'Thermostat opens where it should', record.opensC === null ? 'From the curve of the warm-up; no record says where it should.' : `From the curve of the warm-up: ${record.opensC.toFixed(0)} °C.`),
           proof('heater', 'Heater hot', 'Hot air at the vents with the engine warm: no air in the heater.'),
           proof('level', 'Level after the cool-down', 'Looked at cold, the next day: at its mark, strength read.'),
         ]
       : []),
-    proof('idle hold', `Temperature holds at idle${record.airConditioning ? ' with the A/C' : ''}`, `A quarter of an hour: it swings between fan-on and fan-off${record.warningC === undefined ? '' : `, and stays below the lamp (${record.warningC.toFixed(0)} °C)`}.`, 'Outdoors, or with the exhaust taken away.'),
+    proof('idle hold', `Temperature holds at idle${record.airConditioning ? ' with the A/C' : ''}`, `A quarter of an hour: it swings between fan-on and fan-off${record.warningC === null ? '' : `, and stays below the lamp (${record.warningC.toFixed(0)} °C)`}.`, 'Outdoors, or with the exhaust taken away.'),
     proof('crawl', 'Temperature holds at a crawl', 'On the road, slow, uphill where there is one: it stays where it was.'),
     proof('quiet', 'Quiet', 'No rubbing, no howl, no shake of the fan at any step.', RUNNING),
     ...(record.selfShifting && (went.has('radiator') || state.moves.some(({ liquid }) => liquid === 'transmission fluid'))

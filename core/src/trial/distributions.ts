@@ -1,7 +1,12 @@
-/// <reference path="./jstat.d.ts" />
+// @ts-expect-error -- it comes without types; what is used of it is said here
 import jstat from 'jstat';
 
-const { studentt, noncentralt, normal } = jstat.jStat;
+interface Distributions {
+  studentt: { cdf: (x: number, dof: number) => number; inv: (p: number, dof: number) => number };
+  noncentralt: { cdf: (x: number, dof: number, ncp: number) => number };
+  normal: { cdf: (x: number, mean: number, sd: number) => number };
+}
+const { studentt, noncentralt, normal } = (jstat as { jStat: Distributions }).jStat;
 
 /** Chance that Student's t is at most `t`. @param dof > 0, also broken */
 export const tCdf = (t: number, dof: number): number => studentt.cdf(t, dof);

@@ -109,7 +109,8 @@ const LIBRARY = [
   'Match',
   'Sheet',
   'Job',
-  'Coverage', 'Instruments',
+  'Coverage',
+  'Instruments',
   'Record',
   'Practice',
 ] as const;

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { WATER, pourFor, protection, type Part, type Product } from '@radiatrix/core/coolant';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
