@@ -8,6 +8,8 @@ import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
 import { measureGuessing, measureLoad } from './load.ts';
 import { measurePage } from './page.ts';
+import { cpuSeconds } from './cpu.ts';
+import { measureAnalysis, measureLiveChart, measureStreams } from './proving.ts';
 import { measureScale } from './scale.ts';
 import { measureSliders } from './sliders.ts';
 
@@ -143,6 +145,22 @@ say(
   '2,000 ms',
   Math.max(move.onlineMs, move.offlineMs) <= 2000,
 );
+const analysis = measureAnalysis();
+say(
+  'ten logs of an hour at 10 Hz, fitted',
+  `p50 ${analysis.p50.toFixed(0)} ms`,
+  '200 ms',
+  analysis.p50 <= 200,
+);
+const streams = await measureStreams(base!, () => cpuSeconds(Number(process.env.SERVER_PID)));
+say(
+  '20 vehicles, 6 channels at 10 Hz',
+  `${streams.kept} of ${streams.sent} samples kept, ${streams.cores.toFixed(3)} of a core`,
+  'all kept, a quarter of a core',
+  streams.kept === streams.sent && streams.cores <= 0.25,
+);
+const chart = await measureLiveChart(base!, program!);
+say('live chart, processor 4x slower', `${chart.framesPerSecond.toFixed(0)} frames a second`, '30', chart.framesPerSecond >= 30); // prettier-ignore
 const scale = process.argv.includes('scale')
   ? await measureScale(process.env.DATABASE_ADMIN_URL!, say)
   : null;
@@ -151,5 +169,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, analysis, streams, chart, scale }, null, 1)}\n`,
 );

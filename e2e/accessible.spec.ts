@@ -57,6 +57,11 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
     const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
     const views: [string, RegExp | string][] = [
       ['/ask?q=09+tussok+diesel+blue', /vehicles/],
+      ['/instruments', 'Instruments'],
+      ['/jobs/3/fill', 'What to mix and pour now'],
+      ['/jobs/3/bleed', 'Blower'],
+      ['/jobs/2/prove', 'still to be proven'],
+      ['/jobs/2/trials/6f3d1c22-8a41-4f0e-9d57-2b8c7a1e5f01', 'How many runs it takes'],
       ['/people', 'Invite somebody'],
       ['/me', 'Signed in'],
       [vehicle, 'Procedures'],

@@ -18,7 +18,7 @@ export async function asked<T>(request: APIRequestContext, url: string): Promise
   return (await answer.json()) as T;
 }
 
-async function sent<T>(request: APIRequestContext, url: string, data: unknown): Promise<T> {
+export async function sent<T>(request: APIRequestContext, url: string, data: unknown): Promise<T> {
   const { csrfToken } = await asked<{ csrfToken: string }>(request, '/api/session');
   const answer = await request.post(url, { data, headers: { 'X-CSRF-Token': csrfToken } });
   expect(answer.ok(), `${url} ${answer.status()} ${await answer.text()}`).toBe(true);

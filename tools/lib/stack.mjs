@@ -44,6 +44,7 @@ export async function openStack(database) {
       CHROMIUM: chromium,
       DATABASE_URL: cluster.url(database),
       DATABASE_ADMIN_URL: cluster.url('postgres'),
+      SERVER_PID: String(server.child.pid),
     },
   };
 }

@@ -31,11 +31,12 @@ export function QuantityField({ label, dimension, text, onText, className = '', 
   const read = text.trim() === '' ? undefined : parseQuantity(text, dimension, preferredUnit(dimension, units));
   const wrong = problem ?? (read && !read.ok ? read.message : undefined);
   return (
-    <Field label={label} className={className} {...(wrong ? { problem: wrong } : {})}>
-      <input className={`input ${big ? '!h-12 !text-[17px]' : ''}`} inputMode="text" value={text} maxLength={40} disabled={disabled} onChange={(event) => onText(event.target.value)} />
-      {read?.ok && !wrong && (
-        <span className="text-muted figure block text-[13px]">{formatQuantity(read.value, dimension, units)}</span>
-      )}
-    </Field>
+    <div className={className}>
+      <Field label={label} {...(wrong ? { problem: wrong } : {})}>
+        <input className={`input ${big ? '!h-12 !text-[17px]' : ''}`} inputMode="text" value={text} maxLength={40} disabled={disabled} onChange={(event) => onText(event.target.value)} />
+      </Field>
+      {/* Beside the label, so that the box keeps its name. */}
+      {read?.ok && !wrong && <span className="text-muted figure block text-[13px]">{formatQuantity(read.value, dimension, units)}</span>}
+    </div>
   );
 } // prettier-ignore

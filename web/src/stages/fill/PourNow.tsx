@@ -48,7 +48,7 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
             })()}
           </p>
           {answer.options.slice(0, 3).map((option, at) => (
-            <div key={option.parts.map(({ product }) => product.name).join()} className={at === 0 ? 'mt-1' : 'border-rule mt-2 border-t pt-1 opacity-90'}>
+            <div key={option.parts.map(({ product }) => product.name).join()} className={at === 0 ? 'mt-1' : 'border-rule mt-2 border-t pt-1'}>
               {at > 0 && <p className="text-muted text-[14px]">or</p>}
               <ul>{option.parts.map(line)}</ul>
               {option.whole && (

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { canEdit, type Person } from '@radiatrix/contract';
+import { ProvenLine } from '../prove/ProvenLine.tsx';
 import type { JobProps } from './props.ts';
 
 /** Closing a job, and what came in after it was closed. */
@@ -23,6 +24,7 @@ export function Closing({ job, say, busy }: JobProps) {
             Open it again
           </button>
         </p>
+        <ProvenLine jobId={job.id} />
         {late.length > 0 && (
           <p className="border-changes text-changes mt-2 border-l-[3px] pl-3">
             {late.length === 1 ? 'One entry' : `${late.length} entries`} came after closing: see what
@@ -70,6 +72,9 @@ export function Closing({ job, say, busy }: JobProps) {
           {outcome === 'done' ? 'Close: done' : 'Close: given up'}
         </button>
       ))}
+      <div className="w-full">
+        <ProvenLine jobId={job.id} />
+      </div>
     </form>
   );
 }

@@ -1,17 +1,15 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { trayOf } from '@radiatrix/core/job';
-import { openProofs, proofStates, proofsFor, type Proved, type ProofWord } from '@radiatrix/core/prove';
+import { openProofs, type Proved, type ProofWord } from '@radiatrix/core/prove';
 import { judgeTrial } from '@radiatrix/core/trial';
-import { api } from '../../api/api.ts';
 import { bleedAddress, fillAddress, trialAddress } from '../../app/addresses.ts';
-import { useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHappened } from '../job/useHappened.ts';
 import { useFilling, type Filling } from '../fill/useFilling.ts';
 import { PlanTrial } from './PlanTrial.tsx';
 import { PressureForm } from './PressureForm.tsx';
 import { runsOf } from './runs.ts';
+import { useProofs } from './useProofs.ts';
 
 /** What has to be proven on a job, and how sure we are of each. */
 export function ProvePage() {
@@ -38,13 +36,9 @@ function Shape({ word }: { word: ProofWord }) {
 
 function Prove({ filling }: { filling: Filling }) {
   const { job, record, practice, own } = filling;
-  const units = useUnits();
   const navigate = useNavigate();
   const { say, busy, error } = useHappened(job.id);
-  const first = job.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
-  const { data: sheet } = api.useSheetQuery({ vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units }, { skip: !first });
-  const left = sheet ? trayOf(sheet.sheet.hardware, job.state).places.reduce((sum, place) => sum + Math.max(0, place.left) + place.contradictions.length, 0) : undefined;
-  const proved = proofStates(proofsFor(record.proofs, job.state), job.state, left, practice);
+  const proved = useProofs(job, record.proofs, practice);
   const open = openProofs(proved);
   const failed = open.filter(({ word }) => word === 'failed');
   return (
