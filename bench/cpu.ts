@@ -8,7 +8,9 @@ export function cpuSeconds(root: number): number {
   for (const name of readdirSync('/proc')) {
     if (!/^\d+$/.test(name)) continue;
     try {
-      const fields = readFileSync(`/proc/${name}/stat`, 'latin1').replace(/^.*\) /s, '').split(' ');
+      const fields = readFileSync(`/proc/${name}/stat`, 'latin1')
+        .replace(/^.*\) /s, '')
+        .split(' ');
       seen.set(Number(name), { parent: Number(fields[1]), seconds: (Number(fields[11]) + Number(fields[12])) / TICKS_A_SECOND }); // prettier-ignore
     } catch {
       // It ended between the listing and the look.

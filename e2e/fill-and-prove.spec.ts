@@ -181,7 +181,7 @@ test('three set-ups compared: no verdict on one run each, what it takes is said 
     await drive('new fans', c);
     await drive('new fans and core', b);
   }
-  await expect(verdict).toContainText(/new fans and core is better: by \d+ s than new fans, by 3\d s than as it came/); // prettier-ignore
+  await expect(verdict).toContainText(/New fans and core is better: by \d+ s than new fans, by 3\d s than as it came/); // prettier-ignore
   await clean(mara);
 
   // A log of the instrument, fitted; one too short to tell is refused with its reason.

@@ -107,11 +107,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText('Whole shroud').waitFor();
     return page;
   },
-  'compare-drive': async () => {
-    const page = await compare('sheet', 'Drive');
-    await page.waitForTimeout(600);
-    return page;
-  },
   ask: async () => {
     const page = await open('cleo', 'sheet', DESK);
     await page.goto('/ask?q=tussok+diesel+no+auto+aircon+blue');
@@ -126,13 +121,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText('contradictions').first().waitFor();
     await page.keyboard.press('n');
     await page.keyboard.press('n');
-    return page;
-  },
-  sets: async () => {
-    const page = await open('mara', 'bay', DESK);
-    await bench(page, WORDS);
-    await page.getByRole('button', { name: /^Sets/ }).click();
-    await page.getByText('Sets that work').waitFor();
     return page;
   },
   match: async () => {
@@ -153,6 +141,51 @@ const views: Record<string, () => Promise<Page>> = {
     const page = await open('mara', 'sheet', DESK);
     await page.goto('/access/1?op=lower-feet-above');
     await page.getByRole('form', { name: /past the hose/ }).scrollIntoViewIfNeeded();
+    return page;
+  },
+  fill: async () => {
+    const page = await open('mara', 'sheet', { width: 1280, height: 960 });
+    await job(page, 'Ferry crew');
+    await page.goto(`${new URL(page.url()).pathname}/fill`);
+    await page.getByRole('region', { name: 'Pour now' }).waitFor();
+    return page;
+  },
+  'bleed-phone': async () => {
+    const page = await open('mara', 'bay', PHONE);
+    await job(page, 'Ferry crew');
+    await page.goto(`${new URL(page.url()).pathname}/bleed`);
+    await page.getByRole('button', { name: 'Another vehicle' }).click();
+    await page.getByRole('button', { name: 'Engine is running: start' }).click();
+    await page.getByText('Air is in it').waitFor();
+    return page;
+  },
+  prove: async () => {
+    const page = await open('mara', 'sheet', { width: 1280, height: 960 });
+    await job(page, 'Net loft');
+    await page.goto(`${new URL(page.url()).pathname}/prove`);
+    await page.getByText('still to be proven').waitFor();
+    return page;
+  },
+  trial: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await job(page, 'Net loft');
+    await page.goto(`${new URL(page.url()).pathname}/prove`);
+    await page.getByRole('link', { name: 'Two fans against one, shroud renewed' }).click();
+    await page.getByText('How many runs it takes').waitFor();
+    return page;
+  },
+  'trial-verdict': async () => {
+    const page = await open('mara', 'bay', { width: 1280, height: 1480 });
+    await job(page, 'Pilot station');
+    await page.goto(`${new URL(page.url()).pathname}/prove`);
+    await page.getByRole('link', { name: 'New fan against old' }).click();
+    const down = (tau: number, to: number): Buffer => Buffer.from(['time (s),coolant (°C),ambient (°C)', ...Array.from({ length: 150 }, (_, s) => `${s},${(to + (106 - to) * Math.exp(-s / tau) + 0.12 * Math.sin(s * 1.7) + 0.08 * Math.cos(s * 4.1)).toFixed(1)},17`)].join('\n')); // prettier-ignore
+    const logs = page.getByRole('region', { name: 'Pull-down logs' });
+    await logs.locator('input[type=file]').setInputFiles({ name: 'old fan.csv', mimeType: 'text/csv', buffer: down(118, 96) }); // prettier-ignore
+    await logs.getByText('old fan.csv').waitFor();
+    await page.getByLabel('Log of set-up').selectOption({ label: 'new fan' });
+    await logs.locator('input[type=file]').setInputFiles({ name: 'new fan.csv', mimeType: 'text/csv', buffer: down(96, 95) }); // prettier-ignore
+    await logs.getByText(/times as fast/).waitFor();
     return page;
   },
   'move-phone': async () => {
@@ -179,20 +212,6 @@ const views: Record<string, () => Promise<Page>> = {
     await job(page, 'Fish market');
     return page;
   },
-  vehicle: async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await bench(page, WORDS);
-    await page.getByRole('link', { name: '2009 Quillon Tussock' }).first().click();
-    await page.getByRole('heading', { name: /figures/ }).waitFor();
-    return page;
-  },
-  part: async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await page.goto('/library?text=4402');
-    await page.getByRole('link', { name: 'NT-R 4402' }).click();
-    await page.getByRole('heading', { name: 'Figures' }).waitFor();
-    return page;
-  },
   review: async () => {
     const page = await open('rowan', 'sheet', DESK);
     await page.goto('/review');
@@ -206,26 +225,6 @@ const views: Record<string, () => Promise<Page>> = {
     await choose(page, 'NT-R 4402');
     await page.getByRole('link', { name: 'Install sheet' }).click();
     await page.getByRole('heading', { name: 'Hardware and tray' }).waitFor();
-    return page;
-  },
-  import: async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await page.goto('/import');
-    const rows = [
-      'Source;Model;Part No.;Year from;Year to;Engine;Trans;A/C;Except;Shelf',
-      'Harbour list;Tussock;NT-R 4403;2009;2010;QD22;QA5;yes;not 2010;A1',
-      'Harbour list;Tussock;NT-R 9999;2009;2010;QD22;QA5;;;B4',
-      'Harbour list;Haulden;NT-R 5100;2001;2015;PD20;;;;A2',
-      'Northreach data sheets;Tussock;NT-R 4402;2008;2012;QD22;;;;A9',
-      'Tidewater pages;Merlet;NT-R 6010;2008;2010;VP18;VM5;maybe;;C3',
-    ];
-    const buffer = Buffer.from(rows.join('\n'));
-    await page
-      .locator('input[type=file]')
-      .setInputFiles({ name: 'spring list.csv', mimeType: 'text/csv', buffer });
-    await page.getByRole('button', { name: 'Read its headings' }).click();
-    await page.getByRole('button', { name: 'See what it would change' }).click();
-    await page.getByText('It cannot come in yet').waitFor();
     return page;
   },
 };

@@ -11,7 +11,7 @@ import {
   type PastCount,
 } from '@radiatrix/core/access';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
-import type { Finding } from '@radiatrix/core/procedure';
+import type { CautionContext, Finding } from '@radiatrix/core/procedure';
 import Joi from 'joi';
 import { id, line, text, whole } from './common.ts';
 import {
@@ -57,6 +57,8 @@ export interface AccessGoal {
 /** The map as it holds for one vehicle, ready for ways in to be worked out. */
 export interface VehicleAccess {
   vehicle: VehicleLine;
+  /** What decides the cautions of work on it. */
+  cautions: CautionContext;
   /** Null where no map of this bay is released yet. */
   map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap } | null;
   goals: AccessGoal[];

@@ -145,9 +145,9 @@ export function judgeVacuum(reading: VacuumReading, practice: Practice = USUAL_P
 
 /** Ways to flush, each with what speaks against it; common practice. */
 export const FLUSHES = {
-  'none': { label: 'Leave it, unless it is dirty', risk: 'old coolant stays in the block and the heater; only with the same technology', recommended: true },
-  'drain and refill': { label: 'Fill with clean water, warm up, drain, again', risk: 'slow; every litre is caught and disposed of; water stays in the block and counts in the mix', recommended: true },
-  'hose': { label: 'Hose through it with the engine running', risk: 'cold water on a hot block cracks it, and coolant runs on the ground', recommended: false },
+  'none': { label: 'None: it is clean', risk: 'Old coolant stays in the block and the heater; only with the same technology', recommended: true },
+  'drain and refill': { label: 'Drain, refill with water', risk: 'Filled with clean water, warmed up, drained, again: slow; every litre is caught and disposed of; water stays in the block and counts in the mix', recommended: true },
+  'hose': { label: 'Hose through, running', risk: 'Cold water on a hot block cracks it, and coolant runs on the ground', recommended: false },
 } as const; // prettier-ignore
 export type Flush = keyof typeof FLUSHES;
 

@@ -8,6 +8,7 @@ export const QUANTITIES = {
   speed: { label: 'engine speed', unit: '1/min', least: 0, most: 9000 },
   sound: { label: 'sound level', unit: 'dB(A)', least: 10, most: 140 },
   freezing: { label: 'freezing scale', unit: '°C', least: -70, most: 5 },
+  elapsed: { label: 'time', unit: 's', least: 0, most: 86_400 },
   air: { label: 'air at the vents', unit: '°C', least: -40, most: 120 },
 } as const;
 export type Quantity = keyof typeof QUANTITIES;

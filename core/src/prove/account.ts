@@ -44,7 +44,7 @@ export interface JobAccount {
   settled: Settled | undefined;
   /** What to reckon with: account and reading together. */
   strength: Amount;
-  /** Whether it was filled: something that stays went in, and nothing came out since. Before that nothing is missing that should be there. */
+  /** Whether it was filled since it was drained or flushed last: before that nothing is missing that should be there. */
   filled: boolean;
 }
 
@@ -57,8 +57,10 @@ export function accountOfJob(
   const opening = openingOf(record, state.account, practice);
   if (!opening) return undefined;
   const account = accountOf(opening, state.moves, practice);
-  const lastMove = state.moves.filter(({ liquid }) => isCooling(liquid)).at(-1);
-  const filled = lastMove?.way === 'in' && lastMove.stage !== 'flush';
+  // What is let out while it is filled or bled is spilt; what is let out before that is a drain.
+  const cooling = state.moves.filter(({ liquid }) => isCooling(liquid));
+  const drained = cooling.findLastIndex(({ stage }) => stage === 'remove' || stage === 'flush');
+  const filled = cooling.some(({ way, stage }, at) => at > drained && way === 'in' && stage !== 'flush');
   const last = state.strengths.at(-1);
   const read = last && readStrength(last, last.of);
   // A reading is of what was inside then: what went in or out since has changed it.

@@ -12,7 +12,7 @@ export const STAND_INS: readonly InstrumentHead[] = [
   { id: 'bench', label: 'Bench supply', hz: 10, simulated: true, channels: [{ name: 'amps', quantity: 'amps', unit: 'A', u: 0.2 }, { name: 'volts', quantity: 'volts', unit: 'V', u: 0.05 }] },
   { id: 'refractometer', label: 'Refractometer, ethylene scale', hz: 1, simulated: true, channels: [{ name: 'freezing', quantity: 'freezing', unit: '°C', u: 1 }] },
   { id: 'sound', label: 'Sound level meter', hz: 2, simulated: true, channels: [{ name: 'sound', quantity: 'sound', unit: 'dB(A)', u: 1 }] },
-  { id: 'stopwatch', label: 'Stopwatch', hz: 1, simulated: true, channels: [{ name: 'coolant', quantity: 'coolant', unit: '°C', u: 1 }] },
+  { id: 'stopwatch', label: 'Stopwatch', hz: 1, simulated: true, channels: [{ name: 'since fan-on', quantity: 'elapsed', unit: 's', u: 0.5 }] },
 ]; // prettier-ignore
 
 /** What changes about a stand-in while it runs, by what somebody does to the vehicle. */
@@ -78,6 +78,15 @@ export class Player {
     return 0;
   }
 
+  /** A hand starts the watch when the fan comes on and stops it when it goes off; it stands until the next time. */
+  private sinceFanOn(s: number): number {
+    const turns = this.run.events.filter(({ kind, at }) => (kind === 'fan-on' || kind === 'fan-off') && at <= s);
+    const on = turns.findLast(({ kind }) => kind === 'fan-on');
+    if (!on) return 0;
+    const off = turns.at(-1)!;
+    return (off.kind === 'fan-off' ? off.at : s) - on.at;
+  }
+
   /** The reading at `s` of the run, taken one after the other. @returns undefined past its end */
   next(s: number, state: StandInState): Reading | undefined {
     const { run, head } = this;
@@ -96,11 +105,12 @@ export class Player {
     const hot = Math.min(1, Math.max(0, (truth - 40) / 45));
     const lost = vehicle.leakLH * Math.max(0, s - state.pumpedAtS) / 3600;
     const values: Record<string, number> = {
-      'coolant': put(this.lagged + this.noise(0.12), head.id === 'stopwatch' ? 1 : 0.1),
+      'coolant': put(this.lagged + this.noise(0.12), 0.1),
       'air at the vents': put(run.ambientC[i]! + hot * (state.air && vehicle.faults.includes('air pocket') ? 4 : 42) + this.noise(0.3), 0.1),
       'engine speed': put(1950 + this.noise(25), 1),
       'fan amps': put(Math.max(0, run.amps[i]! * (1 + 0.02 * this.noise(1)) + this.noise(0.1)), 0.1),
       'volts at the plug': put(on ? 13.4 + this.noise(0.05) : 0, 0.01),
+      'since fan-on': put(Math.max(0, this.sinceFanOn(s) + this.noise(0.05)), 0.1),
       'air outside': put(run.ambientC[i]! + this.noise(0.15), 0.1),
       'pressure': put(Math.max(0, state.pumpedKPa - lost / (TESTER_GAS_L / (101.3 + state.pumpedKPa) + TESTER_GIVE) + this.noise(0.15)), 0.5),
       'amps': put(Math.max(0, 10.4 + this.noise(0.1)), 0.1),

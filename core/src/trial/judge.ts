@@ -326,7 +326,7 @@ export function judgeTrial(
   if (beaten.length === setUps.length - 1 && fewest >= 2)
     return {
       word: 'better', best: setUps[first]!.id, need: null, ...shared,
-      said: `${nameOf(first)} is better: ${order.slice(1).map((g) => `by ${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
+      said: `${nameOf(first).charAt(0).toUpperCase()}${nameOf(first).slice(1)} is better: ${order.slice(1).map((g) => `by ${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
     };
   const alike = pairs.filter(({ alike: p }) => p !== null && p <= practice.trialFalse);
   if (trial.margin !== null && alike.length === pairs.length && fewest >= 2)

@@ -24,6 +24,7 @@ import { ProblemError, notFound } from '../http/problem.ts';
 import { jobHand } from '../jobs/service.ts';
 import { draftFor, visibleHead } from '../revisions/service.ts';
 import { bayById, loadVocabulary } from '../vehicles/queries.ts';
+import { cautionContext } from '../vehicles/cautions.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import {
   accessHead,
@@ -234,7 +235,8 @@ export async function vehicleAccess(
   const wantedKinds = (job?.state.parts ?? [])
     .filter(({ role }) => role === 'goes in')
     .map(({ kind }) => kind);
-  if (!chosen) return { vehicle: line, map: null, goals: [], past: [], wanted: [], revised: null };
+  const cautions = cautionContext(vehicle, vocabulary);
+  if (!chosen) return { vehicle: line, cautions, map: null, goals: [], past: [], wanted: [], revised: null };
   const [whole, bay, past, later] = await Promise.all([
     mapOf(db, chosen.revisionId),
     bayById(db, bayId),
@@ -248,6 +250,7 @@ export async function vehicleAccess(
   const withdrawnFor = kept === chosen ? kept.withdrawnFor : null;
   return {
     vehicle: line,
+    cautions,
     map: {
       id: chosen.id,
       revisionId: chosen.revisionId,

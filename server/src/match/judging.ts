@@ -8,8 +8,9 @@ import {
 } from '@radiatrix/core/fit';
 import { type FigureSet } from '@radiatrix/core/figures';
 import { seesDrafts, type Role } from '@radiatrix/contract';
-import { byId, type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
+import { type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
 import { plugOf } from '@radiatrix/core/plan';
+import { isSelfShifting } from '../vehicles/cautions.ts';
 import type { Plug } from '@radiatrix/core/electrical';
 import type { Practice } from '@radiatrix/core/practice';
 import { connectorsByCode } from '../connectors/queries.ts';
@@ -20,14 +21,6 @@ import { outcomes, partLines, type PartRow } from '../parts/queries.ts';
 import type { ConfigurationRow } from '../vehicles/queries.ts';
 
 type Tried = Awaited<ReturnType<typeof outcomes>>[number];
-
-export const isSelfShifting = (
-  vehicle: Pick<ConfigurationRow, 'transmissionId'>,
-  vocabulary: Vocabulary,
-): boolean => {
-  const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
-  return transmission !== undefined && transmission.kind !== 'manual';
-};
 
 export const fitVehicleOf = (
   vehicle: ConfigurationRow,

@@ -10,12 +10,12 @@ import {
   type Trial,
   type TrialRun,
 } from '@radiatrix/core/trial';
-import { byId } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Person, type ProvingRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../compare/service.ts';
 import { jobHand } from '../jobs/service.ts';
 import { partLines } from '../parts/queries.ts';
+import { isSelfShifting } from '../vehicles/cautions.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration } from '../vehicles/service.ts';
 import { trialEvents } from './queries.ts';
@@ -88,7 +88,6 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
   const fanOnC = settings?.stages[0]?.onC ?? bay.quantities.fanOn?.value ?? null;
   const warningC = bay.quantities.warningLamp?.value ?? null;
   const capKPa = bay.quantities.capPressure?.value;
-  const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
   const fanWords = fan?.words as Record<string, { word: string } | undefined> | undefined;
   const count = { one: 1, two: 2 }[fanWords?.fans?.word ?? ''];
   const bottle = bay.words.bottle?.word;
@@ -106,7 +105,7 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
     bleed: { opensC, fullyOpenC: settings?.thermostat.fullyOpenC ?? own.fullyOpenC ?? null, fanOnC, warningC },
     proofs: {
       airConditioning: vehicle.airConditioning,
-      selfShifting: transmission?.kind !== 'manual',
+      selfShifting: isSelfShifting(vehicle, vocabulary),
       fanControl: bay.words.fanControl?.word ?? null,
       fanCount: count ?? null,
       engineDriven: (fanWords?.drivenBy ?? bay.words.fanDrivenBy)?.word === 'engine',

@@ -11,7 +11,6 @@ import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, type PlanPart } f
 import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
 import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
-import { byId } from '@radiatrix/core/vehicle';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
 import { accessHead } from '../access/queries.ts';
 import { wayWritten } from '../access/service.ts';
@@ -23,6 +22,7 @@ import { jobHand, type JobHand } from '../jobs/service.ts';
 import { claims, partLines } from '../parts/queries.ts';
 import { documentOf, procedureHead } from '../procedures/queries.ts';
 import { headOf } from '../revisions/queries.ts';
+import { cautionContext } from '../vehicles/cautions.ts';
 import { loadVocabulary, proceduresOfBay } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 
@@ -183,8 +183,6 @@ export async function sheetRecord(
     ? written('map', way.mapId, way.document, way, await accessHead(db, way.mapId, way.revisionId))
     : await fromProcedure(db, ways, procedureId, drafts);
   const bay = planning.bay;
-  const engine = byId(vocabulary.engines, vehicle.engineId);
-  const transmission = byId(vocabulary.transmissions, vehicle.transmissionId);
   const part = planning.parts.find((each) => each.id === partId)!;
   const words = part.figures.words as Record<string, { word: string } | undefined>;
   const capacity = bay.quantities.coolantCapacity;
@@ -193,11 +191,7 @@ export async function sheetRecord(
   const held = bay.quantities.radiatorVolume;
   const sheet = assembleSheet({
     procedure: document,
-    vehicle: {
-      airConditioning: vehicle.airConditioning,
-      selfShifting: transmission?.kind !== 'manual',
-      highVoltage: engine?.fuel === 'hybrid' || engine?.fuel === 'electric',
-    },
+    vehicle: cautionContext(vehicle, vocabulary),
     context: {
       vehicle,
       vocabulary,

@@ -27,7 +27,7 @@ export function InstrumentsPage() {
           </Empty>
         </div>
       ) : (
-        <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[380px_1fr]">
+        <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 lg:grid-cols-[380px_1fr]">
           <ul>
             {data.instruments.map(({ id, label, channels, hz, simulated }) => (
               <li key={id} className="border-rule border-b">
@@ -52,7 +52,7 @@ function Shown({ id }: { id: string }) {
   const head = taken.current.head;
   return (
     <section aria-label="Readings" className="min-w-0">
-      <p className={hears ? 'text-straight-in' : 'text-changes'}>{hears ? `${count} readings` : 'Nothing comes: the engine is off, or the connection is lost.'}{taken.current.lost > 0 && `, ${taken.current.lost} lost`}{problem && ` ${problem}`}</p>
+      <p className={hears ? 'text-muted' : 'text-changes'}>{hears ? `${count} readings` : 'Nothing comes: the engine is off, or the connection is lost.'}{taken.current.lost > 0 && `, ${taken.current.lost} lost`}{problem && ` ${problem}`}</p>
       {head?.channels.map(({ name, unit }, column) => (
         <div key={name} className="mt-2">
           <p className="flex items-baseline justify-between"><span className="label-text">{name}</span><span className="figure text-[24px]">{typeof last?.values[column] === 'number' ? `${last.values[column]} ${unit}` : '–'}</span></p>

@@ -63,6 +63,11 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       const span = Math.max(120_000, (ms.at(-1) ?? 0) * 1.02);
       const { lo, hi } = columns(ms, values, inside, span);
       const known = [...lo, ...hi].filter((each) => !Number.isNaN(each));
+      if (known.length === 0) {
+        context.fillStyle = muted;
+        context.fillText('no readings yet', PAD.left, tall / 2);
+        return;
+      }
       const wanted = [...known, ...shown.current.lines.map(({ at }) => at)];
       const [least, most] = wanted.length > 0 ? [Math.min(...wanted), Math.max(...wanted)] : [0, 1];
       const room = Math.max(4, (most - least) * 0.08);

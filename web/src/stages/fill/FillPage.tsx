@@ -58,7 +58,7 @@ function Fill({ filling }: { filling: Filling }) {
               ))}
             </div>
           )}
-          <div className="mt-3 grid gap-x-8 gap-y-5 lg:grid-cols-[1.15fr_1fr]">
+          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 lg:grid-cols-[1.15fr_1fr]">
             <div className="min-w-0">
               <PourNow filling={filling} own={own} say={say} busy={busy} />
               <Ledger {...props} />

@@ -27,20 +27,21 @@ export function FollowUps({ filling, own, say, busy }: OwnProps) {
       <h2 className="heading">Look again</h2>
       <ul>
         {FOLLOW_UPS.map((what) => {
-          const own = state.followUps[what];
+          const set = state.followUps[what];
           return (
             <li key={what} className="border-rule border-b py-1.5">
               <div className="flex flex-wrap items-baseline gap-x-3">
                 <strong className="flex-1">{what}</strong>
-                {own?.found ? <span className="text-straight-in">{own.found.text}</span> : own ? <span className={Date.parse(own.due) < Date.now() ? 'text-changes font-semibold' : 'text-muted'}>due {own.due.slice(0, 16).replace('T', ' ')}</span> : null}
+                {set?.found ? <span className="text-straight-in">{set.found.text}</span> : set ? <span className={Date.parse(set.due) < Date.now() ? 'text-changes font-semibold' : 'text-muted'}>due {set.due.slice(0, 16).replace('T', ' ')}</span> : null}
               </div>
-              {!own && (
+              {!set && own.filled && (
                 <p className="text-muted flex flex-wrap items-center gap-x-3">
                   About <span className="figure">{formatQuantity(litresOf(what), 'volume', units)}</span> goes in then.
                   <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('follow-up set', { what, due: dueOf(what, new Date()).toISOString(), litres: Math.round(litresOf(what) * 100) / 100 }).catch(() => {})}>Put it on the desk</button>
                 </p>
               )}
-              {own && !own.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(own.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${own.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + LOOK_MINUTES * 60_000), busy: true }], new Date())); }} />}
+              {!set && !own.filled && <p className="text-muted">Once it is filled.</p>}
+              {set && !set.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(set.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${set.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + LOOK_MINUTES * 60_000), busy: true }], new Date())); }} />}
             </li>
           );
         })}

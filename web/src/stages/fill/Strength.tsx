@@ -11,6 +11,7 @@ import {
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
+import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { readQuantity } from '../../ui/QuantityField.tsx';
 import type { OwnProps } from './props.ts';
 
@@ -76,6 +77,7 @@ export function Strength({ filling, own, say, busy }: OwnProps) {
           <input type="checkbox" className="checkbox !size-4" checked={compensated} onChange={(event) => setCompensated(event.target.checked)} /> compensates
         </label>
         <button type="submit" className="btn btn-quiet mt-[22px]" disabled={busy || !reading}>Write it down</button>
+        {how === 'refractometer' && <TakeReading quantities={['freezing']} onTaken={(values) => setText(`${values.get('freezing')} °C`)} />}
         <p role="status" className={`w-full ${read && !read.ok ? 'text-no' : 'text-muted'}`}>
           {read ? (read.ok ? `${Math.round(read.strength.value)} ± ${Math.ceil(read.strength.u)} % by volume, freezes at ${formatQuantity(read.freezesC, 'temperature', units)}. ${read.said.join(' ')}` : read.because) : 'Let the sample come to the shop’s temperature; wipe the glass.'}
         </p>

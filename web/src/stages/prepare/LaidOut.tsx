@@ -11,7 +11,7 @@ const Row = ({ label, children }: { label: string; children: ReactNode }) => (
 );
 
 /** Everything that lies there before a bolt is turned; metric and inch kept apart. */
-export function LaidOut({ laid, letter }: { laid: LayOut; letter: string }) {
+export function LaidOut({ laid, letter, cautions }: { laid: LayOut; letter: string; cautions: readonly string[] }) {
   return (
     <section aria-label={`Lay out for ${letter}`}>
       <h2 className="heading">Lay out for {letter}</h2>
@@ -33,6 +33,14 @@ export function LaidOut({ laid, letter }: { laid: LayOut; letter: string }) {
         </Row>
         <Row label="Tag">{laid.tag.join(', ') || 'nothing to tag'}</Row>
       </dl>
+      <details className="caution mt-3 px-3 py-1.5">
+        <summary className="font-semibold">{cautions.length} cautions for this work</summary>
+        <ul className="mt-1 list-disc pl-5">
+          {cautions.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      </details>
     </section>
   );
 } // prettier-ignore

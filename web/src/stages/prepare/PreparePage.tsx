@@ -201,22 +201,21 @@ interface ChosenProps extends Omit<Props, 'params'> {
 function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isTaken, nameOf, onParams }: ChosenProps) {
   const letter = letterOf(ways.indexOf(way));
   const primary = access.goals.find(({ thing }) => thing === goals[0])!;
-  const { configuration } = access.vehicle;
   const sheet = useMemo(() => {
     const { document } = writeProcedure(map, way.operations, { title, partKind: primary.partKind, already: already.map((thing) => ({ thing, state: 'off' })) });
     return assembleSheet({
       procedure: document,
-      vehicle: { airConditioning: configuration.airConditioning, selfShifting: way.transmissionL > 0, highVoltage: false },
+      vehicle: access.cautions,
       work: job?.plan?.work ?? [],
       coolant: undefined,
     });
-  }, [map, way, title, primary.partKind, already, configuration.airConditioning, job?.plan?.work]);
+  }, [map, way, title, primary.partKind, already, access.cautions, job?.plan?.work]);
   const laid = useMemo(() => layOut(map, way.operations, sheet, way, access.past), [map, way, sheet, access.past]);
   return (
     <>
       <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr]">
         <WayTable ways={ways} chosen={ways.indexOf(way)} />
-        <LaidOut laid={laid} letter={letter} />
+        <LaidOut laid={laid} letter={letter} cautions={sheet.cautions.map(({ text }) => text)} />
         <section aria-label="Choose">
           <h2 className="heading">Choose</h2>
           <Take {...{ access, job, goals, already, way, letter, title, isTaken }} />

@@ -3,6 +3,8 @@ import { atmosphere } from '@radiatrix/core/fluid';
 import { formatQuantity, preferredUnit } from '@radiatrix/core/quantity';
 import { judgePressure, type PressureTest, type Stroke } from '@radiatrix/core/trial';
 import { useUnits } from '../../app/store.ts';
+import { StandInPanel } from '../../instruments/StandInPanel.tsx';
+import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import type { useHappened } from '../job/useHappened.ts';
@@ -75,6 +77,7 @@ export function PressureForm({ filling, coolantL, say, busy }: Props) {
           <Field label="Altitude, m" className="w-[88px]"><input className="input" value={altitude} maxLength={6} onChange={(event) => setAltitude(event.target.value)} /></Field>
           <button type="submit" className="btn btn-primary mt-[22px]" disabled={busy || !test}>Write it down</button>
         </div>
+        <TakeReading quantities={['pressure']} onTaken={(values) => (strokes.length >= 2 && startKPa !== '' ? setEndKPa : setGaugeText)(`${values.get('pressure')} kPa`)} />
         {judged && (
           <p role="status" className={`mt-1 ${judged.word === 'tight' ? 'text-straight-in' : judged.word === 'cannot be told' ? 'text-not-proven' : 'text-no'}`}>
             <strong>{judged.word}</strong>: {judged.said}
@@ -82,6 +85,7 @@ export function PressureForm({ filling, coolantL, say, busy }: Props) {
           </p>
         )}
       </form>
+      <StandInPanel acts={[{ word: `Pump to ${formatQuantity(0.85 * record.capKPa, 'pressure', units)}`, act: { act: 'pump', kPa: Math.round(0.85 * record.capKPa) } }]} />
     </section>
   );
 } // prettier-ignore

@@ -52,7 +52,7 @@ function Prove({ filling }: { filling: Filling }) {
         </p>
       </div>
       {error !== undefined && <div className="mt-2"><Failure error={error} /></div>}
-      <div className="mt-3 grid gap-x-8 gap-y-6 lg:grid-cols-[1.25fr_1fr]">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 lg:grid-cols-[1.25fr_1fr]">
         <section aria-label="To be proven" className="min-w-0">
           <h2 className="heading">To be proven <span className="figure text-[14px] normal-case">{proved.length - open.length} of {proved.length}</span></h2>
           <ul>

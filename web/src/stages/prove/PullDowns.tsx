@@ -9,6 +9,8 @@ import {
   type PullDownFit,
   type Trial,
 } from '@radiatrix/core/trial';
+import { api } from '../../api/api.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import type { Filling } from '../fill/useFilling.ts';
 
@@ -51,6 +53,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
   const [fits, setFits] = useState<Fitted[]>([]);
   const [setUp, setSetUp] = useState(trial.setUps[0]!.id);
   const [problem, setProblem] = useState('');
+  const dispatch = useAppDispatch();
   const take = async (file: File | undefined): Promise<void> => {
     setProblem('');
     if (!file) return;
@@ -58,9 +61,19 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
     const { data } = Papa.parse<string[]>(await file.text(), { skipEmptyLines: true });
     const { log, problems } = readLog(data);
     if (!log || !log.channels.some(({ quantity }) => quantity === 'coolant')) return setProblem([...problems, 'No column of coolant temperature.'].join(' '));
+    add(file.name, log, problems);
+  };
+  const add = (name: string, log: Log, problems: string[]): void => {
     const own = stretch(log, filling.record.bleed.fullyOpenC);
     const resolution = own.temps.every((each) => Math.abs(each - Math.round(each)) < 1e-9) ? 1 : 0.1;
-    setFits((now) => [...now, { name: file.name, setUp, problems, ...own, fit: fitPullDown(own.seconds, own.temps, resolution) }]);
+    setFits((now) => [...now, { name, setUp, problems, ...own, fit: fitPullDown(own.seconds, own.temps, resolution) }]);
+  };
+  const takeRecorded = async (id: string, name: string): Promise<void> => {
+    setProblem('');
+    const { ms, values, channels, missing } = await dispatch(api.endpoints.stream.initiate(id, { subscribe: false })).unwrap();
+    const at = channels.findIndex((each) => each.name === 'coolant');
+    if (at < 0 || ms.length < 2) return setProblem('That run has no coolant temperature.');
+    add(name, { channels: [{ name: 'coolant', quantity: 'coolant', unit: '°C', u: 0.5 }], ms, values: [values[at]!] }, missing.length > 0 ? [`${missing.length} pieces of it have not arrived.`] : []);
   };
   const good = fits.filter((each): each is Fitted & { fit: PullDown } => each.fit.ok);
   const base = good[0];
@@ -72,6 +85,14 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <Field label="Log of set-up" className="w-[210px]"><select className="select" value={setUp} onChange={(event) => setSetUp(event.target.value)}>{trial.setUps.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></Field>
         <label><span className="label-text">Readings, CSV with a column of time and one of coolant</span><input type="file" accept=".csv,.txt,text/csv" className="block" onChange={(event) => { void take(event.target.files?.[0]).catch(() => setProblem('That file cannot be read.')); event.target.value = ''; }} /></label>
+        {filling.job.state.readings.length > 0 && (
+          <Field label="Or a run recorded on this job" className="w-[280px]">
+            <select className="select" value="" onChange={(event) => { const run = filling.job.state.readings.find(({ stream }) => stream === event.target.value)!; void takeRecorded(run.stream, `${run.what}, ${run.at.slice(11, 16)}`).catch(() => setProblem('That run cannot be fetched.')); }}>
+              <option value="">choose</option>
+              {filling.job.state.readings.map(({ stream, what, at }) => <option key={stream} value={stream}>{what}, {at.slice(0, 16).replace('T', ' ')}</option>)}
+            </select>
+          </Field>
+        )}
         {problem && <p role="alert" className="text-no">{problem}</p>}
       </div>
       {good.length > 0 && <Curves fits={good} nameOf={nameOf} />}

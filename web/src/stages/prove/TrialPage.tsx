@@ -73,7 +73,7 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
           )}
         </div>
       </section>
-      <div className="mt-4 grid gap-x-8 gap-y-5 lg:grid-cols-[1.2fr_1fr]">
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-5 lg:grid-cols-[1.2fr_1fr]">
         <section aria-label="Runs" className="min-w-0">
           <h2 className="heading">Runs</h2>
           <RunsChart trial={trial} runs={runs} verdict={verdict} />
@@ -147,7 +147,7 @@ function Power({ curve, needs, at }: { curve: { runs: number; power: number }[];
         {at >= 2 && at <= most && <circle cx={x(at)} cy={y(curve[at - 2]?.power ?? 0)} r="4" fill="var(--color-base-content)" />}
         {needs !== null && needs <= most && <path d={`M${x(needs)} ${y(1)}V${H - B}`} stroke="var(--color-info)" strokeDasharray="4 3" />}
         {curve.filter(({ runs }) => runs % 4 === 0).map(({ runs }) => <text key={runs} x={x(runs)} y={H - 6} fontSize="11" textAnchor="middle" fill="var(--muted)">{runs}</text>)}
-        <text x={W - 8} y={H - B - 5} fontSize="11" textAnchor="end" fill="var(--muted)">runs each</text>
+        <text x={x(2)} y={H - 6} fontSize="11" fill="var(--muted)">runs each</text>
       </svg>
     </section>
   );

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { BENCH_STATES, TURNS, judgeBench, type BenchReading } from '@radiatrix/core/electrical';
 import type { EventKind, EventPayloads, JobState } from '@radiatrix/core/job';
 import type { JobPartLine } from '@radiatrix/contract';
@@ -134,6 +135,14 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
         />{' '}
         rough or noisy
       </label>
+      <TakeReading
+        quantities={['volts', 'amps']}
+        onTaken={(values) => {
+          setVolts(String(values.get('volts')));
+          setAmps(String(values.get('amps')));
+          setOver(false);
+        }}
+      />
       <button type="submit" className="btn btn-primary !min-h-12" disabled={!isRead}>
         Write it down
       </button>
