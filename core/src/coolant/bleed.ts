@@ -19,6 +19,10 @@ export type Blower = (typeof BLOWERS)[number];
 export const endsFor = (blower: Blower): BleedEnd[] =>
   BLEED_ENDS.filter((each) => blower === 'high' || each !== 'heat at the vents');
 
+/** Whether the engine's speed was held as long as the trade holds it: from then on it idles. @param seconds of the run */
+export const heldEnough = (seconds: number, practice: Practice = USUAL_PRACTICE): boolean =>
+  seconds > practice.holdRpmMinutes * 60;
+
 export const BLEED_CAUTIONS = [
   'A person in the seat holds the speed: out of gear, brake on, wheels chocked. Never wedge the pedal.',
   'Outdoors, or with the exhaust taken away.',

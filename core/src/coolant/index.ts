@@ -68,6 +68,7 @@ export {
   BLEED_ENDS,
   BLOWERS,
   endsFor,
+  heldEnough,
   judgeBleed,
   type BleedCode,
   type BleedEnd,

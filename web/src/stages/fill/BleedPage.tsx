@@ -1,6 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { BLEED_CAUTIONS, BLOWERS, endsFor, type BleedEnd, type Blower } from '@radiatrix/core/coolant';
+import {
+  BLEED_CAUTIONS,
+  BLOWERS,
+  endsFor,
+  heldEnough,
+  type BleedEnd,
+  type Blower,
+} from '@radiatrix/core/coolant';
 import type { InstrumentHead, Reading } from '@radiatrix/core/instrument';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { api } from '../../api/api.ts';
@@ -145,7 +152,7 @@ function Bleed({ filling }: { filling: Filling }) {
           <p className="text-muted text-[15px]">
             {instrument ? (hears ? `${instrument.label}` : 'The reader is lost; what it had is kept') : 'No reader: watch the gauge'}
             {recorder.waiting > 0 && `, ${recorder.waiting} readings not sent yet`}
-            {seconds > practice.holdRpmMinutes * 60 && ', held long enough: let it idle'}
+            {heldEnough(seconds, practice) && ', held long enough: let it idle'}
           </p>
           {grave.map((each) => (
             <div key={each.code} role="alert" className="border-no bg-wash-no mt-2 border-l-4 px-3 py-2">
