@@ -199,3 +199,56 @@ test('three set-ups compared: no verdict on one run each, what it takes is said 
   await expect(mara.getByText(/^\d+ readings/)).toBeVisible();
   await clean(mara);
 });
+
+test('in quarts and fahrenheit the account is the same; a second tab has what the first wrote; a reader of another job is told; no page is wider than a phone', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const mara = await as(browser, 'mara');
+  const { id } = await openedJob(mara, { label: 'quarts', number: 'NT-R 4402' });
+  await mara.goto(`/jobs/${id}/fill`);
+  await mara.getByRole('group', { name: /units/i }).or(mara.locator('header')).getByText('inch', { exact: true }).first().click(); // prettier-ignore
+  const opening = mara.getByRole('form', { name: 'Open the coolant account' });
+  await opening.getByLabel('Holds, where the record is wrong').fill('2 gal');
+  await expect(opening.getByText('8 US qt')).toBeVisible();
+  await opening.getByLabel(/Strength of what was in it/).fill('50 %');
+  await opening.getByRole('button', { name: 'Open the account' }).click();
+  const form = mara.getByRole('form', { name: 'Write down what went out or in' });
+  await form.getByLabel('How much').fill('5 qt');
+  await form.getByLabel('Hot? At').fill('160F');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  const balance = mara.getByRole('region', { name: 'Balance' });
+  // 8 qt, 5 of them measured hot, which is 4.9 cold.
+  await expect(balance).toContainText(/3\.1 ± \d(\.\d)? US qt/);
+  await mara.getByText('mm', { exact: true }).first().click();
+  await expect(balance).toContainText(/3 ± 0\.\d L|2\.9 ± 0\.\d L/);
+
+  // Another tab of the same person writes on; this one has it as it happens.
+  const second = await mara.context().newPage();
+  await second.goto(`/jobs/${id}/fill`);
+  await move(second, { way: 'in', what: 'ready-mixed', much: '2 L', when: 'fill' });
+  const poured = mara.getByRole('cell', { name: /^ready-mixed/ });
+  await expect(poured).toBeVisible();
+  await mara.getByRole('button', { name: 'Take back 2 L ready-mixed in' }).click();
+  await expect(poured).toHaveCount(0);
+
+  // Whose hands it is not in reads, and is told why nothing is taken.
+  const phone = await (await browser.newContext({ baseURL: process.env.BASE_URL, ...PHONE })).newPage();
+  await signIn(phone, 'idris');
+  await phone.goto(`/jobs/${id}/fill`);
+  const his = phone.getByRole('form', { name: 'Write down what went out or in' });
+  await his.getByLabel('How much').fill('1 L');
+  await his.getByRole('button', { name: 'Write it down' }).click();
+  await expect(phone.getByRole('alert').first()).toContainText(/hands|not yours|may not|allowed/i);
+  await expect(his.getByLabel('How much')).toHaveValue('1 L');
+  for (const path of ['fill', 'bleed', 'prove']) {
+    await phone.goto(`/jobs/${id}/${path}`);
+    await phone.getByRole('heading', { level: 1 }).waitFor();
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390);
+  }
+  // A trial or a job that is not there says so.
+  await mara.goto(`/jobs/${id}/trials/none`);
+  await expect(mara.getByText('That trial is not on this job')).toBeVisible();
+  await mara.goto('/jobs/999999/prove');
+  await expect(mara.getByRole('alert')).toBeVisible();
+});

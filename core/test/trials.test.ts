@@ -238,6 +238,40 @@ describe('a verdict only when the data carries it', () => {
     // 5 % and what 400 trials may be off by.
     for (const each of counts) expect(each).toBeLessThan(0.05 + 3 * Math.sqrt((0.05 * 0.95) / 400));
   }, 60_000); // prettier-ignore
+  test('whatever the runs: no verdict on one run each, none without a spread, the same for runs in another order and set-ups by another name, never NaN', () => {
+    const noise = fc.double({ min: -3, max: 3, noNaN: true });
+    const made = fc.record({ setUp: fc.constantFrom('a', 'b', 'c'), value: noise, ambientC: fc.option(fc.double({ min: 18, max: 21, noNaN: true }), { nil: null }), startC: fc.option(fc.double({ min: 90, max: 99, noNaN: true }), { nil: null }), lateS: fc.option(fc.double({ min: 0, max: 3, noNaN: true }), { nil: null }) });
+    const words = new Set<string>();
+    fc.assert(
+      fc.property(fc.array(made, { maxLength: 40 }), fc.option(fc.double({ min: 1, max: 60, noNaN: true }), { nil: null }), fc.boolean(), fc.constantFrom(0, 4, 30), (drawn, margin, known, apart) => {
+        const runs = drawn.map((each) => ({ ...each, value: 110 + apart * 'abc'.indexOf(each.setUp) + each.value }));
+        const own = { ...trial, margin };
+        const spread = known ? library : null;
+        const verdict = judgeTrial(own, runs, spread);
+        words.add(verdict.word);
+        const counts = ['a', 'b', 'c'].map((id) => runs.filter(({ setUp }) => setUp === id).length).filter((n) => n > 0);
+        if (verdict.word === 'better' || verdict.word === 'as good as') {
+          expect(Math.min(...counts)).toBeGreaterThanOrEqual(2);
+          expect(verdict.spread).not.toBeNull();
+        }
+        if (verdict.word === 'as good as') expect(margin).not.toBeNull();
+        if (verdict.word === 'better') {
+          const best = verdict.setUps.find(({ id }) => id === verdict.best)!;
+          for (const other of verdict.setUps) if (other.value !== null) expect(best.value!).toBeLessThanOrEqual(other.value + 1e-9);
+        }
+        expect(JSON.stringify(verdict)).not.toMatch(/NaN|Infinity/);
+        for (const { interval, p } of verdict.pairs) {
+          if (interval) expect(interval[0]).toBeLessThanOrEqual(interval[1]);
+          if (p !== null) expect(p).toBeLessThanOrEqual(1);
+        }
+        expect(judgeTrial(own, [...runs].reverse(), spread).word).toBe(verdict.word);
+        const renamed = { ...own, setUps: own.setUps.map((each) => ({ ...each, name: `x ${each.name}` })) };
+        expect(judgeTrial(renamed, runs, spread).word).toBe(verdict.word);
+      }),
+      { numRuns: 300 },
+    );
+    expect([...words].sort()).toEqual(['as good as', 'better', 'cannot be told']);
+  }); // prettier-ignore
   test('spread is pooled over trials and set-ups', () => {
     const own = poolSpread([{ runs: [run('a', 100), run('a', 104), run('b', 90)] }, { runs: [run('a', 50), run('a', 51), run('a', 52)] }, { runs: [run('a', 1)] }])!;
     expect(own).toEqual({ sd: Math.sqrt((8 + 2) / 3), dof: 3, trials: 2 });
@@ -259,6 +293,22 @@ describe('stopwatches as they are written', () => {
     expect(choices('1.35')).toContain(95);
   });
   test.each(['', '-5', 'abc', '2:75', '0', '9:00:00'])('“%s” is no time', (text) => expect(readStopwatch(text).read).toBe('no'));
+}); // prettier-ignore
+
+test('a time written as a watch shows it is read as what it was', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 4 * 3600 }), (seconds) => {
+      const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+      const two = (n: number): string => String(n).padStart(2, '0');
+      const written = [h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`, `${seconds} s`, `${h * 60 + m}m${s}`, ...(seconds < 100 ? [String(seconds)] : [])];
+      for (const text of written) expect(readStopwatch(text), text).toEqual({ read: 'seconds', seconds });
+      // What may be either is among what is asked, and nothing is asked that it cannot be.
+      if (h === 0 && m > 0) {
+        const bare = readStopwatch(`${m}${two(s)}`);
+        if (bare.read === 'ask') expect(bare.choices.map((each) => each.seconds)).toContain(seconds);
+      }
+    }),
+  );
 }); // prettier-ignore
 
 describe('pull-downs', () => {
@@ -366,6 +416,31 @@ describe('pressure above a liquid', () => {
     const { smallestLH, gasL } = judgePressure(tight());
     expect(smallestLH).toBeGreaterThan(0);
     near(gasL!, V, 1e-6);
+  }); // prettier-ignore
+  test('any true leak, gauge and thermometer off by no more than they are good to: never tight with a leak it says it would have seen, never leaking without one', () => {
+    const figure = (min: number, max: number) => fc.integer({ min: 0, max: 1000 }).map((part) => min + ((max - min) * part) / 1000);
+    const words = { 'tight': 0, 'leaks': 0, 'cannot be told': 0, 'not so': 0 };
+    fc.assert(
+      fc.property(figure(0, 0.4), figure(-3, 3), figure(-0.6, 0.6), figure(-0.6, 0.6), figure(10, 60), (leakLH, byK, gaugeError, tempError, minutes) => {
+        const truth = { coolantC: 20 + byK, minutes };
+        const gone = (leakLH * minutes) / 60;
+        // The gauge that the model itself gives with so much gone, by bisection.
+        let [lo, hi] = [0, 200];
+        for (let i = 0; i < 80; i += 1) {
+          const kPa = (lo + hi) / 2;
+          if (lostL({ gasL: V, givesLKPa: C }, pa, 8, { kPa: 90, coolantC: 20, minutes: 0 }, { ...truth, kPa }) > gone) lo = kPa;
+          else hi = kPa;
+        }
+        const judged = judgePressure(tight({ end: { kPa: Math.max(0, lo + gaugeError * 0.5), coolantC: 20 + byK + tempError * 0.3, minutes } }));
+        words[judged.word] += 1;
+        if (judged.word === 'tight') expect(leakLH).toBeLessThanOrEqual(2 * judged.smallestLH!);
+        if (judged.word === 'leaks') expect(leakLH).toBeGreaterThan(0);
+        if (judged.leakLH) expect(Math.abs(judged.leakLH.value - leakLH)).toBeLessThanOrEqual(1.5 * judged.leakLH.u);
+      }),
+      { numRuns: 300 },
+    );
+    expect(words.tight).toBeGreaterThan(2);
+    expect(words.leaks).toBeGreaterThan(100);
   }); // prettier-ignore
   test.each([
     ['above the cap', { start: { kPa: 130, coolantC: 20, minutes: 0 } }, 'not so'],

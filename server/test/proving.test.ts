@@ -69,6 +69,37 @@ describe('what filling and proving are worked out from', () => {
   }); // prettier-ignore
 });
 
+describe('who writes what', () => {
+  test('an installer writes on a job in their hands alone; the same amount sent from two tabs counts once; an undone one is gone', async () => {
+    const id = idOf('Harbour taxi');
+    const hand = device('phone-1', Date.now() - 30_000);
+    const open = hand.event('account opened', { arrival: 'not known', lowL: null, capacityL: null, extraL: 0, strength: null, base: 'ethylene', technology: '', target: 50 });
+    const out = hand.event('coolant moved', { way: 'out', liquid: 'coolant', litres: 3.1, got: 'eye', tempC: null, strength: null, lost: true, stage: 'remove', note: '' });
+    await idris.write('post', `/api/jobs/${id}/events`, { events: [open, out] }).expect(403);
+    await Promise.all([1, 2].map(() => mara.write('post', `/api/jobs/${id}/events`, { events: [open, out] }).expect(200)));
+    const { state } = (await mara.get(`/api/jobs/${id}`)).body as JobRecord;
+    expect(state.moves).toHaveLength(1);
+    const after = (await mara.write('post', `/api/jobs/${id}/events`, { events: [hand.event('undone', { event: out.id })] }).expect(200)).body as JobRecord;
+    expect(after.state.moves).toEqual([]);
+    expect(after.story.find((event) => event.id === out.id)).toMatchObject({ undone: true, detail: '3.1 L coolant out, lost (by eye, remove)' });
+    const stream = { id: randomUUID(), device: 'd', instrument: 'x', boot: 'b', channels: [{ name: 'coolant', unit: '°C' }] };
+    await idris.write('post', `/api/jobs/${id}/streams`, stream).expect(403);
+  }); // prettier-ignore
+  test('what comes after closing is kept as late; a torn event, one of another kind and a trial of one set-up are refused whole', async () => {
+    const id = idOf('Pilot');
+    const hand = device('phone-2', Date.now() - 30_000);
+    const read = hand.event('strength read', { with: 'refractometer', shows: -30, scale: 'ethylene', sampleC: 20, compensated: true, of: 'ethylene' });
+    const { late, stage } = ((await mara.write('post', `/api/jobs/${id}/events`, { events: [read] }).expect(200)).body as JobRecord).state;
+    expect(late).toContain(read.id);
+    expect(stage).toBe('file');
+    const plan = { id: randomUUID(), title: 't', protocol: 'pull-down', setUps: [{ id: 'a', name: 'a', changes: [] }], about: null, margin: null };
+    const torn = [hand.event('trial planned', plan as never), { ...read, id: randomUUID(), kind: 'vacuum read' }, { ...read, id: randomUUID(), payload: { with: 'guess' } }];
+    for (const event of torn) await mara.write('post', `/api/jobs/${idOf('Ferry crew')}/events`, { events: [hand.event('noted', { text: 'before' }), event] }).expect(422);
+    const { state } = (await mara.get(`/api/jobs/${idOf('Ferry crew')}`)).body as JobRecord;
+    expect(state.notes.filter(({ text }) => text === 'before')).toEqual([]);
+  }); // prettier-ignore
+});
+
 describe('stand-in instruments', () => {
   const thermometer = STAND_INS[0]!.id;
   test('whoever loses the connection takes it up where it broke off: every reading once', () => {

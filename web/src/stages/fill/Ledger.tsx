@@ -24,7 +24,7 @@ export function Ledger({ filling, say, busy }: FillProps) {
   return (
     <section aria-label="Out and in" className="mt-5">
       <h2 className="heading">Out and in</h2>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="w-full border-collapse">
           <thead>
             <tr className="text-muted font-label text-left text-[14px]">

@@ -4,6 +4,7 @@ import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import type { JobRecord, ProvingRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
+import { useLive } from '../../offline/useLive.ts';
 
 export interface Filling {
   job: JobRecord;
@@ -22,6 +23,10 @@ export function useFilling(jobId: number): {
   const units = useUnits();
   const job = api.useJobQuery({ id: jobId, units });
   const proving = api.useJobProvingQuery(jobId);
+  // What a phone or another tab writes is here as it happens.
+  useLive(jobId, job.data?.record.last, () => {
+    if (!job.isFetching) void job.refetch();
+  });
   const filling = useMemo((): Filling | undefined => {
     if (!job.data || !proving.data) return undefined;
     const practice = practiceOf(proving.data.practice);

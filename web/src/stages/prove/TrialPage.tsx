@@ -77,7 +77,7 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
         <section aria-label="Runs" className="min-w-0">
           <h2 className="heading">Runs</h2>
           <RunsChart trial={trial} runs={runs} verdict={verdict} />
-          <div className="overflow-x-auto">
+          <div className="relative overflow-x-auto">
             <table className="mt-1 w-full border-collapse">
               <thead><tr className="text-muted font-label text-left text-[14px]"><th className="py-1 font-medium">Set-up</th><th className="px-2 text-right font-medium">{unit === 's' ? 'Time' : 'Peak'}</th><th className="px-2 text-right font-medium">Air</th><th className="px-2 text-right font-medium">Start</th><th className="px-2 font-medium">Watch</th><th><span className="sr-only">Strike</span></th></tr></thead>
               <tbody>
