@@ -122,6 +122,11 @@ test('three litres of water left: mixed and filled, bled by the curve, air found
   await found.getByLabel('Topped up').fill('0.7 L');
   await found.getByRole('button', { name: 'Looked' }).click();
   await expect(mara.getByRole('region', { name: 'Look again' }).getByText('two fingers low')).toBeVisible();
+  const drum = mara.getByRole('form', { name: 'Disposal' });
+  await drum.getByLabel('Handed in').fill('5.7 L');
+  await drum.getByLabel('Where').fill('council yard');
+  await drum.getByRole('button', { name: 'Write it down' }).click();
+  await expect(mara.getByText('All of it is handed in.')).toBeVisible();
   const read = mara.getByRole('form', { name: 'Read the strength' });
   await read.getByLabel('Shows').fill('-37');
   await expect(read.getByRole('status')).toContainText(/50 ± 2 %|49 ± 2 %/);
@@ -189,6 +194,8 @@ test('three set-ups compared: no verdict on one run each, what it takes is said 
   const logs = mara.getByRole('region', { name: 'Pull-down logs' });
   await logs.locator('input[type=file]').setInputFiles({ name: 'down.csv', mimeType: 'text/csv', buffer: csv(140) }); // prettier-ignore
   await expect(logs).toContainText(/τ\s*(79|80|81) s/);
+  // Beside it what the cooling sums say, and whether they agree.
+  await expect(logs).toContainText(/The cooling sums say \d+ ± \d+ °C|No prediction/);
   await logs.locator('input[type=file]').setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: csv(24) }); // prettier-ignore
   await expect(logs).toContainText(/half a minute|Log until it bends/);
   await logs.locator('input[type=file]').setInputFiles({ name: 'no.csv', mimeType: 'text/csv', buffer: Buffer.from('a;b\n1;2') }); // prettier-ignore

@@ -212,6 +212,8 @@ describe('a verdict only when the data carries it', () => {
       expect(runProblem(trial, wrong)).not.toBe('');
       expect(judgeTrial(trial, [wrong, run('b', 110)], null).because[0]).toMatch(/1 run left out/);
     }
+    const off = judgeTrial({ ...trial, conditions: { startC: 97, hour: '', load: '', airConditioning: null, blower: null } }, [run('a', 120, { startC: 91 }), run('b', 110), run('c', 100, { startC: 99.5 })], library);
+    expect(off.because.join()).toMatch(/1 run did not begin at 97 °C/);
     const late = judgeTrial(trial, [run('a', 120, { lateS: null }), run('a', 121), run('b', 110), run('b', 109)], null);
     expect(late.setUps[0]!.value).toBeGreaterThan(120.5);
   }); // prettier-ignore

@@ -46,7 +46,7 @@ export type BleedCode =
   | 'no readings';
 export interface BleedFinding {
   code: BleedCode;
-  /** Seconds from the beginning. */
+  /** Seconds of the instrument's clock. */
   atS: number;
   /** Stops the run, or asks for something to be done. */
   grave: boolean;
@@ -68,7 +68,8 @@ export interface BleedSeen {
   hottestC: number | undefined;
 }
 
-const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s) % 60).padStart(2, '0')}`;
+const clockText = (s: number): string =>
+  `${Math.floor(s / 60)}:${String(Math.round(s) % 60).padStart(2, '0')}`;
 /** Warmer than this and rising no more, with no break behind it: it flows through the radiator already. */
 const LEVEL_S = 150;
 const LEVEL_K_S = 0.008;
@@ -91,6 +92,9 @@ export function judgeBleed(
   practice: Practice = USUAL_PRACTICE,
 ): BleedSeen {
   const grid = perSecond(ms, values);
+  // Told by the instrument's own clock, which may have run before anybody listened.
+  const startS = (ms[0] ?? 0) / 1000;
+  const clock = (s: number): string => clockText(s + startS);
   const known = grid.filter((each) => !Number.isNaN(each));
   if (known.length < 10)
     return {
@@ -141,7 +145,7 @@ export function judgeBleed(
   if (complete.length > 0)
     findings.push({ code: 'fan cycled', atS: complete[0]!.bottomS, grave: false, said: `The fan pulled it down from ${complete[0]!.topC.toFixed(0)} to ${complete[0]!.bottomC.toFixed(0)} °C${complete.length > 1 ? `, ${complete.length} times so far` : ''}.` });
   return {
-    findings: findings.sort((a, b) => Number(b.grave) - Number(a.grave) || a.atS - b.atS),
+    findings: findings.map((each) => ({ ...each, atS: each.atS + startS })).sort((a, b) => Number(b.grave) - Number(a.grave) || a.atS - b.atS),
     met: [...(opening ? (['thermostat opened'] as const) : []), ...(complete.length > 0 ? (['fan cycled'] as const) : [])],
     opening,
     teeth: complete,

@@ -113,6 +113,8 @@ export interface EventPayloads {
   'fasteners counted': { partId: number; tray: string; found: number };
   'account opened': AccountOpened;
   'coolant moved': CoolantMove & { stage: FillStage; note: string };
+  /** What was caught and does not go back, handed in by local rules. */
+  disposed: { litres: number; where: string };
   'strength read': StrengthReading & { of: Glycol | 'mixed' | null };
   'filling chosen': { school: School; flush: Flush; technology: string; why: string };
   'vacuum read': VacuumReading;
@@ -189,6 +191,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'fasteners counted': line('Fasteners counted'),
   'account opened': line('Coolant account opened'),
   'coolant moved': line('Coolant'),
+  'disposed': line('Disposed of'),
   'strength read': line('Strength read'),
   'filling chosen': line('Way to fill chosen'),
   'vacuum read': line('Vacuum read'),

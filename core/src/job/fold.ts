@@ -34,7 +34,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
   comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
-  account: null, moves: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
+  account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], notes: [], handedTo: null, closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
@@ -110,6 +110,7 @@ const APPLY: Apply = {
   'fasteners counted': (state, { payload }, said) => void (state.counted[`${payload.partId} ${payload.tray}`] = { found: payload.found, ...said }),
   'account opened': (state, { payload }, said) => void (state.account = { ...payload, ...said }),
   'coolant moved': (state, { payload }, said) => void state.moves.push({ ...payload, ...said }),
+  'disposed': (state, { payload }, said) => void state.disposed.push({ ...payload, ...said }),
   'strength read': (state, { payload }, said) => void state.strengths.push({ ...payload, ...said }),
   'filling chosen': (state, { payload }, said) => void (state.filling = { ...payload, ...said }),
   'vacuum read': (state, { payload }, said) => void state.vacuums.push({ ...payload, ...said }),

@@ -133,6 +133,7 @@ export interface JobState {
   bench: BenchTested[];
   account: (Said & EventPayloads['account opened']) | null;
   moves: (Said & EventPayloads['coolant moved'])[];
+  disposed: (Said & EventPayloads['disposed'])[];
   strengths: (Said & EventPayloads['strength read'])[];
   filling: (Said & EventPayloads['filling chosen']) | null;
   vacuums: (Said & EventPayloads['vacuum read'])[];

@@ -7,7 +7,7 @@
  * their own sources beside them and are not rules of the trade.
  */
 export type PracticeUnit =
-  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'min' | 's' | '%' | 'share' | 'times' | 'money';
+  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'm' | 'min' | 's' | '%' | 'share' | 'times' | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
 export interface PracticeLine {
@@ -155,6 +155,7 @@ export const PRACTICE_TABLE = {
   figureWrongBy: line(0.2, 'share', 0.02, 1, 'A wrong capacity is off by about', ''),
   topUpWarm: line(0.03, 'share', 0, 0.3, 'After warm-up goes in, of the system', 'what the last bubbles leave'),
   topUpCold: line(0.02, 'share', 0, 0.3, 'After the overnight cool-down goes in, of the system', ''),
+  shopAltitude: line(0, 'm', -400, 5000, 'The shop lies above the sea at', 'what boils, and what a vacuum gauge can show, hangs on it'),
   clearWater: line(3, 'min', 0.5, 30, 'A flush ends when the water runs clear for', ''),
   vacuumShare: line(0.85, 'share', 0.5, 0.98, 'A vacuum filler pulls at least, of the local pressure', 'less, and a hose, a cap or the venturi leaks'),
   vacuumRise: line(3, 'kPa', 0.2, 20, 'A vacuum may rise by, while it is watched', 'more is a leak'),
@@ -171,6 +172,7 @@ export const PRACTICE_TABLE = {
   peakPerKelvin: line(1, 'times', 0, 3, 'A peak temperature rises, a kelvin of warmer air', 'where the trial itself does not tell'),
   downPerKelvin: line(0.03, 'share', 0, 0.3, 'A pull-down takes longer by, a kelvin of warmer air', 'where the trial itself does not tell'),
   slopeOff: line(0.5, 'share', 0, 1, 'Both of these are good to', ''),
+  startWithin: line(3, 'K', 0.5, 20, 'A run of a trial begins within, of its start temperature', 'others are named, and adjusted for where the runs carry it'),
   ambientApart: line(4, 'K', 1, 30, 'Set-ups that ran in air further apart than this are not compared', 'unless each ran in both'),
   trialLooks: line(5, 'times', 1, 20, 'A trial is looked at, at most', 'after each run more of every set-up, from the second on'),
   handStopwatch: line(0.5, 's', 0.05, 5, 'A stopwatch in a hand is good to', ''),

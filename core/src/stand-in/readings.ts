@@ -78,6 +78,12 @@ export class Player {
     return 0;
   }
 
+  /** Of the fan on the bench, A: a seized one takes what the supply lets through. */
+  private benchAmps(): number {
+    const { faults } = this.run.vehicle;
+    return faults.includes('seized motor') ? 30 : faults.includes('weak fan') ? 5.9 : 10.4;
+  }
+
   /** A hand starts the watch when the fan comes on and stops it when it goes off; it stands until the next time. */
   private sinceFanOn(s: number): number {
     const turns = this.run.events.filter(({ kind, at }) => (kind === 'fan-on' || kind === 'fan-off') && at <= s);
@@ -113,7 +119,7 @@ export class Player {
       'since fan-on': put(Math.max(0, this.sinceFanOn(s) + this.noise(0.05)), 0.1),
       'air outside': put(run.ambientC[i]! + this.noise(0.15), 0.1),
       'pressure': put(Math.max(0, state.pumpedKPa - lost / (TESTER_GAS_L / (101.3 + state.pumpedKPa) + TESTER_GIVE) + this.noise(0.15)), 0.5),
-      'amps': put(Math.max(0, 10.4 + this.noise(0.1)), 0.1),
+      'amps': put(Math.max(0, this.benchAmps() + this.noise(0.1)), 0.1),
       'volts': put(12.6 + this.noise(0.03), 0.01),
       'freezing': put(freezesC('ethylene', massShareOf('ethylene', vehicle.strength / 100)) + this.noise(0.4), 1),
       'sound': put((on ? 68 : 61) + (vehicle.faults.includes('noisy hub') && on ? 11 : 0) + this.noise(0.6), 0.1),

@@ -57,5 +57,6 @@ export {
   type Protocol,
   type Trial,
   type TrialRun,
+  type TrialConditions,
   type TrialSetUp,
 } from './types.ts';

@@ -263,6 +263,9 @@ export function judgeTrial(
   };
   const setUpLines = trial.setUps.map(({ id }) => bare(id));
   if (confounded) return none('refused', confounded.said, { because, design: confounded.design, setUps: setUpLines });
+  const startC = trial.conditions?.startC ?? null;
+  const away = startC === null ? [] : runs.filter((run) => run.startC !== null && Math.abs(run.startC - startC) > practice.startWithin);
+  if (away.length > 0) because.push(`${plural(away.length, 'run')} did not begin at ${startC!.toFixed(0)} °C, by more than ${practice.startWithin} K.`);
   const prepared = prepare(trial, runs, practice);
   const { setUps, groups } = prepared;
   const missing = trial.setUps.filter(({ id }) => !runs.some(({ setUp }) => setUp === id));

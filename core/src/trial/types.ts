@@ -17,6 +17,14 @@ export interface TrialSetUp {
   name: string;
   changes: Change[];
 }
+/** What is the same for every run; null or '' where nobody says. */
+export interface TrialConditions {
+  startC: number | null;
+  hour: string;
+  load: string;
+  airConditioning: boolean | null;
+  blower: 'off' | 'high' | null;
+}
 export interface Trial {
   id: string;
   title: string;
@@ -26,6 +34,7 @@ export interface Trial {
   about: Change | null;
   /** Within so much two set-ups are as good as each other, in the protocol's unit; null where nobody asks. */
   margin: number | null;
+  conditions?: TrialConditions | undefined;
 }
 export interface TrialRun {
   setUp: string;

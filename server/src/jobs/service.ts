@@ -136,6 +136,8 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
       return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
     case 'account opened':
       return `arrived ${payload.arrival}, to end at ${payload.target} %`;
+    case 'disposed':
+      return `${payload.litres} L, ${payload.where}`;
     case 'strength read': {
       const read = readStrength(payload, payload.of);
       return read.ok ? `${Math.round(read.strength.value)} ± ${Math.ceil(read.strength.u)} %` : read.because;

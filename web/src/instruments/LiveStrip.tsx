@@ -89,9 +89,11 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       context.fillText(unit, 2, 11);
       const minutes = span / 60_000;
       const every = [1, 2, 5, 10, 15, 30, 60].find((each) => minutes / each <= 8) ?? 120;
+      const roomy = x(every * 60) - x(0) > 62;
       for (let minute = 0; minute <= minutes; minute += every) {
-        context.textAlign = minute === 0 ? 'left' : 'center';
-        context.fillText(`${minute}${minute === 0 ? ' min' : ''}`, x(minute * 60), tall - 5);
+        const isLast = minute + every > minutes;
+        context.textAlign = minute === 0 ? 'left' : isLast ? 'right' : 'center';
+        context.fillText(`${minute}${(roomy ? minute === 0 : isLast) ? ' min' : ''}`, x(minute * 60), tall - 5);
       }
       context.setLineDash([5, 4]);
       context.strokeStyle = muted;

@@ -14,7 +14,7 @@ export function Balance({ filling, own }: Pick<OwnProps, 'filling' | 'own'>) {
   const litres = (value: number, u?: number): string => formatQuantity(value, 'volume', units, u === undefined ? {} : { uncertainty: u });
   const at = (value: number): number => 8 + (Math.max(0, Math.min(value, account.total.value * 1.15)) / (account.total.value * 1.15)) * (WIDTH - 16);
   const [lo, hi] = [account.inside.value - account.missing.u, account.inside.value + account.missing.u];
-  const holds = protection(own.opening.base, Math.min(100, Math.max(0, strength.value)), record.capKPa, 0);
+  const holds = protection(own.opening.base, Math.min(100, Math.max(0, strength.value)), record.capKPa, filling.practice.shopAltitude);
   const short = own.filled ? shortfall(account, filling.practice) : undefined;
   const degrees = (value: number): string => formatQuantity(value, 'temperature', units);
   return (
@@ -59,7 +59,7 @@ export function Balance({ filling, own }: Pick<OwnProps, 'filling' | 'own'>) {
         )}
         <dt className="text-muted">Freezes, boils{record.capKnown ? '' : ' (usual cap)'}</dt>
         <dd className="figure text-right">
-          {tabledTo(own.opening.base, Math.max(0, strength.value)) && holds.freezesC !== null ? degrees(holds.freezesC) : 'past the tables'}, {degrees(holds.boilsC)} at sea level
+          {tabledTo(own.opening.base, Math.max(0, strength.value)) && holds.freezesC !== null ? degrees(holds.freezesC) : 'past the tables'}, {degrees(holds.boilsC)} {filling.practice.shopAltitude === 0 ? 'at sea level' : `at ${filling.practice.shopAltitude} m`}
         </dd>
       </dl>
       {account.transmission.out.value > account.transmission.in.value && (

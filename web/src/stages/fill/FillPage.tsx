@@ -4,6 +4,7 @@ import { bleedAddress, proveAddress } from '../../app/addresses.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHappened } from '../job/useHappened.ts';
 import { Balance } from './Balance.tsx';
+import { Disposal } from './Disposal.tsx';
 import { FollowUps } from './FollowUps.tsx';
 import { Ledger } from './Ledger.tsx';
 import { OpenAccount } from './OpenAccount.tsx';
@@ -62,6 +63,7 @@ function Fill({ filling }: { filling: Filling }) {
             <div className="min-w-0">
               <PourNow filling={filling} own={own} say={say} busy={busy} />
               <Ledger {...props} />
+              <Disposal filling={filling} own={own} say={say} busy={busy} />
             </div>
             <div className="min-w-0">
               <Balance filling={filling} own={own} />

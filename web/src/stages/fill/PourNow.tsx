@@ -43,8 +43,8 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
             To fill <span className="figure">{litres(answer.pourL)}</span> at <span className="figure">{Math.round(answer.needs)} %</span>, it ends at{' '}
             <strong className="text-ink figure">{Math.round(answer.endsAt.value)} ± {Math.ceil(answer.endsAt.u)} %</strong>
             {(() => {
-              const p = protection(own.opening.base, answer.endsAt.value, record.capKPa, 0);
-              return <> ({Math.round(p.massPercent)} % by mass{p.freezesC !== null && <>, freezes at {formatQuantity(p.freezesC, 'temperature', units)}</>})</>;
+              const p = protection(own.opening.base, answer.endsAt.value, record.capKPa, practice.shopAltitude);
+              return <> ({Math.round(p.massPercent)} % by mass{p.freezesC !== null && <>, freezes at {formatQuantity(p.freezesC, 'temperature', units)}</>}, boils at {formatQuantity(p.boilsC, 'temperature', units)} under its cap)</>;
             })()}
           </p>
           {answer.options.slice(0, 3).map((option, at) => (

@@ -66,7 +66,7 @@ function Vacuum({ filling, say, busy }: FillProps) {
   const [start, setStart] = useState('');
   const [end, setEnd] = useState('');
   const [minutes, setMinutes] = useState('5');
-  const [altitude, setAltitude] = useState('0');
+  const [altitude, setAltitude] = useState(String(filling.practice.shopAltitude));
   const [coolant, setCoolant] = useState('20');
   const number = (text: string): number | undefined => (text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text));
   const reading = { startKPa: readQuantity(start, 'pressure', units), endKPa: readQuantity(end, 'pressure', units), minutes: number(minutes), altitudeM: number(altitude), coolantC: readQuantity(coolant, 'temperature', units) };

@@ -7,9 +7,12 @@ import {
   type Change,
   type Protocol,
   type Trial,
+  type TrialConditions,
   type TrialSetUp,
 } from '@radiatrix/core/trial';
+import { useUnits } from '../../app/store.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
+import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import type { useHappened } from '../job/useHappened.ts';
 
 const LETTERS = 'abcdef';
@@ -26,10 +29,14 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
   const [setUps, setSetUps] = useState<TrialSetUp[]>(trial?.setUps ?? first);
   const [about, setAbout] = useState<Change | ''>(trial?.about ?? '');
   const [margin, setMargin] = useState(trial?.margin ? String(trial.margin) : '');
+  const [conditions, setConditions] = useState<TrialConditions>(trial?.conditions ?? { startC: null, hour: '', load: '', airConditioning: null, blower: null });
+  const [start, setStart] = useState(conditions.startC === null ? '' : `${conditions.startC} °C`);
+  const units = useUnits();
+  const startC = readQuantity(start, 'temperature', units);
   const change = (at: number, part: Partial<TrialSetUp>): void => setSetUps(setUps.map((each, i) => (i === at ? { ...each, ...part } : each)));
   const within = margin.trim() === '' ? null : Number(margin.replace(',', '.'));
   const names = setUps.map(({ name }) => name.trim());
-  const problem = title.trim() === '' ? 'Give it a name.' : names.some((name) => name === '') ? 'Every set-up has a name.' : new Set(names).size < names.length ? 'Two set-ups of one name.' : within !== null && !(within > 0) ? 'A margin is more than nothing.' : '';
+  const problem = startC === undefined ? 'A start temperature is a temperature.' : title.trim() === '' ? 'Give it a name.' : names.some((name) => name === '') ? 'Every set-up has a name.' : new Set(names).size < names.length ? 'Two set-ups of one name.' : within !== null && !(within > 0) ? 'A margin is more than nothing.' : '';
   const stands = confounding({ setUps, about: about || null });
   if (!open)
     return (
@@ -43,7 +50,7 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
         event.preventDefault();
         if (problem) return;
         const id = trial?.id ?? crypto.randomUUID();
-        void say('trial planned', { id, title: title.trim(), protocol, setUps: setUps.map((each) => ({ ...each, name: each.name.trim() })), about: about || null, margin: within }).then(() => { setOpen(false); onPlanned(id); }).catch(() => {});
+        void say('trial planned', { id, title: title.trim(), protocol, setUps: setUps.map((each) => ({ ...each, name: each.name.trim() })), about: about || null, margin: within, conditions: { ...conditions, startC: startC ?? null } }).then(() => { setOpen(false); onPlanned(id); }).catch(() => {});
       }}
     >
       <div className="flex flex-wrap gap-x-3 gap-y-2">
@@ -75,6 +82,14 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
         </Field>
         <Field label={`As good as, within (${PROTOCOLS[protocol].unit === 's' ? 's' : 'K'})`} className="w-[170px]"><input className="input" inputMode="decimal" value={margin} maxLength={8} onChange={(event) => setMargin(event.target.value)} /></Field>
       </div>
+      <fieldset className="mt-2 flex flex-wrap items-start gap-x-3 gap-y-2">
+        <legend className="label-text">The same for every run</legend>
+        <QuantityField label="Start at" dimension="temperature" text={start} onText={setStart} className="w-[92px]" />
+        <Field label="Hour" className="w-[120px]"><input className="input" value={conditions.hour} maxLength={40} onChange={(event) => setConditions({ ...conditions, hour: event.target.value })} /></Field>
+        <Field label="Load" className="min-w-[140px] flex-1"><input className="input" value={conditions.load} maxLength={80} onChange={(event) => setConditions({ ...conditions, load: event.target.value })} /></Field>
+        <Field label="A/C" className="w-[96px]"><select className="select" value={String(conditions.airConditioning)} onChange={(event) => setConditions({ ...conditions, airConditioning: event.target.value === 'null' ? null : event.target.value === 'true' })}><option value="null">not said</option><option value="true">on</option><option value="false">off</option></select></Field>
+        <Field label="Blower" className="w-[96px]"><select className="select" value={conditions.blower ?? ''} onChange={(event) => setConditions({ ...conditions, blower: (event.target.value || null) as TrialConditions['blower'] })}><option value="">not said</option><option>off</option><option>high</option></select></Field>
+      </fieldset>
       {stands && <p className="text-no mt-1">{stands.said} What would do: {stands.design.join('; ')}.</p>}
       <p className="mt-2 flex items-center gap-3">
         <button type="submit" className="btn btn-primary" disabled={busy || problem !== ''}>{trial ? 'Keep the plan' : 'Plan it'}</button>

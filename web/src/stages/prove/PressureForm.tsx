@@ -32,7 +32,7 @@ export function PressureForm({ filling, coolantL, say, busy }: Props) {
   const [startC, setStartC] = useState('');
   const [endC, setEndC] = useState('');
   const [minutes, setMinutes] = useState('15');
-  const [altitude, setAltitude] = useState('0');
+  const [altitude, setAltitude] = useState(String(filling.practice.shopAltitude));
   const pressure = (text: string) => readQuantity(text, 'pressure', units);
   const temperature = (text: string) => readQuantity(text, 'temperature', units);
   const number = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { openProofs, type Proved, type ProofWord } from '@radiatrix/core/prove';
+import { QUANTITIES, type Quantity } from '@radiatrix/core/instrument';
 import { judgeTrial } from '@radiatrix/core/trial';
 import { bleedAddress, fillAddress, trialAddress } from '../../app/addresses.ts';
+import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHappened } from '../job/useHappened.ts';
 import { useFilling, type Filling } from '../fill/useFilling.ts';
@@ -90,6 +92,14 @@ function Prove({ filling }: { filling: Filling }) {
   );
 } // prettier-ignore
 
+/** What an instrument can say of a proof, written into what was seen. */
+const READ_BY: Readonly<Record<string, readonly Quantity[]>> = {
+  'fan ac': ['volts', 'amps'],
+  'fan steps': ['volts', 'amps'],
+  'idle hold': ['coolant'],
+  heater: ['air'],
+  quiet: ['sound'],
+};
 /** By hand; those that readings tell are told by them. */
 const BY_READINGS = new Set(['leak pressure', 'thermostat', 'level', 'tray']);
 
@@ -115,6 +125,16 @@ function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useH
                 <span className="label-text">What was seen, with its figure</span>
                 <input className="input" value={text} maxLength={300} onChange={(event) => setText(event.target.value)} />
               </label>
+              {READ_BY[code] && (
+                <TakeReading
+                  quantities={READ_BY[code]}
+                  onTaken={(values) =>
+                    setText(
+                      [text.trim(), [...values].map(([quantity, value]) => `${value} ${QUANTITIES[quantity].unit}`).join(', ')].filter(Boolean).join(', '),
+                    )
+                  }
+                />
+              )}
               <p className="mt-1.5 flex flex-wrap gap-2">
                 {!BY_READINGS.has(code) && <button type="button" className="btn btn-primary !min-h-12" disabled={busy} onClick={() => tell('proven')}>Proven</button>}
                 {code !== 'tray' && <button type="button" className="btn btn-quiet !min-h-12" disabled={busy} onClick={() => tell('failed')}>Failed</button>}

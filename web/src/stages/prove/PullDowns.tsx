@@ -13,6 +13,8 @@ import { api } from '../../api/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import type { Filling } from '../fill/useFilling.ts';
+import { useHappened } from '../job/useHappened.ts';
+import { usePrediction } from './usePrediction.ts';
 
 interface Fitted {
   name: string;
@@ -54,6 +56,8 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
   const [setUp, setSetUp] = useState(trial.setUps[0]!.id);
   const [problem, setProblem] = useState('');
   const dispatch = useAppDispatch();
+  const predict = usePrediction(filling);
+  const { say, busy } = useHappened(filling.job.id);
   const take = async (file: File | undefined): Promise<void> => {
     setProblem('');
     if (!file) return;
@@ -77,6 +81,8 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
   };
   const good = fits.filter((each): each is Fitted & { fit: PullDown } => each.fit.ok);
   const base = good[0];
+  const signed = (value: number): string => `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
+  const kelvins = ({ lo, hi }: { lo: number; hi: number }): string => `${signed(lo)} to ${signed(hi)} K`;
   const nameOf = (id: string): string => trial.setUps.find((each) => each.id === id)!.name;
   const between = ({ lo, hi }: { lo: number; hi: number }, places = 0): string => `${lo.toFixed(places)} to ${hi.toFixed(places)}`;
   return (
@@ -101,6 +107,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
           const against = base && fit.ok && base.fit !== fit && base.ambientC !== undefined && ambientC !== undefined ? comparePullDowns(base.fit, fit, base.ambientC, ambientC) : undefined;
           const shift = base?.ambientC !== undefined && ambientC !== undefined ? base.ambientC - ambientC : undefined;
           const atCommon = fit.ok && shift !== undefined ? timeDown(fit, fit.fromC, fit.toC + 0.5, shift) : undefined;
+          const predicted = fit.ok && ambientC !== undefined ? predict(trial.setUps.find((each) => each.id === id)!, fit.settlesC, ambientC) : undefined;
           return (
             <li key={at} className="border-rule border-b py-1.5">
               <p><strong>{nameOf(id)}</strong> <span className="text-muted">{name}{ambientC !== undefined && `, air ${ambientC.toFixed(0)} °C`}</span></p>
@@ -108,10 +115,25 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
                 <p>
                   τ <span className="figure">{fit.tauS.value.toFixed(0)} s</span> ({between(fit.tauS)}), settles at <span className="figure">{fit.settlesC.value.toFixed(1)} °C</span> ({between(fit.settlesC, 1)}), from <span className="figure">{Math.round(fit.seconds)} s</span> of log.
                   {atCommon !== undefined && shift !== 0 && <> In the first log’s air it would take <span className="figure">{Math.round(atCommon)} s</span>.</>}
-                  {against && <span className="block">Against {nameOf(base!.setUp)}: {against.rate.value.toFixed(2)} times as fast ({between(against.rate, 2)}), settles {against.settlesK.value.toFixed(1)} K {against.settlesK.value < 0 ? 'lower' : 'higher'} over the air outside ({between(against.settlesK, 1)}).{against.rate.lo <= 1 && against.rate.hi >= 1 ? ' Which is faster cannot be told.' : ''}</span>}
+                  {against && <span className="block">Against {nameOf(base!.setUp)}: {against.rate.value.toFixed(2)} times as fast ({between(against.rate, 2)}), settles {Math.abs(against.settlesK.value).toFixed(1)} K {against.settlesK.value < 0 ? 'lower' : 'higher'} over the air outside ({kelvins(against.settlesK)}).{against.rate.lo <= 1 && against.rate.hi >= 1 ? ' Which is faster cannot be told.' : ''}</span>}
                 </p>
               ) : (
                 <p className="text-not-proven">{fit.because}</p>
+              )}
+              {fit.ok && (
+                <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('run made', { trial: trial.id, run: crypto.randomUUID(), setUp: id, value: Math.round(10 * fit.seconds) / 10, written: 'by the log', ambientC: ambientC ?? null, startC: fit.fromC, lateS: 0, stream: null }).catch(() => {})}>
+                  Write it down as a run: the log starts no watch late
+                </button>
+              )}
+              {predicted && (
+                <p className={predicted.ok && predicted.agree ? 'text-straight-in' : 'text-changes'}>
+                  {predicted.ok ? predicted.said : `No prediction: ${predicted.because}`}{' '}
+                  {predicted.ok && predicted.idleHeatKW !== undefined && (
+                    <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('choices made', { choices: { idleHeat: Math.round(10 * predicted.idleHeatKW!) / 10 } }).catch(() => {})}>
+                      Take {predicted.idleHeatKW.toFixed(1)} kW at idle for this vehicle, in place of its class’s
+                    </button>
+                  )}
+                </p>
               )}
               {problems.map((each) => <p key={each} className="text-muted text-[14px]">{each}</p>)}
             </li>

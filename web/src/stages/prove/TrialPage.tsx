@@ -11,7 +11,7 @@ import {
   type TrialRun,
   type TrialVerdict,
 } from '@radiatrix/core/trial';
-import { formatQuantity } from '@radiatrix/core/quantity';
+import { formatQuantity, type UnitSystem } from '@radiatrix/core/quantity';
 import { proveAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
@@ -42,6 +42,18 @@ const WORDS: Readonly<Record<TrialVerdict['word'], { tone: string; shape: string
   refused: { tone: 'text-no', shape: 'M4 4L16 16M16 4L4 16' },
 };
 
+/** What is the same for every run, as far as somebody said it. */
+const said = (conditions: Trial['conditions'], units: UnitSystem): string[] =>
+  conditions === undefined
+    ? []
+    : [
+        conditions.startC === null ? '' : `from ${formatQuantity(conditions.startC, 'temperature', units)}`,
+        conditions.hour,
+        conditions.load,
+        conditions.airConditioning === null ? '' : `A/C ${conditions.airConditioning ? 'on' : 'off'}`,
+        conditions.blower === null ? '' : `blower ${conditions.blower}`,
+      ].filter(Boolean);
+
 function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
   const { job, record, practice } = filling;
   const { say, busy, error } = useHappened(job.id);
@@ -57,7 +69,7 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
     <div className="mt-4 pb-10">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-[25px]">{trial.title}</h1>
-        <p className="text-muted">{label}</p>
+        <p className="text-muted">{[label, ...said(trial.conditions, units)].join(', ')}</p>
         <p className="text-muted ml-auto"><Link to={proveAddress(job.id)}>Job {job.id}{job.state.label && `, ${job.state.label}`}: proof</Link></p>
       </div>
       {error !== undefined && <div className="mt-2"><Failure error={error} /></div>}
