@@ -447,6 +447,9 @@ describe('pressure above a liquid', () => {
   test.each([
     ['above the cap', { start: { kPa: 130, coolantC: 20, minutes: 0 } }, 'not so'],
     ['hardly pumped', { start: { kPa: 20, coolantC: 20, minutes: 0 } }, 'cannot be told'],
+    ['pumped to three quarters of the cap', { start: { kPa: 80, coolantC: 20, minutes: 0 }, end: { kPa: 80, coolantC: 20, minutes: 30 } }, 'cannot be told'],
+    ['strokes of a hundred times their volume', { strokes: [{ litres: 20, kPa: 25 }, { litres: 50, kPa: 58 }] }, 'cannot be told'],
+    ['strokes the wrong way round', { strokes: [{ litres: 0.2, kPa: 80 }, { litres: 0.8, kPa: 20 }] }, 'cannot be told'],
     ['no strokes', { strokes: [] }, 'cannot be told'],
     ['the end before the beginning', { end: { kPa: 89, coolantC: 20, minutes: 0 } }, 'not so'],
     ['a gauge that was not read', { end: { kPa: NaN, coolantC: 20, minutes: 30 } }, 'not so'],

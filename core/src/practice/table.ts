@@ -165,6 +165,7 @@ export const PRACTICE_TABLE = {
   airJump: line(4, 'K', 1, 20, 'A temperature that jumps by, within seconds, reads air', 'coolant cannot change so fast'),
   fanTooth: line(1.5, 'K', 0.3, 10, 'A fan cycle shows as a tooth of at least', ''),
   overheats: line(112, '°C', 100, 130, 'An engine is switched off at', 'where no record says otherwise'),
+  testedTo: line(0.8, 'share', 0.5, 1, 'A pressure test says something from, of the cap’s rating', 'a leak that opens under pressure does not show below'),
   leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),
   trialFalse: line(0.05, 'share', 0.001, 0.3, 'A verdict between set-ups is wrong by chance in, at most', 'all of its comparisons together'),
   trialPower: line(0.9, 'share', 0.5, 0.99, 'A trial finds a difference that is there in', ''),

@@ -106,10 +106,12 @@ export function judgePressure(test: PressureTest, practice: Practice = USUAL_PRA
   if (!(end.minutes > start.minutes)) return none('not so', 'The end is not after the beginning.');
   if (start.kPa > capKPa + test.gaugeU)
     return none('not so', `Pumped to ${start.kPa.toFixed(0)} kPa, above the cap’s ${capKPa.toFixed(0)}: let it off. Never pump above the cap’s rating.`);
-  if (start.kPa < 0.5 * capKPa)
-    return none('cannot be told', `${start.kPa.toFixed(0)} kPa is less than half of the cap’s ${capKPa.toFixed(0)}: a leak that opens under pressure does not show.`);
+  if (start.kPa < practice.testedTo * capKPa)
+    return none('cannot be told', `${start.kPa.toFixed(0)} kPa, where the cap holds ${capKPa.toFixed(0)}: a leak that opens under pressure does not show. Pump on.`);
   const gas = gasAndGive(test.strokes, ambientKPa, start.coolantC);
   if (!gas) return none('cannot be told', 'Without two strokes of known volume the gas above the coolant is not known: pump in steps, and write down each.');
+  if (gas.gasL > coolantL)
+    return none('cannot be told', `By the strokes there would be ${gas.gasL.toFixed(1)} L of gas over ${coolantL.toFixed(1)} L of coolant: a stroke or the gauge was read wrong.`);
   const hours = (end.minutes - start.minutes) / 60;
   const of = (change: Partial<{ s: PressurePoint; e: PressurePoint; expansion: number; strokes: number }>): number => {
     const own = change.strokes === undefined ? gas : { gasL: gas.gasL * change.strokes, givesLKPa: gas.givesLKPa * change.strokes };

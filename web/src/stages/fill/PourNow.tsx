@@ -1,4 +1,4 @@
-import { WATER, pourFor, protection, type Part, type Product } from '@radiatrix/core/coolant';
+import { WATER, compatible, pourFor, protection, type Part, type Product } from '@radiatrix/core/coolant';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { RowTools } from '../../ui/fields.tsx';
@@ -14,6 +14,7 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
   const { account, strength } = own;
   const answer = pourFor({ total: account.total, inside: account.inside, strength, target, shelf, drainYieldL: record.drainYieldL ?? undefined }, practice);
   const litres = (value: number): string => formatQuantity(value, 'volume', units);
+  const meets = compatible(job.state.account!.technology, job.state.filling?.technology ?? record.technology);
   const write = (parts: readonly Part[]): void => {
     void (async () => {
       for (const { product, litres: amount } of parts)
@@ -37,6 +38,7 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
   );
   return (
     <section aria-label="Pour now" className="border-copper border-t-[3px] pt-2">
+      {meets.word === 'not together' && strength.value > 1 && <p role="alert" className="text-no mb-1 font-semibold">Not on top of what stayed: {meets.said}</p>}
       {answer.ok ? (
         <>
           <p className="text-muted">
@@ -64,7 +66,7 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
           {answer.options.length === 0 && <p className="text-no">Nothing on the shelf makes {Math.round(answer.needs)} %.</p>}
         </>
       ) : answer.because === 'full' ? (
-        <p className="text-straight-in text-[20px] font-semibold">It is full by the account. Bleed it, and top up what the air leaves.</p>
+        <p className="text-straight-in text-[20px] font-semibold">It is full by the account, ± {litres(account.missing.u)}. Bleed it, and top up what the air leaves.</p>
       ) : answer.because === 'no number' ? (
         <p className="text-no">{answer.problem}</p>
       ) : (
