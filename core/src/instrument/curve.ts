@@ -43,17 +43,6 @@ export function smoothed(grid: Seconds, half = 4): Seconds {
   return grid.map((_, i) => median([...grid.slice(Math.max(0, i - half), i + half + 1)]));
 }
 
-/** Noise from second to second, K, one standard deviation: of second differences, which a smooth curve has none of. */
-export function noiseOf(grid: Seconds): number {
-  const second: number[] = [];
-  for (let i = 2; i < grid.length; i += 1) {
-    const each = Math.abs(grid[i]! - 2 * grid[i - 1]! + grid[i - 2]!);
-    if (!Number.isNaN(each)) second.push(each);
-  }
-  // A median of |second difference| is 0.6745 σ √6 for plain noise.
-  return median(second) / (0.6745 * Math.sqrt(6)) || 0;
-}
-
 interface Line {
   slope: number;
   /** At the middle. */

@@ -11,7 +11,6 @@ export { continued, readLine, writeLine, type Line } from './lines.ts';
 export { gapsOf, logRows, readLog, type Log, type ReadLog } from './table.ts';
 export {
   jumps,
-  noiseOf,
   openingBreak,
   perSecond,
   probeOut,

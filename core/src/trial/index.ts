@@ -60,3 +60,4 @@ export {
   type TrialConditions,
   type TrialSetUp,
 } from './types.ts';
+export { pullDownStretch } from './stretch.ts';

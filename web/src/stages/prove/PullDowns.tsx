@@ -4,6 +4,7 @@ import { readLog, type Log } from '@radiatrix/core/instrument';
 import {
   comparePullDowns,
   fitPullDown,
+  pullDownStretch,
   timeDown,
   type PullDown,
   type PullDownFit,
@@ -27,29 +28,6 @@ interface Fitted {
 }
 const MOST_BYTES = 40_000_000;
 
-/** From the hottest reading to the lowest after it, while the thermostat is fully open: what lies outside is another curve. */
-function stretch(log: Log, fullyOpenC: number | null): { seconds: number[]; temps: number[]; ambientC: number | undefined } {
-  const at = log.channels.findIndex(({ quantity }) => quantity === 'coolant');
-  const column = log.values[at] ?? [];
-  const air = log.channels.findIndex(({ quantity }) => quantity === 'ambient');
-  let top = -1;
-  column.forEach((value, i) => { if (value !== null && (top < 0 || value > column[top]!)) top = i; });
-  const seconds: number[] = [];
-  const temps: number[] = [];
-  let low = Infinity;
-  for (let i = Math.max(0, top); i < column.length; i += 1) {
-    const value = column[i];
-    if (value === null || value === undefined) continue;
-    // It turns back up when the fan goes off.
-    if (value > low + 1.5 || (fullyOpenC !== null && value < fullyOpenC)) break;
-    low = Math.min(low, value);
-    seconds.push((log.ms[i]! - log.ms[top]!) / 1000);
-    temps.push(value);
-  }
-  const outside = air < 0 ? [] : (log.values[air] ?? []).filter((each): each is number => each !== null);
-  return { seconds, temps, ambientC: outside.length > 0 ? outside.reduce((a, b) => a + b, 0) / outside.length : undefined };
-} // prettier-ignore
-
 /** Logs of a pull-down, fitted: how fast, and where it would settle, with what each is good to; set-ups held against each other. */
 export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }) {
   const [fits, setFits] = useState<Fitted[]>([]);
@@ -68,7 +46,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
     add(file.name, log, problems);
   };
   const add = (name: string, log: Log, problems: string[]): void => {
-    const own = stretch(log, filling.record.bleed.fullyOpenC);
+    const own = pullDownStretch(log, filling.record.bleed.fullyOpenC);
     const resolution = own.temps.every((each) => Math.abs(each - Math.round(each)) < 1e-9) ? 1 : 0.1;
     setFits((now) => [...now, { name, setUp, problems, ...own, fit: fitPullDown(own.seconds, own.temps, resolution) }]);
   };
