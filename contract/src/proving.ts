@@ -20,6 +20,7 @@ export interface ProvingRecord {
   capKPa: number;
   capKnown: boolean;
   bottle: 'recovery' | 'pressurised' | null;
+  bleedScrew: boolean;
   thermostatOut: boolean;
   bleed: BleedRecord;
   proofs: ProofRecord;

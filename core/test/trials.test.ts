@@ -22,6 +22,7 @@ import {
   powerOf,
   powerCurve,
   readStopwatch,
+  watchAgainstLog,
   runProblem,
   runsFor,
   tQuantile,
@@ -33,6 +34,7 @@ import {
   type TrialRun,
 } from '../src/trial/index.ts';
 import { vapourPressureKPa } from '../src/fluid/index.ts';
+import { USUAL_PRACTICE } from '../src/practice/index.ts';
 import r from './fixtures/trials.json' with { type: 'json' };
 
 const near = (value: number, wanted: number, relative: number): void =>
@@ -293,6 +295,16 @@ describe('stopwatches as they are written', () => {
     expect(choices('135')).toEqual([135, 95]);
     expect(choices('115')).toEqual([115, 75]);
     expect(choices('1.35')).toContain(95);
+  });
+  test('a log of the same run tells by how much a watch was started late, and when it is of another run', () => {
+    const of = (watch: number, log: number) => watchAgainstLog(watch, log);
+    expect(of(133, 135.4)).toMatchObject({ lateS: 2.4 });
+    expect(of(135, 135.4)).toMatchObject({ lateS: 0, said: expect.stringContaining('agrees') });
+    expect(of(139, 135.4)).toMatchObject({ lateS: 0, said: expect.stringContaining('stopped 3.6 s late') });
+    expect(of(95, 400).said).toContain('another run');
+    for (const bad of [NaN, 0, -4]) expect(of(95, bad)).toMatchObject({ lateS: 0, said: expect.stringContaining('nothing can be told') });
+    // A shop that times by eye sets it wider.
+    expect(watchAgainstLog(133, 135.4, { ...USUAL_PRACTICE, logApart: 3 }).lateS).toBe(0);
   });
   test.each(['', '-5', 'abc', '2:75', '0', '9:00:00'])('“%s” is no time', (text) => expect(readStopwatch(text).read).toBe('no'));
 }); // prettier-ignore

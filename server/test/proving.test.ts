@@ -30,7 +30,13 @@ describe('what filling and proving are worked out from', () => {
   test('the vehicle’s record with the job’s own figures laid over it, and what the new radiator holds more', async () => {
     const id = idOf('Ferry crew');
     const before = await proving(mara, id);
-    expect(before).toMatchObject({ drainYieldL: 5.4, bottle: 'recovery', changeKnown: true, capKnown: true });
+    expect(before).toMatchObject({
+      drainYieldL: 5.4,
+      bottle: 'recovery',
+      bleedScrew: false,
+      changeKnown: true,
+      capKnown: true,
+    });
     expect(before.change.value).toBeCloseTo(0.3, 6);
     expect(before.bleed).toMatchObject({ opensC: 82, fanOnC: 96 });
     const source = ((await mara.get('/api/sources')).body as { id: number; grade: number }[]).find(({ grade }) => grade === 2)!; // prettier-ignore
@@ -39,6 +45,9 @@ describe('what filling and proving are worked out from', () => {
     await mara.write('post', `/api/jobs/${id}/events`, { events }).expect(200);
     expect((await proving(mara, id)).capacity!.value).toBe(7.4);
     expect((await proving(idris, id)).capacity!.value).toBe(7.4);
+    const screw = hand.event('figure taken', { key: 'bleedScrew', text: 'fitted', method: 'bench', sourceId: source.id }); // prettier-ignore
+    await mara.write('post', `/api/jobs/${id}/events`, { events: [screw] }).expect(200);
+    expect((await proving(mara, id)).bleedScrew).toBe(true);
     await mara.get('/api/jobs/999999/proving').expect(404);
   });
   test('spread from run to run comes from closed jobs alone, without what was taken back', async () => {

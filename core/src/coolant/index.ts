@@ -23,7 +23,7 @@ export {
   type Held,
   type Opening,
 } from './account.ts';
-export { protection, shopPressureKPa, tabledTo, type Protection } from './protection.ts';
+export { protection, tabledTo, type Protection } from './protection.ts';
 export {
   WATER,
   pourFor,

@@ -1,5 +1,4 @@
 import { atmosphere, boilsC, freezesC, massShareOf, STRONGEST_MASS_SHARE, type CoolantBase } from '../fluid/index.ts'; // prettier-ignore
-import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 export interface Protection {
   /** null where no table says: a mix so strong freezes sooner again. */
@@ -34,7 +33,3 @@ export function protection(
     massPercent: 100 * share,
   };
 }
-
-/** Pressure of the air where the shop lies, kPa absolute. */
-export const shopPressureKPa = (practice: Practice = USUAL_PRACTICE): number =>
-  atmosphere(practice.shopAltitude).pressurePa / 1000;

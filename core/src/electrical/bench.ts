@@ -7,6 +7,10 @@ export type BenchState = (typeof BENCH_STATES)[number];
 export const TURNS = ['right way', 'backwards', 'does not turn', 'not looked at'] as const;
 export type Turns = (typeof TURNS)[number];
 
+/** Whether a fan on the bench is loud. @param level dB(A) at arm's length */
+export const isLoud = (level: number, practice: Practice = USUAL_PRACTICE): boolean =>
+  level > practice.fanNoise;
+
 /** What was read on the bench. */
 export interface BenchReading {
   state: BenchState;

@@ -1,6 +1,7 @@
 export {
   BENCH_STATES,
   TURNS,
+  isLoud,
   judgeBench,
   type BenchOutcome,
   type BenchReading,

@@ -233,6 +233,10 @@ export const ATTRIBUTES = {
     }),
     oilCoolerFitting: choice('Cooler line ends', 'the line ends at the radiator', COOLER_FITTING, 3),
     bottle: choice('Bottle', 'where the pressure cap sits', BOTTLE),
+    bleedScrew: choice('Bleed screw', 'look at the thermostat housing and the highest hose', {
+      fitted: 'fitted',
+      none: 'none',
+    }),
     capPressure: quantity('pressure', 'Cap rating', 'printed on the cap', 20, 250, 1),
     condenserMount: choice('Condenser held by', 'look along the condenser edges', {
       radiator: 'the radiator',

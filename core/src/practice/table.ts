@@ -7,7 +7,7 @@
  * their own sources beside them and are not rules of the trade.
  */
 export type PracticeUnit =
-  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'm' | 'min' | 's' | '%' | 'share' | 'times' | 'money';
+  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'm' | 'min' | 's' | '%' | 'dB' | 'share' | 'times' | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
 export interface PracticeLine {
@@ -145,6 +145,8 @@ export const PRACTICE_TABLE = {
   gotBottles: line(0.01, 'share', 0.001, 0.5, 'Counted in full bottles, good to', 'bottles are filled that well'),
   gotEye: line(0.25, 'share', 0.02, 1, 'Judged by eye, good to', ''),
   gotLeast: line(0.05, 'L', 0.005, 1, 'Nobody measures coolant better than', 'what clings to jug and funnel'),
+  strengthSaid: line(5, '%', 0.5, 30, 'A strength that somebody said is good to', 'off a label, or by an earlier test; points by volume'),
+  logApart: line(1, 's', 0.1, 10, 'A log and a stopwatch agree within', 'beyond it the watch was started late, or stopped late'),
   capacityOff: line(0.05, 'share', 0.005, 0.5, 'A capacity on record is good to', 'hoses and heaters differ'),
   strengthWeakest: line(20, '%', 5, 50, 'A mix is no weaker than', 'weaker, it neither keeps from freezing nor from rust'),
   strengthMost: line(60, '%', 40, 70, 'A mix is no stronger than', 'stronger, it carries less heat and freezes sooner again'),
@@ -166,6 +168,10 @@ export const PRACTICE_TABLE = {
   fanTooth: line(1.5, 'K', 0.3, 10, 'A fan cycle shows as a tooth of at least', ''),
   overheats: line(112, '°C', 100, 130, 'An engine is switched off at', 'where no record says otherwise'),
   testedTo: line(0.8, 'share', 0.5, 1, 'A pressure test says something from, of the cap’s rating', 'a leak that opens under pressure does not show below'),
+  fanNoise: line(72, 'dB', 40, 110, 'A fan on the bench is loud above', 'dB(A) at arm’s length; a quiet one beside it tells more'),
+  strokeOff: line(0.05, 'share', 0.005, 0.5, 'A stroke of a hand pump is known to', ''),
+  gaugeReads: line(0.5, 'kPa', 0.05, 20, 'A pressure gauge is read to', ''),
+  probeReads: line(0.5, 'K', 0.05, 10, 'A temperature beside a pressure test is read to', ''),
   leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),
   trialFalse: line(0.05, 'share', 0.001, 0.3, 'A verdict between set-ups is wrong by chance in, at most', 'all of its comparisons together'),
   trialPower: line(0.9, 'share', 0.5, 0.99, 'A trial finds a difference that is there in', ''),

@@ -9,9 +9,6 @@ export interface CoolantRecord {
   change: Amount;
 }
 
-/** A strength that somebody said, points by volume: off a label, or by an earlier test. */
-const SAID_STRENGTH_U = 5;
-
 /** What the account of a job begins with; undefined while nobody opened it, or nobody knows what the system holds. */
 export function openingOf(
   record: CoolantRecord,
@@ -32,7 +29,7 @@ export function openingOf(
     change: record.change,
     arrival: account.arrival,
     lowL: account.lowL,
-    strength: account.strength === null ? null : { value: account.strength, u: SAID_STRENGTH_U },
+    strength: account.strength === null ? null : { value: account.strength, u: practice.strengthSaid },
     base: account.base,
   };
 }

@@ -19,7 +19,9 @@ export { MOST_RUNS, groupLimits, nominalPs, powerOf, runsFor } from './power.ts'
 export {
   EXPANSION,
   gasAndGive,
+  airKPa,
   judgePressure,
+  testDoubts,
   lostL,
   type PressurePoint,
   type PressureTest,
@@ -35,7 +37,7 @@ export {
   type PullDown,
   type PullDownFit,
 } from './pull-down.ts';
-export { readStopwatch, type WrittenTime } from './stopwatch.ts';
+export { readStopwatch, watchAgainstLog, type WatchAgainstLog, type WrittenTime } from './stopwatch.ts';
 export {
   confounding,
   judgeTrial,

@@ -1,5 +1,5 @@
 import { combined } from '../figures/index.ts';
-import { vapourPressureKPa } from '../fluid/index.ts';
+import { atmosphere, vapourPressureKPa } from '../fluid/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { inverseOf } from './compare.ts';
 
@@ -43,6 +43,21 @@ export interface PressureVerdict {
   gasL: number | null;
   givesLKPa: number | null;
 }
+
+/** Pressure of the air, kPa absolute. @param altitudeM above the sea; the shop's where nothing else is said */
+export const airKPa = (
+  practice: Practice = USUAL_PRACTICE,
+  altitudeM: number = practice.shopAltitude,
+): number => Math.round(atmosphere(altitudeM).pressurePa / 100) / 10;
+
+/** What a test with a hand pump, a gauge and a thermometer of the shop may be off by. */
+export const testDoubts = (
+  practice: Practice = USUAL_PRACTICE,
+): Pick<PressureTest, 'strokeU' | 'gaugeU' | 'temperatureU'> => ({
+  strokeU: practice.strokeOff,
+  gaugeU: practice.gaugeReads,
+  temperatureU: practice.probeReads,
+});
 
 /** Volume expansion of coolant, 1/K: 5e-4 to 7e-4 from cold to hot, by strength. */
 export const EXPANSION = { value: 6e-4, u: 1e-4 } as const;

@@ -1,3 +1,5 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+
 /** What a hand wrote of a stopwatch. Minutes and seconds lose their colon. */
 export type WrittenTime =
   | { read: 'seconds'; seconds: number }
@@ -51,4 +53,28 @@ const sure = (seconds: number): WrittenTime =>
 function ask(seconds: number[]): WrittenTime {
   const choices = [...new Set(seconds)].filter(fits).map((each) => ({ seconds: each, as: said(each) }));
   return choices.length === 1 ? sure(choices[0]!.seconds) : choices.length === 0 ? sure(0) : { read: 'ask', choices };
+} // prettier-ignore
+
+/** What a log of the same run says about the watch. */
+export interface WatchAgainstLog {
+  /** By how much the watch was started late, s; 0 where it was not. */
+  lateS: number;
+  said: string;
+}
+
+/**
+ * Holds a stopwatch against the log of the same run. The probe lags at both ends alike, so the stretch of the log is as
+ * long as the run, though it lies a little later.
+ *
+ * @param watchS as the watch shows it, s
+ * @param logS from the top to the turn of the log, s
+ */
+export function watchAgainstLog(watchS: number, logS: number, practice: Practice = USUAL_PRACTICE): WatchAgainstLog {
+  if (!(watchS > 0) || !(logS > 0)) return { lateS: 0, said: 'The log holds no pull-down: nothing can be told of the watch.' };
+  const apart = Math.round(10 * (logS - watchS)) / 10;
+  if (Math.abs(apart) <= practice.logApart) return { lateS: 0, said: `The log agrees: ${said(logS)}.` };
+  if (Math.abs(apart) > 0.5 * Math.max(watchS, logS)) return { lateS: 0, said: `The log has ${said(logS)}: that is another run.` };
+  return apart > 0
+    ? { lateS: apart, said: `The log has ${said(logS)}: the watch was started ${apart} s late.` }
+    : { lateS: 0, said: `The log has ${said(logS)}: the watch was stopped ${-apart} s late. Write the log’s time down instead.` };
 } // prettier-ignore

@@ -7,6 +7,7 @@ import type { Db } from '../db/client.ts';
 import { planningRecord } from '../compare/service.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { partLines } from '../parts/queries.ts';
+import { shopPractice } from '../practice/service.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
@@ -72,10 +73,11 @@ export async function planOfJob(
 export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
-  const [last, aside, handedIn] = await Promise.all([
+  const [last, aside, handedIn, practice] = await Promise.all([
     lastNumber(db, id),
     eventsStanding(db, id, 'aside'),
     eventsStanding(db, id, 'handed in'),
+    shopPractice(db),
   ]);
   const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
     findConfiguration(db, row.configurationId),
@@ -117,8 +119,8 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
       notices: notices.get(partId) ?? [],
     })),
     plan,
-    story: storyOf(events, state, numberOf, new Set(handedIn.map((event) => event.id))),
-    aside: storyOf(aside, state, numberOf),
+    story: storyOf(events, state, numberOf, practice, new Set(handedIn.map((event) => event.id))),
+    aside: storyOf(aside, state, numberOf, practice),
     mine: isInHands(row, events, person),
   };
 }

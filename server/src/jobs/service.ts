@@ -13,6 +13,7 @@ import {
 } from '@radiatrix/core/job';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { judgePressure } from '@radiatrix/core/trial';
+import type { Practice } from '@radiatrix/core/practice';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
 import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
@@ -82,7 +83,11 @@ export async function jobHand(db: Db, id: number): Promise<JobHand> {
   };
 }
 
-function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => string): string {
+function detailOf(
+  { kind, payload }: JobEvent,
+  numberOf: (partId: number) => string,
+  practice: Practice,
+): string {
   switch (kind) {
     case 'opened':
       return payload.complaint;
@@ -131,7 +136,7 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
     case 'photo taken':
       return payload.caption;
     case 'bench tested':
-      return `${numberOf(payload.partId)} ${payload.fan}: ${judgeBench(payload).word}, ${judgeBench(payload).because}`;
+      return `${numberOf(payload.partId)} ${payload.fan}: ${judgeBench(payload, practice).word}, ${judgeBench(payload, practice).because}`;
     case 'coolant moved':
       return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
     case 'account opened':
@@ -145,11 +150,11 @@ function detailOf({ kind, payload }: JobEvent, numberOf: (partId: number) => str
     case 'filling chosen':
       return [SCHOOL_LINES[payload.school].label, payload.why].filter(Boolean).join(': ');
     case 'vacuum read':
-      return judgeVacuum(payload).said;
+      return judgeVacuum(payload, practice).said;
     case 'bled':
       return `${payload.ended}, ${payload.minutes} min: ${payload.findings.map(({ said }) => said).join(' ')}`;
     case 'pressure tested':
-      return judgePressure(payload).said;
+      return judgePressure(payload, practice).said;
     case 'proved':
       return `${payload.what}: ${payload.word}${payload.said ? `, ${payload.said}` : ''}`;
     case 'proof waived':
@@ -194,6 +199,7 @@ export function storyOf(
   events: readonly JobEvent[],
   state: JobState,
   numberOf: (partId: number) => string,
+  practice: Practice,
   handedIn: ReadonlySet<string> = new Set(),
 ): ToldEvent[] {
   const ordered = inOrder(events);
@@ -206,7 +212,7 @@ export function storyOf(
       id: event.id,
       kind: event.kind,
       label: EVENTS[event.kind].label,
-      detail: detailOf(event, numberOf),
+      detail: detailOf(event, numberOf, practice),
       by: event.person,
       at: event.deviceTime,
       undone: gone.has(event.id),

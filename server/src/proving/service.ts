@@ -101,6 +101,7 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
     capKPa: capKPa ?? practice.usualCap,
     capKnown: capKPa !== undefined,
     bottle: bottle === 'expansion' ? 'pressurised' : bottle === 'recovery' ? 'recovery' : null,
+    bleedScrew: bay.words.bleedScrew?.word === 'fitted',
     thermostatOut: goesIn.some(({ kind }) => kind === 'thermostat'),
     bleed: { opensC, fullyOpenC: settings?.thermostat.fullyOpenC ?? own.fullyOpenC ?? null, fanOnC, warningC },
     proofs: {

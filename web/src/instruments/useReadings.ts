@@ -18,12 +18,15 @@ const SHOW_EVERY_MS = 250;
  * that comes twice counts once. When the instrument begins anew, so do the readings.
  *
  * @param onReadings is told each batch once, in order
+ * @param after what was read before this page was loaded is told again from after this number; -1 for what comes from now on
  */
-export function useReadings(instrument: string | undefined, onReadings?: (head: InstrumentHead, fresh: readonly Reading[]) => void) {
+export function useReadings(instrument: string | undefined, onReadings?: (head: InstrumentHead, fresh: readonly Reading[]) => void, after = -1) {
   const taken = useRef<Taken>(empty());
   const [state, setState] = useState<{ count: number; last: Reading | undefined; hears: boolean; problem: string }>({ count: 0, last: undefined, hears: false, problem: '' });
   const told = useRef(onReadings);
   told.current = onReadings;
+  const from = useRef(after);
+  from.current = after;
   useEffect(() => {
     taken.current = empty();
     setState({ count: 0, last: undefined, hears: false, problem: '' });
@@ -33,7 +36,7 @@ export function useReadings(instrument: string | undefined, onReadings?: (head: 
     let problem = '';
     let hears = false;
     let dirty = false;
-    const source = new EventSource(`/api/instruments/${instrument}/readings`);
+    const source = new EventSource(`/api/instruments/${instrument}/readings?after=${from.current}`);
     source.addEventListener('head', ({ data }: MessageEvent<string>) => {
       const line = readLine(data);
       if (line.kind === 'head') taken.current.head = line.head;

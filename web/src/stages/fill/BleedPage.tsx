@@ -18,6 +18,7 @@ import { StandInPanel } from '../../instruments/StandInPanel.tsx';
 import { useReadings } from '../../instruments/useReadings.ts';
 import { useRecorder } from '../../instruments/useRecorder.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { useKept } from '../../ui/useKept.ts';
 import { useHappened } from '../job/useHappened.ts';
 import { useWake } from '../run/useWake.ts';
 import { useBleedJudge } from './useBleedJudge.ts';
@@ -47,6 +48,13 @@ const END_HOW: Readonly<Record<BleedEnd, string>> = {
   'heat at the vents': 'hot air, blower on high',
 };
 
+/** No run: nothing begun, nothing confirmed. */
+const IDLE: { startedAt: number; byHand: BleedEnd[]; after: number } = {
+  startedAt: 0,
+  byHand: [],
+  after: -1,
+};
+
 function Bleed({ filling }: { filling: Filling }) {
   const { job, record, practice } = filling;
   const units = useUnits();
@@ -57,14 +65,30 @@ function Bleed({ filling }: { filling: Filling }) {
   const [chosen, setChosen] = useState('');
   const instrument = readers.find(({ id }) => id === chosen) ?? readers[0];
   const [blower, setBlower] = useState<Blower>('high');
-  const [runs, setRuns] = useState(false);
-  const [startedAt, setStartedAt] = useState(0);
-  const [byHand, setByHand] = useState<ReadonlySet<BleedEnd>>(new Set());
+  // A run goes on over a reload: when it began and what was confirmed is this browser's to keep.
+  const kept = useKept(`bleed/${job.id}`, IDLE, '');
+  const { startedAt, byHand } = kept.value;
+  const runs = startedAt > 0;
   const recorder = useRecorder(job.id);
   const running = useRef(false);
   running.current = runs;
-  const onReadings = useCallback((_head: InstrumentHead, fresh: readonly Reading[]) => { if (running.current) recorder.take(fresh); }, [recorder]);
-  const { taken, last, hears, count } = useReadings(runs && instrument ? instrument.id : undefined, onReadings);
+  const recording = useRef(false);
+  useEffect(() => {
+    // Taken up again after a reload: the instrument tells its run from the beginning, under a new recording.
+    if (!runs || recording.current || !instrument) return;
+    recording.current = true;
+    recorder.begin(instrument);
+  }, [runs, instrument, recorder]);
+  const { change } = kept;
+  const onReadings = useCallback(
+    (_head: InstrumentHead, fresh: readonly Reading[]) => {
+      if (!running.current) return;
+      recorder.take(fresh);
+      change((now) => (now.after < 0 ? { ...now, after: Math.max(0, fresh[0]!.seq - 1) } : now));
+    },
+    [recorder, change],
+  );
+  const { taken, last, hears, count } = useReadings(runs && instrument ? instrument.id : undefined, onReadings, kept.value.after);
   const column = Math.max(0, instrument?.channels.findIndex(({ quantity }) => quantity === 'coolant') ?? 0);
   const seen = useBleedJudge(taken, column, record.bleed, practice, runs && !!instrument);
   const [wall, setWall] = useState(0);
@@ -80,17 +104,17 @@ function Bleed({ filling }: { filling: Filling }) {
   const grave = (seen?.findings ?? []).filter((each) => each.grave);
   const done = wanted.every((each) => met.has(each)) && grave.length === 0;
   const start = (): void => {
-    setByHand(new Set());
-    setStartedAt(Date.now());
+    kept.change({ startedAt: Date.now(), byHand: [], after: -1 });
     setWall(0);
     if (instrument) {
+      recording.current = true;
       recorder.begin(instrument);
       if (instrument.simulated) void act({ body: { act: 'start', course: 'bleed' }, key: crypto.randomUUID() });
     }
-    setRuns(true);
   };
   const end = (ended: 'done' | 'stopped'): void => {
-    setRuns(false);
+    kept.settle(IDLE, '');
+    recording.current = false;
     void (async () => {
       const stream = instrument ? await recorder.end() : null;
       await say('bled', { blower, stream, minutes: Math.round(seconds / 6) / 10, met: [...met], findings: (seen?.findings ?? []).map(({ code, said }) => ({ code, said: said.slice(0, 400) })), ended });
@@ -172,7 +196,7 @@ function Bleed({ filling }: { filling: Filling }) {
                     aria-pressed={is}
                     disabled={byCurve}
                     className={`border-rule flex min-h-14 w-full items-center gap-3 border-b text-left ${is ? 'text-straight-in' : ''}`}
-                    onClick={() => setByHand((now) => { const next = new Set(now); if (!next.delete(each)) next.add(each); return next; })}
+                    onClick={() => kept.change((now) => ({ ...now, byHand: now.byHand.includes(each) ? now.byHand.filter((other) => other !== each) : [...now.byHand, each] }))}
                   >
                     <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden="true"><circle cx="11" cy="11" r="9" fill={is ? 'currentColor' : 'none'} stroke="currentColor" strokeWidth="1.5" strokeDasharray={is ? undefined : '3 3'} /></svg>
                     <span><strong>{each}</strong><span className="text-muted block text-[15px]">{byCurve ? 'by the curve' : is ? 'by hand' : END_HOW[each]}</span></span>

@@ -56,7 +56,7 @@ export function OpenAccount({ filling: { record, job }, say, busy }: FillProps) 
         </Field>
         <QuantityField label="Missing when it came" dimension="volume" text={low} onText={setLow} problem={amount(lowL, holds || 60)} disabled={arrival === 'full'} />
         <QuantityField label="Holds, where the record is wrong" dimension="volume" text={capacity} onText={setCapacity} problem={amount(capacityL, 60)} />
-        <QuantityField label="Rear heater, added lines: on top" dimension="volume" text={extra} onText={setExtra} problem={amount(extraL, 30)} />
+        <QuantityField label="Rear heater, added lines, hoses: on top" dimension="volume" text={extra} onText={setExtra} problem={amount(extraL, 30)} />
         <QuantityField label="Strength of what was in it, if known" dimension="share" text={strength} onText={setStrength} problem={share(was)} />
         <QuantityField label="To end at" dimension="share" text={target} onText={setTarget} problem={share(wanted)} />
         <Field label="Glycol">

@@ -19,7 +19,7 @@ import type { FillProps } from './props.ts';
 /** The way to fill: the vehicle's record chooses first, whoever fills may choose otherwise, and sees what is gained and lost. */
 export function Schools({ filling, say, busy }: FillProps) {
   const { record, job, practice } = filling;
-  const first = schoolFor({ bottle: record.bottle ?? undefined, bleedScrew: false, thermostatOut: record.thermostatOut });
+  const first = schoolFor({ bottle: record.bottle ?? undefined, bleedScrew: record.bleedScrew, thermostatOut: record.thermostatOut });
   const chosen = job.state.filling;
   const school: School = chosen?.school ?? first.school;
   const flush: Flush = chosen?.flush ?? 'none';

@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import { atmosphere } from '@radiatrix/core/fluid';
 import { formatQuantity, preferredUnit } from '@radiatrix/core/quantity';
-import { judgePressure, type PressureTest, type Stroke } from '@radiatrix/core/trial';
+import { airKPa, judgePressure, testDoubts, type PressureTest, type Stroke } from '@radiatrix/core/trial';
 import { useUnits } from '../../app/store.ts';
 import { StandInPanel } from '../../instruments/StandInPanel.tsx';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
@@ -9,9 +8,6 @@ import { Field, RowTools } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import type { useHappened } from '../job/useHappened.ts';
 import type { Filling } from '../fill/useFilling.ts';
-
-/** How well the stroke of a hand pump is known. */
-const STROKE_U = 0.05;
 
 interface Props {
   filling: Filling;
@@ -40,7 +36,7 @@ export function PressureForm({ filling, coolantL, say, busy }: Props) {
   const [litres, gauge] = [readQuantity(strokeText, 'volume', units), pressure(gaugeText)];
   const whole = [p0, p1, t0, t1].every((each) => typeof each === 'number') && min > 0 && min <= 1440 && high >= -500 && high <= 5000 && coolantL !== undefined;
   const test: PressureTest | undefined = whole
-    ? { ambientKPa: Math.round(atmosphere(high).pressurePa / 100) / 10, capKPa: record.capKPa, coolantL: coolantL!, strokes, strokeU: STROKE_U, start: { kPa: p0 as number, coolantC: t0 as number, minutes: 0 }, end: { kPa: p1 as number, coolantC: t1 as number, minutes: min }, gaugeU: 0.5, temperatureU: 0.5 }
+    ? { ambientKPa: airKPa(practice, high), capKPa: record.capKPa, coolantL: coolantL!, strokes, start: { kPa: p0 as number, coolantC: t0 as number, minutes: 0 }, end: { kPa: p1 as number, coolantC: t1 as number, minutes: min }, ...testDoubts(practice) }
     : undefined;
   const judged = test && judgePressure(test, practice);
   const last = job.state.pressures.at(-1);

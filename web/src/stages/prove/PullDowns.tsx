@@ -10,12 +10,11 @@ import {
   type PullDownFit,
   type Trial,
 } from '@radiatrix/core/trial';
-import { api } from '../../api/api.ts';
-import { useAppDispatch } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import type { Filling } from '../fill/useFilling.ts';
 import { useHappened } from '../job/useHappened.ts';
 import { usePrediction } from './usePrediction.ts';
+import { useRecorded } from './useRecorded.ts';
 
 interface Fitted {
   name: string;
@@ -33,7 +32,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
   const [fits, setFits] = useState<Fitted[]>([]);
   const [setUp, setSetUp] = useState(trial.setUps[0]!.id);
   const [problem, setProblem] = useState('');
-  const dispatch = useAppDispatch();
+  const recorded = useRecorded();
   const predict = usePrediction(filling);
   const { say, busy } = useHappened(filling.job.id);
   const take = async (file: File | undefined): Promise<void> => {
@@ -52,10 +51,9 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
   };
   const takeRecorded = async (id: string, name: string): Promise<void> => {
     setProblem('');
-    const { ms, values, channels, missing } = await dispatch(api.endpoints.stream.initiate(id, { subscribe: false })).unwrap();
-    const at = channels.findIndex((each) => each.name === 'coolant');
-    if (at < 0 || ms.length < 2) return setProblem('That run has no coolant temperature.');
-    add(name, { channels: [{ name: 'coolant', quantity: 'coolant', unit: '°C', u: 0.5 }], ms, values: [values[at]!] }, missing.length > 0 ? [`${missing.length} pieces of it have not arrived.`] : []);
+    const found = await recorded(id);
+    if (!found) return setProblem('That run has no coolant temperature.');
+    add(name, found.log, found.problems);
   };
   const good = fits.filter((each): each is Fitted & { fit: PullDown } => each.fit.ok);
   const base = good[0];

@@ -4,9 +4,11 @@ import {
   PROTOCOLS,
   judgeTrial,
   powerCurve,
+  pullDownStretch,
   readStopwatch,
   runProblem,
   valueText,
+  watchAgainstLog,
   type Trial,
   type TrialRun,
   type TrialVerdict,
@@ -23,6 +25,7 @@ import { PlanTrial } from './PlanTrial.tsx';
 import { PullDowns } from './PullDowns.tsx';
 import { RunsChart } from './RunsChart.tsx';
 import { runsOf } from './runs.ts';
+import { useRecorded } from './useRecorded.ts';
 
 /** One trial: the verdict in words first, then the runs it rests on, and what it takes to know more. */
 export function TrialPage() {
@@ -107,7 +110,7 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
               </tbody>
             </table>
           </div>
-          <AddRun trial={trial} runs={runs} say={say} busy={busy} />
+          <AddRun trial={trial} runs={runs} filling={filling} say={say} busy={busy} />
         </section>
         <div className="min-w-0">
           {verdict.pairs.length > 0 && (
@@ -165,7 +168,7 @@ function Power({ curve, needs, at }: { curve: { runs: number; power: number }[];
   );
 } // prettier-ignore
 
-function AddRun({ trial, runs, say, busy }: { trial: Trial; runs: readonly TrialRun[]; say: ReturnType<typeof useHappened>['say']; busy: boolean }) {
+function AddRun({ trial, runs, filling, say, busy }: { trial: Trial; runs: readonly TrialRun[]; filling: Filling; say: ReturnType<typeof useHappened>['say']; busy: boolean }) {
   const units = useUnits();
   const { unit } = PROTOCOLS[trial.protocol];
   // Whoever has the fewest runs is next.
@@ -177,11 +180,16 @@ function AddRun({ trial, runs, say, busy }: { trial: Trial; runs: readonly Trial
   const [start, setStart] = useState('');
   const [late, setLate] = useState<'no' | 'about' | 'by'>('no');
   const [lateBy, setLateBy] = useState('');
+  const recorded = useRecorded();
+  const [stream, setStream] = useState('');
+  const [logS, setLogS] = useState<number>();
   const watch = unit === 's' && text.trim() !== '' ? readStopwatch(text) : undefined;
   const peak = unit === '°C' ? readQuantity(text, 'temperature', units) : undefined;
   const value = watch ? (watch.read === 'seconds' ? watch.seconds : watch.read === 'ask' ? meant : undefined) : typeof peak === 'number' ? peak : undefined;
   const [ambientC, startC] = [readQuantity(ambient, 'temperature', units), readQuantity(start, 'temperature', units)];
-  const lateS = late === 'no' ? 0 : late === 'about' ? null : Number(lateBy.replace(',', '.'));
+  const byLog = logS !== undefined && value !== undefined && unit === 's' ? watchAgainstLog(value, logS, filling.practice) : undefined;
+  // A log knows better than whoever held the watch.
+  const lateS = byLog ? byLog.lateS : late === 'no' ? 0 : late === 'about' ? null : Number(lateBy.replace(',', '.'));
   const run = value === undefined ? undefined : { setUp: setUp ?? next, value, ambientC: ambientC ?? null, startC: startC ?? null, lateS };
   const problem = run ? runProblem(trial, run) : '';
   const ready = run && problem === '' && ambientC !== undefined && startC !== undefined && !Number.isNaN(lateS ?? 0);
@@ -192,18 +200,27 @@ function AddRun({ trial, runs, say, busy }: { trial: Trial; runs: readonly Trial
       onSubmit={(event) => {
         event.preventDefault();
         if (!ready) return;
-        void say('run made', { ...run, trial: trial.id, run: crypto.randomUUID(), written: text.trim().slice(0, 40), stream: null }).then(() => { setText(''); setMeant(undefined); setSetUp(undefined); setLate('no'); setLateBy(''); }).catch(() => {});
+        void say('run made', { ...run, trial: trial.id, run: crypto.randomUUID(), written: text.trim().slice(0, 40), stream: stream || null }).then(() => { setText(''); setMeant(undefined); setSetUp(undefined); setLate('no'); setLateBy(''); setStream(''); setLogS(undefined); }).catch(() => {});
       }}
     >
       <Field label="Set-up" className="min-w-[150px] flex-1"><select className="select" value={setUp ?? next} onChange={(event) => setSetUp(event.target.value)}>{trial.setUps.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></Field>
       <Field label={unit === 's' ? 'As the watch shows it' : 'Peak'} className="w-[132px]" {...(watch?.read === 'no' ? { problem: watch.problem } : problem ? { problem } : {})}><input className="input" value={text} maxLength={20} placeholder={unit === 's' ? '1:35' : '98'} onChange={(event) => { setText(event.target.value); setMeant(undefined); }} /></Field>
       <QuantityField label="Air outside" dimension="temperature" text={ambient} onText={setAmbient} className="w-[92px]" />
       <QuantityField label="Start" dimension="temperature" text={start} onText={setStart} className="w-[84px]" />
-      {unit === 's' && (
+      {unit === 's' && filling.job.state.readings.length > 0 && (
+        <Field label="Its log" className="w-[180px]">
+          <select className="select" value={stream} onChange={(event) => { const id = event.target.value; setStream(id); setLogS(undefined); if (id) void recorded(id).then((found) => setLogS(found ? (pullDownStretch(found.log, filling.record.bleed.fullyOpenC).seconds.at(-1) ?? 0) : 0)).catch(() => setLogS(0)); }}>
+            <option value="">none</option>
+            {filling.job.state.readings.map(({ stream: id, what, at }) => <option key={id} value={id}>{what}, {at.slice(11, 16)}</option>)}
+          </select>
+        </Field>
+      )}
+      {unit === 's' && !byLog && (
         <Field label="Started late?" className="w-[126px]"><select className="select" value={late} onChange={(event) => setLate(event.target.value as 'no')}><option value="no">no</option><option value="about">a little</option><option value="by">by, s</option></select></Field>
       )}
-      {late === 'by' && <Field label="Late by, s" className="w-[84px]"><input className="input" value={lateBy} maxLength={5} onChange={(event) => setLateBy(event.target.value)} /></Field>}
+      {late === 'by' && !byLog && <Field label="Late by, s" className="w-[84px]"><input className="input" value={lateBy} maxLength={5} onChange={(event) => setLateBy(event.target.value)} /></Field>}
       <button type="submit" className="btn btn-primary mt-[22px]" disabled={busy || !ready}>Write it down</button>
+      {byLog && <p role="status" className={`w-full ${byLog.lateS > 0 ? 'text-changes' : 'text-muted'}`}>{byLog.said}</p>}
       {watch?.read === 'ask' && (
         <fieldset className="w-full"><legend className="label-text">“{text}” can be read in {watch.choices.length} ways. What did the watch show?</legend>
           <span className="flex flex-wrap gap-x-4">{watch.choices.map(({ seconds, as }) => <label key={seconds} className="flex items-center gap-1.5"><input type="radio" name="meant" className="radio !size-4" checked={meant === seconds} onChange={() => setMeant(seconds)} />{as}</label>)}</span>

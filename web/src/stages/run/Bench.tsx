@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
-import { BENCH_STATES, TURNS, judgeBench, type BenchReading } from '@radiatrix/core/electrical';
+import { BENCH_STATES, TURNS, isLoud, judgeBench, type BenchReading } from '@radiatrix/core/electrical';
 import type { EventKind, EventPayloads, JobState } from '@radiatrix/core/job';
 import type { JobPartLine } from '@radiatrix/contract';
+import { usePractice } from '../../api/usePractice.ts';
 
 interface Props {
   parts: JobPartLine[];
@@ -23,6 +24,7 @@ const number = (text: string): number | null => {
 
 /** Tests before anything goes in, each with its verdict at once. */
 export function Bench({ parts, state, labelOf, say }: Props) {
+  const practice = usePractice();
   const turning = benchParts(parts);
   if (turning.length === 0) return null;
   return (
@@ -36,7 +38,7 @@ export function Bench({ parts, state, labelOf, say }: Props) {
             {state.bench
               .filter((test) => test.partId === part.partId)
               .map((test) => {
-                const { word, because } = judgeBench(test);
+                const { word, because } = judgeBench(test, practice);
                 return (
                   <li
                     key={`${test.fan} ${test.state}`}
@@ -65,6 +67,8 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
   const [amps, setAmps] = useState('');
   const [over, setOver] = useState(false);
   const [rough, setRough] = useState(false);
+  const [heard, setHeard] = useState<number>();
+  const practice = usePractice();
   const reading: BenchReading = {
     state,
     turns,
@@ -74,7 +78,7 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
     label,
   };
   const isRead = over || reading.amps !== null || turns === 'does not turn' || turns === 'backwards';
-  const outcome = judgeBench({ ...reading, amps: over ? null : (reading.amps ?? NaN) });
+  const outcome = judgeBench({ ...reading, amps: over ? null : (reading.amps ?? NaN) }, practice);
   const choice = <T extends string>(text: string, value: T, values: readonly T[], set: (next: T) => void) => (
     <label className="block min-w-[150px] flex-1">
       <span className="label-text">{text}</span>
@@ -133,7 +137,7 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
           checked={rough}
           onChange={(event) => setRough(event.target.checked)}
         />{' '}
-        rough or noisy
+        rough, wobbles or noisy
       </label>
       <TakeReading
         quantities={['volts', 'amps']}
@@ -143,6 +147,19 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
           setOver(false);
         }}
       />
+      <TakeReading
+        quantities={['sound']}
+        onTaken={(values) => {
+          const level = values.get('sound')!;
+          setHeard(level);
+          setRough(isLoud(level, practice));
+        }}
+      />
+      {heard !== undefined && (
+        <span className="figure">
+          {heard.toFixed(0)} dB(A), {isLoud(heard, practice) ? 'loud' : 'quiet'} at arm’s length
+        </span>
+      )}
       <button type="submit" className="btn btn-primary !min-h-12" disabled={!isRead}>
         Write it down
       </button>
