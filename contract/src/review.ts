@@ -7,7 +7,7 @@ export type ReviewKind = (typeof REVIEW_KINDS)[number];
 
 /** What a proposed change concerns, as its page is addressed. */
 export type ProposalSubject =
-  'part' | 'bay' | 'connector' | 'procedure' | 'access' | 'vin-pattern' | LibraryTable;
+  'part' | 'bay' | 'connector' | 'procedure' | 'access' | 'vin-pattern' | 'diagnosis' | LibraryTable;
 
 export interface ReviewLine {
   kind: ReviewKind;

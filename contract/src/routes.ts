@@ -14,6 +14,7 @@ import { accessRoutes, type AccessAnswers } from './access.ts';
 import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
+import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
 import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
 import { compareRoutes, type CompareAnswers } from './compare.ts';
 import { practiceRoutes, type PracticeAnswers } from './practice.ts';
@@ -42,6 +43,7 @@ export const ROUTES = {
   ...accessRoutes,
   ...jobRoutes,
   ...streamRoutes,
+  ...diagnosisRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
   ...compareRoutes,
@@ -74,6 +76,7 @@ export interface Answers
     AccessAnswers,
     JobAnswers,
     StreamAnswers,
+    DiagnosisAnswers,
     ProvingAnswers,
     InstrumentAnswers,
     CompareAnswers,

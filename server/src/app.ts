@@ -18,6 +18,7 @@ import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
+import * as diagnosis from './diagnosis/routes.ts';
 import * as proving from './proving/routes.ts';
 import * as importing from './importing/routes.ts';
 import { LiveJobs } from './jobs/live.ts';
@@ -137,6 +138,7 @@ export async function createApp({
     ...importing,
     ...jobs,
     ...streams,
+    ...diagnosis,
     ...proving,
     instruments: instruments.instruments,
     standInAct: instruments.standInAct,

@@ -99,6 +99,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   jobEventsAfter: `/api/jobs/${ids.job}/events`,
   job: `/api/jobs/${ids.job}`,
   jobProving: `/api/jobs/${ids.job}/proving`,
+  jobDiagnosis: `/api/jobs/${ids.job}/diagnosis`,
+  diagnosisTable: '/api/diagnosis-table',
   instruments: '/api/instruments',
   stream: `/api/streams/${ids.stream}`,
   planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`,

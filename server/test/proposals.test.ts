@@ -149,6 +149,16 @@ const CASES: Record<
     },
     seen: async () => ((await cleo.get('/api/vehicles')).body as unknown[]).length,
   },
+  changeDiagnosisTable: {
+    send: () =>
+      mara.write('post', '/api/diagnosis-table', {
+        cause: 'shroud',
+        check: null,
+        values: [60],
+        reason: 'old pickups from the quay',
+      }),
+    seen: async () => ((await cleo.get('/api/diagnosis-table')).body as { lines: unknown[] }).lines,
+  },
   newVinPattern: {
     send: () => mara.write('post', '/api/vin-patterns', { prefix: '9ZX', field: 'model', value: 'tussock' }),
     seen: async () => (await cleo.get('/api/vin-patterns')).body as unknown,

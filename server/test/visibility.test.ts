@@ -271,6 +271,8 @@ function doors(): { [R in RouteId]?: string[] } {
     vehicleAccess: ids.mapped.map((id) => `/api/vehicles/${id}/access`).concat(`${v}/access?job=${ids.job[0]}`),
     jobEventsAfter: ids.job.map((id) => `/api/jobs/${id}/events`),
     jobProving: ids.job.map((id) => `/api/jobs/${id}/proving`),
+    jobDiagnosis: ids.job.map((id) => `/api/jobs/${id}/diagnosis`),
+    diagnosisTable: ['/api/diagnosis-table'],
     instruments: ['/api/instruments'],
     readings: ['/api/instruments/none/readings'],
     jobLive: ['/api/jobs/999999/live'],

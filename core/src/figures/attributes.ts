@@ -300,6 +300,13 @@ export const ATTRIBUTES = {
       3,
     ),
     systemVoltage: choice('System voltage', 'the battery', VOLTAGE),
+    fansFitted: choice('Fans as built', 'count behind the radiator', { one: 'one', two: 'two' }),
+    fansWithAc: choice('Fans with the A/C on', 'engine cold, A/C on at idle: what runs', {
+      both: 'all run',
+      one: 'the A/C fan alone',
+      slow: 'all, slowly',
+      pressure: 'by pressure: may stand at first',
+    }),
     fanControl: choice('Fan driven by', 'relay, module or bus wires at the fan plug', CONTROL, 4),
     motorShaft: choice('Fan motor shaft', 'end of the shaft, blade off', SHAFT, 6),
     shaftDiameter: length('Fan motor shaft diameter', 'across the shaft, on the round', 2, 30, 6),

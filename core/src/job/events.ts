@@ -11,6 +11,7 @@ import type {
   VacuumReading,
 } from '../coolant/index.ts';
 import type { PressureTest, Trial, TrialRun } from '../trial/index.ts';
+import type { End } from '../diagnosis/index.ts';
 import type { Method } from '../quantity/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import type { BenchReading } from '../electrical/index.ts';
@@ -46,6 +47,10 @@ export interface CountedBack {
   count: number;
   over: string[];
 }
+
+/** How a finding was got. */
+export const FOUND_BY = ['told', 'hand', 'instrument', 'photograph'] as const;
+export type FoundBy = (typeof FOUND_BY)[number];
 
 /** When coolant went out or in. */
 export const FILL_STAGES = ['remove', 'flush', 'fill', 'bleed', 'top up'] as const;
@@ -89,6 +94,21 @@ export interface EventPayloads {
   'choices made': { choices: Record<string, number | string | null> };
   compared: { title: string; address: string };
   'sheet allowed': { partId: number; reason: string };
+  /** A check made, or something told: what it showed, by the words of the table; `check@fan` where it is of one fan. */
+  checked: {
+    check: string;
+    outcome: string;
+    how: FoundBy;
+    said: string;
+    minutes: number | null;
+    stream: string | null;
+    photo: string | null;
+  };
+  'check passed over': { check: string; why: string };
+  /** Something was put right while the fault was looked for. */
+  repaired: { remedy: string; minutes: number | null; note: string };
+  /** What a diagnosis came to: said by a person, with the chance that the table gave it. */
+  diagnosed: { causes: string[]; remedy: string; ends: End; chance: number; said: string };
   /** The way in that was taken, with the revision of the map that it was worked out on: a job keeps its own. */
   'way chosen': {
     mapId: number;
@@ -177,6 +197,10 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'choices made': line('Choices made'),
   'compared': line('Compared'),
   'sheet allowed': line('Sheet allowed before it is proven', { specialist: true }),
+  'checked': line('Checked'),
+  'check passed over': line('Check passed over'),
+  'repaired': line('Put right'),
+  'diagnosed': line('Diagnosed'),
   'way chosen': line('Way in chosen'),
   'step ticked': line('Step'),
   'step skipped': line('Step skipped'),

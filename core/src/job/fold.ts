@@ -33,7 +33,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], notes: [], handedTo: null, closed: null, late: [],
   opened: undefined, stage: 'ask', heads: {},
@@ -83,6 +83,17 @@ const APPLY: Apply = {
   },
   'compared': (state, { payload }, said) => void state.comparisons.push({ ...payload, ...said }),
   'sheet allowed': (state, { payload }, said) => void (state.allowed[payload.partId] = { reason: payload.reason, ...said }),
+  'checked': (state, { payload }, said) => {
+    state.diagnosis.push({ kind: 'found', ...payload, ...said });
+    // Whoever looks on is not done.
+    state.diagnosed = null;
+  },
+  'check passed over': (state, { payload }, said) => void state.diagnosis.push({ kind: 'passed over', ...payload, ...said }),
+  'repaired': (state, { payload }, said) => {
+    state.diagnosis.push({ kind: 'repaired', ...payload, ...said });
+    state.diagnosed = null;
+  },
+  'diagnosed': (state, { payload }, said) => void (state.diagnosed = { ...payload, ...said }),
   'way chosen': (state, { payload }, said) => void (state.way = { ...payload, ...said }),
   // The commonest by far: said field by field, which is several times as quick as taking objects apart.
   'step ticked': (state, { payload: { step, phase, partId, done } }, { by, at, event }) => {

@@ -19,6 +19,8 @@ export function stageOf(
     | 'proved'
     | 'pressures'
     | 'runs'
+    | 'diagnosis'
+    | 'diagnosed'
   >,
 ): JobStage {
   if (state.vehicleId === undefined) return 'ask';
@@ -35,7 +37,7 @@ export function stageOf(
     return 'fill';
   if (ticked.has('install') || goesIn.some((part) => part.state === 'fitted')) return 'install';
   if (ticked.has('remove')) return 'remove';
-  if (goesIn.length === 0) return 'match';
+  if (goesIn.length === 0) return state.diagnosis.length > 0 && !state.diagnosed ? 'diagnose' : 'match';
   if (
     ticked.has('prepare') ||
     state.way ||

@@ -102,6 +102,14 @@ export interface PlaceCounts {
   back: (CountedBack & Said & { device: string })[];
 }
 
+/** One thing of a diagnosis, as it happened. */
+export type DiagnosisEntry = Said &
+  (
+    | ({ kind: 'found' } & EventPayloads['checked'])
+    | ({ kind: 'passed over' } & EventPayloads['check passed over'])
+    | ({ kind: 'repaired' } & EventPayloads['repaired'])
+  );
+
 /** What a job has come to: a pure fold of its events, the same in whatever order they arrived. */
 export interface JobState {
   vehicleId: number | undefined;
@@ -117,6 +125,10 @@ export interface JobState {
   readings: Readings[];
   /** Parts whose sheet a specialist allowed before it was proven, and why. */
   allowed: Record<string, Allowance>;
+  /** Checks and repairs of the diagnosis, in order. */
+  diagnosis: DiagnosisEntry[];
+  /** What it came to; null while it is open, and again once more was found. */
+  diagnosed: (Said & EventPayloads['diagnosed']) | null;
   steps: Record<string, StepState>;
   stepNotes: StepNote[];
   /** Fasteners found, by part and tray. */

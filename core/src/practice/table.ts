@@ -192,6 +192,19 @@ export const PRACTICE_TABLE = {
 
   believesListed: line(0.9, 'share', 0.05, 0.99, 'A listed part meets a check nobody measured in', ''),
   believesUnlisted: line(0.6, 'share', 0.05, 0.99, 'An unlisted one in', ''),
+  plugDrop: line(1, 'V', 0.2, 4, 'A plug has its volts down to, below the battery', 'more is lost in plug, loom or ground'),
+  capHolds: line(0.9, 'share', 0.5, 1, 'A cap is sound down to, of its rating', ''),
+  labourHour: line(60, 'money', 1, 1000, 'An hour of hands costs', 'in the shop’s own money'),
+  waitingCounts: line(0.15, 'share', 0, 1, 'A minute of waiting costs, of one of hands', 'a bay is taken, nobody stands beside it'),
+  repairProved: line(12, 'min', 1, 120, 'A repair is tried out in', 'warmed up once, fans seen'),
+  comesBack: line(80, 'money', 0, 5000, 'A vehicle handed back with its fault costs', 'it comes back, and so does its owner'),
+  boughtForNothing: line(120, 'money', 0, 5000, 'A part fitted for nothing costs, on top', 'taken out again or paid for, and the vehicle still has its fault'),
+  twoFaults: line(0.08, 'share', 0.001, 0.5, 'Two faults at once are there in', 'of vehicles that have any'),
+  repairFails: line(0.03, 'share', 0.001, 0.3, 'A new part is as bad as the old one in', ''),
+  repairBrings: line(0.06, 'share', 0.001, 0.5, 'A repair brings something new in', 'air, a plug, a part that belongs elsewhere'),
+  nearlyEqual: line(0.06, 'share', 0, 0.5, 'Of two ways on the simpler is taken within', 'of what they are expected to cost'),
+  contradicts: line(0.02, 'share', 0.0001, 0.2, 'A finding contradicts the rest below a chance of', 'it is named, and counts on'),
+  sureOf: line(0.9, 'share', 0.5, 0.999, 'A cause is called found from', 'below it is called likely'),
   believesAgainst: line(0.3, 'share', 0.01, 0.99, 'One that a source speaks against in', ''),
 } as const satisfies Record<string, PracticeLine>; // prettier-ignore
 

@@ -1,4 +1,5 @@
 import { GOT_WORDS, SCHOOL_LINES, judgeVacuum, readStrength } from '@radiatrix/core/coolant';
+import { checkWords, remedyWords } from '@radiatrix/core/diagnosis';
 import { judgeBench } from '@radiatrix/core/electrical';
 import {
   EVENTS,
@@ -19,6 +20,7 @@ import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from 
 import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
+import { learnFrom } from '../diagnosis/cases.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
@@ -119,6 +121,14 @@ function detailOf(
       return payload.title;
     case 'sheet allowed':
       return `${numberOf(payload.partId)}: ${payload.reason}`;
+    case 'checked':
+      return `${checkWords(payload.check, payload.outcome)}${payload.said ? ` (${payload.said})` : ''}`;
+    case 'check passed over':
+      return [checkWords(payload.check, ''), payload.why].filter(Boolean).join(': ');
+    case 'repaired':
+      return [remedyWords(payload.remedy), payload.note].filter(Boolean).join(': ');
+    case 'diagnosed':
+      return payload.said;
     case 'way chosen':
       return payload.title;
     case 'step skipped':
@@ -296,6 +306,7 @@ async function refold(db: Db, id: number): Promise<void> {
   const state = foldJob(events);
   await keepFigures(db, id, state);
   await writeFold(db, id, state, events.length);
+  await learnFrom(db, id, state);
 }
 
 /** Opens a job with its first events; sent again it answers with the job that they opened. */

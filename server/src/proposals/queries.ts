@@ -19,6 +19,7 @@ const SEEN: Record<ProposalSubject, (id: number) => SQL> = {
   source: (id) => sql`select 1 where ${NAMED_SOMEWHERE.source(sql`${id}`)}`,
   configuration: () => sql`select 1`,
   'vin-pattern': () => sql`select 1`,
+  'diagnosis': () => sql`select 1`,
 }; // prettier-ignore
 
 /** Whether a counter clerk or an installer meets this record anywhere. */

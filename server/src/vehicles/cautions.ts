@@ -10,15 +10,23 @@ export function isSelfShifting(
   return transmission !== undefined && transmission.kind !== 'manual';
 }
 
+/** Whether it carries high voltage: what an untrained person may do stops there. */
+export function isHighVoltage(
+  vehicle: { engineId: number },
+  { engines }: Pick<Vocabulary, 'engines'>,
+): boolean {
+  const fuel = byId(engines, vehicle.engineId)?.fuel;
+  return fuel === 'hybrid' || fuel === 'electric';
+}
+
 /** What of a vehicle decides the cautions of its work: one place for the sheet, Prepare and the proof. */
 export function cautionContext(
   vehicle: { engineId: number; transmissionId: number; airConditioning: boolean },
   vocabulary: Vocabulary,
 ): CautionContext {
-  const fuel = byId(vocabulary.engines, vehicle.engineId)?.fuel;
   return {
     airConditioning: vehicle.airConditioning,
     selfShifting: isSelfShifting(vehicle, vocabulary),
-    highVoltage: fuel === 'hybrid' || fuel === 'electric',
+    highVoltage: isHighVoltage(vehicle, vocabulary),
   };
 }

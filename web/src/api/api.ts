@@ -5,7 +5,10 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Instruments, NewStream, ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
+import type { Instruments, NewStream, DiagnosisRecord,
+  DiagnosisTableRecord,
+  TableChangeBody,
+  ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
   PartRecord, Problem, ProcedureRecord, ReviewKind, ReviewLine, ReviewRecord, SessionState, SheetRecord, SignIn, Upload, VehicleLine, Waits, VehicleRecord, BayRecord, HistoryEntry,
 } from '@radiatrix/contract'; // prettier-ignore
 import type { AccessMap } from '@radiatrix/core/access';
@@ -125,7 +128,7 @@ export interface MatchOptions {
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', 'Upload', 'Instruments', ...ACCOUNTS, ...LIBRARY],
+  tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', ...ACCOUNTS, ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -181,6 +184,12 @@ export const api = createApi({
     jobEvents: build.mutation<JobRecord, { id: number; body: JobEvents; key: string }>({
       query: (save) => saving(`/jobs/${save.id}/events`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Job', 'Match', 'Sheet']),
+    }),
+    jobDiagnosis: build.query<DiagnosisRecord, number>({ query: (id) => `/jobs/${id}/diagnosis`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part', 'Diagnosis'] }),
+    diagnosisTable: build.query<DiagnosisTableRecord, void>({ query: () => '/diagnosis-table', providesTags: ['Diagnosis', 'Job'] }),
+    changeDiagnosisTable: build.mutation<DiagnosisTableRecord, { body: TableChangeBody; key: string }>({
+      query: (save) => saving('/diagnosis-table', 'POST', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Diagnosis', 'Review']),
     }),
     jobProving: build.query<ProvingRecord, number>({ query: (id) => `/jobs/${id}/proving`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part'] }),
     instruments: build.query<Instruments, void>({ query: () => '/instruments', keepUnusedDataFor: 0, providesTags: ['Instruments'] }),

@@ -14,6 +14,7 @@ const HERE: [RegExp, [string, string][]][] = [
   [/\/match$/, [['↓ ↑', 'through the parts'], ['Enter', 'on a check: how do you know?'], ['s', 'install sheet of the chosen part'], ['r', 'record of the chosen part'], ['e', 'into the box of what to measure next'], ['t', 'sets of parts that go in together']]],
   [/\/compare$/, [['[ ]', 'part before, part after'], ['p', 'all of it on paper'], ['arrows', 'in a drawing: move it'], ['+ −', 'in a drawing: nearer, farther'], ['0', 'in a drawing: all of it'], ['m', 'in a drawing: measure between two points']]],
   [/^\/coverage/, [['arrows', 'from cell to cell'], ['[ ]', 'model before, model after'], ['n', 'next conflict or gap'], ['p', 'paint: what the chosen part fits'], ['l', 'write a line'], ['u', 'undo the last change of lines']]],
+  [/\/diagnose$/, [['a to h', 'what the check shows'], ['x', 'cannot look now'], ['u', 'take the last one back']]],
   [/\/sheet\//, [['p', 'print']]],
 ]; // prettier-ignore
 

@@ -1,6 +1,7 @@
 import { Link, useLocation } from 'react-router';
 import {
   compareAddress,
+  diagnoseAddress,
   fillAddress,
   matchAddress,
   prepareAddress,
@@ -33,7 +34,12 @@ const onJob =
 
 export const STAGES: readonly Stage[] = [
   { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path === '/ask' || path === '/' },
-  { key: '2', name: 'Diagnose', to: undefined, active: () => false },
+  {
+    key: '2',
+    name: 'Diagnose',
+    to: (_vehicleId, _partId, job) => (job ? diagnoseAddress(job) : undefined),
+    active: (path) => path.endsWith('/diagnose'),
+  },
   {
     key: '3',
     name: 'Match',
@@ -102,7 +108,13 @@ export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId:
               ) : (
                 <span
                   className="font-label text-muted cursor-default text-[17px]"
-                  title={stage.to ? 'Choose a part in Match first' : 'Not in this release'}
+                  title={
+                    stage.name === 'Diagnose'
+                      ? 'Open a job first'
+                      : stage.to
+                        ? 'Choose a part in Match first'
+                        : 'Not in this release'
+                  }
                 >
                   {text}
                 </span>

@@ -17,6 +17,7 @@ export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string
 /** The ways in, for the parts that are to come off, by their codes on the map. */
 export const prepareAddress = (vehicleId: number, job?: Job, goals?: string): string =>
   `/v/${vehicleId}/prepare${query({ job, goals })}`;
+export const diagnoseAddress = (job: number | string): string => `/jobs/${job}/diagnose`;
 export const runAddress = (job: number | string): string => `/jobs/${job}/run`;
 export const fillAddress = (job: number | string): string => `/jobs/${job}/fill`;
 export const bleedAddress = (job: number | string): string => `/jobs/${job}/bleed`;

@@ -164,3 +164,37 @@ export const shopPractice = pgTable('shop_practice', {
   reason: text().notNull(),
   ...stamps,
 });
+
+/** What the shop has put in the place of a line of the diagnosis table; what was before is in the history. */
+export const diagnosisLine = pgTable(
+  'diagnosis_line',
+  {
+    cause: text().notNull(),
+    /** Empty for how common the cause is. */
+    check: text().notNull().default(''),
+    values: doublePrecision().array().notNull(),
+    reason: text().notNull(),
+    ...stamps,
+  },
+  (table) => [primaryKey({ columns: [table.cause, table.check] })],
+);
+
+/** What the diagnosis of a closed job told the table; written by folding, taken away when the job is opened again. */
+export const diagnosisCase = pgTable('diagnosis_case', {
+  jobId: integer()
+    .primaryKey()
+    .references(() => job.id, { onDelete: 'cascade' }),
+  fans: text().notNull(),
+  /** What was counted for it, by the same words as `diagnosis_count`. */
+  counted: text().array().notNull(),
+});
+
+/** How often filed diagnoses showed something, by how fans are driven: sums of the cases, kept so that nobody adds up all jobs. */
+export const diagnosisCount = pgTable(
+  'diagnosis_count',
+  { fans: text().notNull(), what: text().notNull(), count: integer().notNull() },
+  (table) => [
+    primaryKey({ columns: [table.fans, table.what] }),
+    check('diagnosis_count_least', sql`${table.count} >= 0`),
+  ],
+);

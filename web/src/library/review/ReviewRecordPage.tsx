@@ -156,6 +156,7 @@ function addressOf(kind: ReviewKind, { id, about }: ReviewRecord): string | unde
   const subject = kind === 'proposal' ? about?.kind : kind;
   const record = kind === 'proposal' ? about?.id : id;
   if (subject === 'vin-pattern') return '/library/vins';
+  if (subject === 'diagnosis') return '/library/diagnosis';
   if (record === null || record === undefined || !subject) return undefined;
   return subject === 'part' || subject === 'procedure' || subject === 'connector'
     ? `/${subject}s/${record}`

@@ -2,7 +2,13 @@ import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
-import { compareAddress, fillAddress, matchAddress, proveAddress } from '../../app/addresses.ts';
+import {
+  compareAddress,
+  diagnoseAddress,
+  fillAddress,
+  matchAddress,
+  proveAddress,
+} from '../../app/addresses.ts';
 import { putOnBench } from '../../app/settings.ts';
 import { useAppDispatch, useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -75,6 +81,9 @@ function Job({ job }: { job: JobRecord }) {
             className="btn btn-quiet no-underline"
           >
             Compare
+          </Link>
+          <Link to={diagnoseAddress(job.id)} className="btn btn-quiet no-underline">
+            Diagnose
           </Link>
           <Link to={fillAddress(job.id)} className="btn btn-quiet no-underline">
             Fill

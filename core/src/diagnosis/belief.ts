@@ -1,0 +1,197 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import type { Observation, VehicleTable } from './table.ts';
+import type { DiagnosisStep } from './types.ts';
+
+/**
+ * Chances of the outcomes under one set of faults: each fault shows by itself, and the outcome further on is what is seen.
+ * With one fault that is its row.
+ */
+export function outcomesUnder(observation: Observation, faults: readonly number[]): number[] {
+  const [first, second] = faults;
+  if (first === undefined) return [...observation.line.base];
+  const a = observation.rows[first]!;
+  if (second === undefined) return a;
+  const b = observation.rows[second]!;
+  let [upToA, upToB, before] = [0, 0, 0];
+  return a.map((chance, at) => {
+    upToA += chance;
+    upToB += b[at]!;
+    const upTo = upToA * upToB;
+    const own = upTo - before;
+    before = upTo;
+    return own;
+  });
+}
+
+const TABLES = new WeakMap<VehicleTable, Map<string, Float64Array>>();
+/** Chances of one outcome of an observation under every hypothesis; kept with the table. */
+export function likelihoods(table: VehicleTable, observation: Observation): Float64Array {
+  let own = TABLES.get(table);
+  if (!own) TABLES.set(table, (own = new Map()));
+  let found = own.get(observation.id);
+  if (!found) {
+    const wide = observation.outcomes.length;
+    found = new Float64Array(table.hypotheses.length * wide);
+    table.hypotheses.forEach((set, at) => found!.set(outcomesUnder(observation, set), at * wide));
+    own.set(observation.id, found);
+  }
+  return found;
+}
+
+/** How likely each hypothesis is, in the table's order; adds up to the chance of what was found. */
+export type Belief = Float64Array;
+
+export const totalOf = (belief: Belief): number => belief.reduce((sum, each) => sum + each, 0);
+
+/** A belief brought to 1; undefined where nothing is left of it. */
+export function normal(belief: Belief): Belief | undefined {
+  const all = totalOf(belief);
+  return all > 0 && Number.isFinite(all) ? belief.map((each) => each / all) : undefined;
+}
+
+/** What a finding leaves of a belief. */
+export function observe(
+  table: VehicleTable,
+  belief: Belief,
+  observation: Observation,
+  outcome: number,
+): Belief {
+  const own = likelihoods(table, observation);
+  const wide = observation.outcomes.length;
+  return belief.map((each, at) => each * own[at * wide + outcome]!);
+}
+
+const NEXT = new WeakMap<VehicleTable, Map<string, Int32Array>>();
+/** Where a remedy leads each hypothesis: what is left of its faults, by number; sound is `nothing`. */
+export function afterRemedy(table: VehicleTable, remedy: number): Int32Array {
+  let own = NEXT.get(table);
+  if (!own) NEXT.set(table, (own = new Map()));
+  let to = own.get(String(remedy));
+  if (!to) {
+    // One fault is hypothesis of its own number.
+    const sound = table.causes.findIndex(({ id }) => id === 'nothing');
+    to = Int32Array.from(table.hypotheses, (set, at) => {
+      const left = set.filter((cause) => table.causes[cause]!.remedy !== remedy);
+      return left.length === set.length ? at : left.length === 0 ? sound : left[0]!;
+    });
+    own.set(String(remedy), to);
+  }
+  return to;
+}
+
+/** What new work can bring with it, by remedy. */
+const BRINGS: Readonly<Record<string, readonly string[]>> = {
+  thermostat: ['thermostat-open', 'air-pocket', 'wrong-part'],
+  radiator: ['air-pocket', 'level-low', 'seals', 'wrong-part'],
+  hose: ['air-pocket', 'level-low'],
+  pump: ['air-pocket', 'belt'],
+  refill: ['air-pocket', 'mix-wrong'],
+  bleed: ['level-low'],
+  fan: ['motor-rough', 'backwards', 'connector', 'wrong-part'],
+  module: ['module', 'connector'],
+  plug: ['backwards'],
+  clutch: ['wrong-part'],
+  shroud: ['wrong-part'],
+  cap: ['wrong-part'],
+};
+
+/** A belief after a repair: it mostly takes its faults away, may have failed, and may have brought something new. */
+export function repair(table: VehicleTable, belief: Belief, remedy: number, practice: Practice = USUAL_PRACTICE): Belief {
+  const to = afterRemedy(table, remedy);
+  const next = new Float64Array(belief.length);
+  const sound = table.causes.findIndex(({ id }) => id === 'nothing');
+  const { line, fan } = table.remedies[remedy]!;
+  const brought = (BRINGS[line.id] ?? []).flatMap((id) => {
+    const at = table.causes.findIndex((cause) => cause.line.id === id && (!cause.fan || !fan || cause.fan.id === fan.id));
+    return at < 0 ? [] : [at];
+  });
+  const brings = brought.length > 0 ? practice.repairBrings : 0;
+  belief.forEach((chance, at) => {
+    if (chance === 0) return;
+    const left = to[at]!;
+    // The new part can be as bad as the old one; work elsewhere changes nothing.
+    const fails = left === at ? 0 : practice.repairFails;
+    next[at]! += chance * fails;
+    // Where something is wrong besides, a third fault is left out.
+    if (left === sound && brings > 0) {
+      next[sound]! += chance * (1 - fails) * (1 - brings);
+      for (const cause of brought) next[cause]! += (chance * (1 - fails) * brings) / brought.length;
+    } else next[left]! += chance * (1 - fails);
+  });
+  return next;
+} // prettier-ignore
+
+/** A finding that was left out of a belief, and why. */
+export interface Unread {
+  check: string;
+  outcome: string;
+  because: string;
+}
+
+export interface Followed {
+  /** Adds up to 1. */
+  belief: Belief;
+  /** Chance of everything that was found, taken together; tiny where findings contradict each other. */
+  evidence: number;
+  unread: Unread[];
+  /** Observations that hold now: found since the last repair, by id. */
+  found: Map<string, number>;
+  passedOver: Set<string>;
+  repaired: number[];
+}
+
+/**
+ * What is believed after everything that was found and done, in order. A check answered twice counts as it was answered
+ * last, until a repair; what this vehicle's table does not know is named, not dropped in silence.
+ */
+export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], practice: Practice = USUAL_PRACTICE): Followed {
+  const unread: Unread[] = [];
+  const repaired: number[] = [];
+  const passedOver = new Set<string>();
+  let found = new Map<string, number>();
+  let belief: Belief = Float64Array.from(table.prior);
+  let evidence = 1;
+  const settle = (): void => {
+    for (const [id, outcome] of found) belief = observe(table, belief, table.observations.find((each) => each.id === id)!, outcome);
+    const all = totalOf(belief);
+    evidence *= all;
+    belief = normal(belief) ?? Float64Array.from(table.prior);
+  };
+  for (const step of steps) {
+    if (step.kind === 'found') {
+      const observation = table.observations.find(({ id }) => id === step.check);
+      const outcome = observation?.outcomes.findIndex(({ id }) => id === step.outcome) ?? -1;
+      if (!observation || outcome < 0) {
+        unread.push({ check: step.check, outcome: step.outcome, because: observation ? `“${step.outcome}” is none of its answers` : 'no such check on this vehicle' });
+        continue;
+      }
+      // The last answer counts.
+      found.delete(step.check);
+      found.set(step.check, outcome);
+      passedOver.delete(step.check);
+    } else if (step.kind === 'passed over') passedOver.add(step.check);
+    else {
+      const remedy = table.remedies.findIndex(({ id }) => id === step.remedy);
+      if (remedy < 0) {
+        unread.push({ check: step.remedy, outcome: '', because: 'no such repair on this vehicle' });
+        continue;
+      }
+      settle();
+      found = new Map();
+      passedOver.clear();
+      belief = repair(table, belief, remedy, practice);
+      repaired.push(remedy);
+    }
+  }
+  settle();
+  return { belief, evidence, unread, found, passedOver, repaired };
+} // prettier-ignore
+
+/** Chance of each cause, alone or beside another, in the table's order. */
+export function marginals(table: VehicleTable, belief: Belief): Float64Array {
+  const out = new Float64Array(table.causes.length);
+  table.hypotheses.forEach((set, at) => {
+    for (const cause of set) out[cause]! += belief[at]!;
+  });
+  return out;
+}

@@ -1,0 +1,40 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import type { Observation, Remedy, VehicleTable } from './table.ts';
+
+/** What things cost on one vehicle, in the shop's own money. */
+export interface Costs {
+  /** Of each observation, in the table's order. */
+  checks: Float64Array;
+  /** Of each remedy: done and tried out. */
+  remedies: Float64Array;
+  /** Of each remedy, on top, where it was not it. */
+  wrong: Float64Array;
+}
+
+/** Minutes of hands to get at things, by the vehicle's access map; a thing that it does not name costs what the table says. */
+export type Reach = (thing: string) => number | undefined;
+
+/** Minutes of hands and of waiting that a check takes. */
+export function minutesOfCheck({ line }: Observation, reach?: Reach): { hands: number; waits: number } {
+  // What the table counts for a check that opens something is an ordinary vehicle's.
+  const off = line.thing === '' ? undefined : reach?.(line.thing);
+  return { hands: off === undefined ? line.minutes : Math.max(line.minutes / 4, 2) + off, waits: line.waits };
+}
+export function minutesOfRemedy({ line }: Remedy, reach?: Reach): number {
+  const off = line.thing === '' ? undefined : reach?.(line.thing);
+  return off === undefined ? line.minutes : Math.max(line.minutes / 4, 5) + off;
+}
+
+/** Costs of everything that can be done on a vehicle. */
+export function costsOf(table: VehicleTable, practice: Practice = USUAL_PRACTICE, reach?: Reach): Costs {
+  const perMinute = practice.labourHour / 60;
+  return {
+    checks: Float64Array.from(table.observations, (each) => {
+      if (each.line.told) return 0;
+      const { hands, waits } = minutesOfCheck(each, reach);
+      return perMinute * (hands + practice.waitingCounts * waits);
+    }),
+    remedies: Float64Array.from(table.remedies, (each) => each.line.money + perMinute * (minutesOfRemedy(each, reach) + (each.line.ends === 'nothing' ? 0 : practice.repairProved))),
+    wrong: Float64Array.from(table.remedies, ({ line }) => (line.ends === 'nothing' ? practice.comesBack : line.ends === 'repair' ? 0 : practice.boughtForNothing)),
+  };
+} // prettier-ignore

@@ -1,0 +1,106 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { follow, type Unread } from './belief.ts';
+import { costsOf, type Reach } from './cost.ts';
+import { contradictions, standing, suspects } from './explain.ts';
+import { nextStep, type NextStep, type Step } from './next.ts';
+import type { Observation, VehicleTable } from './table.ts';
+import type { DiagnosisStep, End, OutcomeLine } from './types.ts';
+import type { PartKind } from '../figures/index.ts';
+
+/** A check as a page shows it. */
+export interface ShownCheck {
+  id: string;
+  label: string;
+  question: string;
+  outcomes: OutcomeLine[];
+  /** The answer that holds now; null where it is open. */
+  found: string | null;
+  hands: number;
+  waits: number;
+  tools: readonly string[];
+  risk: string;
+  runs: boolean;
+  thing: string;
+}
+export type ShownStep =
+  | ({ do: 'check' } & ShownCheck)
+  | { do: 'repair'; id: string; label: string; hands: number; ends: End; part: PartKind | null };
+
+/** Everything a page of a diagnosis shows, without the table behind it. */
+export interface DiagnosisView {
+  /** What can be told, with what was. */
+  told: ShownCheck[];
+  next: (ShownStep & { rulesOut: number; tells: [string, string] | null; settled: boolean }) | null;
+  runnerUp: ShownStep | null;
+  suspects: { id: string; label: string; chance: number; speaksFor: string[]; against: string[] }[];
+  standing: { word: 'found' | 'likely' | 'open' | 'sound'; said: string; causes: string[]; chance: number };
+  contradictions: { check: string; said: string; chance: number }[];
+  unread: Unread[];
+  /** Checks and the repair that would follow if the likeliest cause is the one, and nothing surprises. */
+  way: string[];
+  /** Expected until found and put right; what of it is not to be had cheaper even if it were known. */
+  cost: { expected: number; known: number } | null;
+}
+
+const MOST_AHEAD = 6;
+
+function shownCheck(observation: Observation, { hands, waits }: { hands: number; waits: number }, found: string | null): ShownCheck {
+  const { id, label, question, outcomes, line } = observation;
+  return { id, label, question, outcomes, found, hands, waits, tools: line.tools, risk: line.risk, runs: line.runs, thing: line.thing };
+} // prettier-ignore
+
+const shownStep = ({ what, hands, waits }: Step): ShownStep =>
+  what.do === 'check'
+    ? { do: 'check', ...shownCheck(what.observation, { hands, waits }, null) }
+    : { do: 'repair', id: what.remedy.id, label: what.remedy.label, hands, ends: what.remedy.line.ends, part: what.remedy.line.part }; // prettier-ignore
+
+/**
+ * A diagnosis worked out: what was told, what to do next and why, what it may be, where it stands.
+ *
+ * @param ahead how many steps of the way from here are looked at; each costs as much as the next step itself
+ */
+export function diagnose(
+  table: VehicleTable,
+  steps: readonly DiagnosisStep[],
+  { practice = USUAL_PRACTICE, reach, ahead = MOST_AHEAD }: { practice?: Practice; reach?: Reach | undefined; ahead?: number } = {},
+): DiagnosisView {
+  const followed = follow(table, steps, practice);
+  const costs = costsOf(table, practice, reach);
+  const options = { practice, reach };
+  const next = nextStep(table, followed, costs, options);
+  const own = standing(table, followed, next, practice);
+  const shown = suspects(table, followed);
+  return {
+    told: table.observations
+      .filter(({ line }) => line.told && (line.after === null || followed.repaired.length > 0))
+      .map((each) => {
+        const found = followed.found.get(each.id);
+        return shownCheck(each, { hands: 0, waits: 0 }, found === undefined ? null : each.outcomes[found]!.id);
+      }),
+    next: next ? { ...shownStep(next.step), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled } : null,
+    runnerUp: next?.runnerUp ? shownStep(next.runnerUp) : null,
+    suspects: shown.map(({ cause, chance, speaksFor, against }) => ({ id: cause.id, label: cause.label, chance, speaksFor, against })),
+    standing: { word: own.word, said: own.said, causes: own.causes.map(({ id }) => id), chance: own.chance },
+    contradictions: contradictions(table, followed, practice).map(({ observation, said, chance }) => ({ check: observation.id, said, chance })),
+    unread: followed.unread,
+    way: wayFrom(table, steps, next, shown[0] ? table.causes.indexOf(shown[0].cause) : -1, costs, options, ahead),
+    cost: next ? { expected: next.step.cost, known: next.known } : null,
+  };
+} // prettier-ignore
+
+/** What would follow if a cause is the one and each check shows what it mostly does. */
+function wayFrom(table: VehicleTable, steps: readonly DiagnosisStep[], first: NextStep | undefined, cause: number, costs: ReturnType<typeof costsOf>, options: { practice: Practice; reach: Reach | undefined }, ahead: number): string[] {
+  const way: string[] = [];
+  const own = [...steps];
+  let next = first;
+  while (next && cause >= 0 && way.length < ahead) {
+    if (next.step.what.do === 'repair') return [...way, next.step.what.remedy.label];
+    const { observation } = next.step.what;
+    way.push(observation.label);
+    if (way.length >= ahead) break;
+    const row = observation.rows[cause]!;
+    own.push({ kind: 'found', check: observation.id, outcome: observation.outcomes[row.indexOf(Math.max(...row))]!.id });
+    next = nextStep(table, follow(table, own, options.practice), costs, options);
+  }
+  return way;
+} // prettier-ignore

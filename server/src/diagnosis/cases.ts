@@ -1,0 +1,34 @@
+import { filedCase, fanClass, tableFor, type DiagnosisStep } from '@radiatrix/core/diagnosis';
+import type { JobState } from '@radiatrix/core/job';
+import type { Db } from '../db/client.ts';
+import { keepCase } from './queries.ts';
+import { vehicleOf } from './vehicle.ts';
+
+/** Steps of a job's diagnosis as core follows them. */
+export const stepsOf = (state: Pick<JobState, 'diagnosis'>): DiagnosisStep[] =>
+  state.diagnosis.map((each): DiagnosisStep =>
+    each.kind === 'found'
+      ? { kind: 'found', check: each.check, outcome: each.outcome }
+      : each.kind === 'repaired'
+        ? { kind: 'repaired', remedy: each.remedy }
+        : { kind: 'passed over', check: each.check },
+  );
+
+/** Counts the diagnosis of a job that is closed as done, once; an open one counts for nothing. */
+export async function learnFrom(db: Db, jobId: number, state: JobState): Promise<void> {
+  const { diagnosed, closed, vehicleId } = state;
+  if (!diagnosed || closed?.outcome !== 'done' || vehicleId === undefined || diagnosed.causes.length === 0)
+    return keepCase(db, jobId, undefined);
+  const vehicle = await vehicleOf(db, vehicleId);
+  const filed = filedCase(tableFor(vehicle), stepsOf(state), diagnosed.causes);
+  await keepCase(db, jobId, {
+    fans: fanClass(vehicle),
+    counted: [
+      'case',
+      ...filed.causes.map((cause) => `cause ${cause}`),
+      ...filed.findings.map((finding) => `finding ${finding}`),
+      ...(filed.firstRight === null ? [] : ['first of']),
+      ...(filed.firstRight ? ['first right'] : []),
+    ],
+  });
+}

@@ -1,0 +1,20 @@
+import type { FoundBy } from '@radiatrix/core/job';
+import type { JobEventDraft } from '@radiatrix/contract';
+import { happened } from '../job/device.ts';
+
+/** What a check showed, as it is told to the server. */
+export const found = (
+  check: string,
+  outcome: string,
+  more: Partial<{ how: FoundBy; said: string; minutes: number | null }> = {},
+): JobEventDraft =>
+  happened('checked', {
+    check,
+    outcome,
+    how: 'hand',
+    said: '',
+    minutes: null,
+    stream: null,
+    photo: null,
+    ...more,
+  });
