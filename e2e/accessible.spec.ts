@@ -62,6 +62,8 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/jobs/3/bleed', 'Blower'],
       ['/jobs/2/prove', 'still to be proven'],
       ['/jobs/2/trials/6f3d1c22-8a41-4f0e-9d57-2b8c7a1e5f01', 'How many runs it takes'],
+      ['/jobs/23/diagnose', 'What it may be'],
+      ['/library/diagnosis', 'Of 1,000'],
       ['/people', 'Invite somebody'],
       ['/me', 'Signed in'],
       [vehicle, 'Procedures'],

@@ -137,12 +137,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByRole('table').waitFor();
     return page;
   },
-  'access-map': async () => {
-    const page = await open('mara', 'sheet', DESK);
-    await page.goto('/access/1?op=lower-feet-above');
-    await page.getByRole('form', { name: /past the hose/ }).scrollIntoViewIfNeeded();
-    return page;
-  },
   fill: async () => {
     const page = await open('mara', 'sheet', { width: 1280, height: 960 });
     await job(page, 'Ferry crew');
@@ -157,6 +151,13 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByRole('button', { name: 'Another vehicle' }).click();
     await page.getByRole('button', { name: 'Engine is running: start' }).click();
     await page.getByText('Air is in it').waitFor();
+    return page;
+  },
+  diagnose: async () => {
+    const page = await open('mara', 'sheet', { width: 1280, height: 1060 });
+    await job(page, 'Slipway');
+    await page.goto(`${new URL(page.url()).pathname}/diagnose`);
+    await page.getByRole('region', { name: 'The way from here' }).waitFor();
     return page;
   },
   prove: async () => {

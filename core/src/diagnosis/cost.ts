@@ -35,6 +35,6 @@ export function costsOf(table: VehicleTable, practice: Practice = USUAL_PRACTICE
       return perMinute * (hands + practice.waitingCounts * waits);
     }),
     remedies: Float64Array.from(table.remedies, (each) => each.line.money + perMinute * (minutesOfRemedy(each, reach) + (each.line.ends === 'nothing' ? 0 : practice.repairProved))),
-    wrong: Float64Array.from(table.remedies, ({ line }) => (line.ends === 'nothing' ? practice.comesBack : line.ends === 'repair' ? 0 : practice.boughtForNothing)),
+    wrong: Float64Array.from(table.remedies, ({ line }) => (line.later ? practice.comesBack : line.ends === 'repair' ? 0 : practice.boughtForNothing)),
   };
 } // prettier-ignore

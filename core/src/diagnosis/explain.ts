@@ -1,6 +1,7 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { marginals, normal, observe, totalOf, type Belief, type Followed } from './belief.ts';
 import type { NextStep } from './next.ts';
+import { inSentence } from './said.ts';
 import { type Cause, type Observation, type Remedy, type VehicleTable } from './table.ts';
 
 /** One cause with its chance, and what speaks for and against it. */
@@ -16,7 +17,7 @@ export interface Suspect {
 const SPEAKS = 1.6;
 
 const saidOf = (observation: Observation, outcome: number): string =>
-  `${observation.label.toLowerCase()}: ${observation.outcomes[outcome]!.label}`;
+  `${inSentence(observation.label)}: ${observation.outcomes[outcome]!.label}`;
 const held = (table: VehicleTable, { found }: Pick<Followed, 'found'>): [Observation, number][] =>
   [...found].map(([id, outcome]) => [table.observations.find((each) => each.id === id)!, outcome]);
 
@@ -94,7 +95,7 @@ export function standing(table: VehicleTable, followed: Followed, next: NextStep
   const top = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!);
   const first = top[0]!;
   const percent = (share: number): string => `${Math.round(100 * share)} %`;
-  if (next?.step.what.do !== 'repair') return { word: 'open', remedy: undefined, causes: [table.causes[first]!], chance: chances[first]!, said: `Open: the likeliest, ${table.causes[first]!.label.toLowerCase()}, stands at ${percent(chances[first]!)}.` };
+  if (next?.step.what.do !== 'repair') return { word: 'open', remedy: undefined, causes: [table.causes[first]!], chance: chances[first]!, said: `Open: the likeliest, ${inSentence(table.causes[first]!.label)}, stands at ${percent(chances[first]!)}.` };
   const { remedy } = next.step.what;
   const number = table.remedies.indexOf(remedy);
   const causes = top.filter((at) => table.causes[at]!.remedy === number && chances[at]! > 0.02).map((at) => table.causes[at]!);

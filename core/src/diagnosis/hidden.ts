@@ -42,9 +42,13 @@ export function hiddenFault(table: VehicleTable, seed: number, { evenly = false,
   return { faults: [...table.hypotheses[hypothesis]!], off, seed };
 } // prettier-ignore
 
-/** What a check of a vehicle shows: the same each time, and a little off from what the table says it would. */
-export function shows(hidden: Hidden, observation: Observation): number {
-  let key = 0;
+/**
+ * What a check of a vehicle shows: the same each time, and a little off from what the table says it would.
+ *
+ * @param look which look it is: after a repair eye and hand look anew
+ */
+export function shows(hidden: Hidden, observation: Observation, look = 0): number {
+  let key = look * 7;
   for (const letter of observation.id) key = (key * 31 + letter.charCodeAt(0)) % 1_000_003;
   const draws = drawsOf(hidden.seed * 131 + key);
   const noise = new Float64Array(2);

@@ -33,7 +33,7 @@ export { contradictions, standing, suspects, type Contradiction, type Standing, 
 export { diagnose, type DiagnosisView, type ShownCheck, type ShownStep } from './view.ts';
 export { heardIn, type Heard } from './words.ts';
 export { readAmps, readCap, readVolts, readWarmUp, type Read } from './read.ts';
-export { causeWords, checkWords, remedyWords } from './said.ts';
+export { causeWords, checkWords, inSentence, remedyWords } from './said.ts';
 export { fanClass, filedCase, type FiledCase } from './learn.ts';
 export { changeProblem } from './change.ts';
 export { hiddenFault, shows, type Hidden } from './hidden.ts';

@@ -27,3 +27,7 @@ export function causeWords(cause: string): string {
   const label = (USUAL_TABLE.causes.find(({ id }) => id === line)?.label ?? line).replaceAll('{fan}', fan || 'fan'); // prettier-ignore
   return label.charAt(0).toUpperCase() + label.slice(1);
 }
+
+/** A label within a sentence: its first letter small, but for what is written in capitals. */
+export const inSentence = (label: string): string =>
+  /^[A-Z](?![A-Z/])/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label;

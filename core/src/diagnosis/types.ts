@@ -35,6 +35,8 @@ export interface RemedyLine {
   /** What has to come off, as access maps name it. */
   readonly thing: string;
   readonly ends: End;
+  /** Whether it was right shows only days later: where it was not, the vehicle comes back. */
+  readonly later: boolean;
   /** What Match is asked for. */
   readonly part: PartKind | null;
 }

@@ -204,7 +204,7 @@ export const PRACTICE_TABLE = {
   repairBrings: line(0.06, 'share', 0.001, 0.5, 'A repair brings something new in', 'air, a plug, a part that belongs elsewhere'),
   nearlyEqual: line(0.06, 'share', 0, 0.5, 'Of two ways on the simpler is taken within', 'of what they are expected to cost'),
   contradicts: line(0.02, 'share', 0.0001, 0.2, 'A finding contradicts the rest below a chance of', 'it is named, and counts on'),
-  sureOf: line(0.9, 'share', 0.5, 0.999, 'A cause is called found from', 'below it is called likely'),
+  sureOf: line(0.94, 'share', 0.5, 0.999, 'A cause is called found from', 'below it is called likely'),
   believesAgainst: line(0.3, 'share', 0.01, 0.99, 'One that a source speaks against in', ''),
 } as const satisfies Record<string, PracticeLine>; // prettier-ignore
 

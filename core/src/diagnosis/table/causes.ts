@@ -56,13 +56,13 @@ export const ALONE: ReadonlySet<string> = new Set(['nothing', 'other']);
 /** An old vehicle, years: from here on age adds no more. */
 export const OLD_YEARS = 20;
 
-const remedy = (id: string, label: string, minutes: number, money: number, ends: RemedyLine['ends'], more: { part?: RemedyLine['part']; thing?: string; perFan?: boolean } = {}): RemedyLine => ({
-  id, label, minutes, money, ends, part: more.part ?? null, thing: more.thing ?? '', perFan: more.perFan ?? false,
+const remedy = (id: string, label: string, minutes: number, money: number, ends: RemedyLine['ends'], more: { part?: RemedyLine['part']; thing?: string; perFan?: boolean; later?: boolean } = {}): RemedyLine => ({
+  id, label, minutes, money, ends, part: more.part ?? null, thing: more.thing ?? '', perFan: more.perFan ?? false, later: more.later ?? false,
 }); // prettier-ignore
 
 /** What puts causes right, and what that takes. Common practice. */
 export const REMEDIES: readonly RemedyLine[] = [
-  remedy('top-up', 'Fill to the mark, cold, and look again the next day', 10, 8, 'repair'),
+  remedy('top-up', 'Fill to the mark, cold, and look again the next day', 10, 8, 'repair', { later: true }),
   remedy('hose', 'Renew the hose and its clamps', 45, 45, 'part', { part: 'hose', thing: 'upper-hose' }),
   remedy('radiator', 'Another radiator', 90, 260, 'part', { part: 'radiator', thing: 'radiator' }),
   remedy('pump', 'Renew the water pump', 150, 120, 'part', { thing: 'pump' }),
@@ -89,6 +89,6 @@ export const REMEDIES: readonly RemedyLine[] = [
   remedy('gasket', 'Stop: a licensed workshop has to open the engine', 30, 900, 'stop'),
   remedy('right-part', 'Take out what does not belong, and fit what does', 80, 150, 'part'),
   remedy('gauge', 'Renew the sender, or have the gauge seen to', 25, 30, 'not cooling'),
-  remedy('hand-back', 'Hand it back: this is how it should be', 10, 0, 'nothing'),
+  remedy('hand-back', 'Hand it back: this is how it should be', 10, 0, 'nothing', { later: true }),
   remedy('think', 'Stop and think: the table knows nothing like it', 120, 0, 'not cooling'),
 ]; // prettier-ignore

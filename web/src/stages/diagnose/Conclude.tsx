@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { End } from '@radiatrix/core/diagnosis';
+import { inSentence, type End } from '@radiatrix/core/diagnosis';
 import { matchAddress, proveAddress } from '../../app/addresses.ts';
 import type { useHappened } from '../job/useHappened.ts';
 import type { Diagnosed } from './diagnose.worker.ts';
@@ -61,7 +61,7 @@ export function Conclude({ diagnosis: { job }, view, say, busy }: Props) {
         {!stop && next.ends !== 'nothing' && <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => void say('repaired', { remedy: next.id, minutes: Math.round(next.hands), note: why.trim() }).catch(() => {})}>Done: does it remain?</button>}
         <label className="min-w-[220px] flex-1"><span className="label-text">With it, if anything</span><input className="input" value={why} maxLength={90} onChange={(event) => setWhy(event.target.value)} /></label>
       </div>
-      {view.runnerUp && <p className="text-muted mt-2">Or first: {view.runnerUp.do === 'check' ? view.runnerUp.question.toLowerCase() : `${view.runnerUp.label.toLowerCase()}.`}</p>}
+      {view.runnerUp && <p className="text-muted mt-2">Or first: {view.runnerUp.do === 'check' ? inSentence(view.runnerUp.question) : `${inSentence(view.runnerUp.label)}.`}</p>}
     </section>
   );
 } // prettier-ignore

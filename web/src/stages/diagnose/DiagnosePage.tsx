@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Link, useParams } from 'react-router';
-import { causeWords, checkWords, remedyWords } from '@radiatrix/core/diagnosis';
+import { causeWords, checkWords, inSentence, remedyWords } from '@radiatrix/core/diagnosis';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { putOnBench } from '../../app/settings.ts';
 import { useAppDispatch, useUnits } from '../../app/store.ts';
@@ -81,7 +81,7 @@ function Shown({ diagnosis }: { diagnosis: Diagnosis }) {
           </section>
           {view && !done && view.way.length > 1 && (
             <section aria-label="The way from here" className="mt-5">
-              <h2 className="heading">The way from here, if it is {view.suspects[0]!.label.toLowerCase()}</h2>
+              <h2 className="heading">The way from here, if it is {inSentence(view.suspects[0]!.label)}</h2>
               <ol className="mt-1.5 flex flex-wrap items-center gap-y-1.5">
                 {view.way.map((each, at) => <li key={each} className="flex items-center"><span className={`font-label px-2.5 py-1 text-[16px] ${at === view.way.length - 1 && view.way.length < 6 ? 'border-ink border' : 'bg-plate text-[#f5f2ea] dark:bg-[#5f6970]'}`}>{each}</span>{at < view.way.length - 1 && <span aria-hidden="true" className="border-strong w-4 border-t-2" />}</li>)}
               </ol>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  inSentence,
   readAmps,
   readCap,
   readVolts,
@@ -50,7 +51,8 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
   useHotkeys({
     ...(next?.do === 'check' ? Object.fromEntries(next.outcomes.map(({ id }, at) => [LETTERS[at]!, () => answer(id)])) : {}),
     x: pass,
-    u: () => void (last && !busy && say('undone', { event: last.event }).catch(() => {})),
+    // Taking back does not wait for what comes next to be worked out.
+    u: () => void (last && say('undone', { event: last.event }).catch(() => {})),
   });
   if (!next) return <p className="text-muted">Nothing is left to look at.</p>;
   if (next.do === 'repair') return null;
@@ -60,7 +62,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
       <p className="text-muted text-[16px]"><span className="font-label text-copper">Check next</span> · {minutesText(next.hands, next.waits)}, {offText(next)}</p>
       <h1 className="text-[30px] leading-tight">{next.question}</h1>
       <p className="mt-1 text-[16px]">
-        {why}{next.tells && <>: tells <strong>{next.tells[0].toLowerCase()}</strong> from <strong>{next.tells[1].toLowerCase()}</strong></>}.
+        {why}{next.tells && <>: tells <strong>{inSentence(next.tells[0])}</strong> from <strong>{inSentence(next.tells[1])}</strong></>}.
         {next.id === 'fans-ac' && <> On this vehicle {record.vehicle.withAc === 'both' ? <strong>all fans run</strong> : record.vehicle.withAc === 'one' ? <strong>the A/C fan runs alone</strong> : record.vehicle.withAc === 'slow' ? <strong>all run slowly</strong> : record.vehicle.withAc === 'pressure' ? 'they run by pressure and may stand at first' : 'no record says which of them run'} with the A/C on.</>}
         {next.tools.length > 0 && <span className="text-muted"> Takes: {next.tools.join(', ')}.</span>}
       </p>
@@ -75,7 +77,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
         ))}
         <button type="button" disabled={busy} className="text-muted hover:text-ink px-3" onClick={pass}><kbd className="key mr-2" aria-hidden="true">x</kbd><span className="font-label text-[17px]">cannot look now</span></button>
       </div>
-      {runnerUp && <p className="text-muted mt-2">Nearly as good: {runnerUp.do === 'check' ? `${runnerUp.question.replace(/\?$/, '').toLowerCase()}, ${minutesText(runnerUp.hands, runnerUp.waits)}` : `${runnerUp.label.toLowerCase()} and see, ${minutesText(runnerUp.hands, 0)}`}.</p>}
+      {runnerUp && <p className="text-muted mt-2">Nearly as good: {runnerUp.do === 'check' ? `${inSentence(runnerUp.question.replace(/\?$/, ''))}, ${minutesText(runnerUp.hands, runnerUp.waits)}` : `${inSentence(runnerUp.label)} and see, ${minutesText(runnerUp.hands, 0)}`}.</p>}
     </section>
   );
 } // prettier-ignore

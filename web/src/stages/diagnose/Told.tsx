@@ -1,4 +1,4 @@
-import type { Heard, ShownCheck } from '@radiatrix/core/diagnosis';
+import { inSentence, type Heard, type ShownCheck } from '@radiatrix/core/diagnosis';
 import type { useHappened } from '../job/useHappened.ts';
 import { found } from './found.ts';
 import type { Diagnosed } from './diagnose.worker.ts';
@@ -17,7 +17,7 @@ export function Told({ view, tell, busy, after }: Props) {
   const open = after ? [] : view.heard.filter(({ check }) => view.told.some((each) => each.id === check && each.found === null));
   const labelOf = ({ check, outcome }: Heard): string => {
     const own = view.told.find(({ id }) => id === check)!;
-    return `${own.label.toLowerCase()}: ${own.outcomes.find(({ id }) => id === outcome)?.label ?? outcome}`;
+    return `${inSentence(own.label)}: ${own.outcomes.find(({ id }) => id === outcome)?.label ?? outcome}`;
   };
   const answer = (check: ShownCheck, outcome: string): void => {
     if (outcome) void tell([found(check.id, outcome, { how: 'told', minutes: 0 })]).catch(() => {});
