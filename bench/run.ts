@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
 import { measureAccess, measureFirstMove, measureFold } from './access.ts';
+import { measureNextCheck } from './diagnosis.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
@@ -145,6 +146,13 @@ say(
   '2,000 ms',
   Math.max(move.onlineMs, move.offlineMs) <= 2000,
 );
+const nextCheck = measureNextCheck();
+say(
+  'next check of a diagnosis',
+  `p50 ${nextCheck.p50.toFixed(1)} p95 ${nextCheck.p95.toFixed(1)} ms over ${nextCheck.checks} of them, ${nextCheck.hypotheses} hypotheses`,
+  '30 ms',
+  nextCheck.p95 <= 30,
+);
 const analysis = measureAnalysis();
 say(
   'ten logs of an hour at 10 Hz, fitted',
@@ -169,5 +177,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, analysis, streams, chart, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, nextCheck, analysis, streams, chart, scale }, null, 1)}\n`,
 );

@@ -35,6 +35,21 @@ describe('what a diagnosis is worked out from', () => {
     await mara.get('/api/jobs/999999/diagnosis').expect(404);
   });
 
+  test('a figure that nobody has let through is for the desk alone, as everywhere', async () => {
+    const id = idOf('Parcel van 3');
+    const before = await record(id, cleo);
+    const { vehicle } = (await mara.get(`/api/jobs/${id}`)).body as { vehicle: { id: number } };
+    const source = ((await mara.get('/api/sources')).body as { id: number; grade: number }[]).find(
+      ({ grade }) => grade === 2,
+    )!;
+    const { headers, body } = await mara.get(`/api/vehicles/${vehicle.id}`).expect(200);
+    const { bay } = body as { bay: { id: number } };
+    const figures = [{ key: 'fansFitted', text: 'two', method: 'bench', sourceId: source.id }];
+    await mara.write('put', `/api/bays/${bay.id}/figures`, { figures }, { etag: headers.etag! }).expect(200);
+    expect((await record(id)).vehicle.fans).toBe('two');
+    expect(await record(id, cleo)).toEqual(before);
+  });
+
   test('a clerk’s findings lead to a part; one taken back is as if it had not been', async () => {
     const id = idOf('Slipway');
     const hand = device('counter-7', Date.now() - 60_000);

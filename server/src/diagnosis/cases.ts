@@ -19,7 +19,7 @@ export async function learnFrom(db: Db, jobId: number, state: JobState): Promise
   const { diagnosed, closed, vehicleId } = state;
   if (!diagnosed || closed?.outcome !== 'done' || vehicleId === undefined || diagnosed.causes.length === 0)
     return keepCase(db, jobId, undefined);
-  const vehicle = await vehicleOf(db, vehicleId);
+  const vehicle = await vehicleOf(db, vehicleId, 'clerk');
   const filed = filedCase(tableFor(vehicle), stepsOf(state), diagnosed.causes);
   await keepCase(db, jobId, {
     fans: fanClass(vehicle),

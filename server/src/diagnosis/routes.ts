@@ -1,8 +1,8 @@
 import type { Handler } from '../http/route.ts';
 import { changeTable, diagnosisRecord, tableRecord } from './service.ts';
 
-export const jobDiagnosis: Handler<'jobDiagnosis'> = async ({ db, id }) => ({
-  body: await diagnosisRecord(db, id()),
+export const jobDiagnosis: Handler<'jobDiagnosis'> = async ({ db, id, person }) => ({
+  body: await diagnosisRecord(db, id(), person),
 });
 
 export const diagnosisTable: Handler<'diagnosisTable'> = async ({ db }) => ({ body: await tableRecord(db) });

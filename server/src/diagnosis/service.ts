@@ -14,6 +14,7 @@ import type {
   DiagnosisRecord,
   DiagnosisTableRecord,
   FirstChecks,
+  Person,
   ShopTableLine,
   TableChangeBody,
 } from '@radiatrix/contract';
@@ -55,15 +56,15 @@ const standingLines = (lines: readonly ShopTableLine[]): ShopTableLine[] =>
   lines.filter((line) => changeProblem(line) === '');
 
 /** What a diagnosis of a job is worked out from. */
-export async function diagnosisRecord(db: Db, jobId: number): Promise<DiagnosisRecord> {
+export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): Promise<DiagnosisRecord> {
   const job = await jobHand(db, jobId);
   const fitted = job.state.parts.filter(({ kind, role }) => kind === 'fan' && role !== 'goes in');
   const [own, lines, counts, rows, records] = await Promise.all([
-    vehicleOf(db, job.vehicleId, job.figures),
+    vehicleOf(db, job.vehicleId, role, job.figures),
     tableLines(db),
     countsOf(db),
     shopPractices(db),
-    loadJudging(db, [], fitted.map(({ partId }) => partId), 'specialist'), // prettier-ignore
+    loadJudging(db, [], fitted.map(({ partId }) => partId), role), // prettier-ignore
   ]);
   const practice = practiceOf(ownPractice(rows));
   const { bay, ...rest } = own;
