@@ -1,4 +1,5 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { BRINGS } from './table/causes.ts';
 import type { Observation, VehicleTable } from './table.ts';
 import type { DiagnosisStep } from './types.ts';
 
@@ -78,22 +79,6 @@ export function afterRemedy(table: VehicleTable, remedy: number): Int32Array {
   }
   return to;
 }
-
-/** What new work can bring with it, by remedy. */
-const BRINGS: Readonly<Record<string, readonly string[]>> = {
-  thermostat: ['thermostat-open', 'air-pocket', 'wrong-part'],
-  radiator: ['air-pocket', 'level-low', 'seals', 'wrong-part'],
-  hose: ['air-pocket', 'level-low'],
-  pump: ['air-pocket', 'belt'],
-  refill: ['air-pocket', 'mix-wrong'],
-  bleed: ['level-low'],
-  fan: ['motor-rough', 'backwards', 'connector', 'wrong-part'],
-  module: ['module', 'connector'],
-  plug: ['backwards'],
-  clutch: ['wrong-part'],
-  shroud: ['wrong-part'],
-  cap: ['wrong-part'],
-};
 
 /** A belief after a repair: it mostly takes its faults away, may have failed, and may have brought something new. */
 export function repair(table: VehicleTable, belief: Belief, remedy: number, practice: Practice = USUAL_PRACTICE): Belief {

@@ -61,8 +61,6 @@ const meets = (vehicle: DiagnosisVehicle, condition: Condition): boolean =>
     'engine-driven fan': vehicle.fans === 'engine',
     'air conditioning': vehicle.airConditioning,
     module: vehicle.module !== false,
-    'two fans': vehicle.fans === 'two',
-    'self-shifting': vehicle.selfShifting,
   })[condition];
 
 /** Of two fans one that is dead is felt less: this much of its row, the rest as if nothing were wrong. */

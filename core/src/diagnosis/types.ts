@@ -1,8 +1,7 @@
 import type { PartKind } from '../figures/index.ts';
 
 /** What a vehicle must have for a cause or a check to concern it. */
-export type Condition =
-  'electric fan' | 'engine-driven fan' | 'air conditioning' | 'module' | 'two fans' | 'self-shifting';
+export type Condition = 'electric fan' | 'engine-driven fan' | 'air conditioning' | 'module';
 
 /** What ends a diagnosis. */
 export const ENDS = ['part', 'repair', 'nothing', 'not cooling', 'stop'] as const;

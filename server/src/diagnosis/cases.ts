@@ -1,18 +1,8 @@
-import { filedCase, fanClass, tableFor, type DiagnosisStep } from '@radiatrix/core/diagnosis';
-import type { JobState } from '@radiatrix/core/job';
+import { filedCase, fanClass, tableFor } from '@radiatrix/core/diagnosis';
+import { diagnosisSteps, type JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import { keepCase } from './queries.ts';
 import { vehicleOf } from './vehicle.ts';
-
-/** Steps of a job's diagnosis as core follows them. */
-export const stepsOf = (state: Pick<JobState, 'diagnosis'>): DiagnosisStep[] =>
-  state.diagnosis.map((each): DiagnosisStep =>
-    each.kind === 'found'
-      ? { kind: 'found', check: each.check, outcome: each.outcome }
-      : each.kind === 'repaired'
-        ? { kind: 'repaired', remedy: each.remedy }
-        : { kind: 'passed over', check: each.check },
-  );
 
 /** Counts the diagnosis of a job that is closed as done, once; an open one counts for nothing. */
 export async function learnFrom(db: Db, jobId: number, state: JobState): Promise<void> {
@@ -20,7 +10,7 @@ export async function learnFrom(db: Db, jobId: number, state: JobState): Promise
   if (!diagnosed || closed?.outcome !== 'done' || vehicleId === undefined || diagnosed.causes.length === 0)
     return keepCase(db, jobId, undefined);
   const vehicle = await vehicleOf(db, vehicleId, 'clerk');
-  const filed = filedCase(tableFor(vehicle), stepsOf(state), diagnosed.causes);
+  const filed = filedCase(tableFor(vehicle), diagnosisSteps(state), diagnosed.causes);
   await keepCase(db, jobId, {
     fans: fanClass(vehicle),
     counted: [

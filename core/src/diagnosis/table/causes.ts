@@ -92,3 +92,19 @@ export const REMEDIES: readonly RemedyLine[] = [
   remedy('hand-back', 'Hand it back: this is how it should be', 10, 0, 'nothing', { later: true }),
   remedy('think', 'Stop and think: the table knows nothing like it', 120, 0, 'not cooling'),
 ]; // prettier-ignore
+
+/** What new work can bring with it, by remedy. */
+export const BRINGS: Readonly<Record<string, readonly string[]>> = {
+  thermostat: ['thermostat-open', 'air-pocket', 'wrong-part'],
+  radiator: ['air-pocket', 'level-low', 'seals', 'wrong-part'],
+  hose: ['air-pocket', 'level-low'],
+  pump: ['air-pocket', 'belt'],
+  refill: ['air-pocket', 'mix-wrong'],
+  bleed: ['level-low'],
+  fan: ['motor-rough', 'backwards', 'connector', 'wrong-part'],
+  module: ['module', 'connector'],
+  plug: ['backwards'],
+  clutch: ['wrong-part'],
+  shroud: ['wrong-part'],
+  cap: ['wrong-part'],
+};

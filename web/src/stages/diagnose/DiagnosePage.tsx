@@ -55,7 +55,7 @@ function Shown({ diagnosis }: { diagnosis: Diagnosis }) {
             <p key={check} role="alert" className="text-changes mt-2"><strong>This does not go with the rest</strong>: {said}. After everything else it would be seen {chance < 0.001 ? 'less than once in 1,000' : `${(100 * chance).toFixed(1)} times in 100`}. Look again, or take it back.</p>
           ))}
           {view?.unread.map(({ check, outcome, because }) => <p key={`${check} ${outcome}`} className="text-changes mt-1">Left out: {checkWords(check, outcome)}: {because}.</p>)}
-          {view && !done && <Told view={view} tell={tell} say={say} busy={busy} after={repaired >= 0} />}
+          {view && !done && <Told view={view} tell={tell} busy={busy} after={repaired >= 0} />}
           <section aria-label="So far" className="mt-5">
             <h2 className="heading">So far</h2>
             {state.diagnosis.length === 0 ? (

@@ -5,7 +5,6 @@ import type { Diagnosed } from './diagnose.worker.ts';
 
 interface Props {
   view: Diagnosed;
-  say: ReturnType<typeof useHappened>['say'];
   tell: ReturnType<typeof useHappened>['tell'];
   busy: boolean;
   /** Something was put right: what was told before it is another vehicle's. */

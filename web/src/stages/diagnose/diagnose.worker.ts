@@ -30,25 +30,26 @@ function tableOf({ vehicle, changes, counts, practice }: DiagnosisRecord): Vehic
   return kept.table;
 }
 
-const reached = new Map<string, number | undefined>();
-/** Minutes to get at a thing by the vehicle's map; what the map does not name is the table's to say. */
-function minutesTo(map: AccessMap, key: string, thing: string): number | undefined {
-  const name = `${key} ${thing}`;
-  if (reached.has(name)) return reached.get(name);
-  const known = map.things.some(({ code }) => code === thing);
-  const ways = known ? waysIn({ map, goal: [{ thing, state: 'off' }] }) : undefined;
-  const minutes = ways?.found
-    ? Math.min(...ways.ways.map(({ outMinutes, backMinutes }) => outMinutes + backMinutes))
-    : undefined;
-  reached.set(name, minutes);
-  return minutes;
+let reached: { map: string; minutes: Map<string, number | undefined> } | undefined;
+/** Minutes to get at a thing by the vehicle's map, kept while it is that map; what it does not name is the table's to say. */
+function reachOf(map: AccessMap): (thing: string) => number | undefined {
+  const text = JSON.stringify(map);
+  if (reached?.map !== text) reached = { map: text, minutes: new Map() };
+  const { minutes } = reached;
+  return (thing) => {
+    if (!minutes.has(thing)) {
+      const known = map.things.some(({ code }) => code === thing);
+      const ways = known ? waysIn({ map, goal: [{ thing, state: 'off' }] }) : undefined;
+      minutes.set(thing, ways?.found ? Math.min(...ways.ways.map(({ outMinutes, backMinutes }) => outMinutes + backMinutes)) : undefined); // prettier-ignore
+    }
+    return minutes.get(thing);
+  };
 }
 
 const api = {
   diagnose({ record, steps, complaint, map }: Asked): Diagnosed {
     const table = tableOf(record);
-    const key = map ? JSON.stringify(map).length.toString() : '';
-    const reach = map ? (thing: string) => minutesTo(map, key, thing) : undefined;
+    const reach = map ? reachOf(map) : undefined;
     const view = diagnose(table, steps, { practice: practiceOf(record.practice), reach });
     return { ...view, heard: heardIn(table, complaint) };
   },

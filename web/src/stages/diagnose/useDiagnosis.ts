@@ -1,23 +1,12 @@
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { DiagnosisStep } from '@radiatrix/core/diagnosis';
-import type { JobState } from '@radiatrix/core/job';
+import { diagnosisSteps } from '@radiatrix/core/job';
 import type { DiagnosisRecord, JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 import { Latest } from '../compare/background/latest.ts';
 import type { Asked, DiagnoseApi, Diagnosed } from './diagnose.worker.ts';
-
-/** Steps of a job's diagnosis as core follows them. */
-const stepsOf = ({ diagnosis }: Pick<JobState, 'diagnosis'>): DiagnosisStep[] =>
-  diagnosis.map((each): DiagnosisStep =>
-    each.kind === 'found'
-      ? { kind: 'found', check: each.check, outcome: each.outcome }
-      : each.kind === 'repaired'
-        ? { kind: 'repaired', remedy: each.remedy }
-        : { kind: 'passed over', check: each.check },
-  );
 
 export interface Diagnosis {
   job: JobRecord;
@@ -49,7 +38,7 @@ export function useDiagnosis(jobId: number): {
       ready
         ? {
             record: record.data!,
-            steps: stepsOf(job.data!.record.state),
+            steps: diagnosisSteps(job.data!.record.state),
             complaint: job.data!.record.state.complaint,
             map: access.data?.map?.document ?? null,
           }

@@ -1,0 +1,12 @@
+import type { DiagnosisStep } from '../diagnosis/index.ts';
+import type { JobState } from './state.ts';
+
+/** Checks and repairs of a job's diagnosis as they are followed, in order. */
+export const diagnosisSteps = ({ diagnosis }: Pick<JobState, 'diagnosis'>): DiagnosisStep[] =>
+  diagnosis.map((each): DiagnosisStep =>
+    each.kind === 'found'
+      ? { kind: 'found', check: each.check, outcome: each.outcome }
+      : each.kind === 'repaired'
+        ? { kind: 'repaired', remedy: each.remedy }
+        : { kind: 'passed over', check: each.check },
+  );
