@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { judgeBench, turnsBy, wobbles } from '../src/electrical/index.ts';
+import { practiceOf } from '../src/practice/index.ts';
 import { BLEED_ENDS, endsFor, judgeBleed, type BleedRecord } from '../src/coolant/index.ts';
 import {
   continued,
@@ -127,10 +129,46 @@ describe('a curve read by the program, against the stand-in’s truth', () => {
     for (const fault of FAULTS) {
       const differ = shown([fault]).flatMap((each, i) => (each === sound[i] ? [] : [STAND_INS[i]!.id]));
       expect(differ, fault).not.toEqual([]);
-      if (fault === 'noisy hub') expect(differ).toEqual(['sound']);
+      if (fault === 'noisy hub') expect(differ).toEqual(['pickup', 'sound']);
       if (fault === 'wrong mix') expect(differ).toEqual(['refractometer']);
     }
   });
+});
+
+describe('a fan on the bench, by its instruments', () => {
+  const read = (id: string, faults: readonly StandInFault[]) => {
+    const head = STAND_INS.find((each) => each.id === id)!;
+    const { values } = allReadings(head, standInRun(hiddenVehicle(3, faults), 'idle hold'), still)[0]!;
+    return new Map(head.channels.map(({ quantity }, at) => [quantity, values[at]!]));
+  };
+  const judgedOf = (faults: readonly StandInFault[]) => {
+    const [spin, power] = [read('pickup', faults), read('bench', faults)];
+    return judgeBench({
+      state: 'in its shroud on the core',
+      turns: turnsBy(spin.get('spin')!),
+      rough: wobbles(spin.get('wobble')!),
+      volts: power.get('volts')!,
+      amps: power.get('amps')!,
+      label: { volts: 13.5, amps: 12 },
+    });
+  };
+  test.each([
+    [[], 'passed', /A at 13.5 V/],
+    [['noisy hub'], 'failed', /rough/],
+    [['wired backwards'], 'failed', /backwards/],
+    [['seized motor'], 'failed', /seized/],
+    [['weak fan'], 'failed', /too little/],
+  ] as const)('with %j it is %s', (faults, word, because) => {
+    const outcome = judgedOf(faults);
+    expect(outcome.word).toBe(word);
+    expect(outcome.because).toMatch(because);
+  });
+  test('a draught is no turning, no reading is no direction, the limit is the shop’s', () => {
+    expect([turnsBy(30), turnsBy(-30), turnsBy(NaN), turnsBy(-700), turnsBy(9e9)]).toEqual(['does not turn', 'does not turn', 'not looked at', 'backwards', 'right way']);
+    expect([wobbles(8.9), wobbles(9.1), wobbles(9.1, practiceOf({ fanWobble: 12 }))]).toEqual([false, true, false]);
+    // 1 in/s is 25.4 mm/s by the inch.
+    expect(unitFor('wobble', 'in/s')!.factor * 0.5).toBeCloseTo(12.7);
+  }); // prettier-ignore
 });
 
 describe('the open format of readings', () => {

@@ -24,21 +24,37 @@ const sure = (answer: Prediction) => {
   return answer;
 };
 
-test('prediction and trial: within what both may be off by they agree, outside the heat at idle that would make them is found', () => {
+test('prediction and trial: within what both may be off by they agree, outside, the figures of a class that would make them are found', () => {
   const { settlesC, u } = sure(said(90));
   expect(settlesC).toBeGreaterThan(20);
   expect(u).toBeGreaterThan(1);
-  expect(sure(said(settlesC))).toMatchObject({ agree: true, idleHeatKW: undefined });
+  expect(sure(said(settlesC))).toMatchObject({ agree: true, corrections: [] });
   expect(sure(said(settlesC + 0.5 * u)).agree).toBe(true);
   const off = sure(said(settlesC + 2 * u));
   expect(off.agree).toBe(false);
   expect(off.said).toMatch(/cooler than was measured/);
-  // Taken for this vehicle, the sums say what was measured; and it holds in other air.
-  const corrected = sure(said(settlesC + 2 * u, { idleHeat: off.idleHeatKW! }));
-  expect(corrected.agree).toBe(true);
-  expect(corrected.settlesC).toBeCloseTo(settlesC + 2 * u, 1);
-  const warmer = sure(said(settlesC + 2 * u + 6, { idleHeat: off.idleHeatKW! }, 26));
-  expect(warmer.agree).toBe(true);
+  expect(off.corrections.map(({ choice }) => choice).sort()).toEqual([
+    'fanShare',
+    'idleHeat',
+    'pumpIdle',
+    'roundAir',
+  ]);
+  // Likeliest first; several times what it is usually off by, since all doubts together did not reach so far.
+  expect(off.corrections.map(({ times }) => times)).toEqual(
+    off.corrections.map(({ times }) => times).toSorted((a, b) => a - b),
+  );
+  expect(off.corrections[0]!.times).toBeGreaterThan(2);
+  for (const { choice, value } of off.corrections) {
+    // Taken for this vehicle, the sums say what was measured; and it holds in other air.
+    const corrected = sure(said(settlesC + 2 * u, { [choice]: value }));
+    expect(corrected, choice).toMatchObject({ agree: true, corrections: [] });
+    expect(corrected.settlesC, choice).toBeCloseTo(settlesC + 2 * u, 1);
+    const warmer = sure(said(settlesC + 2 * u + 6, { [choice]: value }, 26));
+    expect(warmer.agree, choice).toBe(true);
+  }
+  // What somebody wrote in is not a class's any more: the others are offered.
+  const written = sure(said(settlesC + 3 * u, { fanShare: 35 }));
+  expect(written.corrections.map(({ choice }) => choice)).not.toContain('fanShare');
 });
 
 test('warmer air settles higher by about as much; what is not on record is named; what no heat explains offers none', () => {
@@ -48,5 +64,5 @@ test('warmer air settles higher by about as much; what is not on record is named
   const bare = predictPullDown(record, sideOf(record, { radiator: undefined, shroud: 2, fan: 3 }), NO_CHOICES, between(90), 20); // prettier-ignore
   expect(bare).toMatchObject({ ok: false, because: expect.stringMatching(/a radiator/) as string });
   // Colder than the air that goes in.
-  expect(sure(said(5)).idleHeatKW).toBeUndefined();
+  expect(sure(said(5)).corrections).toEqual([]);
 });

@@ -90,7 +90,7 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
     onLeeway('airFilm', 'the formula for the fins', LOUVRE_SPREAD.heat),
     onLeeway('airFriction', 'the formula for air resistance', LOUVRE_SPREAD.friction),
     onLeeway('coolantFilm', 'the formula for the tubes', coolantFilm),
-    ...(inputs.setUp.fans
+    ...(inputs.setUp.fans && !known.has('fanEfficiency')
       ? [
           {
             key: 'fanEfficiency',

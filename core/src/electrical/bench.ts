@@ -11,6 +11,17 @@ export type Turns = (typeof TURNS)[number];
 export const isLoud = (level: number, practice: Practice = USUAL_PRACTICE): boolean =>
   level > practice.fanNoise;
 
+/** Whether a fan on the bench wobbles. @param velocity mm/s, r.m.s., at the motor's bracket */
+export const wobbles = (velocity: number, practice: Practice = USUAL_PRACTICE): boolean =>
+  velocity > practice.fanWobble;
+
+/** Which way a fan turns by a pickup that sees its mark. @param spin 1/min, below 0 backwards; no number is not looked at */
+export function turnsBy(spin: number, practice: Practice = USUAL_PRACTICE): Turns {
+  if (!Number.isFinite(spin)) return 'not looked at';
+  if (Math.abs(spin) < practice.fanStands) return 'does not turn';
+  return spin < 0 ? 'backwards' : 'right way';
+}
+
 /** What was read on the bench. */
 export interface BenchReading {
   state: BenchState;

@@ -2,6 +2,8 @@ export {
   BENCH_STATES,
   TURNS,
   isLoud,
+  turnsBy,
+  wobbles,
   judgeBench,
   type BenchOutcome,
   type BenchReading,

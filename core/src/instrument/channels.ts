@@ -9,6 +9,9 @@ export const QUANTITIES = {
   sound: { label: 'sound level', unit: 'dB(A)', least: 10, most: 140 },
   freezing: { label: 'freezing scale', unit: '°C', least: -70, most: 5 },
   elapsed: { label: 'time', unit: 's', least: 0, most: 86_400 },
+  // Signed: a blade that turns against its mark reads below nothing.
+  spin: { label: 'speed of the fan, below 0 backwards', unit: '1/min', least: -9000, most: 9000 },
+  wobble: { label: 'wobble', unit: 'mm/s', least: 0, most: 500 },
   air: { label: 'air at the vents', unit: '°C', least: -40, most: 120 },
 } as const;
 export type Quantity = keyof typeof QUANTITIES;
@@ -59,6 +62,7 @@ export function unitFor(quantity: Quantity, written: string): { factor: number; 
   }
   if (own === 'A' && unit === 'ma') return { factor: 0.001, offset: 0 };
   if (own === 'V' && unit === 'mv') return { factor: 0.001, offset: 0 };
+  if (own === 'mm/s' && unit === 'in/s') return { factor: 25.4, offset: 0 };
   if (own === '1/min' && ['rpm', 'min-1'].includes(unit)) return { factor: 1, offset: 0 };
   if (own === 'dB(A)' && ['db', 'dba'].includes(unit)) return { factor: 1, offset: 0 };
   return undefined;

@@ -8,6 +8,7 @@ export const CHOICE_FIGURES = [
   'spacer', 'foot', 'opens', 'full', 'on', 'off', 'on2', 'off2', 'ambient', 'altitude', 'mix', 'cap', 'gap', 'mass',
   'drag', 'pumpIdle', 'pumpWork', 'idleHeat', 'condenser', 'fuse', 'relay', 'feed', 'ground', 'amps', 'testV', 'testA',
   'labelV', 'labelA', 'hubGap', 'hubFitted', 'hoseUp', 'hoseDown', 'ramp', 'power', 'rolling', 'blocked', 'capNow', 'deadFans', 'coolantMass', 'metalMass', 'start', 'humidity',
+  'roundAir', 'fanShare',
 ] as const; // prettier-ignore
 
 /** Words that somebody may choose for one fitment. */

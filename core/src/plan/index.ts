@@ -60,6 +60,6 @@ export {
   type RungId,
 } from './topics/ladder.ts';
 export { loadOf } from './topics/cooling-topic.ts';
-export { predictPullDown, type Prediction } from './prediction.ts';
+export { predictPullDown, type Correction, type Prediction } from './prediction.ts';
 export { plugOf } from './topics/wiring-topic.ts';
 export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';

@@ -19,12 +19,34 @@ export type Prediction =
       u: number;
       agree: boolean;
       said: string;
-      /** The engine's heat at idle with which the sums say what was measured, kW; where they disagree and one does. */
-      idleHeatKW: number | undefined;
+      /** Figures of a class with which, each alone, the sums say what was measured, likeliest first; none where they agree. */
+      corrections: Correction[];
     };
 
-/** Heat at idle that an engine gives its coolant lies between these, kW. */
-const IDLE_HEAT_KW = [0.3, 40] as const;
+/** A figure that nobody has measured and that could be this vehicle's own, in place of its class's. */
+export interface Correction {
+  choice: 'idleHeat' | 'pumpIdle' | 'roundAir' | 'fanShare';
+  label: string;
+  unit: 'kW' | 'L/min' | '%';
+  value: number;
+  /** How many times what such a figure is usually off by it would have to be off. */
+  times: number;
+}
+
+interface Correctable extends Omit<Correction, 'value' | 'times'> {
+  /** The doubt that it takes the place of, as `likely` names it. */
+  doubt: string;
+  /** What it can be, in `unit`. */
+  between: readonly [number, number];
+  put(inputs: CoolingInputs, value: number): CoolingInputs;
+}
+/** What a pull-down at a standstill can tell of: the rest of the classes has no part in it, or is measured on the part. */
+const CORRECTABLE: readonly Correctable[] = [
+  { choice: 'idleHeat', doubt: 'heatFactor', label: 'heat at idle', unit: 'kW', between: [0.3, 40], put: (at, value) => ({ ...at, load: { ...at.load, idleHeatKW: value } }) },
+  { choice: 'pumpIdle', doubt: 'pumpLMin', label: 'coolant flow at idle', unit: 'L/min', between: [1, 200], put: (at, value) => ({ ...at, load: { ...at.load, pumpIdleLMin: value } }) },
+  { choice: 'roundAir', doubt: 'recirculation', label: 'air that comes round from behind', unit: '%', between: [0, 60], put: (at, value) => ({ ...at, load: { ...at.load, recirculation: value / 100 } }) },
+  { choice: 'fanShare', doubt: 'fanEfficiency', label: 'fans’ efficiency', unit: '%', between: [3, 85], put: (at, value) => ({ ...at, fanEfficiency: value / 100 }) },
+]; // prettier-ignore
 
 function inputsAtIdle(
   record: PlanRecord,
@@ -42,8 +64,8 @@ function inputsAtIdle(
 } // prettier-ignore
 
 /**
- * Whether the cooling sums and a fitted pull-down agree, and where they do not, which heat at idle would make them: that
- * is offered as a figure of this vehicle, in place of its class's.
+ * Whether the cooling sums and a fitted pull-down agree, and where they do not, which figures of a class would make them, each
+ * alone: any is offered as this vehicle's own, in place of its class's.
  *
  * @param side     the set-up that the log was taken with
  * @param settles  where the fitted curve would settle, °C
@@ -68,15 +90,20 @@ export function predictPullDown(
   const u = answer.value.u;
   const off = settles.value - settlesC;
   const agree = Math.abs(off) <= combined(u, (settles.hi - settles.lo) / 2);
-  const at = (heat: number): number => steady({ ...inputs, load: { ...inputs.load, idleHeatKW: heat } }).topTankC - settles.value;
-  const found = attempt(() => root(at, IDLE_HEAT_KW[0], IDLE_HEAT_KW[1], 1e-4));
-  const idleHeatKW = !agree && found.ok && Number.isFinite(found.value) ? found.value : undefined;
+  const effectOf = new Map(answer.value.from.map(({ key, k }) => [key, k]));
+  const corrections = agree ? [] : CORRECTABLE.flatMap(({ doubt, between: [lo, hi], put, ...named }): Correction[] => {
+    const effect = effectOf.get(doubt);
+    // Written in by somebody, or without a part in this answer: nothing of a class is left to correct.
+    if (!effect) return [];
+    const found = attempt(() => root((value) => steady(put(inputs, value)).topTankC - settles.value, lo, hi, 1e-4));
+    return found.ok && Number.isFinite(found.value) ? [{ ...named, value: found.value, times: Math.abs(off) / effect }] : [];
+  }).sort((a, b) => a.times - b.times);
   return {
     ok: true,
     settlesC,
     u,
     agree,
-    idleHeatKW,
+    corrections,
     said: agree
       ? `The cooling sums say ${settlesC.toFixed(0)} ± ${Math.ceil(u)} °C: they agree.`
       : `The cooling sums say ${settlesC.toFixed(0)} ± ${Math.ceil(u)} °C, ${Math.abs(off).toFixed(0)} K ${off > 0 ? 'cooler' : 'hotter'} than was measured: they do not agree.`,

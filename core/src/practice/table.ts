@@ -7,7 +7,23 @@
  * their own sources beside them and are not rules of the trade.
  */
 export type PracticeUnit =
-  'mm' | '°C' | 'K' | 'V' | 'A' | 'kPa' | 'L' | 'm' | 'min' | 's' | '%' | 'dB' | 'share' | 'times' | 'money';
+  | 'mm'
+  | '°C'
+  | 'K'
+  | 'V'
+  | 'A'
+  | 'kPa'
+  | 'L'
+  | 'm'
+  | 'min'
+  | 's'
+  | '%'
+  | 'dB'
+  | 'mm/s'
+  | '1/min'
+  | 'share'
+  | 'times'
+  | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
 export interface PracticeLine {
@@ -170,6 +186,9 @@ export const PRACTICE_TABLE = {
   testedTo: line(0.8, 'share', 0.5, 1, 'A pressure test says something from, of the cap’s rating', 'a leak that opens under pressure does not show below'),
   fanNoise: line(72, 'dB', 40, 110, 'A fan on the bench is loud above', 'dB(A) at arm’s length; a quiet one beside it tells more'),
   strokeOff: line(0.05, 'share', 0.005, 0.5, 'A stroke of a hand pump is known to', ''),
+  // ISO 14694 has 9.0 mm/s for fans of its application class BV-2 (air conditioning) on flexible mounts at start-up.
+  fanWobble: { ...line(9, 'mm/s', 1, 100, 'A fan on the bench wobbles above', 'velocity, r.m.s., at the motor’s bracket'), source: 'from memory' },
+  fanStands: line(60, '1/min', 5, 600, 'A fan on the bench does not turn below', 'a hand’s push, a draught, or a pickup that counts itself'),
   gaugeReads: line(0.5, 'kPa', 0.05, 20, 'A pressure gauge is read to', ''),
   probeReads: line(0.5, 'K', 0.05, 10, 'A temperature beside a pressure test is read to', ''),
   leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),

@@ -10,6 +10,7 @@ export const STAND_INS: readonly InstrumentHead[] = [
   { id: 'ambient', label: 'Thermometer outside', hz: 1, simulated: true, channels: [{ name: 'air outside', quantity: 'ambient', unit: '°C', u: 0.5 }] },
   { id: 'tester', label: 'Pressure tester', hz: 2, simulated: true, channels: [{ name: 'pressure', quantity: 'pressure', unit: 'kPa', u: 0.5 }] },
   { id: 'bench', label: 'Bench supply', hz: 10, simulated: true, channels: [{ name: 'amps', quantity: 'amps', unit: 'A', u: 0.2 }, { name: 'volts', quantity: 'volts', unit: 'V', u: 0.05 }] },
+  { id: 'pickup', label: 'Wobble and speed pickup', hz: 2, simulated: true, channels: [{ name: 'fan speed', quantity: 'spin', unit: '1/min', u: 20 }, { name: 'wobble', quantity: 'wobble', unit: 'mm/s', u: 0.5 }] },
   { id: 'refractometer', label: 'Refractometer, ethylene scale', hz: 1, simulated: true, channels: [{ name: 'freezing', quantity: 'freezing', unit: '°C', u: 1 }] },
   { id: 'sound', label: 'Sound level meter', hz: 2, simulated: true, channels: [{ name: 'sound', quantity: 'sound', unit: 'dB(A)', u: 1 }] },
   { id: 'stopwatch', label: 'Stopwatch', hz: 1, simulated: true, channels: [{ name: 'since fan-on', quantity: 'elapsed', unit: 's', u: 0.5 }] },
@@ -84,6 +85,19 @@ export class Player {
     return faults.includes('seized motor') ? 30 : faults.includes('weak fan') ? 5.9 : 10.4;
   }
 
+  /** The fan on the bench, 1/min, below 0 backwards. */
+  private benchSpin(): number {
+    const { faults } = this.run.vehicle;
+    if (faults.includes('seized motor')) return 0;
+    return (faults.includes('weak fan') ? 1500 : 2150) * (faults.includes('wired backwards') ? -1 : 1);
+  }
+
+  /** Of the fan on the bench, mm/s r.m.s.: a worn hub swings its blades. */
+  private benchWobble(): number {
+    const { faults } = this.run.vehicle;
+    return faults.includes('seized motor') ? 0 : faults.includes('noisy hub') ? 14 : 3.2;
+  }
+
   /** A hand starts the watch when the fan comes on and stops it when it goes off; it stands until the next time. */
   private sinceFanOn(s: number): number {
     const turns = this.run.events.filter(({ kind, at }) => (kind === 'fan-on' || kind === 'fan-off') && at <= s);
@@ -121,6 +135,8 @@ export class Player {
       'pressure': put(Math.max(0, state.pumpedKPa - lost / (TESTER_GAS_L / (101.3 + state.pumpedKPa) + TESTER_GIVE) + this.noise(0.15)), 0.5),
       'amps': put(Math.max(0, this.benchAmps() + this.noise(0.1)), 0.1),
       'volts': put(12.6 + this.noise(0.03), 0.01),
+      'fan speed': put(this.benchSpin() + this.noise(4), 1),
+      'wobble': put(Math.max(0, this.benchWobble() + this.noise(0.15)), 0.1),
       'freezing': put(freezesC('ethylene', massShareOf('ethylene', vehicle.strength / 100)) + this.noise(0.4), 1),
       'sound': put((on ? 68 : 61) + (vehicle.faults.includes('noisy hub') && on ? 11 : 0) + this.noise(0.6), 0.1),
     };

@@ -4,7 +4,7 @@ import { Draws } from '../random/index.ts';
 
 /** What can be wrong with a stand-in vehicle; the application never knows but through readings. */
 export const FAULTS = [
-  'weak fan', 'seized motor', 'air pocket', 'stuck open', 'stuck shut', 'late thermostat', 'blocked core', 'slow leak', 'wrong mix', 'noisy hub',
+  'weak fan', 'seized motor', 'air pocket', 'stuck open', 'stuck shut', 'late thermostat', 'blocked core', 'slow leak', 'wrong mix', 'noisy hub', 'wired backwards',
 ] as const; // prettier-ignore
 export type StandInFault = (typeof FAULTS)[number];
 
@@ -86,7 +86,8 @@ export function hiddenVehicle(
       fans: fans && {
         ...fans,
         currentA: around(draws, fans.currentA ?? 20, 0.08) * (has('weak fan') ? 0.55 : 1),
-        diameterMm: fans.diameterMm * (has('weak fan') ? 0.82 : 1),
+        // Blades that turn the wrong way move a third of the air (common practice): as a disc of a smaller fan would.
+        diameterMm: fans.diameterMm * (has('weak fan') ? 0.82 : has('wired backwards') ? 0.62 : 1),
       },
       gapMm2: around(draws, record.setUp.gapMm2, 0.4),
     },

@@ -24,7 +24,7 @@ import type { Side } from '../sides.ts';
  */
 export function loadOf(
   record: Pick<PlanRecord, 'vehicle' | 'engine' | 'selfShifting'> & { bay: Pick<PlanRecord['bay'], 'quantities' | 'words'> },
-  asked: Pick<Choices, (typeof WRITTEN)[number][1] | 'load' | 'power'>,
+  asked: Pick<Choices, (typeof WRITTEN)[number][1] | 'load' | 'power' | 'fanShare'>,
 ): { cls: VehicleClass; load: VehicleLoad; known: Set<string> } {
   const { configuration } = record.vehicle;
   const cls = asked.load ?? likelyVehicleClass(configuration.body, configuration.package === 'towing');
@@ -37,23 +37,24 @@ export function loadOf(
   });
   const bayAir = record.bay.quantities.bayAir?.value;
   const written = Object.fromEntries(
-    WRITTEN.map(([figure, choice]) => [figure, asked[choice]]).filter(([, value]) => value !== undefined),
+    WRITTEN.map(([figure, choice, per]) => [figure, asked[choice] && asked[choice] / per]).filter(([, value]) => value !== undefined),
   ) as Partial<VehicleLoad>;
   return {
     cls,
     load: { ...load, ...(bayAir === undefined ? {} : { bayAirK: bayAir - BAY_AIR_AMBIENT_C }), ...written },
-    known: new Set([...Object.keys(written), ...(ratedKW === undefined ? [] : ['ratedKW'])]),
+    known: new Set([...Object.keys(written), ...(ratedKW === undefined ? [] : ['ratedKW']), ...(asked.fanShare === undefined ? [] : ['fanEfficiency'])]),
   };
 } // prettier-ignore
-/** Figures of a load that somebody may write in, and the choice that holds each. */
+/** Figures of a load that somebody may write in, the choice that holds each, and what one of the load is there (% of a share). */
 const WRITTEN = [
-  ['massKg', 'mass'],
-  ['dragAreaM2', 'drag'],
-  ['rolling', 'rolling'],
-  ['pumpIdleLMin', 'pumpIdle'],
-  ['pumpWorkingLMin', 'pumpWork'],
-  ['idleHeatKW', 'idleHeat'],
-  ['condenserKW', 'condenser'],
+  ['massKg', 'mass', 1],
+  ['dragAreaM2', 'drag', 1],
+  ['rolling', 'rolling', 1],
+  ['pumpIdleLMin', 'pumpIdle', 1],
+  ['pumpWorkingLMin', 'pumpWork', 1],
+  ['idleHeatKW', 'idleHeat', 1],
+  ['condenserKW', 'condenser', 1],
+  ['recirculation', 'roundAir', 100],
 ] as const;
 
 /** Old and new as the cooling sums take them, the vehicle's load, and when the coolant boils. */
@@ -83,6 +84,7 @@ export function coolingWork(
           setUp: ready.setUp,
           load,
           leeway: AS_SAID,
+          fanEfficiency: asked.fanShare === undefined ? undefined : asked.fanShare / 100,
           conditions: {
             ...CASES[name].conditions,
             // A vehicle without air conditioning has no condenser at work before its radiator.

@@ -104,12 +104,20 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
               {predicted && (
                 <p className={predicted.ok && predicted.agree ? 'text-straight-in' : 'text-changes'}>
                   {predicted.ok ? predicted.said : `No prediction: ${predicted.because}`}{' '}
-                  {predicted.ok && predicted.idleHeatKW !== undefined && (
-                    <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('choices made', { choices: { idleHeat: Math.round(10 * predicted.idleHeatKW!) / 10 } }).catch(() => {})}>
-                      Take {predicted.idleHeatKW.toFixed(1)} kW at idle for this vehicle, in place of its class’s
-                    </button>
-                  )}
+                  {predicted.ok && !predicted.agree && (predicted.corrections.length > 0 ? 'One of these alone would explain it; take it only if you believe it of this vehicle, or have measured it:' : 'No figure of its class alone explains that: look at the log and at what is on record of the parts.')}
                 </p>
+              )}
+              {predicted?.ok && predicted.corrections.length > 0 && (
+                <ul className="border-rule ml-1 border-l pl-3">
+                  {predicted.corrections.map(({ choice, label, unit, value, times }) => (
+                    <li key={choice}>
+                      <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('choices made', { choices: { [choice]: Math.round(10 * value) / 10 } }).catch(() => {})}>
+                        Take {value.toFixed(1)} {unit}, {label}, for this vehicle
+                      </button>{' '}
+                      <span className="text-muted">{times.toFixed(1)} times what such a figure is usually off by</span>
+                    </li>
+                  ))}
+                </ul>
               )}
               {problems.map((each) => <p key={each} className="text-muted text-[14px]">{each}</p>)}
             </li>

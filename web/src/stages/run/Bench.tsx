@@ -1,6 +1,14 @@
 import { useState } from 'react';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
-import { BENCH_STATES, TURNS, isLoud, judgeBench, type BenchReading } from '@radiatrix/core/electrical';
+import {
+  BENCH_STATES,
+  TURNS,
+  isLoud,
+  judgeBench,
+  turnsBy,
+  wobbles,
+  type BenchReading,
+} from '@radiatrix/core/electrical';
 import type { EventKind, EventPayloads, JobState } from '@radiatrix/core/job';
 import type { JobPartLine } from '@radiatrix/contract';
 import { usePractice } from '../../api/usePractice.ts';
@@ -68,6 +76,7 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
   const [over, setOver] = useState(false);
   const [rough, setRough] = useState(false);
   const [heard, setHeard] = useState<number>();
+  const [swung, setSwung] = useState<{ spin: number; wobble: number }>();
   const practice = usePractice();
   const reading: BenchReading = {
     state,
@@ -152,9 +161,24 @@ function Test({ part, label, say }: { part: JobPartLine; label: BenchReading['la
         onTaken={(values) => {
           const level = values.get('sound')!;
           setHeard(level);
-          setRough(isLoud(level, practice));
+          setRough((now) => now || isLoud(level, practice));
         }}
       />
+      <TakeReading
+        quantities={['spin', 'wobble']}
+        onTaken={(values) => {
+          const [spin, wobble] = [values.get('spin')!, values.get('wobble')!];
+          setSwung({ spin, wobble });
+          setTurns(turnsBy(spin, practice));
+          setRough((now) => now || wobbles(wobble, practice));
+        }}
+      />
+      {swung && (
+        <span className="figure">
+          {Math.abs(swung.spin).toFixed(0)} 1/min, {turnsBy(swung.spin, practice)}; wobble{' '}
+          {swung.wobble.toFixed(1)} mm/s, {wobbles(swung.wobble, practice) ? 'too much' : 'little'}
+        </span>
+      )}
       {heard !== undefined && (
         <span className="figure">
           {heard.toFixed(0)} dB(A), {isLoud(heard, practice) ? 'loud' : 'quiet'} at arm’s length

@@ -97,6 +97,23 @@ export function Assumptions({ compared, asked, change }: TabProps) {
           onChange={(pumpIdle) => change({ pumpIdle })}
         />
         <NumberKnob
+          label={`Air that comes round at idle, ${of('recirculation')}`}
+          unit="%"
+          range={[0, 60]}
+          value={asked.roundAir}
+          usual={100 * load.recirculation}
+          onChange={(roundAir) => change({ roundAir })}
+        />
+        <NumberKnob
+          label="Efficiency of the fans"
+          unit="%"
+          places={0}
+          range={[3, 85]}
+          value={asked.fanShare}
+          blank="as such fans have"
+          onChange={(fanShare) => change({ fanShare })}
+        />
+        <NumberKnob
           label="Coolant flow at work, measured"
           unit="L/min"
           places={0}
