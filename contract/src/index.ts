@@ -30,6 +30,14 @@ export type * from './photo.ts';
 export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
 export type { ProvingRecord } from './proving.ts';
+export type {
+  FailureBody,
+  FailureLine,
+  FailureRecord,
+  FailureReport,
+  LifeCurve,
+  UnitLine,
+} from './failure.ts';
 export type { DiagnosisRecord, DiagnosisTableRecord, FirstChecks, ShopTableLine, TableChangeBody } from './diagnosis.ts'; // prettier-ignore
 export type { Instruments, StandInAct } from './instrument.ts';
 export type { PlanningRecord, PlanningPart } from './compare.ts';

@@ -1,5 +1,6 @@
 import type { Deciding, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
 import type { PracticeName, Work } from '@radiatrix/core/practice';
+import type { Failing } from '@radiatrix/core/failure';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import Joi from 'joi';
 import { id } from './common.ts';
@@ -9,6 +10,8 @@ import { EVERYONE, type Routes } from './route.ts';
 
 export interface Candidate extends PartLine {
   verdict: VerdictLine;
+  /** What the log of failures stops a seller with. */
+  failing: Failing | null;
 }
 /** One part in a vehicle with everything behind its verdict. */
 export interface JudgedPart extends PartLine {
@@ -35,6 +38,7 @@ export interface SetPartLine {
   kind: PartKind;
   verdict: VerdictWord;
   kept: boolean;
+  failing: Failing | null;
 }
 export interface SetsResult {
   /** Kinds that were asked for and have no candidate. */

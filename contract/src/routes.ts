@@ -15,6 +15,7 @@ import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
+import { failureRoutes, type FailureAnswers } from './failure.ts';
 import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
 import { compareRoutes, type CompareAnswers } from './compare.ts';
 import { practiceRoutes, type PracticeAnswers } from './practice.ts';
@@ -44,6 +45,7 @@ export const ROUTES = {
   ...jobRoutes,
   ...streamRoutes,
   ...diagnosisRoutes,
+  ...failureRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
   ...compareRoutes,
@@ -77,6 +79,7 @@ export interface Answers
     JobAnswers,
     StreamAnswers,
     DiagnosisAnswers,
+    FailureAnswers,
     ProvingAnswers,
     InstrumentAnswers,
     CompareAnswers,

@@ -19,6 +19,7 @@ import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
+import * as failures from './failures/routes.ts';
 import * as proving from './proving/routes.ts';
 import * as importing from './importing/routes.ts';
 import { LiveJobs } from './jobs/live.ts';
@@ -139,6 +140,7 @@ export async function createApp({
     ...jobs,
     ...streams,
     ...diagnosis,
+    ...failures,
     ...proving,
     instruments: instruments.instruments,
     standInAct: instruments.standInAct,

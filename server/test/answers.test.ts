@@ -101,6 +101,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   jobProving: `/api/jobs/${ids.job}/proving`,
   jobDiagnosis: `/api/jobs/${ids.job}/diagnosis`,
   diagnosisTable: '/api/diagnosis-table',
+  failures: '/api/failures',
+  partFailures: `/api/parts/${ids.part}/failures`,
   instruments: '/api/instruments',
   stream: `/api/streams/${ids.stream}`,
   planning: `/api/vehicles/${ids.vehicle}/planning?part=${ids.part}`,

@@ -273,6 +273,8 @@ function doors(): { [R in RouteId]?: string[] } {
     jobProving: ids.job.map((id) => `/api/jobs/${id}/proving`),
     jobDiagnosis: ids.job.map((id) => `/api/jobs/${id}/diagnosis`),
     diagnosisTable: ['/api/diagnosis-table'],
+    failures: ['/api/failures'],
+    partFailures: ids.part.map((id) => `/api/parts/${id}/failures`),
     instruments: ['/api/instruments'],
     readings: ['/api/instruments/none/readings'],
     jobLive: ['/api/jobs/999999/live'],

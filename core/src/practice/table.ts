@@ -21,6 +21,7 @@ export type PracticeUnit =
   | 'dB'
   | 'mm/s'
   | '1/min'
+  | 'days'
   | 'share'
   | 'times'
   | 'money';
@@ -189,6 +190,10 @@ export const PRACTICE_TABLE = {
   // ISO 14694 has 9.0 mm/s for fans of its application class BV-2 (air conditioning) on flexible mounts at start-up.
   fanWobble: { ...line(9, 'mm/s', 1, 100, 'A fan on the bench wobbles above', 'velocity, r.m.s., at the motor’s bracket'), source: 'from memory' },
   fanStands: line(60, '1/min', 5, 600, 'A fan on the bench does not turn below', 'a hand’s push, a draught, or a pickup that counts itself'),
+  earlyDays: line(90, 'days', 7, 730, 'A part fails early within', 'from when it went in; what fails later is worn, or was hit'),
+  earlyLeast: line(2, 'times', 1, 20, 'Vehicles in which a part has failed early before it is flagged', 'one failure flags nobody'),
+  falseFlags: line(0.05, 'share', 0.001, 0.5, 'Of parts flagged so many may be flagged by luck', 'over all parts that are looked at'),
+  enoughSeen: line(10, 'times', 2, 1000, 'Vehicles a part is followed in before it is called as good as its kind', 'with fewer nothing is told from nothing seen'),
   gaugeReads: line(0.5, 'kPa', 0.05, 20, 'A pressure gauge is read to', ''),
   probeReads: line(0.5, 'K', 0.05, 10, 'A temperature beside a pressure test is read to', ''),
   leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),

@@ -13,7 +13,15 @@ export {
   type Difference,
   type LinearFit,
 } from './compare.ts';
-export { noncentralTCdf, tCdf, tQuantile, twoSided } from './distributions.ts';
+export {
+  betaQuantile,
+  gammaQuantile,
+  noncentralTCdf,
+  normalQuantile,
+  tCdf,
+  tQuantile,
+  twoSided,
+} from './distributions.ts';
 export { fitCurve, type CurveFit } from './fit.ts';
 export { MOST_RUNS, groupLimits, nominalPs, powerOf, runsFor } from './power.ts';
 export {

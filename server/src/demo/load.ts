@@ -16,6 +16,7 @@ import { rewritten } from '../photos/read.ts';
 import { addPhoto } from '../photos/service.ts';
 import { releaseRevision, reviewLines, reviewRecord } from '../review/service.ts';
 import { tagOf } from '../revisions/service.ts';
+import { loadDemoFailures } from './failures.ts';
 import { loadDemoJobs } from './jobs.ts';
 
 interface Cast {
@@ -77,6 +78,7 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
   });
   await asPerson(db, specialist.id, (tx) => proposeClaim(tx, specialist, cast.proposed));
   await loadDemoJobs(db, folder, people);
+  await loadDemoFailures(db, folder, specialist);
   await settingOnce(db, 'demo', { accounts });
 }
 

@@ -21,6 +21,7 @@ import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
+import { keepSightings } from '../failures/keep.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
@@ -307,6 +308,7 @@ async function refold(db: Db, id: number): Promise<void> {
   await keepFigures(db, id, state);
   await writeFold(db, id, state, events.length);
   await learnFrom(db, id, state);
+  await keepSightings(db, id, state);
 }
 
 /** Opens a job with its first events; sent again it answers with the job that they opened. */

@@ -12,17 +12,24 @@ import type {
   JudgedPart,
   SharedParts,
   MatchResult,
-  PartLine,
   Role,
   SetPartLine,
   SetsResult,
 } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { marksOn, noticesWith } from '../parts/notices-queries.ts';
+import { marksOn, noticesWith, type Marks } from '../parts/notices-queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
-import { baysTried, modelsListed, boxOf, claims, type ClaimRow, type PartRow } from '../parts/queries.ts';
+import {
+  baysTried,
+  modelsListed,
+  boxOf,
+  claims,
+  partLineOf,
+  type ClaimRow,
+  type PartRow,
+} from '../parts/queries.ts';
 import {
   configurations,
   configurationsOfBay,
@@ -73,7 +80,7 @@ interface Judged {
   job: JobHand | undefined;
   practice: Practice;
   /** What happened to the parts: superseded, failed, withdrawn. */
-  marks: ReadonlyMap<number, string[]>;
+  marks: ReadonlyMap<number, Marks>;
   evidenceOf: (part: PartRow) => Evidence;
   verdictOf: (part: PartRow) => Verdict;
 }
@@ -142,16 +149,6 @@ async function plugsWith(
   ]);
 }
 
-const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
-  id,
-  number,
-  maker,
-  kind,
-  description,
-  revision,
-  state,
-});
-
 /** Judges every part that could concern a vehicle. */
 export async function match(
   db: Db,
@@ -177,6 +174,7 @@ export async function match(
     vehicle: vehicleLine(vehicle, vocabulary),
     candidates: candidates.map(({ notices: _notices, ...candidate }) => ({
       ...candidate,
+      failing: marks.get(candidate.id)?.failing ?? null,
       verdict: verdictLine(candidate.verdict),
     })),
     first: first ?? null,
@@ -257,6 +255,7 @@ export async function sets(
         set?.together.members.find((member) => member.id === id)?.verdict.verdict ??
         judged.verdictOf(parts.find((part) => part.id === id)!).verdict,
       kept: kept.has(kind),
+      failing: judged.marks.get(id)?.failing ?? null,
     });
   const labelOf = (id: keyof typeof RULES | keyof typeof RELATIONS): string =>
     id in RULES ? RULES[id as keyof typeof RULES].label : RELATIONS[id as keyof typeof RELATIONS].label;

@@ -1,8 +1,15 @@
-import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { failingOf, type Failing } from '@radiatrix/core/failure';
+import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import { outcome, partRevision } from '../db/schema/index.ts';
+import { outcome, part, partRevision, partStanding } from '../db/schema/index.ts';
 import { partLines, successorsOf } from './queries.ts';
+
+/** What is said of a part, and whether the log of failures stops whoever is about to sell or fit it. */
+export interface Marks {
+  said: string[];
+  failing: Failing | null;
+}
 
 /** What is known of parts beside their figures and claims: notes, superseded by, failed, withdrawn; none said twice. */
 export async function noticesOf(
@@ -18,16 +25,32 @@ export async function noticesOf(
 
 /** The same of a part whose line is at hand. */
 export const noticesWith = (
-  marks: ReadonlyMap<number, string[]>,
+  marks: ReadonlyMap<number, Marks>,
   { id, notes }: { id: number; notes: string },
-): string[] => [...(marks.get(id) ?? []), ...(notes === '' ? [] : [notes])];
+): string[] => [...(marks.get(id)?.said ?? []), ...(notes === '' ? [] : [notes])];
 
-/** What happened to parts: superseded, failed, withdrawn. */
-export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<number, string[]>> {
-  const found = new Map<number, string[]>();
+/** How parts stand in the log of failures, by number. */
+async function standingByNumber(db: Db, numbers: readonly string[]) {
+  if (numbers.length === 0) return new Map<string, typeof partStanding.$inferSelect.standing>();
+  const rows = await db
+    .select({ number: part.number, standing: partStanding.standing })
+    .from(part)
+    .innerJoin(partStanding, eq(partStanding.partId, part.id))
+    .where(inArray(part.number, [...numbers]));
+  return new Map(rows.map(({ number, standing }) => [number, standing]));
+}
+
+/** What happened to parts: superseded, did not fit, withdrawn, and what the log of failures says. */
+export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<number, Marks>> {
+  const found = new Map<number, Marks>();
   if (ids.length === 0) return found;
-  const say = (id: number, text: string): void => void found.set(id, [...(found.get(id) ?? []), text]);
-  const [successors, misfits, withdrawn] = await Promise.all([
+  const of = (id: number): Marks => {
+    const marks = found.get(id) ?? { said: [], failing: null };
+    found.set(id, marks);
+    return marks;
+  };
+  const say = (id: number, text: string): void => void of(id).said.push(text);
+  const [successors, misfits, withdrawn, standings] = await Promise.all([
     // What a draft says of succession is not so before it is released.
     successorsOf(db, ids, false),
     db
@@ -50,10 +73,28 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
       .from(partRevision)
       .where(and(anyOf(partRevision.partId, ids), isNotNull(partRevision.withdrawnAt)))
       .orderBy(partRevision.partId, desc(partRevision.revision)),
+    db
+      .select({ id: partStanding.partId, word: partStanding.word, words: partStanding.words })
+      .from(partStanding)
+      .where(and(anyOf(partStanding.partId, ids), sql`cardinality(${partStanding.words}) > 0`)),
   ]);
+  for (const { id, word, words } of standings) {
+    of(id).failing = failingOf(word);
+    for (const each of words) say(id, each);
+  }
+  const failing = new Set(standings.map(({ id }) => id));
+  const next = await standingByNumber(
+    db,
+    [...successors].flatMap(([id, number]) => (failing.has(id) ? [number] : [])),
+  );
   for (const { id, revision, reason, at } of withdrawn)
     say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
-  for (const [id, number] of successors) say(id, `Superseded by ${number}.`);
+  for (const [id, number] of successors) {
+    const own = next.get(number);
+    // Of a part that fails whoever turns to its successor wants to know whether that does better.
+    const record = !failing.has(id) ? '' : own ? `, of which ${own.fitted} went in here and ${own.failed} failed` : ', of which none was seen yet'; // prettier-ignore
+    say(id, `Superseded by ${number}${record}.`);
+  }
   for (const { id, count, last } of misfits)
     say(id, `Did not fit ${count === 1 ? 'once' : `${count} times`}, last on ${last}.`);
   return found;

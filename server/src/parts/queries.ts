@@ -77,6 +77,17 @@ export async function partLines(
     .limit(filter.ids ? Math.max(500, filter.ids.length) : 500);
 }
 
+/** A part as lists and answers have it. */
+export const partLineOf = ({ id, number, maker, kind, description, revision, state }: PartRow): PartLine => ({
+  id,
+  number,
+  maker,
+  kind,
+  description,
+  revision,
+  state,
+});
+
 export async function boxOf(db: Db, revisionId: number): Promise<BoxItem[]> {
   const rows = await db
     .select({ name: boxItem.name, quantity: boxItem.quantity, fromOld: boxItem.fromOld })

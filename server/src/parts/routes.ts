@@ -3,7 +3,7 @@ import { storeFigures } from '../figures/service.ts';
 import { notFound } from '../http/problem.ts';
 import type { Handler, Reply } from '../http/route.ts';
 import { tagOf } from '../revisions/service.ts';
-import { partLines } from './queries.ts';
+import { partLineOf, partLines } from './queries.ts';
 import {
   addClaim,
   createPart,
@@ -21,17 +21,7 @@ const reply = (record: PartRecord, more: Partial<Reply<PartRecord>> = {}): Reply
 
 export const parts: Handler<'parts'> = async ({ db, query, person }) => {
   const rows = await partLines(db, { text: query.text }, seesDrafts(person.role));
-  return {
-    body: rows.map(({ id, number, maker, kind, description, revision, state }) => ({
-      id,
-      number,
-      maker,
-      kind,
-      description,
-      revision,
-      state,
-    })),
-  };
+  return { body: rows.map(partLineOf) };
 };
 
 export const part: Handler<'part'> = async ({ db, id, person }) => reply(await partRecord(db, id(), person));

@@ -1,7 +1,19 @@
+import type { PracticeName } from '@radiatrix/core/practice';
+import { judgeAllAnew } from '../failures/keep.ts';
 import type { Handler } from '../http/route.ts';
 import { changePractice, shopPractices } from './service.ts';
 
 export const practice: Handler<'practice'> = async ({ db }) => ({ body: await shopPractices(db) });
-export const setPractice: Handler<'setPractice'> = async ({ db, body, person }) => ({
-  body: await changePractice(db, body, person.id),
-});
+/** Lines that the log of failures is judged by. */
+const JUDGES_FAILURES: ReadonlySet<PracticeName> = new Set([
+  'earlyDays',
+  'earlyLeast',
+  'falseFlags',
+  'enoughSeen',
+]);
+
+export const setPractice: Handler<'setPractice'> = async ({ db, body, person }) => {
+  const lines = await changePractice(db, body, person.id);
+  if (JUDGES_FAILURES.has(body.name)) await judgeAllAnew(db);
+  return { body: lines };
+};

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Instruments, NewStream, DiagnosisRecord,
+import type { Instruments, NewStream, DiagnosisRecord, FailureBody, FailureLine, FailureRecord,
   DiagnosisTableRecord,
   TableChangeBody,
   ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
@@ -128,7 +128,7 @@ export interface MatchOptions {
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', ...ACCOUNTS, ...LIBRARY],
+  tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', 'Failure', ...ACCOUNTS, ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -190,6 +190,20 @@ export const api = createApi({
     changeDiagnosisTable: build.mutation<DiagnosisTableRecord, { body: TableChangeBody; key: string }>({
       query: (save) => saving('/diagnosis-table', 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Diagnosis', 'Review']),
+    }),
+    failures: build.query<FailureLine[], void>({ query: () => '/failures', providesTags: ['Failure', 'Job', 'Practice', 'Part'] }),
+    partFailures: build.query<FailureRecord, number>({ query: (id) => `/parts/${id}/failures`, providesTags: ['Failure', 'Job', 'Practice', 'Part'] }),
+    reportFailure: build.mutation<FailureRecord, { id: number; body: FailureBody; key: string }>({
+      query: ({ id, ...save }) => saving(`/parts/${id}/failures`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Failure', 'Match', 'Sheet', 'Job']),
+    }),
+    changeFailure: build.mutation<FailureRecord, { id: number; etag: string; body: FailureBody; key: string }>({
+      query: ({ id, ...save }) => saving(`/failures/${id}`, 'PUT', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Failure', 'Match', 'Sheet', 'Job']),
+    }),
+    dropFailure: build.mutation<null, { id: number; etag: string; key: string }>({
+      query: ({ id, ...save }) => saving(`/failures/${id}`, 'DELETE', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Failure', 'Match', 'Sheet', 'Job']),
     }),
     jobProving: build.query<ProvingRecord, number>({ query: (id) => `/jobs/${id}/proving`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part'] }),
     instruments: build.query<Instruments, void>({ query: () => '/instruments', keepUnusedDataFor: 0, providesTags: ['Instruments'] }),

@@ -3,6 +3,7 @@ export * from './vehicles.ts';
 export * from './parts.ts';
 export * from './procedures.ts';
 export * from './access.ts';
+export * from './failures.ts';
 export * from './history.ts';
 export * from './jobs.ts';
 export * from './marks.ts';

@@ -45,6 +45,7 @@ export function PartPage() {
           {part.author}
         </p>
         <p className="ml-auto flex gap-4">
+          <Link to={`/parts/${part.id}/failures`}>How it lives and fails</Link>
           {editable && part.state !== 'released' && <Link to={`/review/part/${part.id}`}>What changed</Link>}
         </p>
       </div>

@@ -52,6 +52,7 @@ export function LibraryPage() {
         <span className="ml-auto flex gap-4">
           <Link to="/library/practice">Practice</Link>
           <Link to="/library/diagnosis">Diagnosis table</Link>
+          <Link to="/library/failures">Failures</Link>
           <Link to="/library/vins">Identification numbers</Link>
         </span>
       </div>

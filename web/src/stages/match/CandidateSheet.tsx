@@ -165,6 +165,9 @@ function Reasons({
           {judged.notices.map((notice) => (
             <li key={notice}>{notice}</li>
           ))}
+          <li>
+            <Link to={`/parts/${judged.id}/failures`}>How it lives and fails</Link>
+          </li>
         </ul>
       )}
       {verdict.work.length > 0 && verdict.verdict !== 'no' && (

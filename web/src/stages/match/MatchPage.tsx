@@ -3,6 +3,7 @@ import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 
 import { decidingSentence } from '@radiatrix/core/fit';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
+import { FailingMark } from '../../ui/FailingMark.tsx';
 import { api } from '../../api/api.ts';
 import { matchAsked } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
@@ -207,7 +208,8 @@ function CandidateRow({
         </span>
         <span className="text-muted block text-[14px]">
           {candidate.description}
-          {candidate.state === 'released' ? '' : ` · ${candidate.state}`}
+          {candidate.state === 'released' ? '' : ` · ${candidate.state}`}{' '}
+          <FailingMark failing={candidate.failing} />
         </span>
         <span className="block text-[14px]">{decidingSentence(candidate.verdict, units)}</span>
       </button>

@@ -6,6 +6,7 @@ import type { Candidate, SetPartLine, SetsResult } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useUnits } from '../../app/store.ts';
+import { FailingMark } from '../../ui/FailingMark.tsx';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
 
 const USUAL: readonly PartKind[] = ['radiator', 'fan', 'shroud'];
@@ -202,6 +203,7 @@ const Parts = ({ parts }: { parts: readonly SetPartLine[] }) => (
           {PART_KIND_LABELS[part.kind].one}
           {part.kept && ', stays'}
         </span>
+        <FailingMark failing={part.failing} />
       </li>
     ))}
   </ul>

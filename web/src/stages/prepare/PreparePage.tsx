@@ -303,10 +303,11 @@ function OfJob({ job }: { job: JobRecord }) {
       </h2>
       <ul className="mt-1">
         {job.parts.map((part) => (
-          <li key={part.partId} className="border-rule flex gap-3 border-b py-1">
+          <li key={part.partId} className="border-rule flex flex-wrap gap-3 border-b py-1">
             <span className="figure text-[14px]">{part.number}</span>
             <span className="flex-1">{part.kind}</span>
             <span className={part.state === 'here' ? 'text-straight-in' : 'text-changes'}>{part.role === 'goes in' ? part.state : part.role}</span>
+            {part.role === 'goes in' && part.notices.map((notice) => <span key={notice} className="border-changes w-full border-l-[3px] pl-2 text-[15px]">{notice}</span>)}
           </li>
         ))}
         {job.parts.length === 0 && <li className="text-muted">No part is chosen on this job yet.</li>}

@@ -1,0 +1,139 @@
+import type { PartKind } from '@radiatrix/core/figures';
+import { FAILURE_MODE_NAMES, SETTLEMENTS, type FailureMode, type Settlement, type Standing, type StandingWord, type Weibull } from '@radiatrix/core/failure'; // prettier-ignore
+import Joi from 'joi';
+import { id, line, text, whole } from './common.ts';
+import type { PartLine } from './part.ts';
+import type { Stamp } from './revision.ts';
+import { EDITORS, EVERYONE, type Routes } from './route.ts';
+
+/** A failure as somebody reports it, or that a part was seen at work. */
+export interface FailureBody {
+  /** Of the part, where somebody knows which. */
+  revision: number | null;
+  serial: string;
+  /** A plate, a name. */
+  vehicle: string;
+  /** The job that shows it, where one does: what is said here is then said of that failure. */
+  jobId: number | null;
+  /** ISO 8601 days. */
+  inOn: string | null;
+  outOn: string;
+  inKm: number | null;
+  outKm: number | null;
+  /** null where it was seen at work on `outOn`: what still runs says as much as what failed. */
+  mode: FailureMode | null;
+  /** Noisy or rough from new; null where nobody said. */
+  noisy: boolean | null;
+  beside: string;
+  circumstances: string;
+  consequent: string;
+  settled: Settlement;
+}
+export interface FailureReport extends FailureBody {
+  id: number;
+  /** What a request that changes or drops it names in If-Match. */
+  tag: string;
+  stamp: Stamp;
+}
+
+const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/).custom((value: string, helpers) => {
+  const at = new Date(`${value}T00:00:00Z`);
+  return Number.isNaN(at.valueOf()) || at.toISOString().slice(0, 10) !== value ? helpers.error('day.none') : value;
+}).messages({ 'string.pattern.base': '{{#label}} is a day such as 2026-03-31', 'day.none': 'There is no such day' }); // prettier-ignore
+const km = Joi.number().integer().min(0).max(3_000_000).unit('km').allow(null).messages({ 'number.min': 'A distance is not below nothing' }); // prettier-ignore
+
+export const failureSchema = whole(
+  Joi.object<FailureBody>({
+    revision: Joi.number().integer().min(1).max(9999).allow(null),
+    serial: line(80).allow(''),
+    vehicle: line(80).required(),
+    jobId: id.allow(null),
+    inOn: day.allow(null),
+    outOn: day,
+    inKm: km,
+    outKm: km,
+    mode: Joi.string().valid(...FAILURE_MODE_NAMES).allow(null),
+    noisy: Joi.boolean().allow(null),
+    beside: line(200).allow(''),
+    circumstances: text(1000),
+    consequent: text(1000),
+    settled: Joi.string().valid(...SETTLEMENTS),
+  }).custom((body: FailureBody, helpers) => {
+    const { inOn, outOn, inKm, outKm } = body;
+    if (inOn !== null && outOn < inOn) return helpers.error('failure.before');
+    if (inKm !== null && outKm !== null && outKm < inKm) return helpers.error('failure.backwards');
+    return body;
+  }).messages({
+    'failure.before': 'It failed before it went in: one of the two days is wrong',
+    'failure.backwards': 'The odometer went backwards: one of the two readings is wrong',
+  }), // prettier-ignore
+  'revision', 'serial', 'jobId', 'inOn', 'outOn', 'inKm', 'outKm', 'mode', 'noisy', 'beside', 'circumstances', 'consequent', 'settled',
+); // prettier-ignore
+
+/** A part in the log of failures. */
+export interface FailureLine {
+  partId: number;
+  number: string;
+  maker: string;
+  kind: PartKind;
+  word: StandingWord;
+  words: string[];
+  standing: Standing;
+}
+
+/** Share at work over days or kilometres. */
+export interface LifeCurve {
+  /** Units followed; those never seen to go in are not among them. */
+  units: number;
+  failures: number;
+  own: { time: number; atRisk: number; share: number; lo: number | null; hi: number | null }[];
+  /** The longest that any was seen to run. */
+  longest: number;
+  others: { time: number; share: number }[];
+  othersUnits: number;
+  othersLongest: number;
+  weibull: Weibull;
+}
+
+/** One unit of the part, as jobs and reports tell of it. */
+export interface UnitLine {
+  vehicle: string;
+  inOn: string | null;
+  lastOn: string;
+  days: number | null;
+  km: number | null;
+  failed: boolean;
+  mode: FailureMode | null;
+  noisy: boolean | null;
+  isOut: boolean;
+}
+
+export interface FailureRecord {
+  part: PartLine;
+  word: StandingWord;
+  words: string[];
+  standing: Standing | null;
+  days: LifeCurve;
+  km: LifeCurve;
+  modes: { mode: FailureMode; count: number }[];
+  /** Newest first. */
+  units: UnitLine[];
+  reports: FailureReport[];
+  /** What takes its place, and how that stands itself. */
+  successor: { partId: number; number: string; words: string[]; fitted: number; failed: number } | null;
+}
+
+export interface FailureAnswers {
+  failures: FailureLine[];
+  partFailures: FailureRecord;
+  newFailure: FailureRecord;
+  changeFailure: FailureRecord;
+  dropFailure: undefined;
+}
+export const failureRoutes = {
+  failures: { method: 'get', path: '/api/failures', summary: 'Parts that were seen to run or fail, those with something against them first', roles: EVERYONE, steady: true },
+  partFailures: { method: 'get', path: '/api/parts/:id/failures', summary: 'How a part lives and fails against others of its kind', roles: EVERYONE },
+  newFailure: { method: 'post', path: '/api/parts/:id/failures', summary: 'Report a failure of a part', roles: EVERYONE, body: failureSchema },
+  changeFailure: { method: 'put', path: '/api/failures/:id', summary: 'Put a report of a failure right', roles: EDITORS, body: failureSchema, ifMatch: true },
+  dropFailure: { method: 'delete', path: '/api/failures/:id', summary: 'Take a report of a failure back', roles: EDITORS, ifMatch: true },
+} as const satisfies Routes; // prettier-ignore

@@ -1,0 +1,57 @@
+import { judgeBench } from '../electrical/index.ts';
+import type { PartKind } from '../figures/index.ts';
+import { USUAL_TABLE } from '../diagnosis/index.ts';
+import type { JobState } from '../job/index.ts';
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { modeOfCause, type FailureMode } from './modes.ts';
+import type { Sighting } from './unit.ts';
+
+/** What a job shows of one part. */
+export type JobSighting = Sighting & { partId: number };
+/** A diagnosis that ends in a part of a kind, where the job does not say which one came off. */
+export interface KindFailed {
+  kind: PartKind;
+  on: string;
+  km: number | null;
+  mode: FailureMode;
+}
+
+const dayOf = (at: string): string => at.slice(0, 10);
+
+/**
+ * What a job says of parts: those that went in when it was closed as done, those that it found at work, those that it
+ * took out, those that its diagnosis found failed and those that failed on the bench. Worked out anew each time it is
+ * read, so that an undo or an opened job leaves nothing behind.
+ */
+export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE): { parts: JobSighting[]; kinds: KindFailed[] } {
+  const { opened, closed, odometerKm: km, diagnosed, bench } = state;
+  if (!opened || state.vehicleId === undefined) return { parts: [], kinds: [] };
+  const came = dayOf(opened.at);
+  const parts: JobSighting[] = [];
+  const failedKinds = new Map<PartKind, FailureMode>();
+  for (const cause of diagnosed?.causes ?? []) {
+    const remedy = USUAL_TABLE.remedies.find(({ id }) => id === diagnosed!.remedy.split('@')[0]);
+    if (remedy?.part && !failedKinds.has(remedy.part)) failedKinds.set(remedy.part, modeOfCause(cause));
+  }
+  const failedHere = new Set<number>();
+  for (const test of bench) {
+    if (failedHere.has(test.partId) || judgeBench(test, practice).word !== 'failed') continue;
+    failedHere.add(test.partId);
+    parts.push({ partId: test.partId, on: dayOf(test.at), as: 'failed new', km, mode: test.rough ? 'noisy' : test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: test.rough });
+  }
+  const named = new Set<PartKind>();
+  for (const { partId, kind, role, state: at } of state.parts) {
+    if (role === 'stays') parts.push({ partId, on: came, as: 'running', km, mode: null, noisy: null });
+    if (role === 'comes off') {
+      const mode = failedKinds.get(kind);
+      if (mode) named.add(kind);
+      parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null });
+    }
+    if (role === 'goes in' && closed?.outcome === 'done' && at !== 'sent back' && !failedHere.has(partId)) {
+      const tests = bench.filter((test) => test.partId === partId);
+      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: tests.length > 0 ? tests.some(({ rough }) => rough) : null });
+    }
+  }
+  const kinds = [...failedKinds].filter(([kind]) => !named.has(kind)).map(([kind, mode]) => ({ kind, on: came, km, mode }));
+  return { parts, kinds };
+} // prettier-ignore

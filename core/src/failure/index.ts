@@ -1,0 +1,48 @@
+export {
+  alikeness,
+  judgeEarly,
+  noisyShare,
+  type EarlyCount,
+  type EarlyJudged,
+  type NoisyShare,
+} from './early.ts';
+export {
+  benjaminiHochberg,
+  binomialAtLeast,
+  binomialInterval,
+  fisher,
+  poissonInterval,
+  rateIsHigher,
+  type Interval,
+} from './exact.ts';
+export { sightingsOf, type JobSighting, type KindFailed } from './from-job.ts';
+export {
+  FAILURE_MODES,
+  FAILURE_MODE_NAMES,
+  NOT_THE_PART,
+  SETTLEMENTS,
+  modeOfCause,
+  type FailureMode,
+  type Settlement,
+} from './modes.ts';
+export {
+  FAILING,
+  failingOf,
+  standingWord,
+  standingWords,
+  type Failing,
+  type Standing,
+  type StandingWord,
+} from './standing.ts';
+export { kaplanMeier, shareAt, shareOverTime, type Life, type SurvivalStep } from './survival.ts';
+export {
+  SEEN_AS,
+  daysBetween,
+  daysOf,
+  kmOf,
+  unitsOf,
+  type SeenAs,
+  type Sighting,
+  type Unit,
+} from './unit.ts';
+export { LEAST_FAILURES, PART_OF_A_DAY, fitWeibull, weibullShare, type Weibull } from './weibull.ts';

@@ -1,0 +1,278 @@
+import { and, asc, desc, eq, inArray, ne, notInArray, sql } from 'drizzle-orm';
+import type { EarlyCount, KindFailed, Sighting, Standing, StandingWord, Unit } from '@radiatrix/core/failure';
+import { NOT_THE_PART, PART_OF_A_DAY } from '@radiatrix/core/failure';
+import type { PartKind } from '@radiatrix/core/figures';
+import type { FailureBody, FailureReport } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
+import type { Db } from '../db/client.ts';
+import { failureReport, part, partStanding, person, sighting, supersession, unit, partRevision } from '../db/schema/index.ts'; // prettier-ignore
+import { headOfPart } from '../db/visible.ts';
+
+export type SightingRow = typeof sighting.$inferSelect;
+
+export const sightingsOfJob = (db: Db, jobId: number): Promise<SightingRow[]> =>
+  db.select().from(sighting).where(eq(sighting.jobId, jobId)).orderBy(sighting.id);
+
+export async function replaceSightings(
+  db: Db,
+  jobId: number,
+  rows: readonly (typeof sighting.$inferInsert)[],
+): Promise<void> {
+  await db.delete(sighting).where(eq(sighting.jobId, jobId));
+  if (rows.length > 0) await db.insert(sighting).values([...rows]);
+}
+
+/** Kinds of parts that are on record, by id. */
+export async function kindsOf(db: Db, ids: readonly number[]): Promise<Map<number, PartKind>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db.select({ id: part.id, kind: part.kind }).from(part).where(anyOf(part.id, ids));
+  return new Map(rows.map(({ id, kind }) => [id, kind]));
+}
+
+/** The part of a kind that other jobs put into a vehicle last, up to a day. */
+export async function lastFitted(
+  db: Db,
+  vehicle: string,
+  { kind, on }: KindFailed,
+  exceptJob: number,
+): Promise<number | undefined> {
+  const [row] = await db
+    .select({ partId: sighting.partId })
+    .from(sighting)
+    .innerJoin(part, eq(part.id, sighting.partId))
+    .where(
+      and(
+        eq(sighting.vehicle, vehicle),
+        eq(sighting.as, 'in'),
+        eq(part.kind, kind),
+        ne(sighting.jobId, exceptJob),
+        sql`${sighting.on} <= ${on}`,
+      ),
+    )
+    .orderBy(desc(sighting.on), desc(sighting.id))
+    .limit(1);
+  return row?.partId;
+}
+
+/** All that was seen and reported of one part in one vehicle; a report of a failure that a job shows adds no second one. */
+export async function seenOf(db: Db, partId: number, vehicle: string): Promise<Sighting[]> {
+  const [seen, told] = await Promise.all([
+    db.select().from(sighting).where(and(eq(sighting.partId, partId), eq(sighting.vehicle, vehicle))),
+    reportsIn(db, partId, vehicle),
+  ]);
+  const shown = new Set(seen.filter(({ as }) => as.startsWith('failed')).map(({ jobId }) => jobId));
+  return [
+    ...seen,
+    ...told.flatMap((report): Sighting[] => [
+      ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy }] : []),
+      ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy }]),
+    ]),
+  ];
+} // prettier-ignore
+
+/** Reports are kept under the vehicle that the service made of them. */
+const reportsIn = (db: Db, partId: number, vehicle: string) =>
+  db
+    .select()
+    .from(failureReport)
+    .where(and(eq(failureReport.partId, partId), eq(failureReport.key, vehicle)));
+
+/** Puts the units of one part in one vehicle in the place of those that were there. @returns whether anything changed */
+export async function replaceUnits(
+  db: Db,
+  partId: number,
+  vehicle: string,
+  units: readonly Unit[],
+): Promise<boolean> {
+  const own = and(eq(unit.partId, partId), eq(unit.vehicle, vehicle));
+  const held = await db.select().from(unit).where(own).orderBy(unit.nth);
+  const rows = units.map((each, nth) => ({ ...each, partId, vehicle, nth }));
+  const text = (row: Omit<Unit, 'vehicle'>): string =>
+    JSON.stringify([row.inOn, row.inKm, row.lastOn, row.lastKm, row.failed, row.mode, row.noisy, row.isOut]);
+  if (held.map(text).join() === rows.map(text).join()) return false;
+  await db.delete(unit).where(own);
+  if (rows.length > 0) await db.insert(unit).values(rows);
+  return true;
+}
+
+/** One writer of a kind's standings at a time: each is held against all others. */
+export const holdKind = (db: Db, kind: PartKind): Promise<unknown> =>
+  db.execute(sql`select pg_advisory_xact_lock(hashtext(${`failures of ${kind}`}))`);
+
+export interface PartCounts extends EarlyCount {
+  fitted: number;
+  failed: number;
+  noisy: number;
+  noisyOf: number;
+  againVehicles: number;
+  againMost: number;
+}
+
+const excused = sql.raw([...NOT_THE_PART].map((mode) => `'${mode}'`).join(', '));
+
+/** Units of a kind added up, part by part, without fetching them. */
+export async function countsOfKind(db: Db, kind: PartKind, earlyDays: number): Promise<PartCounts[]> {
+  const ran = sql`(u.last_on - u.in_on)`;
+  const against = sql`(u.failed and coalesce(u.mode, '') not in (${excused}))`;
+  const first = sql`u.nth = 0 and u.in_on is not null`;
+  const { rows } = await db.execute<Record<string, string>>(sql`
+    with of_vehicle as (
+      select u.part_id, u.vehicle,
+        count(*) filter (where u.in_on is not null) as fitted,
+        count(*) filter (where ${against}) as failed,
+        count(*) filter (where u.noisy) as noisy,
+        count(*) filter (where u.noisy is not null) as noisy_of,
+        bool_or(${first} and (${ran} > 0 or u.failed)) as followed,
+        bool_or(${first} and ${against} and ${ran} <= ${earlyDays}) as early,
+        coalesce(sum(case when ${first} then least(greatest(${ran}, case when u.failed then ${PART_OF_A_DAY}::float8 else 0 end), ${earlyDays}) end), 0) as days
+      from unit u join part p on p.id = u.part_id where p.kind = ${kind} group by u.part_id, u.vehicle
+    )
+    select part_id, sum(fitted) as fitted, sum(failed) as failed, sum(noisy) as noisy, sum(noisy_of) as noisy_of,
+      count(*) filter (where followed) as vehicles, count(*) filter (where early) as early, sum(days) as days,
+      count(*) filter (where failed > 1) as again, coalesce(max(failed) filter (where failed > 1), 0) as most
+    from of_vehicle group by part_id order by part_id`);
+  return rows.map((row) => ({
+    partId: Number(row.part_id),
+    fitted: Number(row.fitted),
+    failed: Number(row.failed),
+    noisy: Number(row.noisy),
+    noisyOf: Number(row.noisy_of),
+    vehicles: Number(row.vehicles),
+    early: Number(row.early),
+    days: Number(row.days),
+    againVehicles: Number(row.again),
+    againMost: Number(row.most),
+  }));
+} // prettier-ignore
+
+export interface StandingRow {
+  partId: number;
+  word: StandingWord;
+  words: string[];
+  standing: Standing;
+}
+
+/** Writes what changed of the standings of a kind; a part that nobody saw any more has none. */
+export async function replaceStandings(db: Db, kind: PartKind, rows: readonly StandingRow[]): Promise<void> {
+  const ids = rows.map(({ partId }) => partId);
+  const ofKind = inArray(
+    partStanding.partId,
+    db.select({ id: part.id }).from(part).where(eq(part.kind, kind)),
+  );
+  await db
+    .delete(partStanding)
+    .where(ids.length > 0 ? and(ofKind, notInArray(partStanding.partId, ids)) : ofKind);
+  if (rows.length === 0) return;
+  await db
+    .insert(partStanding)
+    .values([...rows])
+    .onConflictDoUpdate({
+      target: partStanding.partId,
+      set: {
+        word: sql`excluded.word`,
+        words: sql`excluded.words`,
+        standing: sql`excluded.standing`,
+      },
+      setWhere: sql`(${partStanding.word}, ${partStanding.words}, ${partStanding.standing}) is distinct from (excluded.word, excluded.words, excluded.standing)`,
+    });
+}
+
+export const standingsOf = async (db: Db, ids: readonly number[]): Promise<Map<number, StandingRow>> =>
+  ids.length === 0
+    ? new Map()
+    : new Map((await db.select().from(partStanding).where(anyOf(partStanding.partId, ids))).map((row) => [row.partId, row])); // prettier-ignore
+
+/** Kinds of which any unit was seen. */
+export const kindsSeen = async (db: Db): Promise<PartKind[]> =>
+  (await db.selectDistinct({ kind: part.kind }).from(unit).innerJoin(part, eq(part.id, unit.partId))).map(
+    ({ kind }) => kind,
+  );
+
+/** Those with something against them first. */
+export const allStandings = (db: Db) =>
+  db
+    .select()
+    .from(partStanding)
+    .orderBy(
+      sql`array_position(array['fails early', 'failed again', 'too few to tell', 'as its kind', 'never failed', 'not seen'], ${partStanding.word})`,
+      sql`(${partStanding.standing} ->> 'failed')::int desc`,
+      asc(partStanding.partId),
+    );
+
+const MOST_UNITS = 2000;
+/** Units of a part, newest first. */
+export const unitsOfPart = (db: Db, partId: number) =>
+  db.select().from(unit).where(eq(unit.partId, partId)).orderBy(desc(unit.lastOn), unit.vehicle, unit.nth).limit(MOST_UNITS); // prettier-ignore
+
+/** Lives of all other parts of a kind, those alike counted together; by days, or by kilometres where both were read. */
+export async function othersOf(
+  db: Db,
+  partId: number,
+  kind: PartKind,
+  by: 'days' | 'km',
+): Promise<{ time: number; failed: boolean; count: number }[]> {
+  const time = by === 'days' ? sql`(u.last_on - u.in_on)` : sql`((u.last_km - u.in_km) / 100 * 100)`;
+  const { rows } = await db.execute<{ time: number; failed: boolean; count: string }>(sql`
+    select ${time} as time, (u.failed and coalesce(u.mode, '') not in (${excused})) as failed, count(*) as count
+    from unit u join part p on p.id = u.part_id
+    where p.kind = ${kind} and u.part_id <> ${partId} and ${time} >= 0 group by 1, 2 order by 1`);
+  return rows.map(({ time: at, failed, count }) => ({ time: Number(at), failed, count: Number(count) }));
+}
+
+/** What takes the place of a part: the newest released that says so. */
+export async function successorOf(
+  db: Db,
+  partId: number,
+): Promise<{ partId: number; number: string } | undefined> {
+  const [row] = await db
+    .select({ partId: part.id, number: part.number })
+    .from(supersession)
+    .innerJoin(partRevision, eq(partRevision.id, supersession.partRevisionId))
+    .innerJoin(part, eq(part.id, partRevision.partId))
+    .where(
+      and(
+        eq(supersession.oldPartId, partId),
+        sql`${partRevision.id} = ${headOfPart(false, partRevision.partId)}`,
+      ),
+    )
+    .orderBy(desc(supersession.partRevisionId))
+    .limit(1);
+  return row;
+}
+
+const reportColumns = { report: failureReport, by: person.name };
+const asReport = ({ report, by }: { report: typeof failureReport.$inferSelect; by: string }): FailureReport & { partId: number; key: string } => {
+  const { version, by: _by, at, ...row } = report;
+  return { ...row, tag: `${row.id}.${version}`, stamp: { by, at } };
+}; // prettier-ignore
+
+export const reportsOf = async (db: Db, partId: number) =>
+  (
+    await db
+      .select(reportColumns)
+      .from(failureReport)
+      .innerJoin(person, eq(person.id, failureReport.by))
+      .where(eq(failureReport.partId, partId))
+      .orderBy(desc(failureReport.outOn), desc(failureReport.id))
+  ).map(asReport);
+
+/** A report, held until the transaction ends. */
+export async function lockReport(db: Db, id: number) {
+  const [row] = await db
+    .select(reportColumns)
+    .from(failureReport)
+    .innerJoin(person, eq(person.id, failureReport.by))
+    .where(eq(failureReport.id, id))
+    .for('update', { of: failureReport });
+  return row && asReport(row);
+}
+
+export const insertReport = (db: Db, partId: number, key: string, body: FailureBody): Promise<unknown> =>
+  db.insert(failureReport).values({ ...body, partId, key });
+export const updateReport = (db: Db, id: number, key: string, body: FailureBody): Promise<unknown> =>
+  db
+    .update(failureReport)
+    .set({ ...body, key, version: sql`${failureReport.version} + 1` })
+    .where(eq(failureReport.id, id));
+export const deleteReport = (db: Db, id: number): Promise<unknown> =>
+  db.delete(failureReport).where(eq(failureReport.id, id));

@@ -1,0 +1,167 @@
+import {
+  daysOf,
+  fitWeibull,
+  kaplanMeier,
+  kmOf,
+  NOT_THE_PART,
+  shareOverTime,
+  type FailureMode,
+  type Life,
+} from '@radiatrix/core/failure';
+import type { FailureBody, FailureLine, FailureRecord, LifeCurve, Person } from '@radiatrix/contract';
+import { seesDrafts } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { jobRow } from '../jobs/queries.ts';
+import { partLineOf, partLines } from '../parts/queries.ts';
+import { keepUnits, vehicleKey } from './keep.ts';
+import {
+  allStandings,
+  deleteReport,
+  insertReport,
+  lockReport,
+  othersOf,
+  reportsOf,
+  standingsOf,
+  successorOf,
+  unitsOfPart,
+  updateReport,
+} from './queries.ts';
+
+/** Parts that were seen to run or fail, of those that this reader sees. */
+export async function failureLines(db: Db, person: Person): Promise<FailureLine[]> {
+  const rows = await allStandings(db);
+  const lines = new Map((await partLines(db, { ids: rows.map(({ partId }) => partId) }, seesDrafts(person.role))).map((line) => [line.id, line])); // prettier-ignore
+  return rows.flatMap(({ partId, ...row }) => {
+    const line = lines.get(partId);
+    return line ? [{ partId, number: line.number, maker: line.maker, kind: line.kind, ...row }] : [];
+  });
+}
+
+/** What was against a part, as a unit of it says: one that belonged elsewhere did not fail. */
+const against = ({ failed, mode }: { failed: boolean; mode: FailureMode | null }): boolean =>
+  failed && !(mode !== null && NOT_THE_PART.has(mode));
+
+function curveOf(
+  lives: readonly Life[],
+  others: readonly { time: number; failed: boolean; count: number }[],
+): LifeCurve {
+  const limit = (value: number): number | null => (Number.isFinite(value) ? value : null);
+  return {
+    units: lives.length,
+    failures: lives.filter(({ failed }) => failed).length,
+    own: kaplanMeier(lives).map(({ time, atRisk, share, lo, hi }) => ({ time, atRisk, share, lo: limit(lo), hi: limit(hi) })),
+    longest: Math.max(0, ...lives.map(({ time }) => time)),
+    others: shareOverTime(others),
+    othersUnits: others.reduce((sum, { count }) => sum + count, 0),
+    othersLongest: Math.max(0, ...others.map(({ time }) => time)),
+    weibull: fitWeibull(lives),
+  };
+} // prettier-ignore
+
+export async function failureRecord(db: Db, partId: number, person: Person): Promise<FailureRecord> {
+  const [line] = await partLines(db, { ids: [partId] }, seesDrafts(person.role));
+  if (!line) throw notFound('That part');
+  const [standings, units, reports, days, km, successor] = await Promise.all([
+    standingsOf(db, [partId]),
+    unitsOfPart(db, partId),
+    reportsOf(db, partId),
+    othersOf(db, partId, line.kind, 'days'),
+    othersOf(db, partId, line.kind, 'km'),
+    successorOf(db, partId),
+  ]);
+  const own = standings.get(partId);
+  const next = successor && (await standingsOf(db, [successor.partId])).get(successor.partId);
+  const lives = (time: (each: (typeof units)[number]) => number | undefined): Life[] =>
+    units.flatMap((each) => {
+      const ran = time(each);
+      return ran === undefined ? [] : [{ time: ran, failed: against(each), cluster: each.vehicle }];
+    });
+  const modes = new Map<FailureMode, number>();
+  for (const { failed, mode } of units) if (failed && mode) modes.set(mode, (modes.get(mode) ?? 0) + 1);
+  return {
+    part: partLineOf(line),
+    word: own?.word ?? 'not seen',
+    words: own?.words ?? [],
+    standing: own?.standing ?? null,
+    days: curveOf(lives(daysOf), days),
+    km: curveOf(lives(kmOf), km),
+    modes: [...modes].map(([mode, count]) => ({ mode, count })).sort((a, b) => b.count - a.count),
+    units: units.map((each) => ({
+      vehicle: each.vehicle.replace(/ #\d*$/, ''),
+      inOn: each.inOn,
+      lastOn: each.lastOn,
+      days: daysOf(each) ?? null,
+      km: kmOf(each) ?? null,
+      failed: each.failed,
+      mode: each.mode,
+      noisy: each.noisy,
+      isOut: each.isOut,
+    })),
+    reports: reports.map(({ partId: _part, key: _key, ...report }) => report),
+    successor: successor
+      ? { ...successor, words: next?.words ?? [], fitted: next?.standing.fitted ?? 0, failed: next?.standing.failed ?? 0 }
+      : null,
+  };
+} // prettier-ignore
+
+/** The vehicle of a report: that of its job, where it names one. */
+async function keyOf(db: Db, { jobId, vehicle }: FailureBody): Promise<string> {
+  if (jobId === null) return vehicleKey(vehicle, undefined);
+  const row = await jobRow(db, jobId);
+  if (!row)
+    throw new ProblemError('invalid', { fields: [{ path: 'jobId', message: 'That job is not on record.' }] });
+  return vehicleKey(row.label, row.configurationId, jobId);
+}
+
+function refuseTheFuture({ outOn }: FailureBody): void {
+  // A day's grace: it is tomorrow already somewhere.
+  if (outOn > new Date(Date.now() + 86_400_000).toISOString().slice(0, 10))
+    throw new ProblemError('invalid', { fields: [{ path: 'outOn', message: 'That day has not come yet.' }] });
+}
+
+export async function reportFailure(
+  db: Db,
+  partId: number,
+  body: FailureBody,
+  person: Person,
+): Promise<void> {
+  if ((await partLines(db, { ids: [partId] }, seesDrafts(person.role))).length === 0)
+    throw notFound('That part');
+  refuseTheFuture(body);
+  const key = await keyOf(db, body);
+  if ((await reportsOf(db, partId)).some((each) => each.key === key && each.outOn === body.outOn && each.serial === body.serial))
+    throw new ProblemError('conflict', { detail: 'That failure is reported already: of this part, in this vehicle, on that day.' }); // prettier-ignore
+  await insertReport(db, partId, key, body);
+  await keepUnits(db, [{ partId, vehicle: key }]);
+}
+
+/** The report with the version that was named; says where somebody changed it in the meantime. */
+async function held(db: Db, id: number, ifMatch: string) {
+  const report = await lockReport(db, id);
+  if (!report) throw notFound('That report');
+  if (report.tag !== ifMatch)
+    throw new ProblemError('stale', {
+      detail: 'Somebody changed this report in the meantime; look at it again.',
+    });
+  return report;
+}
+
+/** @returns the part that it is of */
+export async function changeReport(db: Db, id: number, body: FailureBody, ifMatch: string): Promise<number> {
+  const report = await held(db, id, ifMatch);
+  refuseTheFuture(body);
+  const key = await keyOf(db, body);
+  await updateReport(db, id, key, body);
+  await keepUnits(
+    db,
+    [report.key, key].map((vehicle) => ({ partId: report.partId, vehicle })),
+  );
+  return report.partId;
+}
+
+export async function dropReport(db: Db, id: number, ifMatch: string): Promise<void> {
+  const report = await held(db, id, ifMatch);
+  await deleteReport(db, id);
+  await keepUnits(db, [{ partId: report.partId, vehicle: report.key }]);
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { FAILURE_MODES, FAILURE_MODE_NAMES, SETTLEMENTS, type FailureMode, type Settlement } from '@radiatrix/core/failure'; // prettier-ignore
+import type { FailureBody, FailureRecord, FailureReport } from '@radiatrix/contract';
+import { api } from '../../api/api.ts';
+import { Field } from '../../ui/fields.tsx';
+import { Failure } from '../../ui/notices.tsx';
+import { useKept } from '../../ui/useKept.ts';
+import { useSaving } from '../../ui/useSaving.ts';
+
+const blank = (jobId: number | null): FailureBody => ({
+  revision: null, serial: '', vehicle: '', jobId, inOn: null, outOn: '', inKm: null, outKm: null, mode: 'no-output', noisy: null,
+  beside: '', circumstances: '', consequent: '', settled: 'kept',
+}); // prettier-ignore
+
+const numberOf = (text: string): number | null => (text.trim() === '' ? null : Number(text));
+
+/** A failure as somebody reports it, or a report put right. */
+export function ReportForm({ part, report, jobId, onDone }: { part: FailureRecord['part']; report?: FailureReport; jobId: number | null; onDone: () => void }) {
+  const [send] = api.useReportFailureMutation();
+  const [change] = api.useChangeFailureMutation();
+  const { data: jobs } = api.useJobsQuery();
+  const { id: _id, tag: _tag, stamp: _stamp, ...own } = report ?? { id: 0, tag: '', stamp: undefined, ...blank(jobId) };
+  const kept = useKept<FailureBody>(`failure:${part.id}:${report?.id ?? 'new'}`, own, report?.tag ?? '');
+  const { value: body } = kept;
+  const set = <K extends keyof FailureBody>(key: K, next: FailureBody[K]): void => kept.change((now) => ({ ...now, [key]: next }));
+  const saving = useSaving<FailureBody>((sent, etag, key) => (report ? change({ id: report.id, etag, body: sent, key }) : send({ id: part.id, body: sent, key })).unwrap());
+  const [asked, setAsked] = useState(false);
+  const problem = (path: string): string | undefined => saving.fieldProblem(path) ?? (asked && path === 'vehicle' && body.vehicle.trim() === '' && body.jobId === null ? 'Which vehicle was it?' : asked && path === 'outOn' && body.outOn === '' ? 'When was that?' : undefined);
+  return (
+    <form
+      aria-label="Report of a failure"
+      className="border-rule mt-2 grid max-w-[900px] grid-cols-2 gap-x-4 gap-y-2 border-t pt-2 md:grid-cols-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        setAsked(true);
+        const job = jobs?.find(({ id }) => id === body.jobId);
+        const vehicle = body.vehicle.trim() || job?.label || (body.jobId ? `job ${body.jobId}` : '');
+        if (vehicle === '' || body.outOn === '') return;
+        void saving.save({ ...body, vehicle }, kept.base).then((done) => {
+          if (!done) return;
+          kept.settle(own, report?.tag ?? '');
+          onDone();
+        });
+      }}
+    >
+      <Field label="Job that shows it" className="col-span-2">
+        <select className="select" value={body.jobId ?? ''} onChange={(event) => set('jobId', numberOf(event.target.value))}>
+          <option value="">none of this shop</option>
+          {jobs?.map(({ id, label, title }) => <option key={id} value={id}>{id} · {label || title}</option>)}
+        </select>
+      </Field>
+      <Field label="Vehicle, in words" className="col-span-2" {...(problem('vehicle') ? { problem: problem('vehicle')! } : {})}>
+        <input className="input" maxLength={80} placeholder={body.jobId ? 'as the job has it' : 'a plate, a name'} value={body.vehicle} onChange={(event) => set('vehicle', event.target.value)} />
+      </Field>
+      <Field label="How it failed">
+        <select className="select" value={body.mode ?? ''} onChange={(event) => set('mode', event.target.value === '' ? null : (event.target.value as FailureMode))}><option value="">it did not: seen at work</option>{FAILURE_MODE_NAMES.map((mode) => <option key={mode} value={mode}>{FAILURE_MODES[mode]}</option>)}</select>
+      </Field>
+      <Field label="Serial"><input className="input figure" maxLength={80} value={body.serial} onChange={(event) => set('serial', event.target.value)} /></Field>
+      <Field label="Revision"><input className="input figure" type="number" min={1} max={9999} placeholder="not known" value={body.revision ?? ''} onChange={(event) => set('revision', numberOf(event.target.value))} /></Field>
+      <Field label="Noisy from new">
+        <select className="select" value={body.noisy === null ? '' : body.noisy ? 'yes' : 'no'} onChange={(event) => set('noisy', event.target.value === '' ? null : event.target.value === 'yes')}><option value="">nobody said</option><option value="yes">yes</option><option value="no">no</option></select>
+      </Field>
+      <Field label="Went in on" {...(problem('inOn') ? { problem: problem('inOn')! } : {})}><input className="input figure" type="date" value={body.inOn ?? ''} onChange={(event) => set('inOn', event.target.value || null)} /></Field>
+      <Field label={body.mode === null ? 'Seen at work on' : 'Failed on'} {...(problem('outOn') ? { problem: problem('outOn')! } : {})}><input className="input figure" type="date" value={body.outOn} onChange={(event) => set('outOn', event.target.value)} /></Field>
+      <Field label="Odometer when it went in, km" {...(problem('inKm') ? { problem: problem('inKm')! } : {})}><input className="input figure" type="number" value={body.inKm ?? ''} onChange={(event) => set('inKm', numberOf(event.target.value))} /></Field>
+      <Field label={body.mode === null ? 'Odometer when it was seen, km' : 'Odometer when it failed, km'} {...(problem('outKm') ? { problem: problem('outKm')! } : {})}><input className="input figure" type="number" value={body.outKm ?? ''} onChange={(event) => set('outKm', numberOf(event.target.value))} /></Field>
+      <Field label="What was beside it" className="col-span-2"><input className="input" maxLength={200} placeholder="fan, relay, compound or none" value={body.beside} onChange={(event) => set('beside', event.target.value)} /></Field>
+      <Field label="What became of it" className="col-span-2"><select className="select" value={body.settled} onChange={(event) => set('settled', event.target.value as Settlement)}>{SETTLEMENTS.map((each) => <option key={each}>{each}</option>)}</select></Field>
+      <Field label="Circumstances" className="col-span-2"><input className="input" maxLength={1000} placeholder="after a long drive, in the wet" value={body.circumstances} onChange={(event) => set('circumstances', event.target.value)} /></Field>
+      <Field label="Damage that followed" className="col-span-2"><input className="input" maxLength={1000} placeholder="core cut, engine boiled" value={body.consequent} onChange={(event) => set('consequent', event.target.value)} /></Field>
+      {saving.error !== undefined && <div className="col-span-full"><Failure error={saving.error} /></div>}
+      <p className="col-span-full flex gap-3">
+        <button type="submit" className="btn btn-primary" disabled={saving.busy}>{report ? 'Put it right' : 'Report it'}</button>
+        <button type="button" className="btn btn-quiet" onClick={() => { kept.settle(own, report?.tag ?? ''); onDone(); }}>Throw away</button>
+      </p>
+    </form>
+  );
+} // prettier-ignore
