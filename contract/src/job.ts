@@ -213,6 +213,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'noted': Joi.object({ text: line(2000).required() }),
   'handed over': Joi.object({ to: id.allow(null).required(), name: line(80).allow('').required() }),
   'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
+  'difference settled': Joi.object({ difference: line(120).required(), how: Joi.string().valid('accepted', 'left').required(), said: line(400).allow('').required() }),
   'late looked at': Joi.object({ events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(), note: text(2000).default('') }),
   'readings taken': Joi.object({ stream: Joi.string().guid().required(), what: line(200).required() }),
   'opened again': Joi.object({ note: text(2000).default('') }),

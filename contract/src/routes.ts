@@ -15,6 +15,7 @@ import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
+import { filingRoutes, type FilingAnswers } from './filing.ts';
 import { failureRoutes, type FailureAnswers } from './failure.ts';
 import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
 import { compareRoutes, type CompareAnswers } from './compare.ts';
@@ -46,6 +47,7 @@ export const ROUTES = {
   ...streamRoutes,
   ...diagnosisRoutes,
   ...failureRoutes,
+  ...filingRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
   ...compareRoutes,
@@ -80,6 +82,7 @@ export interface Answers
     StreamAnswers,
     DiagnosisAnswers,
     FailureAnswers,
+    FilingAnswers,
     ProvingAnswers,
     InstrumentAnswers,
     CompareAnswers,

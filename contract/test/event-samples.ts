@@ -62,6 +62,7 @@ export const eventSamples = ({
   'noted': { text: 'key in the box' },
   'handed over': { to: null, name: '' },
   'closed': { outcome: 'done', note: '', heads: { phone: 3 } },
+  'difference settled': { difference: 'figure pinSpacing', how: 'accepted', said: 'Pins apart: 612 mm' },
   'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },
   'readings taken': { stream, what: 'amps at the fan' },
   'opened again': { note: '' },

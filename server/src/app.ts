@@ -20,6 +20,7 @@ import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
 import * as failures from './failures/routes.ts';
+import * as filing from './filing/routes.ts';
 import * as proving from './proving/routes.ts';
 import * as importing from './importing/routes.ts';
 import { LiveJobs } from './jobs/live.ts';
@@ -141,6 +142,7 @@ export async function createApp({
     ...streams,
     ...diagnosis,
     ...failures,
+    ...filing,
     ...proving,
     instruments: instruments.instruments,
     standInAct: instruments.standInAct,

@@ -159,6 +159,8 @@ export interface EventPayloads {
   /** Whose hands it is in; null takes it out of anybody's. */
   'handed over': { to: number | null; name: string };
   closed: { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
+  /** What was found otherwise than the library has it: offered to it, or left as it is. */
+  'difference settled': { difference: string; how: 'accepted' | 'left'; said: string };
   'late looked at': { events: string[]; note: string };
   'readings taken': { stream: string; what: string };
   'opened again': { note: string };
@@ -231,6 +233,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'noted': line('Note'),
   'handed over': line('Handed over', { desk: true }),
   'closed': line('Closed'),
+  'difference settled': line('Laid beside the library', { specialist: true }),
   'late looked at': line('Looked at what came after closing', { specialist: true }),
   'readings taken': line('Readings taken'),
   'opened again': line('Opened again'),

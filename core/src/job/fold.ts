@@ -35,7 +35,7 @@ const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
   comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
-  spans: [], notes: [], handedTo: null, closed: null, late: [],
+  spans: [], notes: [], handedTo: null, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -146,6 +146,7 @@ const APPLY: Apply = {
   'noted': (state, { payload }, said) => void state.notes.push({ ...payload, ...said }),
   'handed over': (state, { payload }) => void (state.handedTo = { id: payload.to, name: payload.name }),
   'closed': (state, { payload }, said) => void (state.closed = { outcome: payload.outcome, note: payload.note, ...said }),
+  'difference settled': (state, { payload: { difference, ...settled } }, said) => void (state.settled[difference] = { ...settled, ...said }),
   'late looked at': () => {},
   'readings taken': (state, { payload }, said) => void state.readings.push({ ...payload, ...said }),
   'opened again': (state) => void (state.closed = null),
@@ -193,8 +194,8 @@ export function runningTimers(events: readonly JobEvent[], device: string): Map<
   return running;
 }
 
-/** Acts on what came late are not late themselves. */
-const ABOUT_LATE: ReadonlySet<EventKind> = new Set(['opened again', 'late looked at']);
+/** What is done about a closed job is not late itself. */
+const ABOUT_LATE: ReadonlySet<EventKind> = new Set(['opened again', 'late looked at', 'difference settled']);
 
 /** What whoever closed a job had not seen, of what stands, and no specialist has looked at since. */
 function lateOf(standing: readonly JobEvent[]): string[] {

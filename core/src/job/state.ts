@@ -165,6 +165,8 @@ export interface JobState {
   handedTo: { id: number | null; name: string } | null;
   closed: JobClosing | null;
   /** Events that whoever closed the job had not seen: for a specialist's eyes. */
+  /** Differences from the library that were accepted or left, by their id. */
+  settled: Record<string, Said & { how: 'accepted' | 'left'; said: string }>;
   late: string[];
   opened: Said | undefined;
   stage: JobStage;

@@ -22,6 +22,7 @@ import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
 import { keepSightings } from '../failures/keep.ts';
+import { keepMinutes } from '../filing/queries.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
@@ -193,6 +194,8 @@ function detailOf(
       return payload.note;
     case 'handed over':
       return payload.to === null ? 'to nobody' : payload.name;
+    case 'difference settled':
+      return `${payload.said || payload.difference}: ${payload.how}`;
     case 'late looked at':
       return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note]
         .filter(Boolean)
@@ -309,6 +312,7 @@ async function refold(db: Db, id: number): Promise<void> {
   await writeFold(db, id, state, events.length);
   await learnFrom(db, id, state);
   await keepSightings(db, id, state);
+  await keepMinutes(db, id, state);
 }
 
 /** Opens a job with its first events; sent again it answers with the job that they opened. */

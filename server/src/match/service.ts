@@ -1,8 +1,9 @@
 import {
   decidingSentence, findSets, judgeFit, RELATIONS, RULES, VERDICTS, verdictLine,
   type Evidence, type FitVehicle, type PartSet, type SetPart, type Slot, type Verdict,
+  type VerdictWord,
 } from '@radiatrix/core/fit'; // prettier-ignore
-import { overlaid, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { overlaid, PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
 import { fitChoices, plugOf } from '@radiatrix/core/plan';
 import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
 import { connectorsByCode } from '../connectors/queries.ts';
@@ -147,6 +148,29 @@ async function plugsWith(
     ...records.plugs,
     ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const),
   ]);
+}
+/** Verdicts of a vehicle's parts that turn once a figure counts for its type, by the figure's key. */
+export async function turnedBy(
+  db: Db,
+  vehicleId: number,
+  role: Role,
+  figures: ReadonlyMap<string, FigureSet<'bay'>>,
+): Promise<Map<string, { number: string; from: VerdictWord; to: VerdictWord }[]>> {
+  const { vehicle, vocabulary, records, practice, evidenceOf, verdictOf } = await judgingOf(db, vehicleId, role, {}); // prettier-ignore
+  const before = records.parts.map((part) => ({ part, verdict: verdictOf(part).verdict }));
+  const plugs = await plugsWith(db, records, undefined);
+  return new Map(
+    [...figures].map(([key, own]) => {
+      const needs = fitVehicleOf(vehicle, overlaid(records.bay(vehicle.bayId), own), vocabulary, plugs);
+      return [
+        key,
+        before.flatMap(({ part, verdict: from }) => {
+          const to = judgeFit(needs, records.fitPart(part), evidenceOf(part), practice).verdict;
+          return to === from ? [] : [{ number: part.number, from, to }];
+        }),
+      ];
+    }),
+  );
 }
 
 /** Judges every part that could concern a vehicle. */

@@ -15,7 +15,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Channel } from '@radiatrix/core/job';
+import type { Channel, Delay } from '@radiatrix/core/job';
 import { STAGES } from '@radiatrix/contract';
 import { bytes, id, stamps } from './columns.ts';
 import { person } from './people.ts';
@@ -154,6 +154,27 @@ export const streamChunk = pgTable(
   (table) => [
     primaryKey({ columns: [table.streamId, table.ordinal] }),
     check('stream_chunk_some', sql`${table.ordinal} >= 0 and cardinality(${table.ms}) > 0`),
+  ],
+);
+
+/** What steps of a way took on a closed job; written by folding, taken away when the job is opened again. */
+export const operationMinutes = pgTable(
+  'operation_minutes',
+  {
+    jobId: integer()
+      .notNull()
+      .references(() => job.id, { onDelete: 'cascade' }),
+    mapId: integer().notNull(),
+    /** As events name it: `out fan`, `back fan`. */
+    step: text().notNull(),
+    minutes: doublePrecision().notNull(),
+    /** Why it took longer than it should; null where nothing was in its way. */
+    delay: text().$type<Delay>(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.jobId, table.step] }),
+    index('operation_minutes_map').on(table.mapId),
+    check('operation_minutes_some', sql`${table.minutes} > 0`),
   ],
 );
 

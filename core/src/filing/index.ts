@@ -1,0 +1,21 @@
+export {
+  INSTALL_RESULTS,
+  differencesOf,
+  mapWith,
+  weighed,
+  type Act,
+  type Difference,
+  type FilingInput,
+  type FittedPart,
+  type InstallResult,
+} from './differences.ts';
+export {
+  hoursText,
+  minutesModel,
+  quoteFor,
+  quoteText,
+  type MinutesModel,
+  type OperationMinutes,
+  type Quote,
+  type SeenMinutes,
+} from './minutes.ts';
