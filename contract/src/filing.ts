@@ -35,7 +35,12 @@ export const acceptSchema = Joi.object<AcceptBody>({
 /** What ways of a map take, for a quote before the work. */
 export interface MapMinutes {
   mapId: number;
-  seen: { job: number; operation: string; minutes: number; delay: 'rust' | 'broken' | 'missing' | 'other' | null }[];
+  seen: {
+    job: number;
+    operation: string;
+    minutes: number;
+    delay: 'rust' | 'broken' | 'missing' | 'other' | null;
+  }[];
 }
 
 export interface FilingAnswers {

@@ -22,9 +22,10 @@ import {
   type Sighting,
   type Standing,
 } from '../src/failure/index.ts';
-import { CLOCK_START, foldJob, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
+import type { EventPayloads } from '../src/job/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
+import { jobOf, type Happened } from './job-of.ts';
 import R from './fixtures/failures.json' with { type: 'json' };
 
 type Columns = Record<string, (number | null)[]>;
@@ -234,13 +235,6 @@ describe('units from what was seen', () => {
     expect(days(seen('2026-01-01', 'in'), seen('2026-01-11', 'out'), seen('2026-05-01', 'running'))).toEqual([[10, false]]); // prettier-ignore
   });
 
-  const job = (...said: { [K in EventKind]: [K, EventPayloads[K], string] }[EventKind][]) => {
-    let clock = CLOCK_START;
-    return foldJob(said.map(([kind, payload, at], i) => {
-      clock = tick(clock, Date.parse(at));
-      return { id: `e${i}`, kind, device: 'desk', seq: i + 1, clock, deviceTime: at, person: 'Mara', payload } as JobEvent;
-    })); // prettier-ignore
-  };
   const opened = { vehicleId: 1, label: 'SM 1', complaint: '', odometerKm: 90_000, alterations: [] };
   const diagnosed: EventPayloads['diagnosed'] = { causes: ['module'], remedy: 'module', ends: 'part', chance: 0.9, said: 'Module cooked.' }; // prettier-ignore
   const chosen = (partId: number, kind: 'module' | 'fan', role: 'goes in' | 'stays' | 'comes off') => ({ partId, revisionId: partId, kind, role }); // prettier-ignore
@@ -253,7 +247,7 @@ describe('units from what was seen', () => {
       ['part chosen', chosen(6, 'module', 'goes in'), at],
       ['part chosen', chosen(7, 'fan', 'stays'), at],
     ] as const;
-    const told = (...more: Parameters<typeof job>) => sightingsOf(job(...(events as unknown as Parameters<typeof job>), ...more)); // prettier-ignore
+    const told = (...more: Happened[]) => sightingsOf(jobOf(...events, ...more)); // prettier-ignore
     const open = told();
     expect(open.parts.map(({ partId, as, mode }) => [partId, as, mode])).toEqual([[5, 'failed', 'cooked'], [7, 'running', null]]); // prettier-ignore
     const closed = [
@@ -261,24 +255,22 @@ describe('units from what was seen', () => {
       { outcome: 'done', note: '', heads: { desk: 6 } },
       '2026-02-04T10:00:00Z',
     ] as const;
-    expect(told([...closed]).parts.at(-2)).toMatchObject({
+    expect(told(closed).parts.at(-2)).toMatchObject({
       partId: 6,
       as: 'in',
       on: '2026-02-04',
       km: 90_000,
     });
-    expect(told([...closed], ['opened again', { note: '' }, '2026-02-05T10:00:00Z']).parts).toEqual(
-      open.parts,
-    );
-    const { kinds, parts } = sightingsOf(job(['opened', opened, at], ['diagnosed', diagnosed, at]));
+    expect(told(closed, ['opened again', { note: '' }, '2026-02-05T10:00:00Z']).parts).toEqual(open.parts);
+    const { kinds, parts } = sightingsOf(jobOf(['opened', opened, at], ['diagnosed', diagnosed, at]));
     expect([parts, kinds]).toEqual([[], [{ kind: 'module', on: '2026-02-03', km: 90_000, mode: 'cooked' }]]);
   });
   test('what failed its bench test never went in, and a better reading takes it back', () => {
     const at = '2026-02-03T10:00:00Z';
     const bench = (rough: boolean) => ['bench tested', { partId: 8, fan: 'the fan', state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'right way', rough, label: { volts: 13.5, amps: 12 } }, at] as const; // prettier-ignore
-    const told = (...more: Parameters<typeof job>) =>
-      sightingsOf(job(['opened', opened, at], ['part chosen', chosen(8, 'fan', 'goes in'), at], ...more, ['closed', { outcome: 'done', note: '', heads: { desk: 9 } }, at])).parts; // prettier-ignore
-    expect(told([...bench(true)])).toMatchObject([{ as: 'failed new', mode: 'noisy', noisy: true }]);
-    expect(told([...bench(true)], [...bench(false)])).toMatchObject([{ as: 'in', noisy: false }]);
+    const told = (...more: Happened[]) =>
+      sightingsOf(jobOf(['opened', opened, at], ['part chosen', chosen(8, 'fan', 'goes in'), at], ...more, ['closed', { outcome: 'done', note: '', heads: { desk: 9 } }, at])).parts; // prettier-ignore
+    expect(told(bench(true))).toMatchObject([{ as: 'failed new', mode: 'noisy', noisy: true }]);
+    expect(told(bench(true), bench(false))).toMatchObject([{ as: 'in', noisy: false }]);
   });
 });

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { outStep, type AccessMap } from '../src/access/index.ts';
 import { differencesOf, hoursText, mapWith, minutesModel, quoteFor, quoteText, weighed, type FilingInput, type SeenMinutes } from '../src/filing/index.ts'; // prettier-ignore
-import { foldJob, CLOCK_START, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
 import { practiceOf } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
+import { jobOf, type Happened } from './job-of.ts';
 
 const KEYS = ['undertray', 'header', 'hoses', 'plugs', 'fan', 'brackets', 'radiator', 'lines'];
 const MAPPED = new Map(KEYS.map((key, at) => [key, 4 + 3 * at]));
@@ -19,7 +19,9 @@ function shop(seed: number, jobs: number) {
   const off = new Map(KEYS.map((key) => [key, 0.35 * normal()]));
   const job = (): Map<string, number> => {
     const pace = 0.2 * normal();
-    return new Map(KEYS.map((key) => [key, MAPPED.get(key)! * Math.exp(off.get(key)! + pace + 0.3 * normal())]));
+    return new Map(
+      KEYS.map((key) => [key, MAPPED.get(key)! * Math.exp(off.get(key)! + pace + 0.3 * normal())]),
+    );
   };
   const seen: SeenMinutes[] = [];
   for (let n = 0; n < jobs; n += 1)
@@ -90,46 +92,39 @@ const map: AccessMap = {
 };
 
 describe('the job beside the library', () => {
-  const at = (minute: number): string => new Date(1_780_000_000_000 + 60_000 * minute).toISOString();
-  const job = (...said: { [K in EventKind]: [K, EventPayloads[K]] }[EventKind][]) => {
-    let clock = CLOCK_START;
-    return foldJob(
-      said.map(([kind, payload], i) => {
-        clock = tick(clock, Date.parse(at(i)));
-        return { id: `e${i}`, kind, device: 'desk', seq: i + 1, clock, deviceTime: at(i), person: 'Mara', payload } as JobEvent; // prettier-ignore
-      }),
-    );
-  };
   const opened = ['opened', { vehicleId: 1, label: 'SM 1', complaint: '', odometerKm: null, alterations: [] }] as const; // prettier-ignore
   const way = ['way chosen', { mapId: 1, revisionId: 1, goals: ['fan'], operations: ['panel', 'fan'], already: [], title: '' }] as const; // prettier-ignore
   const closed = ['closed', { outcome: 'done', note: '', heads: {} }] as const;
-  const lay = (input: Partial<FilingInput>, ...said: Parameters<typeof job>) =>
+  const lay = (input: Partial<FilingInput>, ...said: Happened[]) =>
     differencesOf({
-      state: job([...opened], ...said), bay: { quantities: {}, words: {} }, filed: {}, account: undefined, proven: true, map, past: [],
+      state: jobOf(opened, ...said), bay: { quantities: {}, words: {} }, filed: {}, account: undefined, proven: true, map, past: [],
       minutes: new Map(), parts: [], ...input,
     }); // prettier-ignore
   const part = { partId: 4, revisionId: 9, number: 'NT-F 9', sentBack: false, work: [] as string[], expected: 'goes straight in' }; // prettier-ignore
   const tick1 = (step: string) => ['step ticked', { step: outStep(step), phase: 'remove' as const, partId: 4, done: true }] as const; // prettier-ignore
 
   test('what went in is offered only when the job is closed as done and proven; altered settles nothing', () => {
-    const outcomes = (input: Partial<FilingInput>, ...said: Parameters<typeof job>) => lay({ parts: [part], ...input }, ...said).map(({ after, act }) => [after, act.do === 'outcome' && act.altered]); // prettier-ignore
+    const outcomes = (input: Partial<FilingInput>, ...said: Happened[]) => lay({ parts: [part], ...input }, ...said).map(({ after, act }) => [after, act.do === 'outcome' && act.altered]); // prettier-ignore
     expect(outcomes({})).toEqual([]);
     expect(outcomes({}, ['closed', { outcome: 'given up', note: '', heads: {} }])).toEqual([]);
-    expect(outcomes({ proven: false }, [...closed])).toEqual([]);
-    expect(outcomes({}, [...closed])).toEqual([['straight in', false]]);
-    expect(outcomes({}, ['described', { alterations: ['lifted'] }], [...closed])).toEqual([['straight in', true]]);
-    expect(outcomes({ parts: [{ ...part, work: ['Slot a foot.'] }] }, [...closed])[0]![0]).toBe('with changes');
+    expect(outcomes({ proven: false }, closed)).toEqual([]);
+    expect(outcomes({}, closed)).toEqual([['straight in', false]]);
+    expect(outcomes({}, ['described', { alterations: ['lifted'] }], closed)).toEqual([['straight in', true]]);
+    expect(outcomes({ parts: [{ ...part, work: ['Slot a foot.'] }] }, closed)[0]![0]).toBe('with changes');
     // What was sent back did not fit, proven or not.
-    expect(outcomes({ proven: false, parts: [{ ...part, sentBack: true }] }, [...closed])[0]![0]).toBe('did not fit'); // prettier-ignore
+    expect(outcomes({ proven: false, parts: [{ ...part, sentBack: true }] }, closed)[0]![0]).toBe('did not fit'); // prettier-ignore
   });
 
   test('counts, a missing tool, a note, another order: each once, and each lands on the map where it belongs', () => {
     const found = lay(
       {},
-      [...way],
-      ['fasteners out', { tray: 'A', step: outStep('panel'), there: 6, missing: 1, broken: 1, wrong: 0, over: [] }],
-      [...tick1('fan')],
-      [...tick1('panel')],
+      way,
+      [
+        'fasteners out',
+        { tray: 'A', step: outStep('panel'), there: 6, missing: 1, broken: 1, wrong: 0, over: [] },
+      ],
+      tick1('fan'),
+      tick1('panel'),
       ['took longer', { step: outStep('fan'), why: 'missing', note: '10 mm crowfoot' }],
       ['step noted', { step: outStep('fan'), text: 'Lower the left side first.' }],
     );
@@ -138,10 +133,13 @@ describe('the job beside the library', () => {
     for (const { act } of found) next = mapWith(next, act);
     expect(next.fasteners[0]!.expected).toBe(8);
     expect(next.operations[0]!.uses).toEqual([{ tray: 'A', count: 8 }]);
-    expect(next.operations[1]).toMatchObject({ tools: ['10 mm crowfoot'], detail: 'Lower the left side first.' });
+    expect(next.operations[1]).toMatchObject({
+      tools: ['10 mm crowfoot'],
+      detail: 'Lower the left side first.',
+    });
     expect(next.notes[0]!.text).toMatch(/Take fan off; Take panel off/);
     // Laid beside the map that took them, nothing is left to say but what stands in the way of saying it twice.
-    const again = differencesOf({ state: job([...opened], [...way], ['fasteners out', { tray: 'A', step: outStep('panel'), there: 6, missing: 1, broken: 1, wrong: 0, over: [] }], [...tick1('fan')], [...tick1('panel')]), bay: { quantities: {}, words: {} }, filed: {}, account: undefined, proven: true, map: next, past: [], minutes: new Map(), parts: [] }); // prettier-ignore
+    const again = differencesOf({ state: jobOf(opened, way, ['fasteners out', { tray: 'A', step: outStep('panel'), there: 6, missing: 1, broken: 1, wrong: 0, over: [] }], tick1('fan'), tick1('panel')), bay: { quantities: {}, words: {} }, filed: {}, account: undefined, proven: true, map: next, past: [], minutes: new Map(), parts: [] }); // prettier-ignore
     expect(again).toEqual([]);
     expect(() => mapWith({ ...map, operations: [] }, found[1]!.act)).toThrow(/not on the map any more/);
   });
@@ -170,15 +168,22 @@ describe('the job beside the library', () => {
         ['coolant moved', { way: 'out', liquid: 'coolant', litres, got: 'jug', tempC: null, strength: null, lost: false, stage: 'remove', note: '' }],
       ); // prettier-ignore
     expect(drained(5)).toMatchObject([{ before: 'not on record', after: '5.00 ± 0.25 L' }]);
-    expect(drained(5, { drainYield: { value: 5.4, u: 0.3 } })[0]!.act).toMatchObject({ text: '5.16 ± 0.19 L' });
+    expect(drained(5, { drainYield: { value: 5.4, u: 0.3 } })[0]!.act).toMatchObject({
+      text: '5.16 ± 0.19 L',
+    });
     expect(drained(9, { drainYield: { value: 5.4, u: 0.3 } })[0]!.evidence).toMatch(/does not agree/);
     // As a shop's jobs agree, there is nothing left to say.
     expect(drained(5, { drainYield: { value: 5, u: 0.01 } })).toEqual([]);
   });
 
   test('a figure taken on this vehicle stands beside what is on record; the same figure is no difference', () => {
-    const figure = ['figure taken', { key: 'pinSpacing', text: '612 mm', method: 'tape', sourceId: 1 }] as const;
-    expect(lay({}, [...figure])).toMatchObject([{ id: 'figure pinSpacing', before: 'not on record', after: '612 mm' }]);
+    const figure = [
+      'figure taken',
+      { key: 'pinSpacing', text: '612 mm', method: 'tape', sourceId: 1 },
+    ] as const;
+    expect(lay({}, figure)).toMatchObject([
+      { id: 'figure pinSpacing', before: 'not on record', after: '612 mm' },
+    ]);
     const bay = { quantities: { pinSpacing: { value: 612, u: 0 } }, words: {} } as never;
     expect(lay({ bay }, ['figure taken', { key: 'pinSpacing', text: '612 ± 0 mm', method: 'tape', sourceId: 1 }])).toEqual([]); // prettier-ignore
     expect(practiceOf({ minutesTell: 5 }).minutesTell).toBe(5);

@@ -102,6 +102,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   jobDiagnosis: `/api/jobs/${ids.job}/diagnosis`,
   diagnosisTable: '/api/diagnosis-table',
   failures: '/api/failures',
+  jobFiling: `/api/jobs/${ids.job}/filing`,
+  mapMinutes: `/api/access/${ids.access}/minutes`,
   partFailures: `/api/parts/${ids.part}/failures`,
   instruments: '/api/instruments',
   stream: `/api/streams/${ids.stream}`,

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ROUTES, type Route } from '@radiatrix/contract/schemas';
 import type {
   ConnectorRecord,
+  FilingRecord,
   LibraryRecord,
   ModelCoverage,
   PartRecord,
@@ -148,6 +149,22 @@ const CASES: Record<
       });
     },
     seen: async () => ((await cleo.get('/api/vehicles')).body as unknown[]).length,
+  },
+  acceptDifference: {
+    send: async () => {
+      const job = ((await mara.get('/api/jobs')).body as { id: number; label: string }[]).find(({ label }) =>
+        label.startsWith('Quay stores'),
+      )!;
+      const { differences } = (await mara.get(`/api/jobs/${job.id}/filing`)).body as FilingRecord;
+      const { id, before, after } = differences.find(({ about }) => about === 'part')!;
+      return mara.write('post', `/api/jobs/${job.id}/filing`, { difference: id, before, after });
+    },
+    seen: async () => {
+      const shroud = ((await cleo.get('/api/parts')).body as { id: number; number: string }[]).find(
+        ({ number }) => number === 'NT-S 310',
+      )!;
+      return (await partOf(cleo, shroud.id)).installed;
+    },
   },
   changeDiagnosisTable: {
     send: () =>

@@ -274,6 +274,8 @@ function doors(): { [R in RouteId]?: string[] } {
     jobDiagnosis: ids.job.map((id) => `/api/jobs/${id}/diagnosis`),
     diagnosisTable: ['/api/diagnosis-table'],
     failures: ['/api/failures'],
+    jobFiling: ids.job.map((id) => `/api/jobs/${id}/filing`),
+    mapMinutes: ids.access.map((id) => `/api/access/${id}/minutes`),
     partFailures: ids.part.map((id) => `/api/parts/${id}/failures`),
     instruments: ['/api/instruments'],
     readings: ['/api/instruments/none/readings'],

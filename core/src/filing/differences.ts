@@ -17,7 +17,14 @@ export type Act =
   | { do: 'detail'; operation: string; text: string }
   | { do: 'order'; text: string }
   | { do: 'photo'; photo: string; operation: string; caption: string }
-  | { do: 'outcome'; partId: number; revisionId: number; result: InstallResult; altered: boolean; note: string };
+  | {
+      do: 'outcome';
+      partId: number;
+      revisionId: number;
+      result: InstallResult;
+      altered: boolean;
+      note: string;
+    };
 export const INSTALL_RESULTS = ['straight in', 'with changes', 'did not fit'] as const;
 export type InstallResult = (typeof INSTALL_RESULTS)[number];
 
@@ -150,7 +157,7 @@ function ofMap(input: FilingInput, map: AccessMap, practice: Practice): Differen
     // What the map says lies outside what jobs make likely, and enough of them were seen.
     if (own !== undefined && all && all.jobs >= practice.minutesTell && (operation.minutes < all.lo || operation.minutes > all.hi)) {
       const rounded = Math.max(0.5, Math.round(all.minutes * 2) / 2);
-      if (rounded !== operation.minutes) put(`minutes ${operation.code}`, `Minutes of “${operation.text}”`, `${operation.minutes} min`, `${rounded} min`, `${all.jobs} jobs, this one ${own.toFixed(1)}: ${all.lo.toFixed(1)} to ${all.hi.toFixed(1)} likely`, { do: 'minutes', operation: operation.code, minutes: rounded });
+      if (Math.abs(rounded - operation.minutes) >= Math.max(1, practice.minutesApart * operation.minutes)) put(`minutes ${operation.code}`, `Minutes of “${operation.text}”`, `${operation.minutes} min`, `${rounded} min`, `${all.jobs} jobs, this one ${own.toFixed(1)}: ${all.lo.toFixed(1)} to ${all.hi.toFixed(1)} likely`, { do: 'minutes', operation: operation.code, minutes: rounded });
     }
   }
   state.delays.forEach(({ step, why, note, by, event }) => {

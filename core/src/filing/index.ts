@@ -11,6 +11,7 @@ export {
 } from './differences.ts';
 export {
   hoursText,
+  mappedMinutes,
   minutesModel,
   quoteFor,
   quoteText,

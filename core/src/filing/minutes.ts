@@ -1,3 +1,4 @@
+import { backStep, outStep, type AccessMap } from '../access/index.ts';
 import type { Delay } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
@@ -64,7 +65,8 @@ export function minutesModel(
       ? [{ job, operation, off: Math.log(Math.max(LEAST_MINUTES, minutes) / expected), weight: 1 }]
       : [];
   });
-  let [operationVar, jobVar, runVar] = [practice.mapOff ** 2, practice.jobOff ** 2, practice.runOff ** 2];
+  const operationVar = practice.mapOff ** 2;
+  let [jobVar, runVar] = [practice.jobOff ** 2, practice.runOff ** 2];
   const guess = { jobVar, runVar };
   const operations = new Map([...mapped.keys()].map((key) => [key, 0]));
   const jobs = new Map(runs.map(({ job }) => [job, 0]));
@@ -115,6 +117,15 @@ export function minutesModel(
   return { operations: new Map(found), jobSd: Math.sqrt(jobVar), runSd: Math.sqrt(runVar), variances };
 } // prettier-ignore
 
+/** Minutes of a map's steps, out and back, as the map has them; waiting is no work. */
+export const mappedMinutes = (map: Pick<AccessMap, 'operations'>): Map<string, number> =>
+  new Map(
+    map.operations.flatMap(({ code, minutes, waiting, back }): [string, number][] => [
+      ...(waiting || !(minutes > 0) ? [] : [[outStep(code), minutes] as [string, number]]),
+      ...(back && back.minutes > 0 ? [[backStep(code), back.minutes] as [string, number]] : []),
+    ]),
+  );
+
 export interface Quote {
   minutes: number;
   /** Four of five times it takes between these. */
@@ -148,7 +159,11 @@ export function quoteFor(model: MinutesModel, operations: readonly string[], ext
 export function hoursText(minutes: number): string {
   const rounded = Math.max(5, Math.round(minutes / 5) * 5);
   const [hours, rest] = [Math.floor(rounded / 60), rounded % 60];
-  return hours === 0 ? `${rest} min` : rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
+  return hours === 0
+    ? `${rest} min`
+    : rest === 0
+      ? `${hours} h`
+      : `${hours} h ${String(rest).padStart(2, '0')}`;
 }
 /** "1 h 40 to 2 h 10, four of five times". */
 export const quoteText = ({ lo, hi }: Quote): string =>

@@ -198,6 +198,7 @@ export const PRACTICE_TABLE = {
   jobOff: line(0.2, 'share', 0.02, 1, 'One job is slower or quicker than another by', 'one deviation: rust, light, whose hands'),
   runOff: line(0.3, 'share', 0.05, 1, 'One run of an operation is off by', 'one deviation, within one job'),
   minutesTell: line(3, 'times', 1, 100, 'Jobs before other minutes are offered for an operation', 'with fewer the map’s figure stands'),
+  minutesApart: line(0.2, 'share', 0.02, 2, 'Minutes are worth putting right from', 'of the map’s figure, and a minute at least'),
   breaksTell: line(3, 'times', 1, 100, 'Jobs before another chance that a clip breaks is offered', ''),
   gaugeReads: line(0.5, 'kPa', 0.05, 20, 'A pressure gauge is read to', ''),
   probeReads: line(0.5, 'K', 0.05, 10, 'A temperature beside a pressure test is read to', ''),

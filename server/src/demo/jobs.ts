@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { preferred, wayWords, waysIn, type Objective } from '@radiatrix/core/access';
+import { backStep, outStep, preferred, wayWords, waysIn, type Objective } from '@radiatrix/core/access';
 import {
   CLOCK_START,
   tick,
@@ -137,6 +137,21 @@ async function eventsOf(
           title: wayWords(map!.document, way.operations),
         }),
       );
+    } else if (kind === 'timed') {
+      // Every move of the way that was chosen, out and back, at this job's pace and each a little off.
+      const chosen = events.findLast((event) => event.kind === 'way chosen')!.payload as EventPayloads['way chosen']; // prettier-ignore
+      const { map } = await vehicleAccess(db, vehicle.id, person, undefined);
+      const last = chosen.operations.at(-1)!;
+      if (payload.rust) events.push(hand.event('took longer', { step: outStep(last), why: 'rust', note: String(payload.rust) })); // prettier-ignore
+      for (const code of chosen.operations) {
+        const operation = map!.document.operations.find((each) => each.code === code)!;
+        const off = (payload.pace as number) * (0.8 + 0.05 * (code.length % 9));
+        const took = (minutes: number): number => Math.round(10 * minutes * off) / 10;
+        if (!operation.waiting && operation.minutes > 0)
+          events.push(hand.event('minutes put right', { step: outStep(code), minutes: took(operation.minutes) })); // prettier-ignore
+        if (operation.back && operation.back.minutes > 0)
+          events.push(hand.event('minutes put right', { step: backStep(code), minutes: took(operation.back.minutes) })); // prettier-ignore
+      }
     } else if (kind === 'follow-up set')
       events.push(
         hand.event('follow-up set', {

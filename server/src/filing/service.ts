@@ -3,6 +3,7 @@ import { attributeOf, readFigure, type FigureSet } from '@radiatrix/core/figures
 import {
   differencesOf,
   mapWith,
+  mappedMinutes,
   minutesModel,
   quoteFor,
   type Act,
@@ -15,6 +16,7 @@ import { minutesOf, trayOf, type JobState } from '@radiatrix/core/job';
 import { practiceOf, workSentence } from '@radiatrix/core/practice';
 import { accountOfJob, openProofs, proofStates, proofsFor } from '@radiatrix/core/prove';
 import { METHOD_RULES } from '@radiatrix/core/quantity';
+import { seesDrafts } from '@radiatrix/contract';
 import type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes, Person } from '@radiatrix/contract';
 import { accessRecord, storeAccess, vehicleAccess } from '../access/service.ts';
 import { pastCounts } from '../access/queries.ts';
@@ -38,15 +40,6 @@ import { filedLitres, minutesOfMap, sourceOfJobs } from './queries.ts';
 /** Figures that jobs weigh with what was known. */
 const WEIGHED = ['coolantCapacity', 'drainYield'];
 
-/** Minutes of a map's steps, out and back, as the map has them. */
-const mappedMinutes = (map: Pick<AccessMap, 'operations'>): Map<string, number> =>
-  new Map(
-    map.operations.flatMap(({ code, minutes, waiting, back }): [string, number][] => [
-      ...(waiting || !(minutes > 0) ? [] : [[outStep(code), minutes] as [string, number]]),
-      ...(back && back.minutes > 0 ? [[backStep(code), back.minutes] as [string, number]] : []),
-    ]),
-  );
-
 /** What ways of a map took on filed jobs, for whoever may see the map. */
 export async function minutesSeen(db: Db, mapId: number, person: Person): Promise<MapMinutes> {
   await accessRecord(db, mapId, person);
@@ -62,6 +55,9 @@ interface Laid {
   proven: boolean;
 }
 
+const documentOf = ({ id, title, notes, things, fasteners, operations, steps }: AccessMap & { id: number }): AccessMap & { id: number } =>
+  ({ id, title, notes, things, fasteners, operations, steps }); // prettier-ignore
+
 /** Lays a job beside the library as this reader sees it. */
 async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
   const folded = await foldedJob(db, jobId);
@@ -76,7 +72,9 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
     planOfJob(db, folded, person, 'metric'),
   ]);
   const practice = practiceOf(planning.practice);
-  const map = found ? { ...found.document, id: found.id } : undefined;
+  // Who works on the library lays it beside the draft that is open: what was taken in already is no difference any more.
+  const head = found && seesDrafts(person.role) ? await accessRecord(db, found.id, person) : undefined;
+  const map = head ? documentOf(head) : found ? { ...found.document, id: found.id } : undefined;
   const [past, seen, filed, names] = await Promise.all([
     map ? pastCounts(db, map.id) : [],
     map ? minutesOfMap(db, map.id) : [],
@@ -85,7 +83,8 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
   ]);
   const model = map && minutesModel(mappedMinutes(map), seen, practice);
   const left = map ? trayOf(map.fasteners, state).places.reduce((sum, place) => sum + Math.max(0, place.left) + place.contradictions.length, 0) : undefined; // prettier-ignore
-  const proven = openProofs(proofStates(proofsFor(proving.proofs, state), state, left, practice)).length === 0;
+  const proven =
+    openProofs(proofStates(proofsFor(proving.proofs, state), state, left, practice)).length === 0;
   const parts = state.parts
     .filter(({ role }) => role === 'goes in')
     .map(({ partId, revisionId, state: at }): FittedPart => ({
@@ -93,7 +92,9 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
       revisionId,
       number: names.find(({ id }) => id === partId)?.number ?? `part ${partId}`,
       sentBack: at === 'sent back',
-      work: (plan?.work ?? []).filter(({ optional }) => !optional).map((each) => workSentence(each, 'metric')),
+      work: (plan?.work ?? [])
+        .filter(({ optional }) => !optional)
+        .map((each) => workSentence(each, 'metric')),
       expected: plan ? VERDICT_WORDS[plan.verdict] : 'no plan',
     }));
   const differences = differencesOf(
@@ -205,9 +206,9 @@ export async function accept(db: Db, jobId: number, body: AcceptBody, person: Pe
   if (!laid.map) throw notFound('The access map of this bay');
   const photoId = act.do === 'photo' ? await kept(db, jobId, laid, act) : null;
   const record = await accessRecord(db, laid.map.id, person);
-  const { title, notes, things, fasteners, operations, steps } = record;
   try {
-    const next = mapWith({ title, notes, things, fasteners, operations, steps }, act, photoId);
+    const { id: _id, ...document } = documentOf(record);
+    const next = mapWith(document, act, photoId);
     await storeAccess(db, record.id, next, person, tagOf({ id: record.revisionId, version: record.version }));
   } catch (error) {
     if (error instanceof RangeError) throw new ProblemError('stale', { detail: error.message });

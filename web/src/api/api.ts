@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Instruments, NewStream, DiagnosisRecord, FailureBody, FailureLine, FailureRecord,
+import type { Instruments, NewStream, DiagnosisRecord, AcceptBody, FilingRecord, MapMinutes, FailureBody, FailureLine, FailureRecord,
   DiagnosisTableRecord,
   TableChangeBody,
   ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
@@ -191,6 +191,12 @@ export const api = createApi({
       query: (save) => saving('/diagnosis-table', 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Diagnosis', 'Review']),
     }),
+    jobFiling: build.query<FilingRecord, number>({ query: (id) => `/jobs/${id}/filing`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part', 'Match', 'Record', 'Review'] }),
+    acceptDifference: build.mutation<FilingRecord, { id: number; body: AcceptBody; key: string }>({
+      query: ({ id, ...save }) => saving(`/jobs/${id}/filing`, 'POST', save),
+      invalidatesTags: (_r, error) => (error ? [] : ['Vehicle', 'Review', 'Match', 'Part']),
+    }),
+    mapMinutes: build.query<MapMinutes, number>({ query: (id) => `/access/${id}/minutes`, providesTags: ['Job'] }),
     failures: build.query<FailureLine[], void>({ query: () => '/failures', providesTags: ['Failure', 'Job', 'Practice', 'Part'] }),
     partFailures: build.query<FailureRecord, number>({ query: (id) => `/parts/${id}/failures`, providesTags: ['Failure', 'Job', 'Practice', 'Part'] }),
     reportFailure: build.mutation<FailureRecord, { id: number; body: FailureBody; key: string }>({

@@ -2,6 +2,7 @@ import { Link, useLocation } from 'react-router';
 import {
   compareAddress,
   diagnoseAddress,
+  fileAddress,
   fillAddress,
   matchAddress,
   prepareAddress,
@@ -13,9 +14,8 @@ import {
 export interface Stage {
   key: string;
   name: string;
-  /** Where it is for the vehicle on the bench; undefined while that stage is not built. */
-  to:
-    ((vehicleId: number | null, partId: string | null, job: string | null) => string | undefined) | undefined;
+  /** Where it is for the vehicle on the bench; undefined where there is nothing to go to. */
+  to: (vehicleId: number | null, partId: string | null, job: string | null) => string | undefined;
   active: (path: string, hash: string) => boolean;
 }
 
@@ -72,7 +72,12 @@ export const STAGES: readonly Stage[] = [
     to: onJob('prove', proveAddress),
     active: (path, hash) => /\/prove$|\/trials\//.test(path) || onSheet('prove')(path, hash),
   },
-  { key: '0', name: 'File', to: undefined, active: () => false },
+  {
+    key: '0',
+    name: 'File',
+    to: (_vehicleId, _partId, job) => (job ? fileAddress(job) : undefined),
+    active: (path) => /\/jobs\/\d+\/(file|report)$/.test(path),
+  },
 ];
 
 /** The job that is open: of the address, or the one whose page it is. */
@@ -87,7 +92,7 @@ export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId:
     <nav aria-label="Stages" className="no-print relative hidden md:block">
       <ol className="grid grid-cols-10">
         {STAGES.map((stage) => {
-          const to = stage.to?.(vehicleId, partId, job);
+          const to = stage.to(vehicleId, partId, job);
           const active = stage.active(pathname, hash);
           const text = (
             <>
@@ -109,11 +114,9 @@ export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId:
                 <span
                   className="font-label text-muted cursor-default text-[17px]"
                   title={
-                    stage.name === 'Diagnose'
+                    stage.name === 'Diagnose' || stage.name === 'File'
                       ? 'Open a job first'
-                      : stage.to
-                        ? 'Choose a part in Match first'
-                        : 'Not in this release'
+                      : 'Choose a part in Match first'
                   }
                 >
                   {text}

@@ -91,7 +91,7 @@ function Frame({ person }: { person: Person }) {
       STAGES.map((stage) => [
         stage.key,
         () => {
-          const to = stage.to?.(vehicleId, partId, jobInHand(pathname, window.location.search));
+          const to = stage.to(vehicleId, partId, jobInHand(pathname, window.location.search));
           if (to) void navigate(to);
         },
       ]),

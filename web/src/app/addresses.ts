@@ -22,6 +22,8 @@ export const runAddress = (job: number | string): string => `/jobs/${job}/run`;
 export const fillAddress = (job: number | string): string => `/jobs/${job}/fill`;
 export const bleedAddress = (job: number | string): string => `/jobs/${job}/bleed`;
 export const proveAddress = (job: number | string): string => `/jobs/${job}/prove`;
+export const fileAddress = (job: number | string): string => `/jobs/${job}/file`;
+export const reportAddress = (job: number | string): string => `/jobs/${job}/report`;
 export const trialAddress = (job: number | string, trial: string): string => `/jobs/${job}/trials/${trial}`;
 export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
   `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;

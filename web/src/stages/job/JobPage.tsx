@@ -5,6 +5,7 @@ import { api } from '../../api/api.ts';
 import {
   compareAddress,
   diagnoseAddress,
+  fileAddress,
   fillAddress,
   matchAddress,
   proveAddress,
@@ -90,6 +91,9 @@ function Job({ job }: { job: JobRecord }) {
           </Link>
           <Link to={proveAddress(job.id)} className="btn btn-quiet no-underline">
             Prove
+          </Link>
+          <Link to={fileAddress(job.id)} className="btn btn-quiet no-underline">
+            File
           </Link>
         </span>
       </div>

@@ -3,7 +3,9 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import {
   OBJECTIVES,
+  backStep,
   layOut,
+  outStep,
   preferred,
   timelineOf,
   wayTitles,
@@ -29,6 +31,8 @@ import { ReachFor } from './ReachFor.tsx';
 import { Timeline } from './Timeline.tsx';
 import { useWays } from './useWays.ts';
 import { WayBars, letterOf } from './WayBars.tsx';
+import { mappedMinutes, minutesModel, quoteFor } from '@radiatrix/core/filing';
+import { usePractice } from '../../api/usePractice.ts';
 import { WayTable } from './WayTable.tsx';
 import { Brackets } from './Brackets.tsx';
 import { GoesOver } from './GoesOver.tsx';
@@ -211,10 +215,22 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
     });
   }, [map, way, title, primary.partKind, already, access.cautions, job?.plan?.work]);
   const laid = useMemo(() => layOut(map, way.operations, sheet, way, access.past), [map, way, sheet, access.past]);
+  const practice = usePractice();
+  const { data: seen } = api.useMapMinutesQuery(access.map!.id);
+  const quoteOf = useMemo(() => {
+    if (!seen) return undefined;
+    const model = minutesModel(mappedMinutes(map), seen.seen, practice);
+    return (each: Way) => {
+      const steps = each.operations.flatMap((code) => [outStep(code), backStep(code)]);
+      // What the way counts as work beside its operations: filling, proving, laying out.
+      const around = each.workMinutes - steps.reduce((sum, step) => sum + (model.operations.get(step)?.mapped ?? 0), 0);
+      return quoteFor(model, steps, Math.max(0, around));
+    };
+  }, [map, seen, practice]);
   return (
     <>
       <div className="mt-6 grid gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr]">
-        <WayTable ways={ways} chosen={ways.indexOf(way)} />
+        <WayTable ways={ways} chosen={ways.indexOf(way)} quoteOf={quoteOf} />
         <LaidOut laid={laid} letter={letter} cautions={sheet.cautions.map(({ text }) => text)} />
         <section aria-label="Choose">
           <h2 className="heading">Choose</h2>

@@ -1,4 +1,5 @@
 import type { Way } from '@radiatrix/core/access';
+import { hoursText, type Quote } from '@radiatrix/core/filing';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { letterOf } from './WayBars.tsx';
@@ -10,11 +11,28 @@ const hours = (minutes: number): string =>
 const LIFT_WORDS = { none: 'on the ground', stands: 'stands', lift: 'lift' };
 
 /** What each way costs, line by line; the chosen one in copper. */
-export function WayTable({ ways, chosen }: { ways: readonly Way[]; chosen: number }) {
+export function WayTable({
+  ways,
+  chosen,
+  quoteOf,
+}: {
+  ways: readonly Way[];
+  chosen: number;
+  quoteOf: ((way: Way) => Quote) | undefined;
+}) {
   const units = useUnits();
   const litres = (value: number): string => (value === 0 ? 'none' : formatQuantity(value, 'volume', units));
   const rows: [string, (way: Way) => string][] = [
-    ['Work', (way) => hours(way.workMinutes)],
+    ['Work, by the map', (way) => hours(way.workMinutes)],
+    // In and out again, with everything around it, as jobs have shown.
+    ...(quoteOf
+      ? [
+          [
+            'Four of five times',
+            (way: Way) => `${hoursText(quoteOf(way).lo)} to ${hoursText(quoteOf(way).hi)}`,
+          ] as [string, (way: Way) => string],
+        ]
+      : []),
     ['Waiting', (way) => (way.waitingMinutes > 0 ? hours(way.waitingMinutes) : 'none')],
     ['Coolant out', (way) => litres(way.coolantL)],
     ['Transmission fluid', (way) => litres(way.transmissionL)],
