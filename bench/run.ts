@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { measureDrive, measureDraws, measureSteady } from './cooling.ts';
 import { measureAccess, measureFirstMove, measureFold } from './access.ts';
+import { measureDesk } from './desk.ts';
 import { measureNextCheck } from './diagnosis.ts';
 import { measureFit } from './fit.ts';
 import { measureMatch, someVehicle } from './http.ts';
@@ -64,6 +65,14 @@ say(
   `${ms(match.http)}, kept ${ms(match.kept)}, bare SQL ${ms(match.sql)}`,
   'SQL + 25 ms',
   match.http.p95 <= match.sql.p95 + 25,
+);
+
+const desk = await measureDesk(base!, databaseUrl!);
+say(
+  'desk, 5,000 open and 200,000 filed',
+  `${ms(desk.http)}, its SQL ${ms(desk.sql)}; figures to measure ${ms(desk.figures)}`,
+  'p95 under 150 ms',
+  desk.http.p95 < 150,
 );
 
 const load = await measureLoad(base!, databaseUrl!);
@@ -177,5 +186,5 @@ const folder = path.resolve(import.meta.dirname, 'results');
 mkdirSync(folder, { recursive: true });
 writeFileSync(
   path.join(folder, 'latest.json'),
-  `${JSON.stringify({ fit, steady, drive, draws, match, load, loops, page, sliders, lines, oracle, access, fold, move, nextCheck, analysis, streams, chart, scale }, null, 1)}\n`,
+  `${JSON.stringify({ fit, steady, drive, draws, match, desk, load, loops, page, sliders, lines, oracle, access, fold, move, nextCheck, analysis, streams, chart, scale }, null, 1)}\n`,
 );

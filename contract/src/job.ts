@@ -24,6 +24,7 @@ import {
   type JobEvent,
   type JobStage,
   type JobState,
+  type WaitsFor,
 } from '@radiatrix/core/job';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { VerdictWord } from '@radiatrix/core/fit';
@@ -121,6 +122,9 @@ export interface JobLine {
   complaint: string;
   stage: JobStage;
   closed: boolean;
+  /** What it waits for, and more of it; null where nothing more is to be done about it. */
+  waits: WaitsFor | null;
+  waitsSaid: string;
   /** Events that came after it was closed, for a specialist's eyes. */
   late: number;
   /** The next look at its coolant that nobody has done yet. */

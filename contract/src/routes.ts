@@ -15,6 +15,7 @@ import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
+import { deskRoutes, type DeskAnswers } from './desk.ts';
 import { filingRoutes, type FilingAnswers } from './filing.ts';
 import { failureRoutes, type FailureAnswers } from './failure.ts';
 import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
@@ -48,6 +49,7 @@ export const ROUTES = {
   ...diagnosisRoutes,
   ...failureRoutes,
   ...filingRoutes,
+  ...deskRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
   ...compareRoutes,
@@ -83,6 +85,7 @@ export interface Answers
     DiagnosisAnswers,
     FailureAnswers,
     FilingAnswers,
+    DeskAnswers,
     ProvingAnswers,
     InstrumentAnswers,
     CompareAnswers,

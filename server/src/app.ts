@@ -19,6 +19,7 @@ import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
+import * as desk from './desk/routes.ts';
 import * as failures from './failures/routes.ts';
 import * as filing from './filing/routes.ts';
 import * as proving from './proving/routes.ts';
@@ -141,6 +142,7 @@ export async function createApp({
     ...jobs,
     ...streams,
     ...diagnosis,
+    ...desk,
     ...failures,
     ...filing,
     ...proving,

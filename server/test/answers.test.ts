@@ -101,6 +101,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   jobProving: `/api/jobs/${ids.job}/proving`,
   jobDiagnosis: `/api/jobs/${ids.job}/diagnosis`,
   diagnosisTable: '/api/diagnosis-table',
+  desk: '/api/desk',
+  deskFigures: '/api/desk/figures',
   failures: '/api/failures',
   jobFiling: `/api/jobs/${ids.job}/filing`,
   mapMinutes: `/api/access/${ids.access}/minutes`,

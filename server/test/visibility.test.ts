@@ -273,6 +273,8 @@ function doors(): { [R in RouteId]?: string[] } {
     jobProving: ids.job.map((id) => `/api/jobs/${id}/proving`),
     jobDiagnosis: ids.job.map((id) => `/api/jobs/${id}/diagnosis`),
     diagnosisTable: ['/api/diagnosis-table'],
+    desk: ['/api/desk'],
+    deskFigures: ['/api/desk/figures'],
     failures: ['/api/failures'],
     jobFiling: ids.job.map((id) => `/api/jobs/${id}/filing`),
     mapMinutes: ids.access.map((id) => `/api/access/${id}/minutes`),

@@ -35,7 +35,7 @@ const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
   comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
-  spans: [], notes: [], handedTo: null, closed: null, settled: {}, late: [],
+  spans: [], resting: [], notes: [], handedTo: null, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -160,7 +160,7 @@ const phoneOf = (device: string): string => device.split('-')[0]!;
  * Begin and end of one phone's timers. Within one run of its monotonic clock that clock counts, so that a wall clock put
  * right in between changes nothing; across a reload the wall clock is all there is.
  */
-function spansOf(events: readonly JobEvent[]): Span[] {
+function spansOf(events: readonly JobEvent[]): { spans: Span[]; resting: string[] } {
   const begun = new Map<string, { boot: string; monotonicMs: number; wallMs: number }>();
   const spans: Span[] = [];
   for (const event of events) {
@@ -177,7 +177,10 @@ function spansOf(events: readonly JobEvent[]): Span[] {
       if (ms >= 0) spans.push({ what, step, ms });
     }
   }
-  return spans;
+  const resting = [...begun.keys()]
+    .filter((key) => key.includes(' waiting '))
+    .map((key) => key.replace(/^\S+ waiting /, ''));
+  return { spans, resting };
 }
 
 /** Timers that were begun and not ended, by what and step, with when they began by the wall clock of the phone. */
@@ -235,7 +238,7 @@ export function foldJob(events: readonly JobEvent[]): JobState {
   const heads = new Map<string, number>();
   for (const { device, seq } of ordered) if (seq > (heads.get(device) ?? 0)) heads.set(device, seq);
   state.heads = Object.fromEntries(heads);
-  state.spans = spansOf(standing);
+  Object.assign(state, spansOf(standing));
   state.late = state.closed ? lateOf(standing) : [];
   state.stage = stageOf(state);
   return state;

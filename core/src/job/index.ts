@@ -30,3 +30,4 @@ export {
   type Span,
   type StepState,
 } from './state.ts';
+export { WAITS, isSilent, waitsFor, type Waiting, type WaitsFor } from './waits.ts';

@@ -160,6 +160,8 @@ export interface JobState {
     Record<FollowUp, { due: string; litres: number; found: (Said & { text: string }) | null }>
   >;
   spans: Span[];
+  /** Steps that wait by a timer that nobody has ended: a cool-down. */
+  resting: string[];
   notes: JobNote[];
   /** Whom it was handed to last; null where it never was. */
   handedTo: { id: number | null; name: string } | null;

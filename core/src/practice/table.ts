@@ -200,6 +200,7 @@ export const PRACTICE_TABLE = {
   minutesTell: line(3, 'times', 1, 100, 'Jobs before other minutes are offered for an operation', 'with fewer the map’s figure stands'),
   minutesApart: line(0.2, 'share', 0.02, 2, 'Minutes are worth putting right from', 'of the map’s figure, and a minute at least'),
   breaksTell: line(3, 'times', 1, 100, 'Jobs before another chance that a clip breaks is offered', ''),
+  phoneSilent: line(180, 'min', 10, 10080, 'A job at work of which nothing was heard is asked after from', 'a phone may hold what it has not sent'),
   gaugeReads: line(0.5, 'kPa', 0.05, 20, 'A pressure gauge is read to', ''),
   probeReads: line(0.5, 'K', 0.05, 10, 'A temperature beside a pressure test is read to', ''),
   leakNoticed: line(0.05, 'L', 0.001, 1, 'A leak matters from, an hour', 'at the pressure of the cap'),

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { EventPage, JobEventDraft } from '@radiatrix/contract';
-import { nextFollowUp, type JobEvent, type JobState } from '@radiatrix/core/job';
+import { nextFollowUp, waitsFor, type JobEvent, type JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { job, jobEvent, jobPhoto, measurement, person, source } from '../db/schema/index.ts';
@@ -14,6 +14,9 @@ const columns = {
   closed: job.closed,
   lookAgain: job.lookAgain,
   lookAgainAt: job.lookAgainAt,
+  waits: job.waits,
+  waitsSaid: job.waitsSaid,
+  late: job.late,
   version: job.version,
   by: person.name,
   openerId: job.by,
@@ -206,9 +209,15 @@ export async function insertJob(db: Db, configurationId: number): Promise<number
 }
 
 /** Writes what a job's events come to into its row. */
-export async function writeFold(db: Db, id: number, state: JobState, version: number): Promise<void> {
+export async function writeFold(
+  db: Db,
+  id: number,
+  state: JobState,
+  { version, heardAt }: { version: number; heardAt: string | null },
+): Promise<void> {
   const { vehicleId, label, complaint, odometerKm, alterations, stage, closed, handedTo } = state;
   const next = nextFollowUp(state);
+  const waiting = waitsFor(state);
   await db
     .update(job)
     .set({
@@ -222,6 +231,10 @@ export async function writeFold(db: Db, id: number, state: JobState, version: nu
       lookAgain: next?.what ?? null,
       lookAgainAt: next?.due ?? null,
       handedTo: handedTo?.id ?? null,
+      waits: waiting?.for ?? null,
+      waitsSaid: waiting?.said ?? '',
+      late: state.late.length,
+      heardAt,
       version,
       folded: true,
     })

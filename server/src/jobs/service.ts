@@ -257,21 +257,14 @@ export async function eventsPage(db: Db, id: number, after: number): Promise<Eve
 /** Jobs as a list shows them: open ones first, newest first. */
 export async function jobLines(db: Db): Promise<JobLine[]> {
   const [rows, vocabulary] = await Promise.all([jobRows(db), loadVocabulary(db)]);
-  const closed = rows.filter((row) => row.closed).map((row) => row.id);
-  const [vehicles, closedEvents] = await Promise.all([
-    configurationsByIds(
-      db,
-      rows.map((row) => row.configurationId),
-    ),
-    eventsOf(db, closed),
-  ]);
+  const vehicles = await configurationsByIds(db, rows.map((row) => row.configurationId)); // prettier-ignore
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
   return rows.map(
     ({ configurationId, by, at, lookAgain, lookAgainAt, version: _version, openerId: _opener, ...row }) => ({
       ...row,
       lookAgain:
         lookAgain && lookAgainAt ? { what: lookAgain, due: new Date(lookAgainAt).toISOString() } : null,
-      late: row.closed ? foldJob(closedEvents.get(row.id) ?? []).late.length : 0,
+      late: row.closed ? row.late : 0,
       vehicleId: configurationId,
       title: titles.get(configurationId) ?? '',
       opened: { by, at },
@@ -309,7 +302,8 @@ async function refold(db: Db, id: number): Promise<void> {
   const events = (await eventsOf(db, [id])).get(id) ?? [];
   const state = foldJob(events);
   await keepFigures(db, id, state);
-  await writeFold(db, id, state, events.length);
+  const heard = Math.max(...events.map(({ deviceTime }) => Date.parse(deviceTime)));
+  await writeFold(db, id, state, { version: events.length, heardAt: Number.isFinite(heard) ? new Date(heard).toISOString() : null }); // prettier-ignore
   await learnFrom(db, id, state);
   await keepSightings(db, id, state);
   await keepMinutes(db, id, state);

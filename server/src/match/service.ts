@@ -149,6 +149,17 @@ async function plugsWith(
     ...connectors.map(({ code }) => [code, plugOf({ connectors }, code)!] as const),
   ]);
 }
+/** Every candidate's verdict on the vehicle of a job, its own figures counted. */
+export async function verdictsOn(
+  db: Db,
+  vehicleId: number,
+  role: Role,
+  jobId: number,
+): Promise<{ number: string; verdict: Verdict }[]> {
+  const { records, verdictOf } = await judgingOf(db, vehicleId, role, { job: jobId });
+  return records.parts.map((part) => ({ number: part.number, verdict: verdictOf(part) }));
+}
+
 /** Verdicts of a vehicle's parts that turn once a figure counts for its type, by the figure's key. */
 export async function turnedBy(
   db: Db,

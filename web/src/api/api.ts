@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Instruments, NewStream, DiagnosisRecord, AcceptBody, FilingRecord, MapMinutes, FailureBody, FailureLine, FailureRecord,
+import type { Instruments, NewStream, DiagnosisRecord, AcceptBody, DeskRecord, FigureWanted, FilingRecord, MapMinutes, FailureBody, FailureLine, FailureRecord,
   DiagnosisTableRecord,
   TableChangeBody,
   ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
@@ -46,7 +46,7 @@ const guarded: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, obj
   const result = await plain(args, store, extra);
   if (result.error?.status === 401 && store.endpoint !== 'signIn') store.dispatch(expired());
   const kept = result.data as Partial<Waits> | null | undefined;
-  if (kept && typeof kept === 'object' && kept.waits) {
+  if (result.meta?.response?.status === PROPOSED && kept && typeof kept === 'object' && kept.waits) {
     // It was taken, and nothing has changed yet: whoever waits for the changed record must not take this for it.
     store.dispatch(proposed(kept.waits));
     store.dispatch(api.util.invalidateTags(['Review']));
@@ -191,6 +191,8 @@ export const api = createApi({
       query: (save) => saving('/diagnosis-table', 'POST', save),
       invalidatesTags: (_r, error) => (error ? [] : ['Diagnosis', 'Review']),
     }),
+    desk: build.query<DeskRecord, void>({ query: () => '/desk', providesTags: ['Job', 'Review', 'Failure', 'Coverage', 'Part', 'Practice'] }),
+    deskFigures: build.query<FigureWanted[], void>({ query: () => '/desk/figures', providesTags: ['Job', 'Match', 'Part', 'Vehicle'] }),
     jobFiling: build.query<FilingRecord, number>({ query: (id) => `/jobs/${id}/filing`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part', 'Match', 'Record', 'Review'] }),
     acceptDifference: build.mutation<FilingRecord, { id: number; body: AcceptBody; key: string }>({
       query: ({ id, ...save }) => saving(`/jobs/${id}/filing`, 'POST', save),

@@ -15,7 +15,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { Channel, Delay } from '@radiatrix/core/job';
+import type { Channel, Delay, WaitsFor } from '@radiatrix/core/job';
 import { STAGES } from '@radiatrix/contract';
 import { bytes, id, stamps } from './columns.ts';
 import { person } from './people.ts';
@@ -58,11 +58,26 @@ export const job = pgTable(
     handedTo: integer().references(() => person.id),
     /** How many events it has. */
     version: integer().notNull().default(1),
+    /** What it waits for, as core says it; null where nothing more is to be done about it. */
+    waits: text().$type<WaitsFor>(),
+    waitsSaid: text().notNull().default(''),
+    /** Events that came after it was closed, for a specialist's eyes. */
+    late: integer().notNull().default(0),
+    /** When the newest event happened, by the device that saw it. */
+    heardAt: timestamp({ withTimezone: true, mode: 'string' }),
     /** False where its row is older than its events: it is folded anew at the next start. */
     folded: boolean().notNull().default(true),
     ...stamps,
   },
-  (table) => [index('job_stage').on(table.stage), index('job_configuration').on(table.configurationId)],
+  (table) => [
+    index('job_stage').on(table.stage),
+    index('job_configuration').on(table.configurationId),
+    // What a desk looks at is a few thousand of all jobs there ever were.
+    index('job_recent').on(table.closed, table.at.desc(), table.id.desc()),
+    index('job_waits')
+      .on(table.waits, table.heardAt)
+      .where(sql`${table.waits} is not null`),
+  ],
 );
 
 /** What happened on a job, as the device that saw it wrote it down; only ever added to. */
