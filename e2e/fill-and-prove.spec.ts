@@ -122,7 +122,11 @@ test('three litres of water left: mixed and filled, bled by the curve, air found
   const again = phone.getByRole('region', { name: 'Look again' });
   await again.getByRole('listitem').filter({ hasText: 'overnight' }).getByRole('button', { name: 'Put it on the desk' }).click(); // prettier-ignore
   await mara.goto('/');
-  await mara.getByRole('region', { name: 'Open jobs' }).getByRole('link', { name: 'flushed pickup' }).last().click(); // prettier-ignore
+  await mara
+    .getByRole('region', { name: 'What needs you' })
+    .getByRole('link', { name: 'flushed pickup' })
+    .first()
+    .click();
   const found = mara.getByRole('form', { name: 'Found after the overnight cool-down' });
   await found.getByLabel('Found', { exact: true }).fill('two fingers low');
   await found.getByLabel('Topped up').fill('0.7 L');

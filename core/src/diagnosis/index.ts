@@ -37,3 +37,17 @@ export { causeWords, checkWords, inSentence, remedyWords } from './said.ts';
 export { fanClass, filedCase, type FiledCase } from './learn.ts';
 export { changeProblem } from './change.ts';
 export { hiddenFault, shows, type Hidden } from './hidden.ts';
+export {
+  REMAINS,
+  TRAINER_VEHICLES,
+  checksLeft,
+  exerciseFrom,
+  exerciseOf,
+  isPutRight,
+  looksAt,
+  programsWay,
+  scoreOf,
+  spentOn,
+  type Exercise,
+  type Spent,
+} from './trainer.ts';

@@ -26,6 +26,7 @@ export const router = createBrowserRouter([
       { path: 'library/diagnosis', lazy: async () => ({ Component: (await import('../library/diagnosis/DiagnosisTablePage.tsx')).DiagnosisTablePage }) },
       { path: 'library/failures', lazy: async () => ({ Component: (await import('../library/failures/FailuresPage.tsx')).FailuresPage }) },
       { path: 'parts/:id/failures', lazy: async () => ({ Component: (await import('../library/failures/PartFailuresPage.tsx')).PartFailuresPage }) },
+      { path: 'trainer', lazy: async () => ({ Component: (await import('../trainer/TrainerPage.tsx')).TrainerPage }) },
       { path: 'library/vins', lazy: async () => ({ Component: (await import('../library/record/VinPatternsPage.tsx')).VinPatternsPage }) },
       { path: 'library/:table/new', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).NewRecordPage }) },
       { path: 'library/:table/:id', lazy: async () => ({ Component: (await import('../library/record/RecordPage.tsx')).RecordPage }) },

@@ -53,6 +53,7 @@ export function LibraryPage() {
           <Link to="/library/practice">Practice</Link>
           <Link to="/library/diagnosis">Diagnosis table</Link>
           <Link to="/library/failures">Failures</Link>
+          <Link to="/trainer">Trainer</Link>
           <Link to="/library/vins">Identification numbers</Link>
         </span>
       </div>

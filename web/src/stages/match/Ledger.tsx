@@ -82,7 +82,8 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
   );
 }
 
-const shown = (side: Shown | undefined, units: UnitSystem): string => {
+/** One side of a row as text. */
+export const shown = (side: Shown | undefined, units: UnitSystem): string => {
   if (!side) return '?';
   if (side.type === 'words') return side.words;
   const system = units === 'both' ? 'metric' : units;

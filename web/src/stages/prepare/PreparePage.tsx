@@ -239,7 +239,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
             <legend className="label-text">Weigh first</legend>
             <div className="flex flex-wrap gap-x-3">
               {OBJECTIVES.map((each) => (
-                <label key={each} className="flex items-center gap-1.5">
+                <label key={each} className="flex min-h-7 items-center gap-1.5">
                   <input type="radio" name="weigh" className="radio !size-4" checked={weigh[0] === each} onChange={() => onParams({ weigh: each, way: '' })} />
                   {WEIGH_WORDS[each]}
                 </label>
