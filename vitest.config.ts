@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // Every processor: left to itself one is kept free, which of two is half.
+    maxWorkers: '100%',
     projects: [
       {
         test: {
@@ -15,7 +17,7 @@ export default defineConfig({
         test: {
           name: 'api',
           include: ['server/test/**/*.test.ts'],
-          fileParallelism: false,
+          globalSetup: 'server/test/template.ts',
           testTimeout: 60000,
           hookTimeout: 120000,
         },

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
 import type { JobLine } from '@radiatrix/contract';
-import { asked, desk, sent } from './jobs.ts';
+import { PICTURE, asked, desk, sent } from './jobs.ts';
 import { as } from './people.ts';
 
 const clean = async (page: Page): Promise<void> =>
@@ -47,11 +47,15 @@ test('overheats at a crawl with a cracked shroud: found in at most four checks, 
   await expect(page.getByText('Read off the complaint: when it gets hot: at a crawl or at idle only; A/C: weak at idle')).toBeVisible(); // prettier-ignore
   await page.getByRole('button', { name: 'Take it as read' }).click();
   await expect(page.getByText('all fans run')).toBeVisible();
+  // A photograph belongs to the finding that it shows.
+  await page.getByLabel('Photograph it').setInputFiles({ name: 'fans.png', mimeType: 'image/png', buffer: PICTURE }); // prettier-ignore
+  await expect(page.getByRole('img', { name: 'What was found' })).toBeVisible();
   await clean(page);
   // By the keyboard: the first answer, both strong; then back, and again.
   await page.keyboard.press('a');
   const sofar = page.getByRole('region', { name: 'So far' });
   await expect(sofar.getByText('Fans with the A/C on')).toBeVisible();
+  await expect(sofar.getByRole('link', { name: 'photograph' })).toBeVisible();
   await page.keyboard.press('u');
   await expect(sofar.getByText('Fans with the A/C on')).toBeHidden();
   await expect(page.getByRole('heading', { name: /A\/C on at idle/ })).toBeVisible();

@@ -101,3 +101,6 @@ export async function eventsOf(request: APIRequestContext, id: number): Promise<
     if (!page.more) return events;
   }
 }
+
+/** A small photograph. */
+export const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAABgAAAAQCAIAAACDRijCAAAACXBIWXMAAAPoAAAD6AG1e1JrAAAAIElEQVR4nGNY6iFDFcQwatDS0TBaOpqOPEaziAf5xQgA0zWNkMh1fwYAAAAASUVORK5CYII=', 'base64'); // prettier-ignore

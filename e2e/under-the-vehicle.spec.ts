@@ -6,7 +6,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { foldJob } from '@radiatrix/core/job';
 import { BROWSER_ARGS } from '../tools/lib/browser-args.mts';
 import { startOnFreePort, startServer } from '../tools/lib/server.mjs';
-import { asked, eventsOf, openedJob } from './jobs.ts';
+import { asked, eventsOf, openedJob, PICTURE } from './jobs.ts';
 import { as, signIn } from './people.ts';
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
@@ -38,7 +38,6 @@ async function doMove(page: Page): Promise<string> {
   return text;
 }
 
-const PICTURE = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAABgAAAAQCAIAAACDRijCAAAACXBIWXMAAAPoAAAD6AG1e1JrAAAAIElEQVR4nGNY6iFDFcQwatDS0TBaOpqOPEaziAf5xQgA0zWNkMh1fwYAAAAASUVORK5CYII=', 'base64'); // prettier-ignore
 async function photograph(page: Page): Promise<void> {
   const before = await page
     .getByRole('list', { name: 'Photographs of this step' })

@@ -88,19 +88,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText(/drawn 200,000 times/).waitFor();
     return page;
   },
-  'compare-wiring': async () => {
-    const page = await open('mara', 'bay', DESK);
-    await bench(page, '1969 halberd v8 manual');
-    await choose(page, 'NT-F 2500');
-    await page.getByRole('link', { name: 'Compare', exact: true }).last().click();
-    await page.getByLabel('New kit', { exact: true }).waitFor();
-    await page.getByLabel('Old fan', { exact: true }).selectOption({ label: 'OS-F 18' });
-    await page.getByLabel('New radiator', { exact: true }).selectOption({ label: 'OS 1968' });
-    await page.getByLabel('New kit', { exact: true }).selectOption({ label: 'NT-K 2' });
-    await page.getByRole('tab', { name: /^Wiring/ }).click();
-    await page.getByRole('table', { name: 'Ends of the controller kit' }).waitFor();
-    return page;
-  },
   'compare-cooling': async () => {
     const page = await compare('sheet', 'Cooling');
     await page.getByLabel('Its shroud is').selectOption({ label: 'cracked' });
@@ -153,6 +140,26 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText('Air is in it').waitFor();
     return page;
   },
+  desk: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await page.getByRole('region', { name: 'What needs you' }).getByRole('listitem').first().waitFor();
+    await page.getByText('Measure', { exact: true }).first().waitFor();
+    return page;
+  },
+  file: async () => {
+    const page = await open('mara', 'sheet', { width: 1280, height: 900 });
+    await job(page, 'Quay stores');
+    await page.goto(`${new URL(page.url()).pathname}/file`);
+    await page.getByRole('region', { name: 'Minutes' }).waitFor();
+    return page;
+  },
+  failures: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    const parts = (await (await page.request.get('/api/parts?text=MV-F 12')).json()) as { id: number }[];
+    await page.goto(`/parts/${parts[0]!.id}/failures`);
+    await page.getByRole('img', { name: /still at work/ }).waitFor();
+    return page;
+  },
   diagnose: async () => {
     const page = await open('mara', 'sheet', { width: 1280, height: 1060 });
     await job(page, 'Slipway');
@@ -175,20 +182,6 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByText('How many runs it takes').waitFor();
     return page;
   },
-  'trial-verdict': async () => {
-    const page = await open('mara', 'bay', { width: 1280, height: 1480 });
-    await job(page, 'Pilot station');
-    await page.goto(`${new URL(page.url()).pathname}/prove`);
-    await page.getByRole('link', { name: 'New fan against old' }).click();
-    const down = (tau: number, to: number): Buffer => Buffer.from(['time (s),coolant (°C),ambient (°C)', ...Array.from({ length: 150 }, (_, s) => `${s},${(to + (106 - to) * Math.exp(-s / tau) + 0.12 * Math.sin(s * 1.7) + 0.08 * Math.cos(s * 4.1)).toFixed(1)},17`)].join('\n')); // prettier-ignore
-    const logs = page.getByRole('region', { name: 'Pull-down logs' });
-    await logs.locator('input[type=file]').setInputFiles({ name: 'old fan.csv', mimeType: 'text/csv', buffer: down(118, 96) }); // prettier-ignore
-    await logs.getByText('old fan.csv').waitFor();
-    await page.getByLabel('Log of set-up').selectOption({ label: 'new fan' });
-    await logs.locator('input[type=file]').setInputFiles({ name: 'new fan.csv', mimeType: 'text/csv', buffer: down(96, 95) }); // prettier-ignore
-    await logs.getByText(/times as fast/).waitFor();
-    return page;
-  },
   'move-phone': async () => {
     const page = await underTheVehicle();
     for (let move = 0; move < 14; move += 1) {
@@ -201,11 +194,6 @@ const views: Record<string, () => Promise<Page>> = {
       .getByRole('button', { name: /^One more missing/ })
       .first()
       .click();
-    return page;
-  },
-  'tray-phone': async () => {
-    const page = await underTheVehicle();
-    await page.getByRole('button', { name: 'Tray', exact: true }).click();
     return page;
   },
   job: async () => {

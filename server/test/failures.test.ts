@@ -71,6 +71,40 @@ describe('what the shop’s own jobs tell', () => {
   });
 });
 
+describe('which one it was', () => {
+  test('a failure told by its kind is of the part that other jobs put in last, in whatever order they are told; another name is another vehicle', async () => {
+    const [before, hand] = [device('desk-72', Date.now() - 864_000_000), device('desk-73', Date.now() - 9_000_000)]; // prettier-ignore
+    const { vehicleId } = jobs.find(({ label }) => label.startsWith('Customs house'))!;
+    const open = async (by: ReturnType<typeof device>, label: string, ...more: JobEventDraft[]) => {
+      const opened = by.event('opened', {
+        vehicleId,
+        label,
+        complaint: '',
+        odometerKm: null,
+        alterations: [],
+      });
+      const { id } = (await mara.write('post', '/api/jobs', { events: [opened, ...more] }).expect(201)).body as JobRecord; // prettier-ignore
+      return id;
+    };
+    const failed = () => hand.event('diagnosed', { causes: ['module'], remedy: 'module', ends: 'part', chance: 0.9, said: 'Module cooked.' }); // prettier-ignore
+    const [module, closed] = [partOf('NT-E 61'), () => before.event('closed', { outcome: 'done', note: '', heads: before.heads() })]; // prettier-ignore
+    const own = async () => (await log('NT-E 61')).units.filter(({ vehicle }) => vehicle === 'tide office').map(({ failed: dead }) => dead); // prettier-ignore
+    // The failure is told first; then somebody files the job that put the part in.
+    const first = await open(before, 'Tide office', before.event('part chosen', { partId: module, revisionId: module, kind: 'module', role: 'goes in' })); // prettier-ignore
+    const second = await open(hand, 'Tide office', failed());
+    expect(await own()).toEqual([]);
+    await send(first, [closed()]);
+    expect(await own()).toEqual([true]);
+    // Of a vehicle that turns out to be called otherwise it says nothing here.
+    await send(second, [hand.event('described', { label: 'Tide table office' })]);
+    expect(await own()).toEqual([false]);
+    await report('NT-E 61', { vehicle: 'as the job', jobId: first, outOn: '2026-11-01', mode: 'cooked' }).expect(201); // prettier-ignore
+    await send(first, [hand.event('described', { label: 'Tide table office' })]);
+    expect(await own()).toEqual([]);
+    expect((await log('NT-E 61')).units.some(({ vehicle }) => vehicle === 'tide table office')).toBe(true);
+  });
+});
+
 describe('what is reported', () => {
   test('a fan that fails early is flagged against its kind, and a shop’s stricter limit takes the flag away', async () => {
     const lines = (await cleo.get('/api/failures').expect(200)).body as FailureLine[];

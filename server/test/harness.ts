@@ -8,7 +8,6 @@ import type { Waits } from '@radiatrix/contract';
 import { createApp, type AppOptions } from '../src/app.ts';
 import { connect, type Connection } from '../src/db/client.ts';
 import { createIfMissing, prepare } from '../src/db/prepare.ts';
-import { loadDemo } from '../src/demo/load.ts';
 
 const admin = process.env.DATABASE_ADMIN_URL;
 if (!admin)
@@ -16,8 +15,8 @@ if (!admin)
 
 export const demoFolder = path.resolve(import.meta.dirname, '../../demo');
 
-/** A database of its own on the real server, dropped again when the file is done. */
-export async function newDatabase(): Promise<{
+/** A database of its own on the real server, empty or a copy of another, dropped again when the file is done. */
+export async function newDatabase(template?: string): Promise<{
   url: string;
   connection: Connection;
   drop: () => Promise<void>;
@@ -25,7 +24,7 @@ export async function newDatabase(): Promise<{
   const target = new URL(admin!);
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   target.pathname = `/${name}`;
-  await createIfMissing(target.href);
+  await (template === undefined ? createIfMissing(target.href) : copied(name, template));
   const connection = connect(target.href);
   return {
     url: target.href,
@@ -38,6 +37,16 @@ export async function newDatabase(): Promise<{
       await client.end();
     },
   };
+}
+
+async function copied(name: string, template: string): Promise<void> {
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  try {
+    await client.query(`create database ${name} template ${template}`);
+  } finally {
+    await client.end();
+  }
 }
 
 /** One signed-in person: cookies, token and a fresh idempotency key on every write. */
@@ -84,9 +93,9 @@ export class Actor {
 
 /** Two servers with the demo in them, on a database of their own, asked in turn. */
 export async function demoServer() {
-  const { connection, drop, url } = await newDatabase();
+  // The demo was loaded once for all files: see `template`.
+  const { connection, drop, url } = await newDatabase(process.env.DEMO_TEMPLATE);
   await prepare(connection);
-  await loadDemo(connection.db, demoFolder);
   /** A server process more on the same database. */
   const another = (more: Partial<AppOptions> = {}) =>
     createApp({ connection, logger: pino({ level: process.env.TEST_LOG ?? 'silent' }), ...more });

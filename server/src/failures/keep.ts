@@ -8,12 +8,14 @@ import {
   holdKind,
   kindsOf,
   kindsSeen,
-  lastFitted,
+  moveReports,
+  partsSeenIn,
   replaceSightings,
   replaceStandings,
   replaceUnits,
   seenOf,
   sightingsOfJob,
+  type SightingRow,
 } from './queries.ts';
 
 /** Which vehicle it is: what the shop calls it, of its configuration; a job without a name is a vehicle of its own. */
@@ -74,22 +76,22 @@ export async function keepSightings(db: Db, jobId: number, state: JobState): Pro
   const held = await sightingsOfJob(db, jobId);
   if (parts.length === 0 && kinds.length === 0 && held.length === 0) return;
   const vehicle = vehicleKey(state.label, state.vehicleId, jobId);
-  const named = await Promise.all(
-    kinds.map(async (failed) => {
-      const partId = await lastFitted(db, vehicle, failed, jobId);
-      return partId === undefined ? [] : [{ partId, on: failed.on, as: 'failed' as const, km: failed.km, mode: failed.mode, noisy: null }]; // prettier-ignore
-    }),
-  );
   // An event may name a part that is not on record; nothing is known of it.
   const known = await kindsOf(db, [...new Set(parts.map(({ partId }) => partId))]);
-  const rows = [...parts.filter(({ partId }) => known.has(partId)), ...named.flat()].map((each) => ({
-    ...each,
-    jobId,
-    vehicle,
-  }));
-  const text = (row: (typeof rows)[number]): string =>
-    [row.partId, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy].join('|');
+  const rows = [
+    ...parts
+      .filter(({ partId }) => known.has(partId))
+      .map((each) => ({ ...each, kind: null, jobId, vehicle })),
+    ...kinds.map((each) => ({ ...each, partId: null, as: 'failed' as const, noisy: null, jobId, vehicle })),
+  ];
+  const text = (row: Omit<SightingRow, 'id'>): string =>
+    [row.partId, row.kind, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy].join('|');
   if (held.map(text).join() === rows.map(text).join()) return;
   await replaceSightings(db, jobId, rows);
-  await keepUnits(db, [...held, ...rows]);
+  // What one job tells can settle which part another meant: all that was seen in the vehicle is put together anew.
+  const moved = await moveReports(db, jobId, vehicle);
+  const pairs: { partId: number; vehicle: string }[] = held.flatMap(({ partId, vehicle: was }) => (partId === null ? [] : [{ partId, vehicle: was }])); // prettier-ignore
+  for (const each of new Set([vehicle, ...moved, ...held.map((row) => row.vehicle)]))
+    for (const partId of await partsSeenIn(db, each)) pairs.push({ partId, vehicle: each });
+  await keepUnits(db, pairs);
 }

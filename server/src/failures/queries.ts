@@ -1,5 +1,12 @@
-import { and, asc, desc, eq, inArray, ne, notInArray, sql } from 'drizzle-orm';
-import type { EarlyCount, KindFailed, Sighting, Standing, StandingWord, Unit } from '@radiatrix/core/failure';
+import { and, asc, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import type {
+  EarlyCount,
+  FailureMode,
+  Sighting,
+  Standing,
+  StandingWord,
+  Unit,
+} from '@radiatrix/core/failure';
 import { NOT_THE_PART, PART_OF_A_DAY } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { FailureBody, FailureReport } from '@radiatrix/contract';
@@ -29,40 +36,45 @@ export async function kindsOf(db: Db, ids: readonly number[]): Promise<Map<numbe
   return new Map(rows.map(({ id, kind }) => [id, kind]));
 }
 
-/** The part of a kind that other jobs put into a vehicle last, up to a day. */
-export async function lastFitted(
-  db: Db,
-  vehicle: string,
-  { kind, on }: KindFailed,
-  exceptJob: number,
-): Promise<number | undefined> {
-  const [row] = await db
-    .select({ partId: sighting.partId })
-    .from(sighting)
-    .innerJoin(part, eq(part.id, sighting.partId))
-    .where(
-      and(
-        eq(sighting.vehicle, vehicle),
-        eq(sighting.as, 'in'),
-        eq(part.kind, kind),
-        ne(sighting.jobId, exceptJob),
-        sql`${sighting.on} <= ${on}`,
-      ),
-    )
-    .orderBy(desc(sighting.on), desc(sighting.id))
-    .limit(1);
-  return row?.partId;
+/** Parts that anything was seen or reported of in a vehicle. */
+export async function partsSeenIn(db: Db, vehicle: string): Promise<number[]> {
+  const { rows } = await db.execute<{ id: number }>(
+    sql`select part_id as id from sighting where vehicle = ${vehicle} and part_id is not null union select part_id from failure_report where key = ${vehicle}`,
+  );
+  return rows.map(({ id }) => id);
 }
+
+/** Reports of what a job shows follow the job to the vehicle that it turns out to be. @returns vehicles they were kept under */
+export async function moveReports(db: Db, jobId: number, vehicle: string): Promise<string[]> {
+  const { rows } = await db.execute<{ key: string }>(
+    sql`update failure_report r set key = ${vehicle} from (select id, key from failure_report where job_id = ${jobId} and key <> ${vehicle}) was where was.id = r.id returning was.key`,
+  );
+  return rows.map(({ key }) => key);
+}
+
+/**
+ * Failures of a kind of part that a job does not name: they are of the one that other jobs put in last. Asked for anew
+ * each time, since it turns out which one that was in any order.
+ */
+async function unnamedFailures(db: Db, partId: number, vehicle: string): Promise<(Sighting & { jobId: number })[]> {
+  const { rows } = await db.execute<{ jobId: number; on: string; km: number | null; mode: FailureMode | null }>(sql`
+    select s.job_id as "jobId", s."on"::text as "on", s.km, s.mode from sighting s where s.vehicle = ${vehicle} and s.kind = (select p.kind::text from part p where p.id = ${partId})
+      and ${partId} = (select r.part_id from sighting r join part q on q.id = r.part_id
+        where r.vehicle = s.vehicle and r."as" = 'in' and q.kind::text = s.kind and r.job_id <> s.job_id and r."on" <= s."on" order by r."on" desc, r.id desc limit 1)`);
+  return rows.map((row) => ({ ...row, as: 'failed' as const, noisy: null }));
+} // prettier-ignore
 
 /** All that was seen and reported of one part in one vehicle; a report of a failure that a job shows adds no second one. */
 export async function seenOf(db: Db, partId: number, vehicle: string): Promise<Sighting[]> {
-  const [seen, told] = await Promise.all([
+  const [seen, told, unnamed] = await Promise.all([
     db.select().from(sighting).where(and(eq(sighting.partId, partId), eq(sighting.vehicle, vehicle))),
     reportsIn(db, partId, vehicle),
+    unnamedFailures(db, partId, vehicle),
   ]);
-  const shown = new Set(seen.filter(({ as }) => as.startsWith('failed')).map(({ jobId }) => jobId));
+  const shown = new Set([...seen, ...unnamed].filter(({ as }) => as.startsWith('failed')).map(({ jobId }) => jobId));
   return [
     ...seen,
+    ...unnamed,
     ...told.flatMap((report): Sighting[] => [
       ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy }] : []),
       ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy }]),

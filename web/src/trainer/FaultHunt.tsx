@@ -4,7 +4,6 @@ import {
   REMAINS, TRAINER_VEHICLES, causeWords, checksLeft, checkWords, exerciseFrom, exerciseOf, isPutRight, looksAt, remedyWords, scoreOf, spentOn, tableFor,
   type DiagnosisStep, type DiagnosisVehicle, type Exercise,
 } from '@radiatrix/core/diagnosis'; // prettier-ignore
-import { hoursText } from '@radiatrix/core/filing';
 import { diagnosisSteps } from '@radiatrix/core/job';
 import { api } from '../api/api.ts';
 import { useUnits } from '../app/store.ts';
@@ -126,11 +125,11 @@ function Hunt({ title, vehicle, exercise, onNext, onScore }: Props & { title: st
         <p className="mt-1 text-[17px]">The owner says: {exercise.told.map(words).join('; ')}.</p>
         {!over && <>
           <h3 className="font-label mt-3 text-[18px] font-semibold">Look at</h3>
-          <ul className="mt-1 columns-1 gap-6 xl:columns-2">{open.map(({ id, label, line }) => <li key={id} className="break-inside-avoid"><button type="button" className="text-steel min-h-7 text-left underline" onClick={() => look(id)}>{label}</button> <span className="figure text-muted text-[12px]">{line.minutes} min</span></li>)}</ul>
+          <ul className="mt-1 columns-1 gap-6 xl:columns-2">{open.map(({ id, label, line }) => <li key={id} className="flex break-inside-avoid items-baseline justify-between gap-2"><button type="button" className="text-steel min-h-7 text-left underline" onClick={() => look(id)}>{label}</button> <span className="figure text-muted shrink-0 text-[12px]">{line.minutes} min</span></li>)}</ul>
         </>}
       </section>
       <section aria-label="Put right">
-        <h2 className="heading">Put right</h2>
+        <h2 className="heading">Put right <span className="font-sans text-[13px] font-normal tracking-normal normal-case">what a part costs, in the shop’s money</span></h2>
         {over ? (
           <div role="status" className="mt-1">
             <p className={`text-[20px] font-semibold ${right ? 'text-straight-in' : 'text-no'}`}>{right ? 'Put right.' : 'Given up.'} It was: {exercise.hidden.faults.map((fault) => causeWords(table.causes[fault]!.id)).join(' and ')}.</p>
@@ -139,14 +138,14 @@ function Hunt({ title, vehicle, exercise, onNext, onScore }: Props & { title: st
           </div>
         ) : (
           <>
-            <ul className="mt-1 columns-1 gap-6 xl:columns-2">{table.remedies.map(({ id, label, line }) => <li key={id} className="break-inside-avoid"><button type="button" className="text-steel min-h-7 text-left underline" onClick={() => repair(id)}>{label}</button> <span className="figure text-muted text-[12px]">{line.money > 0 ? line.money : ''}</span></li>)}</ul>
+            <ul className="mt-1 columns-1 gap-6 xl:columns-2">{table.remedies.map(({ id, label, line }) => <li key={id} className="flex break-inside-avoid items-baseline justify-between gap-2"><button type="button" className="text-steel min-h-7 text-left underline" onClick={() => repair(id)}>{label}</button> <span className="figure text-muted shrink-0 text-[12px]">{line.money > 0 ? line.money : ''}</span></li>)}</ul>
             <button type="button" className="btn btn-quiet mt-3" onClick={() => setGiven(true)}>Give up, and see</button>
           </>
         )}
       </section>
       <section aria-label="So far">
         <h2 className="heading">So far <span className="figure text-[15px]" role="timer">{clock(now - begun)}</span></h2>
-        <p className="mt-1"><span className="figure text-[22px]">{hoursText(spent.minutes)}</span> <span className="text-muted">in the shop,</span> <span className="figure text-[22px]">{Math.round(spent.money)}</span> <span className="text-muted">of its money</span></p>
+        <p className="mt-1"><span className="figure text-[22px]">{Math.round(spent.minutes)} min</span> <span className="text-muted">in the shop,</span> <span className="figure text-[22px]">{Math.round(spent.money)}</span> <span className="text-muted">of its money</span></p>
         <ol className="mt-1">{done.map((step, at) => <li key={at} className={`border-rule border-b py-1 text-[15px] ${step.kind === 'repaired' ? 'text-copper font-semibold' : ''}`}>{words(step)}</li>)}</ol>
         {done.length === 0 && <p className="text-muted mt-1">Nothing was looked at. Simplest first.</p>}
       </section>

@@ -19,6 +19,11 @@ interface Props {
 const pick = <T,>(list: readonly T[], seed: number): T | undefined =>
   list[((seed * 2654435761) % 4294967296) % Math.max(1, list.length)];
 
+const saidOf = (verdict: VerdictWord): string =>
+  verdict === 'not-proven'
+    ? 'is not proven'
+    : VERDICT_WORDS[verdict].charAt(0).toLowerCase() + VERDICT_WORDS[verdict].slice(1);
+
 /** A part in a vehicle with its figures and without its verdict; or with margins and without what decides. */
 export function FromFigures(props: Props) {
   const { data: vehicles } = api.useVehiclesQuery();
@@ -72,7 +77,7 @@ function Question({ kind, title, detail, judged, onNext, onScore }: Props & { ti
   return (
     <section aria-label={kind === 'verdict' ? 'Verdict from figures' : 'Read a ledger'} className="mt-4">
       <h2 className="text-[21px]">{title}</h2>
-      <p className="text-muted">{detail}. {kind === 'verdict' ? 'From these figures alone: what is the verdict?' : `It ${VERDICT_WORDS[verdict.verdict]}: which line decides that?`}</p>
+      <p className="text-muted">{detail}. {kind === 'verdict' ? 'From these figures alone: what is the verdict?' : `It ${saidOf(verdict.verdict)}: which line decides that?`}</p>
       {kind === 'verdict' && (
         <p className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Your verdict">
           {VERDICTS.map((each: VerdictWord) => <button key={each} type="button" aria-pressed={answer === each} disabled={answer !== undefined} className={`btn ${answer === each ? 'btn-primary' : 'btn-quiet'}`} onClick={() => say(each)}>{VERDICT_WORDS[each]}</button>)}
@@ -80,7 +85,7 @@ function Question({ kind, title, detail, judged, onNext, onScore }: Props & { ti
       )}
       {answer !== undefined && (
         <div role="status" className="border-copper mt-3 border-l-[3px] pl-3">
-          <p className={`text-[19px] font-semibold ${right ? 'text-straight-in' : 'text-no'}`}>{right ? 'Right.' : `No: ${kind === 'verdict' ? `it ${VERDICT_WORDS[verdict.verdict]}` : truth in RULES ? RULES[truth as keyof typeof RULES].label.toLowerCase() : truth}.`}</p>
+          <p className={`text-[19px] font-semibold ${right ? 'text-straight-in' : 'text-no'}`}>{right ? 'Right.' : `No: ${kind === 'verdict' ? `it ${saidOf(verdict.verdict)}` : truth in RULES ? RULES[truth as keyof typeof RULES].label.toLowerCase() : truth}.`}</p>
           <p>{decidingSentence(verdict, units)}</p>
           <button type="button" className="btn btn-primary mt-2" onClick={onNext}>Another</button>
         </div>

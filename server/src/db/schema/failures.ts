@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, date, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { FAILURE_MODE_NAMES, SEEN_AS, SETTLEMENTS, type FailureMode, type SeenAs, type Settlement, type Standing, type StandingWord } from '@radiatrix/core/failure'; // prettier-ignore
+import type { PartKind } from '@radiatrix/core/figures';
 import { id, stamps } from './columns.ts';
 import { job } from './jobs.ts';
 import { part } from './parts.ts';
@@ -15,9 +16,9 @@ export const sighting = pgTable(
     jobId: integer()
       .notNull()
       .references(() => job.id, { onDelete: 'cascade' }),
-    partId: integer()
-      .notNull()
-      .references(() => part.id, { onDelete: 'cascade' }),
+    /** null where the job tells the kind of what failed and not which one it was. */
+    partId: integer().references(() => part.id, { onDelete: 'cascade' }),
+    kind: text().$type<PartKind>(),
     /** The vehicle it was seen in, as `vehicleKey` of the service makes it. */
     vehicle: text().notNull(),
     on: date({ mode: 'string' }).notNull(),
@@ -30,6 +31,7 @@ export const sighting = pgTable(
     index('sighting_of').on(table.partId, table.vehicle),
     index('sighting_vehicle').on(table.vehicle),
     index('sighting_job').on(table.jobId),
+    check('sighting_of_one', sql`(${table.partId} is null) = (${table.kind} is not null)`),
     check('sighting_as', sql`${table.as} in (${oneOf(SEEN_AS)})`),
   ],
 );

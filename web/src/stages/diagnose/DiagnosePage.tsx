@@ -69,7 +69,7 @@ function Shown({ diagnosis }: { diagnosis: Diagnosis }) {
                       <tr key={each.event} className={`border-rule border-b align-baseline ${each.kind === 'repaired' ? 'bg-raised' : ''}`}>
                         <td className="py-1 pr-3">{each.kind === 'repaired' ? <strong>{remedyWords(each.remedy)}</strong> : checkWords(each.check, '')}</td>
                         <td className="px-2">{each.kind === 'found' ? <>{checkWords(each.check, each.outcome).replace(`${checkWords(each.check, '')}: `, '')}{each.said && <span className="figure text-muted"> {each.said}</span>}</> : each.kind === 'repaired' ? `put right${each.note && `: ${each.note}`}` : <span className="text-muted">not looked at{each.why && `: ${each.why}`}</span>}</td>
-                        <td className="text-muted px-2 text-[14px]">{each.by}{each.kind === 'found' && each.how !== 'hand' && `, ${each.how}`}</td>
+                        <td className="text-muted px-2 text-[14px]">{each.by}{each.kind === 'found' && each.how !== 'hand' && each.photo === null && `, ${each.how}`}{each.kind === 'found' && each.photo !== null && <>, <a href={`/api/jobs/${job.id}/photos/${each.photo}`} target="_blank" rel="noreferrer">photograph</a></>}</td>
                         <td className="figure px-2 text-right">{each.kind === 'passed over' ? '' : (each.minutes ?? (each.kind === 'found' && each.how === 'told' ? 0 : '–'))}</td>
                         <td className="text-right"><button type="button" className="text-no text-[14px] underline" disabled={busy} aria-label={`Take back ${each.kind === 'repaired' ? remedyWords(each.remedy) : checkWords(each.check, '')}`} onClick={() => void say('undone', { event: each.event }).catch(() => {})}>Take back</button></td>
                       </tr>

@@ -17,6 +17,7 @@ import { useHotkeys } from '../../ui/useHotkeys.ts';
 import type { useHappened } from '../job/useHappened.ts';
 import { useRecorded } from '../prove/useRecorded.ts';
 import { found } from './found.ts';
+import { Picture } from './Picture.tsx';
 import type { Diagnosed } from './diagnose.worker.ts';
 import type { Diagnosis } from './useDiagnosis.ts';
 
@@ -41,12 +42,13 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
   const units = useUnits();
   const { next, runnerUp } = view;
   const [read, setRead] = useState<Read>();
+  const [photo, setPhoto] = useState<string | null>(null);
   const last = job.state.diagnosis.at(-1);
   const pass = (): void => void (next?.do === 'check' && say('check passed over', { check: next.id, why: '' }).catch(() => {}));
   const answer = (outcome: string): void => {
     if (next?.do !== 'check' || busy) return;
-    const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: read.said.slice(0, 200) } : {};
-    void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), ...byRead })]).catch(() => {});
+    const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: read.said.slice(0, 200) } : photo ? { how: 'photograph' as const } : {};
+    void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), photo, ...byRead })]).catch(() => {});
   };
   useHotkeys({
     ...(next?.do === 'check' ? Object.fromEntries(next.outcomes.map(({ id }, at) => [LETTERS[at]!, () => answer(id)])) : {}),
@@ -68,6 +70,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
       </p>
       {(next.risk || next.runs) && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{next.risk}{next.runs && ` Engine off at ${formatQuantity(record.stopC, 'temperature', units)}.`}</p>}
       <Figures diagnosis={diagnosis} check={next.id} onRead={setRead} />
+      <Picture jobId={job.id} photo={photo} onPhoto={setPhoto} />
       {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {read.said}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : `It tells nothing: ${read.because}.`}</p>}
       <div className="mt-2.5 flex flex-wrap gap-2">
         {next.outcomes.map(({ id, label }, at) => (

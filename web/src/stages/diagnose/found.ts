@@ -6,7 +6,7 @@ import { happened } from '../job/device.ts';
 export const found = (
   check: string,
   outcome: string,
-  more: Partial<{ how: FoundBy; said: string; minutes: number | null }> = {},
+  more: Partial<{ how: FoundBy; said: string; minutes: number | null; photo: string | null }> = {},
 ): JobEventDraft =>
   happened('checked', {
     check,
