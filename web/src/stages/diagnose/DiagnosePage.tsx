@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { causeWords, checkWords, inSentence, remedyWords } from '@radiatrix/core/diagnosis';
 import { formatQuantity } from '@radiatrix/core/quantity';
@@ -25,6 +25,7 @@ function Shown({ diagnosis }: { diagnosis: Diagnosis }) {
   const { job, record, view, behind, problem } = diagnosis;
   const { say, tell, busy, error } = useHappened(job.id);
   const units = useUnits();
+  const [taken, setTaken] = useState<{ check: string; photo: string } | null>(null);
   const { state } = job;
   const done = state.diagnosed;
   const dispatch = useAppDispatch();
@@ -47,7 +48,7 @@ function Shown({ diagnosis }: { diagnosis: Diagnosis }) {
           {view && done && <Conclude diagnosis={diagnosis} view={view} say={say} busy={busy} />}
           {view && !done && (
             <>
-              <NextCheck key={`${view.next?.do === 'check' ? view.next.id : ''} ${state.diagnosis.length}`} diagnosis={diagnosis} view={view} say={say} tell={tell} busy={busy || behind} />
+              <NextCheck key={`${view.next?.do === 'check' ? view.next.id : ''} ${state.diagnosis.length}`} diagnosis={diagnosis} view={view} say={say} tell={tell} busy={busy || behind} taken={taken} onTaken={setTaken} />
               {view.next?.settled && <Conclude diagnosis={diagnosis} view={view} say={say} busy={busy || behind} />}
             </>
           )}

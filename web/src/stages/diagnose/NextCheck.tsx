@@ -29,6 +29,9 @@ interface Props {
   say: ReturnType<typeof useHappened>['say'];
   tell: ReturnType<typeof useHappened>['tell'];
   busy: boolean;
+  /** A photograph of what a check shows, kept over what else arrives meanwhile. */
+  taken: { check: string; photo: string } | null;
+  onTaken: (taken: { check: string; photo: string } | null) => void;
 }
 
 /** Minutes as they are said. */
@@ -37,18 +40,18 @@ export const minutesText = (hands: number, waits: number): string =>
 const offText = (step: ShownStep): string => (step.do === 'check' && step.thing ? `${step.thing.replace('-', ' ')} has to come off` : 'nothing comes off'); // prettier-ignore
 
 /** The next check: what it asks, why it, its answers under a key each; beside it what is nearly as good. */
-export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
+export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: Props) {
   const { job, record } = diagnosis;
   const units = useUnits();
   const { next, runnerUp } = view;
   const [read, setRead] = useState<Read>();
-  const [photo, setPhoto] = useState<string | null>(null);
+  const photo = taken && next?.do === 'check' && taken.check === next.id ? taken.photo : null;
   const last = job.state.diagnosis.at(-1);
   const pass = (): void => void (next?.do === 'check' && say('check passed over', { check: next.id, why: '' }).catch(() => {}));
   const answer = (outcome: string): void => {
     if (next?.do !== 'check' || busy) return;
     const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: read.said.slice(0, 200) } : photo ? { how: 'photograph' as const } : {};
-    void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), photo, ...byRead })]).catch(() => {});
+    void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), photo, ...byRead })]).then(() => onTaken(null)).catch(() => {});
   };
   useHotkeys({
     ...(next?.do === 'check' ? Object.fromEntries(next.outcomes.map(({ id }, at) => [LETTERS[at]!, () => answer(id)])) : {}),
@@ -70,7 +73,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy }: Props) {
       </p>
       {(next.risk || next.runs) && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{next.risk}{next.runs && ` Engine off at ${formatQuantity(record.stopC, 'temperature', units)}.`}</p>}
       <Figures diagnosis={diagnosis} check={next.id} onRead={setRead} />
-      <Picture jobId={job.id} photo={photo} onPhoto={setPhoto} />
+      <Picture jobId={job.id} photo={photo} onPhoto={(id) => onTaken(id === null ? null : { check: next.id, photo: id })} />
       {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {read.said}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : `It tells nothing: ${read.because}.`}</p>}
       <div className="mt-2.5 flex flex-wrap gap-2">
         {next.outcomes.map(({ id, label }, at) => (
