@@ -73,7 +73,6 @@ export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: 
       </p>
       {(next.risk || next.runs) && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{next.risk}{next.runs && ` Engine off at ${formatQuantity(record.stopC, 'temperature', units)}.`}</p>}
       <Figures diagnosis={diagnosis} check={next.id} onRead={setRead} />
-      <Picture jobId={job.id} photo={photo} onPhoto={(id) => onTaken(id === null ? null : { check: next.id, photo: id })} />
       {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {read.said}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : `It tells nothing: ${read.because}.`}</p>}
       <div className="mt-2.5 flex flex-wrap gap-2">
         {next.outcomes.map(({ id, label }, at) => (
@@ -83,6 +82,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: 
         ))}
         <button type="button" disabled={busy} className="text-muted hover:text-ink px-3" onClick={pass}><kbd className="key mr-2" aria-hidden="true">x</kbd><span className="font-label text-[17px]">cannot look now</span></button>
       </div>
+      <Picture jobId={job.id} photo={photo} onPhoto={(id) => onTaken(id === null ? null : { check: next.id, photo: id })} />
       {runnerUp && <p className="text-muted mt-2">Nearly as good: {runnerUp.do === 'check' ? `${inSentence(runnerUp.question.replace(/\?$/, ''))}, ${minutesText(runnerUp.hands, runnerUp.waits)}` : `${inSentence(runnerUp.label)} and see, ${minutesText(runnerUp.hands, 0)}`}.</p>}
     </section>
   );
