@@ -73,7 +73,7 @@ export const job = pgTable(
     index('job_stage').on(table.stage),
     index('job_configuration').on(table.configurationId),
     // What a desk looks at is a few thousand of all jobs there ever were.
-    index('job_recent').on(table.closed, table.at.desc(), table.id.desc()),
+    index('job_recent').on(table.closed, table.at.desc().nullsFirst(), table.id.desc().nullsFirst()),
     index('job_waits')
       .on(table.waits, table.heardAt)
       .where(sql`${table.waits} is not null`),
