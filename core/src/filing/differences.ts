@@ -1,5 +1,5 @@
 import { backStep, orderOut, outStep, type AccessMap, type PastCount } from '../access/index.ts';
-import { isCooling, readStrength, type Amount } from '../coolant/index.ts';
+import { amountU, atTwenty, isCooling, readStrength, type Amount } from '../coolant/index.ts';
 import { attributeOf, combined, type FigureSet } from '../figures/index.ts';
 import { minutesOf, type JobState } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
@@ -93,12 +93,14 @@ function litresFound(id: string, key: string, title: string, seen: Amount, { bay
   }];
 } // prettier-ignore
 
-function ofCoolant(input: FilingInput): Difference[] {
+function ofCoolant(input: FilingInput, practice: Practice): Difference[] {
   const { state, account } = input;
   if (!account) return [];
   const drained = state.moves.filter((move) => move.way === 'out' && move.stage === 'remove' && isCooling(move.liquid));
-  const out = drained.reduce((sum, { litres: each }) => sum + each, 0);
-  const u = Math.max(0.2, 0.05 * out);
+  // Volumes are those at 20 °C: what came out hot measures more. A strength that nobody knows is the usual one.
+  const strength = state.account?.strength ?? practice.usualMix;
+  const out = drained.reduce((sum, { litres: each, tempC }) => sum + (tempC === null ? each : atTwenty(each, state.account?.base ?? 'ethylene', strength, tempC)), 0);
+  const u = combined(...drained.map(({ litres: each, got }) => amountU(each, got, practice)));
   const yielded = state.account?.arrival === 'full' && drained.every(({ lost }) => !lost) && out > 0
     ? litresFound('drain', 'drainYield', 'What comes out at the drain', { value: out, u }, input, `It arrived full, and ${drained.length === 1 ? 'one measure' : `${drained.length} measures`} came out`)
     : [];
@@ -217,7 +219,7 @@ export function differencesOf(input: FilingInput, practice: Practice = USUAL_PRA
   return [
     ...ofParts(input),
     ...ofFigures(input),
-    ...ofCoolant(input),
+    ...ofCoolant(input, practice),
     ...(input.map ? ofMap(input, input.map, practice) : []),
   ];
 }

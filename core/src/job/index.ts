@@ -7,7 +7,7 @@ export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
-export { outText, trayOf, type Tray, type TrayPlace } from './tray.ts';
+export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { stageOf } from './stage.ts';
 export { diagnosisSteps } from './diagnosis.ts';
 export {

@@ -96,3 +96,7 @@ export function trayOf(fasteners: readonly Fastener[], state: Pick<JobState, 'tr
     isEmpty: places.every(({ left, contradictions }) => left === 0 && contradictions.length === 0),
   };
 } // prettier-ignore
+
+/** How many are left in the dish, places that two devices counted differently among them: 0 for an empty one. */
+export const leftInTray = ({ places }: Tray): number =>
+  places.reduce((sum, { left, contradictions }) => sum + Math.max(0, left) + contradictions.length, 0);

@@ -12,8 +12,7 @@ import type { PartKind } from '@radiatrix/core/figures';
 import type { FailureBody, FailureReport } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import { failureReport, part, partStanding, person, sighting, supersession, unit, partRevision } from '../db/schema/index.ts'; // prettier-ignore
-import { headOfPart } from '../db/visible.ts';
+import { failureReport, part, partStanding, person, sighting, unit } from '../db/schema/index.ts'; // prettier-ignore
 
 export type SightingRow = typeof sighting.$inferSelect;
 
@@ -229,27 +228,6 @@ export async function othersOf(
     from unit u join part p on p.id = u.part_id
     where p.kind = ${kind} and u.part_id <> ${partId} and ${time} >= 0 group by 1, 2 order by 1`);
   return rows.map(({ time: at, failed, count }) => ({ time: Number(at), failed, count: Number(count) }));
-}
-
-/** What takes the place of a part: the newest released that says so. */
-export async function successorOf(
-  db: Db,
-  partId: number,
-): Promise<{ partId: number; number: string } | undefined> {
-  const [row] = await db
-    .select({ partId: part.id, number: part.number })
-    .from(supersession)
-    .innerJoin(partRevision, eq(partRevision.id, supersession.partRevisionId))
-    .innerJoin(part, eq(part.id, partRevision.partId))
-    .where(
-      and(
-        eq(supersession.oldPartId, partId),
-        sql`${partRevision.id} = ${headOfPart(false, partRevision.partId)}`,
-      ),
-    )
-    .orderBy(desc(supersession.partRevisionId))
-    .limit(1);
-  return row;
 }
 
 const reportColumns = { report: failureReport, by: person.name };

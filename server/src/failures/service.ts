@@ -13,7 +13,7 @@ import { seesDrafts } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobRow } from '../jobs/queries.ts';
-import { partLineOf, partLines } from '../parts/queries.ts';
+import { partIdByNumber, partLineOf, partLines, successorsOf } from '../parts/queries.ts';
 import { keepUnits, vehicleKey } from './keep.ts';
 import {
   allStandings,
@@ -23,7 +23,6 @@ import {
   othersOf,
   reportsOf,
   standingsOf,
-  successorOf,
   unitsOfPart,
   updateReport,
 } from './queries.ts';
@@ -62,15 +61,18 @@ function curveOf(
 export async function failureRecord(db: Db, partId: number, person: Person): Promise<FailureRecord> {
   const [line] = await partLines(db, { ids: [partId] }, seesDrafts(person.role));
   if (!line) throw notFound('That part');
-  const [standings, units, reports, days, km, successor] = await Promise.all([
+  const [standings, units, reports, days, km, successors] = await Promise.all([
     standingsOf(db, [partId]),
     unitsOfPart(db, partId),
     reportsOf(db, partId),
     othersOf(db, partId, line.kind, 'days'),
     othersOf(db, partId, line.kind, 'km'),
-    successorOf(db, partId),
+    successorsOf(db, [partId], false),
   ]);
   const own = standings.get(partId);
+  const number = successors.get(partId);
+  const nextId = number === undefined ? undefined : await partIdByNumber(db, number);
+  const successor = number !== undefined && nextId !== undefined ? { partId: nextId, number } : undefined;
   const next = successor && (await standingsOf(db, [successor.partId])).get(successor.partId);
   const lives = (time: (each: (typeof units)[number]) => number | undefined): Life[] =>
     units.flatMap((each) => {

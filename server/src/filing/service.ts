@@ -12,7 +12,7 @@ import {
   type MinutesModel,
 } from '@radiatrix/core/filing';
 import { VERDICT_WORDS } from '@radiatrix/core/fit';
-import { minutesOf, trayOf, type JobState } from '@radiatrix/core/job';
+import { leftInTray, minutesOf, trayOf, type JobState } from '@radiatrix/core/job';
 import { practiceOf, workSentence } from '@radiatrix/core/practice';
 import { accountOfJob, openProofs, proofStates, proofsFor } from '@radiatrix/core/prove';
 import { METHOD_RULES } from '@radiatrix/core/quantity';
@@ -82,7 +82,7 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
     partNames(db, state.parts.map(({ partId }) => partId)), // prettier-ignore
   ]);
   const model = map && minutesModel(mappedMinutes(map), seen, practice);
-  const left = map ? trayOf(map.fasteners, state).places.reduce((sum, place) => sum + Math.max(0, place.left) + place.contradictions.length, 0) : undefined; // prettier-ignore
+  const left = map ? leftInTray(trayOf(map.fasteners, state)) : undefined;
   const proven =
     openProofs(proofStates(proofsFor(proving.proofs, state), state, left, practice)).length === 0;
   const parts = state.parts

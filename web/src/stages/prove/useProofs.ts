@@ -1,4 +1,4 @@
-import { trayOf } from '@radiatrix/core/job';
+import { leftInTray, trayOf } from '@radiatrix/core/job';
 import { proofStates, proofsFor, type Proved } from '@radiatrix/core/prove';
 import type { JobRecord } from '@radiatrix/contract';
 import type { Practice } from '@radiatrix/core/practice';
@@ -14,8 +14,6 @@ export function useProofs(job: JobRecord, record: ProofRecord, practice: Practic
     { vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units },
     { skip: !first },
   );
-  const left = sheet
-    ? trayOf(sheet.sheet.hardware, job.state).places.reduce((sum, place) => sum + Math.max(0, place.left) + place.contradictions.length, 0)
-    : undefined; // prettier-ignore
+  const left = sheet ? leftInTray(trayOf(sheet.sheet.hardware, job.state)) : undefined;
   return proofStates(proofsFor(record, job.state), job.state, left, practice);
 }
