@@ -22,6 +22,7 @@ export type * from './sheet.ts';
 export type * from './connector.ts';
 export type * from './procedure.ts';
 export type * from './access.ts';
+export type * from './plan.ts';
 export type * from './review.ts';
 export { REVIEW_KINDS } from './revision.ts';
 export type * from './history.ts';

@@ -216,6 +216,8 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),
   'noted': Joi.object({ text: line(2000).required() }),
   'handed over': Joi.object({ to: id.allow(null).required(), name: line(80).allow('').required() }),
+  'promised': Joi.object({ ready: Joi.string().isoDate().allow(null).required(), from: Joi.string().isoDate().allow(null).required() }),
+  'placed': Joi.object({ bay: line(20).allow(null).required(), at: Joi.string().isoDate().allow(null).required() }),
   'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
   'difference settled': Joi.object({ difference: line(120).required(), how: Joi.string().valid('accepted', 'left').required(), said: line(400).allow('').required() }),
   'late looked at': Joi.object({ events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(), note: text(2000).default('') }),

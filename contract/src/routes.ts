@@ -16,6 +16,7 @@ import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
 import { deskRoutes, type DeskAnswers } from './desk.ts';
+import { planRoutes, type PlanAnswers } from './plan.ts';
 import { filingRoutes, type FilingAnswers } from './filing.ts';
 import { failureRoutes, type FailureAnswers } from './failure.ts';
 import { instrumentRoutes, type InstrumentAnswers } from './instrument.ts';
@@ -50,6 +51,7 @@ export const ROUTES = {
   ...failureRoutes,
   ...filingRoutes,
   ...deskRoutes,
+  ...planRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
   ...compareRoutes,
@@ -86,6 +88,7 @@ export interface Answers
     FailureAnswers,
     FilingAnswers,
     DeskAnswers,
+    PlanAnswers,
     ProvingAnswers,
     InstrumentAnswers,
     CompareAnswers,

@@ -61,6 +61,8 @@ export const eventSamples = ({
   'timer': { what: 'work', act: 'begin', step: 's1', boot: 'b', monotonicMs: 12.5 },
   'noted': { text: 'key in the box' },
   'handed over': { to: null, name: '' },
+  'promised': { ready: '2026-06-01T15:00:00.000Z', from: null },
+  'placed': { bay: '1', at: null },
   'closed': { outcome: 'done', note: '', heads: { phone: 3 } },
   'difference settled': { difference: 'figure pinSpacing', how: 'accepted', said: 'Pins apart: 612 mm' },
   'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },

@@ -20,6 +20,7 @@ import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
 import * as desk from './desk/routes.ts';
+import * as plan from './plan/routes.ts';
 import * as failures from './failures/routes.ts';
 import * as filing from './filing/routes.ts';
 import * as proving from './proving/routes.ts';
@@ -122,6 +123,7 @@ export async function createApp({
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
+  plan.mountCalendars(app, connection);
   app.use('/api', await sessions(connection));
   const throttle = new Throttle(connection);
   mountSession(app, connection, throttle);
@@ -143,6 +145,13 @@ export async function createApp({
     ...streams,
     ...diagnosis,
     ...desk,
+    plan: plan.plan,
+    tryPlan: plan.tryPlan,
+    workshop: plan.workshop,
+    setWorkshop: plan.setWorkshop,
+    calendarFeeds: plan.calendarFeeds,
+    newCalendarFeed: plan.newCalendarFeed,
+    endCalendarFeed: plan.endCalendarFeed,
     ...failures,
     ...filing,
     ...proving,

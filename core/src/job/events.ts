@@ -158,6 +158,10 @@ export interface EventPayloads {
   noted: { text: string };
   /** Whose hands it is in; null takes it out of anybody's. */
   'handed over': { to: number | null; name: string };
+  /** When the vehicle was promised back, and from when on it and its parts are there; null where nothing was said. */
+  promised: { ready: string | null; from: string | null };
+  /** Where it was put in the plan of the day, and from when on; null leaves it to the plan. */
+  placed: { bay: string | null; at: string | null };
   closed: { outcome: 'done' | 'given up'; note: string; heads: Record<string, number> };
   /** What was found otherwise than the library has it: offered to it, or left as it is. */
   'difference settled': { difference: string; how: 'accepted' | 'left'; said: string };
@@ -232,6 +236,8 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'timer': line('Timer'),
   'noted': line('Note'),
   'handed over': line('Handed over', { desk: true }),
+  'promised': line('Promised', { desk: true }),
+  'placed': line('Put in the plan', { desk: true }),
   'closed': line('Closed'),
   'difference settled': line('Laid beside the library', { specialist: true }),
   'late looked at': line('Looked at what came after closing', { specialist: true }),

@@ -35,7 +35,7 @@ const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
   comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
-  spans: [], resting: [], notes: [], handedTo: null, closed: null, settled: {}, late: [],
+  spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
 
@@ -145,6 +145,8 @@ const APPLY: Apply = {
   'timer': () => {},
   'noted': (state, { payload }, said) => void state.notes.push({ ...payload, ...said }),
   'handed over': (state, { payload }) => void (state.handedTo = { id: payload.to, name: payload.name }),
+  'promised': (state, { payload }) => void (state.promised = payload),
+  'placed': (state, { payload }) => void (state.placed = payload),
   'closed': (state, { payload }, said) => void (state.closed = { outcome: payload.outcome, note: payload.note, ...said }),
   'difference settled': (state, { payload: { difference, ...settled } }, said) => void (state.settled[difference] = { ...settled, ...said }),
   'late looked at': () => {},

@@ -165,6 +165,10 @@ export interface JobState {
   notes: JobNote[];
   /** Whom it was handed to last; null where it never was. */
   handedTo: { id: number | null; name: string } | null;
+  /** When it was promised back and from when on it is there; ISO 8601, null where nobody said. */
+  promised: EventPayloads['promised'];
+  /** Where somebody put it in the plan, and from when on. */
+  placed: EventPayloads['placed'];
   closed: JobClosing | null;
   /** Events that whoever closed the job had not seen: for a specialist's eyes. */
   /** Differences from the library that were accepted or left, by their id. */

@@ -36,6 +36,17 @@ interface DemoJob {
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
 
+type Clock = [days: number, clock: string];
+/** A time of a day so many days from now, by the shop's own clock. */
+function clockIn(said: Clock | undefined): string | null {
+  if (!said) return null;
+  const [days, clock] = said;
+  const day = new Date();
+  day.setDate(day.getDate() + days);
+  day.setHours(Number(clock.slice(0, 2)), Number(clock.slice(3)), 0, 0);
+  return day.toISOString();
+}
+
 /** Writes a job's events as one device would have, some minutes apart. */
 export function device(name: string, startMs: number) {
   let [clock, seq, now] = [CLOCK_START, 0, startMs];
@@ -160,6 +171,8 @@ async function eventsOf(
           litres: payload.litres as number,
         }),
       );
+    else if (kind === 'promised')
+      events.push(hand.event('promised', { ready: clockIn(payload.ready as Clock | undefined), from: clockIn(payload.from as Clock | undefined) })); // prettier-ignore
     else if (kind === 'closed')
       events.push(
         hand.event('closed', { ...(payload as { outcome: 'done'; note: string }), heads: hand.heads() }),

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import type { Person, SessionState } from '@radiatrix/contract';
+import type { Person, SessionState, Workshop } from '@radiatrix/contract';
 import { bundleSchema, type Bundle } from '@radiatrix/contract/schemas';
 import type { Database, Db } from '../db/client.ts';
 import { asPerson } from '../db/transaction.ts';
@@ -11,6 +11,7 @@ import { addClaim } from '../parts/service.ts';
 import { doneOrProposed } from '../proposals/service.ts';
 import { loadVocabulary, sourceByName } from '../vehicles/queries.ts';
 import { settingOnce } from '../people/queries.ts';
+import { changeWorkshop, workshopRecord } from '../plan/workshop.ts';
 import { addPerson } from '../people/service.ts';
 import { rewritten } from '../photos/read.ts';
 import { addPhoto } from '../photos/service.ts';
@@ -77,10 +78,19 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
     }
   });
   await asPerson(db, specialist.id, (tx) => proposeClaim(tx, specialist, cast.proposed));
+  await asPerson(db, specialist.id, (tx) => setUpWorkshop(tx, folder, specialist.id));
   await loadDemoJobs(db, folder, people);
   await loadDemoFailures(db, folder, specialist);
   await settingOnce(db, 'demo', { accounts });
 }
+
+/** Bays, single tools and hours, and who works in them, by their names. */
+async function setUpWorkshop(db: Db, folder: string, by: number): Promise<void> {
+  const { people, ...shop } = JSON.parse(readFileSync(path.join(folder, 'workshop.json'), 'utf8')) as Omit<Workshop, 'people' | 'zone'> & { people: string[] };
+  const { zone, colleagues } = await workshopRecord(db);
+  const idOf = (name: string): number => colleagues.find((each) => each.name.toLowerCase() === name)!.id;
+  await changeWorkshop(db, { zone, ...shop, people: people.map((name) => ({ id: idOf(name), hours: null, away: [] })) }, 0, by);
+} // prettier-ignore
 
 /** As the specialist would by hand: the claim is of a part that everybody sees, so it waits. */
 async function proposeClaim(

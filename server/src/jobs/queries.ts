@@ -231,6 +231,7 @@ export async function writeFold(
       lookAgain: next?.what ?? null,
       lookAgainAt: next?.due ?? null,
       handedTo: handedTo?.id ?? null,
+      readyBy: state.promised.ready,
       waits: waiting?.for ?? null,
       waitsSaid: waiting?.said ?? '',
       late: state.late.length,

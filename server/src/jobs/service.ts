@@ -87,6 +87,9 @@ export async function jobHand(db: Db, id: number): Promise<JobHand> {
   };
 }
 
+/** A time of an event, to the minute, as the device wrote it. */
+const minuteOf = (at: string): string => at.slice(0, 16).replace('T', ' ');
+
 function detailOf(
   { kind, payload }: JobEvent,
   numberOf: (partId: number) => string,
@@ -176,7 +179,7 @@ function detailOf(
     case 'run made':
       return `${payload.written || payload.value}${payload.lateS === null ? ', started late' : ''}`;
     case 'follow-up set':
-      return `${payload.what}, by ${payload.due.slice(0, 16).replace('T', ' ')}`;
+      return `${payload.what}, by ${minuteOf(payload.due)}`;
     case 'followed up':
       return `${payload.what}: ${payload.found}`;
     case 'step ticked':
@@ -194,6 +197,10 @@ function detailOf(
       return payload.note;
     case 'handed over':
       return payload.to === null ? 'to nobody' : payload.name;
+    case 'promised':
+      return [payload.ready && `ready by ${minuteOf(payload.ready)}`, payload.from && `there from ${minuteOf(payload.from)}`].filter(Boolean).join(', ') || 'nothing any more';
+    case 'placed':
+      return [payload.bay && `bay ${payload.bay}`, payload.at && `from ${minuteOf(payload.at)}`].filter(Boolean).join(', ') || 'wherever the plan has room';
     case 'difference settled':
       return `${payload.said || payload.difference}: ${payload.how}`;
     case 'late looked at':

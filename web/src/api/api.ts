@@ -5,7 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
-import type { Instruments, NewStream, DiagnosisRecord, AcceptBody, DeskRecord, FigureWanted, FilingRecord, MapMinutes, FailureBody, FailureLine, FailureRecord,
+import type { CalendarFeed, PlanMove, PlanRecord, PlanTried, Workshop, WorkshopRecord, Instruments, NewStream, DiagnosisRecord, AcceptBody, DeskRecord, FigureWanted, FilingRecord, MapMinutes, FailureBody, FailureLine, FailureRecord,
   DiagnosisTableRecord,
   TableChangeBody,
   ProvingRecord, StandInAct, StreamRecord, AccessRecord, EventPage, NewAccess, VehicleAccess, Account, AccountValues, Colleague, Invitation, NewAccount, OwnSession, PlanningRecord, ConnectorLine, SourceLine, AuditState, MakeCoverage, MarkLine, ModelCoverage, ModelLine, Rewrite, ConnectorDocument, ConnectorRecord, FiguresChange, FindResult, GoesInto, ImportReport, JobEvents, JobLine, JobRecord, JudgedPart, SharedParts, LibraryLine, LibraryRecord, LibraryTable, MatchResult, PracticeChange, ShopPractice, NewVinPattern, RecordValues, SearchResult, SetsResult, NewClaim, NewPart, NewProcedure, PartDetails, PartLine,
@@ -128,7 +128,7 @@ export interface MatchOptions {
 
 export const api = createApi({
   baseQuery: guarded,
-  tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', 'Failure', ...ACCOUNTS, ...LIBRARY],
+  tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', 'Failure', 'Workshop', ...ACCOUNTS, ...LIBRARY],
   refetchOnReconnect: true,
   // What is cached is shown at once, and asked for again: a colleague may have released something since.
   refetchOnMountOrArgChange: 2,
@@ -193,6 +193,13 @@ export const api = createApi({
     }),
     desk: build.query<DeskRecord, void>({ query: () => '/desk', providesTags: ['Job', 'Review', 'Failure', 'Coverage', 'Part', 'Practice'] }),
     deskFigures: build.query<FigureWanted[], void>({ query: () => '/desk/figures', providesTags: ['Job', 'Match', 'Part', 'Vehicle'] }),
+    plan: build.query<PlanRecord, void>({ query: () => '/plan', providesTags: ['Job', 'Practice', 'Workshop'] }),
+    tryPlan: build.mutation<PlanTried, { body: { moves: PlanMove[] } }>({ query: ({ body }) => ({ url: '/plan/try', method: 'POST', body }) }),
+    workshop: build.query<Tagged<WorkshopRecord>, void>({ query: () => '/workshop', transformResponse: tagged<WorkshopRecord>, providesTags: ['Workshop'] }),
+    setWorkshop: build.mutation<WorkshopRecord, Omit<Save<Workshop>, 'id'>>({ query: (save) => saving('/workshop', 'PUT', save), invalidatesTags: (_r, error) => (error ? [] : ['Workshop']) }),
+    calendarFeeds: build.query<CalendarFeed[], void>({ query: () => '/plan/calendars', providesTags: ['Workshop'] }),
+    newCalendarFeed: build.mutation<CalendarFeed & { path: string }, { body: { personId: number | null; bay: string | null } }>({ query: ({ body }) => ({ url: '/plan/calendars', method: 'POST', body }), invalidatesTags: (_r, error) => (error ? [] : ['Workshop']) }),
+    endCalendarFeed: build.mutation<void, number>({ query: (id) => ({ url: `/plan/calendars/${id}`, method: 'DELETE' }), invalidatesTags: ['Workshop'] }),
     jobFiling: build.query<FilingRecord, number>({ query: (id) => `/jobs/${id}/filing`, providesTags: ['Job', 'Vehicle', 'Practice', 'Part', 'Match', 'Record', 'Review'] }),
     acceptDifference: build.mutation<FilingRecord, { id: number; body: AcceptBody; key: string }>({
       query: ({ id, ...save }) => saving(`/jobs/${id}/filing`, 'POST', save),

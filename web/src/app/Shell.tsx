@@ -117,6 +117,9 @@ function Frame({ person }: { person: Person }) {
         </Link>
         <Finder inputRef={finder} />
         <nav aria-label="Library" className="font-label flex gap-5 text-[17px]">
+          <Link to="/plan" className="text-ink no-underline hover:underline">
+            Plan
+          </Link>
           <Link to="/library" className="text-ink no-underline hover:underline">
             Library
           </Link>

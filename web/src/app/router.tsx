@@ -1,6 +1,5 @@
 import { createBrowserRouter } from 'react-router';
 import { AskPage } from '../stages/ask/AskPage.tsx';
-import { DeskPage } from '../stages/ask/DeskPage.tsx';
 import { MatchPage } from '../stages/match/MatchPage.tsx';
 import { Broken, Missing } from './Missing.tsx';
 import { Shell } from './Shell.tsx';
@@ -14,7 +13,9 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     hydrateFallbackElement: <p className="p-4">Opening…</p>,
     children: [
-      { index: true, element: <DeskPage /> },
+      { index: true, lazy: async () => ({ Component: (await import('../stages/ask/DeskPage.tsx')).DeskPage }) },
+      { path: 'plan', lazy: async () => ({ Component: (await import('../plan/PlanPage.tsx')).PlanPage }) },
+      { path: 'workshop', lazy: async () => ({ Component: (await import('../plan/WorkshopPage.tsx')).WorkshopPage }) },
       { path: 'ask', element: <AskPage /> },
       { path: 'v/:vehicleId/match', element: <MatchPage /> },
       { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },

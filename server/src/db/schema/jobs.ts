@@ -56,6 +56,8 @@ export const job = pgTable(
     lookAgainAt: timestamp({ withTimezone: true, mode: 'string' }),
     /** The installer it was handed to; who works on the library or at the counter works on every job. */
     handedTo: integer().references(() => person.id),
+    /** When it was promised back. */
+    readyBy: timestamp({ withTimezone: true, mode: 'string' }),
     /** How many events it has. */
     version: integer().notNull().default(1),
     /** What it waits for, as core says it; null where nothing more is to be done about it. */

@@ -6,12 +6,12 @@ import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
-import { calendarOf, morningAfter } from '../../ui/calendar.ts';
+import { calendarOf } from '@radiatrix/contract/calendar';
+import { morningAfter } from '../../ui/calendar.ts';
 import { saved } from '../../ui/save-file.ts';
 import type { OwnProps } from './props.ts';
 
 const HOUR_MS = 3_600_000;
-const LOOK_MINUTES = 15;
 /** After warm-up within the hour; after the overnight cool-down the next morning. */
 const dueOf = (what: FollowUp, now: Date): Date =>
   what === 'after warm-up' ? new Date(now.getTime() + HOUR_MS) : morningAfter(now);
@@ -41,7 +41,7 @@ export function FollowUps({ filling, own, say, busy }: OwnProps) {
                 </p>
               )}
               {!set && !own.filled && <p className="text-muted">Once it is filled.</p>}
-              {set && !set.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(set.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${set.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + LOOK_MINUTES * 60_000), busy: true }], new Date())); }} />}
+              {set && !set.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(set.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ uid: `look-${id}-${what.replaceAll(' ', '-')}`, title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${set.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + filling.practice.lookTakes * 60_000), busy: true }], new Date())); }} />}
             </li>
           );
         })}

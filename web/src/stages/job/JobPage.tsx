@@ -109,6 +109,16 @@ function Job({ job }: { job: JobRecord }) {
       )}
       <div className="mt-1">
         <Hands job={job} say={say} busy={busy} />
+        <p>
+          {state.promised.ready ? (
+            <>
+              Promised back by <span className="figure">{new Date(state.promised.ready).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+            </>
+          ) : (
+            <span className="text-muted">Nothing is promised</span>
+          )}{' '}
+          · <Link to={`/plan?job=${job.id}`}>in the plan</Link>
+        </p>
       </div>
       {error !== undefined && (
         <div className="mt-2">

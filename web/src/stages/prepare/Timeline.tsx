@@ -1,6 +1,7 @@
 import { CalendarPlus } from 'lucide-react';
 import { useState } from 'react';
 import type { Stretch } from '@radiatrix/core/access';
+import { usePractice } from '../../api/usePractice.ts';
 import { saved } from '../../ui/save-file.ts';
 import { workPlan } from './work-plan.ts';
 
@@ -21,6 +22,7 @@ export function Timeline({
   drained: boolean;
 }) {
   const [begin, setBegin] = useState(localNow);
+  const practice = usePractice();
   const start = new Date(begin);
   const end = Math.max(0, ...stretches.map(({ to }) => to));
   const at = (minutes: number): Date => new Date(start.getTime() + minutes * 60_000);
@@ -37,7 +39,7 @@ export function Timeline({
             saved(
               `${title.replace(/[^\w-]+/g, '-')}.ics`,
               'text/calendar',
-              workPlan(title, start, stretches, drained),
+              workPlan(title, start, stretches, drained, practice.lookTakes),
             )
           }
         >

@@ -1,7 +1,6 @@
 import type { Stretch } from '@radiatrix/core/access';
-import { calendarOf, morningAfter, type Appointment } from '../../ui/calendar.ts';
-
-const LOOK_MINUTES = 10;
+import { calendarOf, type Appointment } from '@radiatrix/contract/calendar';
+import { morningAfter } from '../../ui/calendar.ts';
 
 /**
  * A timeline as iCalendar: an event a stretch, waiting marked as time that is free, and where coolant was lost the look
@@ -12,11 +11,12 @@ export function workPlan(
   start: Date,
   stretches: readonly Stretch[],
   drained: boolean,
+  lookMinutes: number,
 ): string {
   const at = (minutes: number): Date => new Date(start.getTime() + minutes * 60_000);
-  const work = stretches.map(({ label, from, to, waiting }): Appointment => ({ title: `${label}: ${title}`, from: at(from), to: at(to), busy: !waiting })); // prettier-ignore
+  const work = stretches.map(({ label, from, to, waiting }): Appointment => ({ uid: crypto.randomUUID(), title: `${label}: ${title}`, from: at(from), to: at(to), busy: !waiting })); // prettier-ignore
   if (!drained) return calendarOf(work, start);
   const morning = morningAfter(at(Math.max(0, ...stretches.map(({ to }) => to))));
-  const look = { title: `Look again cold, top up: ${title}`, from: morning, to: new Date(morning.getTime() + LOOK_MINUTES * 60_000), busy: true }; // prettier-ignore
+  const look = { uid: crypto.randomUUID(), title: `Look again cold, top up: ${title}`, from: morning, to: new Date(morning.getTime() + lookMinutes * 60_000), busy: true }; // prettier-ignore
   return calendarOf([...work, look], start);
 }

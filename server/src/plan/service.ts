@@ -1,0 +1,244 @@
+import { createHash } from 'node:crypto';
+import {
+  breaksOf,
+  type Break,
+  type Day,
+  type DayJob,
+  type Interval,
+  type JobTask,
+  type Shop,
+} from '@radiatrix/core/schedule';
+import type { Practice } from '@radiatrix/core/practice';
+import type { PlanJob, PlanMove, PlanRecord, PlanTried, WorkshopRecord } from '@radiatrix/contract';
+import type { Db } from '../db/client.ts';
+import { ProblemError } from '../http/problem.ts';
+import { shopPractice } from '../practice/service.ts';
+import { candidates, type Candidate } from './jobs.ts';
+import { keepPlan, keptPlan, plannableCount } from './queries.ts';
+import { solve } from './solve.ts';
+import { stretchesFrom, workshopRecord } from './workshop.ts';
+
+/** Jobs that a plan looks at: what is promised soonest, then what was heard of last. */
+const MOST = 80;
+/** How long laying one may take, and trying a change. */
+const PLAN_MS = 3500;
+const TRY_MS = 1500;
+const MINUTE = 60_000;
+/** A plan begins on the next of these minutes. */
+const GRID = 5;
+
+/** Everything a plan is worked out from, at a moment. */
+interface Input {
+  now: Date;
+  origin: Date;
+  workshop: WorkshopRecord;
+  practice: Practice;
+  shop: Shop;
+  found: Candidate[];
+  jobs: DayJob[];
+  names: Map<number, string>;
+  basis: string;
+}
+/** What is kept of a plan. */
+interface Kept {
+  origin: string;
+  day: Day;
+  /** Tasks of each job as they were planned. */
+  tasks: Record<number, JobTask[]>;
+  begun: number[];
+  since: PlanRecord['since'];
+  broke: Break[];
+  labels: Record<number, string>;
+}
+
+async function inputOf(db: Db, now: Date): Promise<Input> {
+  const [workshop, practice] = await Promise.all([workshopRecord(db), shopPractice(db)]);
+  const origin = new Date(Math.ceil(now.getTime() / (GRID * MINUTE)) * GRID * MINUTE);
+  const names = new Map(workshop.colleagues.map(({ id, name }) => [id, name]));
+  const shop: Shop = {
+    // Who has left is on no plan, whatever the record still says.
+    people: workshop.people.flatMap(({ id, hours, away }) => (names.has(id) ? [{ id, hours: stretchesFrom(hours ?? workshop.hours, workshop.zone, origin, away) }] : [])),
+    bays: workshop.bays,
+    tools: workshop.tools.map((tool) => tool.toLowerCase()),
+    open: stretchesFrom(workshop.hours, workshop.zone, origin),
+  };
+  const found = await candidates(db, MOST, new Set(shop.tools), practice);
+  const kept = (await keptPlan(db))?.document as Kept | undefined;
+  const jobs = found.flatMap((each) => (each.job ? [dayJobOf(each, each.job, shop, origin, kept)] : []));
+  const basis = createHash('sha256').update(JSON.stringify({
+    workshop: workshop.version, zone: workshop.zone, people: workshop.people, names: [...names.keys()].sort(), practice,
+    jobs: found.map(({ row, job, why }) => [row.id, row.version, job, why]),
+  })).digest('hex');
+  return { now, origin, workshop, practice, shop, found, jobs, names, basis };
+} // prettier-ignore
+
+const minutesFrom = (origin: Date, at: string): number => Math.round((Date.parse(at) - origin.getTime()) / MINUTE); // prettier-ignore
+
+function dayJobOf({ row, state }: Candidate, job: Pick<DayJob, 'id' | 'work'>, shop: Shop, origin: Date, kept: Kept | undefined): DayJob {
+  const { promised, placed, handedTo } = state;
+  const before = kept?.day.placed.find(({ id }) => id === row.id);
+  const { begun } = job.work;
+  const known = (id: number | null | undefined): number | null => (id != null && shop.people.some((each) => each.id === id) ? id : null);
+  const bay = placed.bay ?? (begun ? (before?.bay ?? null) : null);
+  const looksAt = state.closed ? Object.values(state.followUps).flatMap((each) => (each && !each.found ? [each.due] : [])).sort()[0] : undefined;
+  const from = looksAt ?? promised.from;
+  return {
+    ...job,
+    // In whose hands it is, where they are on the plan; who has it begun stays with it.
+    person: known(handedTo?.id) ?? (begun ? (known(row.openerId) ?? known(before?.person)) : null),
+    bay: bay !== null && shop.bays.some(({ code }) => code === bay) ? bay : null,
+    pinnedAt: placed.at === null || begun ? null : Math.max(0, minutesFrom(origin, placed.at)),
+    from: from === null || begun ? 0 : Math.max(0, minutesFrom(origin, from)),
+    due: promised.ready === null ? null : minutesFrom(origin, promised.ready),
+  };
+} // prettier-ignore
+
+/** What a kept plan said that has not come about: work that nobody began, work that should be over. */
+function slipsOf(kept: Kept, found: readonly Candidate[], now: Date, tells: number): PlanRecord['since'] {
+  const behind = minutesFrom(new Date(kept.origin), now.toISOString()) - tells;
+  return kept.day.placed.flatMap(({ id, tasks }): PlanRecord['since'] => {
+    const own = found.find(({ row }) => row.id === id);
+    const at = kept.tasks[id]?.findIndex(({ hands }) => hands > 0) ?? -1;
+    if (!own?.job || at < 0) return [];
+    const label = own.row.label;
+    if (own.job.work.begun) return tasks[at]!.to < behind ? [{ id, label, what: 'not over' }] : [];
+    return tasks[at]!.from < behind ? [{ id, label, what: 'not begun' }] : [];
+  });
+} // prettier-ignore
+
+/** A day seen from a later minute. */
+function shifted(day: Day, by: number): Day {
+  const move = ({ from, to }: Interval): Interval => ({ from: from - by, to: to - by });
+  return {
+    ...day,
+    placed: day.placed.map((each) => ({ ...each, ready: each.ready - by, inBay: each.inBay && move(each.inBay), tasks: each.tasks.map((task) => ({ ...task, ...move(task) })) })),
+  };
+} // prettier-ignore
+
+/** The order in which jobs lay before: of two plans alike the known one comes out. */
+const orderOf = (day: Day | undefined, jobs: readonly DayJob[]): number[] =>
+  day
+    ? jobs
+        .map(({ id }, at) => ({
+          at,
+          first: day.placed.find((each) => each.id === id)?.tasks[0]?.from ?? Infinity,
+        })) // prettier-ignore
+        .filter(({ first }) => first < Infinity)
+        .sort((a, b) => a.first - b.first)
+        .map(({ at }) => at)
+    : [];
+
+const lay = (
+  input: Input,
+  jobs: DayJob[],
+  before: Day | undefined,
+  ms: number,
+  signal?: AbortSignal,
+): Promise<Day> =>
+  solve({ shop: input.shop, jobs, before: orderOf(before, jobs), practice: input.practice, ms }, signal);
+
+/** The plan as it is; laid anew where anything that it hangs on has changed, or where it has slipped. */
+export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promise<PlanRecord> {
+  const input = await inputOf(db, now);
+  const row = await keptPlan(db);
+  const kept = row?.document as Kept | undefined;
+  const slips = kept ? slipsOf(kept, input.found, now, input.practice.planSlips) : [];
+  const more = Math.max(0, (await plannableCount(db)) - MOST);
+  if (kept && row!.basis === input.basis && slips.length === 0) return recordOf(input, kept, more);
+  const was =
+    kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
+  const day = await lay(input, input.jobs, was, PLAN_MS, signal);
+  const tells = 60;
+  const fresh: Kept = {
+    origin: input.origin.toISOString(),
+    day,
+    tasks: Object.fromEntries(input.jobs.map(({ id, work }) => [id, work.tasks])),
+    begun: input.jobs.filter(({ work }) => work.begun).map(({ id }) => id),
+    since: slips,
+    broke: was ? breaksOf(was, day, input.jobs, tells) : [],
+    labels: Object.fromEntries(input.found.map(({ row: { id, label } }) => [id, label])),
+  };
+  await keepPlan(db, input.basis, fresh, input.origin.toISOString());
+  return recordOf(input, fresh, more);
+}
+
+/** What moving jobs would make of the plan, and what it breaks. */
+export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Promise<PlanTried> {
+  const input = await inputOf(db, now);
+  const kept = (await keptPlan(db))?.document as Kept | undefined;
+  const jobs = input.jobs.map((job) => moved(job, moves.find(({ id }) => id === job.id), input));
+  const strange = moves.find(({ id }) => !jobs.some((job) => job.id === id));
+  if (strange) throw new ProblemError('invalid', { fields: [{ path: 'moves', message: 'that job is not in the plan any more' }] });
+  const before = kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
+  const was = before ?? (await lay(input, input.jobs, undefined, TRY_MS));
+  const day = await lay(input, jobs, was, TRY_MS);
+  const broke = breaksOf(was, day, jobs, 60);
+  const after: Kept = { origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), begun: [], since: [], broke: [], labels: {} };
+  const plan = recordOf({ ...input, jobs }, after, 0);
+  return { plan, breaks: labelled(broke, input) };
+} // prettier-ignore
+
+function moved(job: DayJob, move: PlanMove | undefined, { shop, origin, workshop }: Input): DayJob {
+  if (!move) return job;
+  const { person, bay, at } = move;
+  if (person != null && !shop.people.some(({ id }) => id === person))
+    throw new ProblemError('invalid', { fields: [{ path: 'person', message: 'nobody of that number is on the plan' }] });
+  if (bay != null && !workshop.bays.some(({ code }) => code === bay))
+    throw new ProblemError('invalid', { fields: [{ path: 'bay', message: `there is no bay ${bay}` }] });
+  if (job.work.begun && (bay !== undefined || at !== undefined))
+    throw new ProblemError('not-ready', { detail: 'Work on it has begun: it stays where it is until it is over.' });
+  return {
+    ...job,
+    ...(person === undefined ? {} : { person }),
+    ...(bay === undefined ? {} : { bay }),
+    ...(at === undefined ? {} : { pinnedAt: at === null ? null : Math.max(0, minutesFrom(origin, at)) }),
+  };
+} // prettier-ignore
+
+const labelled = (broke: readonly Break[], { found }: Input): PlanTried['breaks'] =>
+  broke.map((each) => ({ ...each, label: found.find(({ row }) => row.id === each.id)?.row.label ?? '' }));
+
+function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
+  const { workshop, shop, found, jobs, names } = input;
+  const origin = new Date(kept.origin);
+  const at = (minutes: number): string => new Date(origin.getTime() + minutes * MINUTE).toISOString();
+  const { day } = kept;
+  // As far as anything is planned, and the day after.
+  const ends = Math.max(0, ...day.placed.flatMap(({ tasks }) => tasks.at(-1)?.to ?? [])) + 1440;
+  const ofOut = new Map(day.out.map(({ id, why }) => [id, why]));
+  return {
+    madeAt: kept.origin,
+    from: kept.origin,
+    zone: workshop.zone,
+    bays: workshop.bays,
+    people: shop.people.map(({ id }) => ({ id, name: names.get(id)! })),
+    tools: workshop.tools,
+    open: shop.open.filter(({ from }) => from <= ends).map(({ from, to }) => ({ from: new Date(input.origin.getTime() + from * MINUTE).toISOString(), to: new Date(input.origin.getTime() + to * MINUTE).toISOString() })),
+    jobs: day.placed.flatMap((placed): PlanJob[] => {
+      const own = found.find(({ row }) => row.id === placed.id);
+      const job = jobs.find(({ id }) => id === placed.id);
+      if (!own || !job) return [];
+      const { row, state, title } = own;
+      return [{
+        id: row.id, label: row.label, title, vehicleId: row.configurationId, stage: row.stage,
+        person: placed.person, bay: placed.bay,
+        inBay: placed.inBay && { from: at(placed.inBay.from), to: at(placed.inBay.to) },
+        begun: job.work.begun,
+        pinned: { bay: state.placed.bay, at: state.placed.at, person: state.handedTo?.id != null },
+        promised: state.promised.ready, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
+        tasks: placed.tasks.map(({ from, to, people, tools }, n) => ({ label: kept.tasks[placed.id]![n]!.label, kind: kept.tasks[placed.id]![n]!.kind, from: at(from), to: at(to), people, tools })),
+      }];
+    }),
+    out: found.flatMap(({ row, state, title, why }) => {
+      const said = why ? { waits: why.waits, why: why.said } : ofOut.has(row.id) ? { waits: null, why: ofOut.get(row.id)! } : undefined;
+      return said ? [{ id: row.id, label: row.label, title, vehicleId: row.configurationId, promised: state.promised.ready, there: state.promised.from, ...said }] : [];
+    }),
+    late: day.late,
+    proven: day.proven,
+    gap: day.cost > 0 ? Math.max(0, (day.cost - day.bound) / day.cost) : 0,
+    since: kept.since,
+    broke: labelled(kept.broke, input),
+    crowded: (day.crowded ?? []).map((id) => found.find(({ row }) => row.id === id)?.row.label ?? `job ${id}`),
+    more,
+  };
+} // prettier-ignore
