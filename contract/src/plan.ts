@@ -51,6 +51,8 @@ export interface PlanJob {
   bay: string | null;
   inBay: { from: string; to: string } | null;
   begun: boolean;
+  /** Why it is not in the hands it was given into, a clause; null where it is, or was given into none. */
+  missing: string | null;
   pinned: { bay: string | null; at: string | null; person: boolean };
   promised: string | null;
   /** From when on vehicle and parts are there, where somebody has said so. */

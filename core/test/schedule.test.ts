@@ -1,7 +1,7 @@
 import highsLoader from 'highs';
 import { describe, expect, test } from 'vitest';
 import { Draws } from '../src/random/index.ts';
-import { planJobs, type Interval, type Objective, type Planned, type Schedule, type ScheduleJob, type Task } from '../src/schedule/index.ts'; // prettier-ignore
+import { breaksOf, planDay, planJobs, type DayJob, type Interval, type JobTask, type JobWork, type Objective, type Planned, type Schedule, type ScheduleJob, type Shop, type Task } from '../src/schedule/index.ts'; // prettier-ignore
 
 /** A task for one role each, the ordinary kind. */
 const work = (minutes: number, roles: number[], more: Partial<Task> = {}): Task => ({ label: '', kind: 'work', minutes, roles, whole: false, ...more }); // prettier-ignore
@@ -159,4 +159,132 @@ describe('small plans', () => {
     await annotate(`${200 - off.length} of 200 alike`);
     expect(off).toEqual([]);
   }); // prettier-ignore
+});
+
+/** Days of eight hours with a break, to be worked in; nights between. */
+const DAYS: Interval[] = [0, 1, 2, 3, 4].flatMap((day) => [{ from: 48 * day + 16, to: 48 * day + 24 }, { from: 48 * day + 25, to: 48 * day + 34 }]); // prettier-ignore
+const worth = (schedule: Schedule, options = {}): Planned => planJobs(schedule, PROMISES, { width: 20_000, pools: [new Set(PEOPLE), new Set(BAYS)], ...options }); // prettier-ignore
+
+describe('plans within hours, around what has begun and what somebody has put', () => {
+  test('break no rule of the shop, whatever is begun or pinned; more hours, a bay more or a promise less never cost more', () => {
+    for (let seed = 1; seed <= 60; seed += 1) {
+      const schedule = smallShop(new Draws(seed), 4, DAYS);
+      const plan = worth(schedule);
+      const some = worth(schedule, { begun: [seed % 4], pinned: [(seed + 1) % 4] });
+      for (const each of [plan, some]) {
+        expect(faultsOf(schedule, each), `${seed}`).toEqual([]);
+        expect(each.jobs.every(Boolean) && each.bound <= each.cost + 1e-9).toBe(true);
+        expect(each.proven).toBe(each.bound > each.cost - 1e-6 * Math.max(1, each.cost));
+      }
+      if (!plan.proven) continue;
+      const always = worth({ ...schedule, resources: schedule.resources.map(() => ({ hours: null })), open: null }); // prettier-ignore
+      const [, second] = BAYS;
+      const roomier = worth({ ...schedule, resources: [...schedule.resources, { hours: null }], jobs: schedule.jobs.map((job) => ({ ...job, roles: job.roles.map((role) => (role.held && role.candidates.includes(second!) ? { ...role, candidates: [...role.candidates, 5] } : role)) })) }); // prettier-ignore
+      const easier = worth({ ...schedule, jobs: schedule.jobs.map((job, at) => (at === 0 ? { ...job, due: null } : job)) }); // prettier-ignore
+      for (const better of [always, roomier, easier]) expect(better.bound, `${seed}`).toBeLessThanOrEqual(plan.cost + 1e-6); // prettier-ignore
+      expect(some.cost, `${seed}`).toBeGreaterThanOrEqual(plan.bound - 1e-6);
+    }
+  });
+
+  test('what is watched is left alone in no break, work rests over one, and what is whole waits for a stretch that holds it', () => {
+    const one = (task: Partial<Task>, from: number): { from: number; to: number }[] =>
+      planJobs({
+        resources: [{ hours: DAYS }], open: DAYS,
+        jobs: [{ id: '0', from, due: null, standing: false, readyAfter: 1, roles: [{ candidates: [0], held: false }], tasks: [work(6, [0], task)] }],
+      }, PROMISES).jobs[0]!.tasks.map(({ from: begin, to }) => ({ from: begin, to })); // prettier-ignore
+    expect(one({}, 20)).toEqual([{ from: 20, to: 27 }]);
+    expect(one({ whole: true }, 20)).toEqual([{ from: 25, to: 31 }]);
+    expect(one({ kind: 'watched', roles: [] }, 30)).toEqual([{ from: 64, to: 70 }]);
+    expect(one({ kind: 'waiting', roles: [] }, 30)).toEqual([{ from: 30, to: 36 }]);
+  });
+
+  test('a vehicle that is apart holds its bay from the first minute; one more than there are bays is told, and waits', () => {
+    const schedule = smallShop(new Draws(3), 3, null);
+    const apart = { ...schedule, jobs: schedule.jobs.map((job) => ({ ...job, from: 0, standing: true, roles: job.roles.map((role) => (role.held ? { ...role, candidates: BAYS } : role)) })) }; // prettier-ignore
+    const plan = worth(apart, { begun: [0, 1, 2] });
+    expect(plan.crowded).toHaveLength(1);
+    const standing = plan.jobs.flatMap((job) => job!.holds.filter(({ from }) => from === 0));
+    expect(new Set(standing.map(({ resource }) => resource)).size).toBe(standing.length);
+  });
+});
+
+describe('a day of a shop', () => {
+  const hours = DAYS.map(({ from, to }) => ({ from: 30 * from, to: 30 * to }));
+  const shop: Shop = {
+    people: [{ id: 7, hours }, { id: 8, hours }],
+    bays: [{ code: '1', lift: true }, { code: '2', lift: false }],
+    tools: ['vacuum filler'],
+    open: hours,
+  }; // prettier-ignore
+  const task = (minutes: number, more: Partial<JobTask> = {}): JobTask => ({ label: 'Take out', kind: 'work', minutes, hands: 1, bay: true, tools: [], whole: false, ...more }); // prettier-ignore
+  const job = (id: number, tasks: JobTask[], more: Partial<DayJob> = {}, about: Partial<JobWork> = {}): DayJob => ({
+    id, person: null, bay: null, pinnedAt: null, from: 0, due: null,
+    work: { tasks, readyAfter: tasks.length, begun: false, apart: false, lift: false, usual: '', ...about }, ...more,
+  }); // prettier-ignore
+
+  test('two fill one after the other with the one filler, a job is in one pair of hands, and a helper comes for a task', () => {
+    const day = planDay(shop, [
+      job(1, [task(60), task(30, { tools: ['vacuum filler'], whole: true })]),
+      job(2, [task(60), task(30, { tools: ['vacuum filler'], whole: true })]),
+      job(3, [task(20, { hands: 2 }), task(40)]),
+    ]);
+    const [a, b] = [1, 2].map((id) => day.placed.find((each) => each.id === id)!.tasks[1]!);
+    expect(a!.to <= b!.from || b!.to <= a!.from).toBe(true);
+    const third = day.placed.find(({ id }) => id === 3)!;
+    expect(new Set(third.tasks[0]!.people).size).toBe(2);
+    expect(third.tasks[1]!.people).toEqual([third.person]);
+    expect(day).toMatchObject({ out: [], late: 0, proven: true });
+  });
+
+  test('says why a job finds no room, and plans the others', () => {
+    const day = planDay(shop, [
+      job(1, [task(60)]),
+      job(2, [task(60)], { bay: '2' }, { lift: true }),
+      job(3, [task(60)], { person: 99 }),
+      job(4, [task(600, { whole: true })]),
+      job(5, [task(60)], { bay: '9' }),
+    ]);
+    expect(day.placed.map(({ id }) => id)).toEqual([1]);
+    expect(Object.fromEntries(day.out.map(({ id, why }) => [id, why]))).toEqual({
+      2: 'it takes a lift, and bay 2 has none',
+      3: 'whose hands it is in is not on the plan',
+      4: 'no stretch of the hours that are planned is long enough for it',
+      5: 'there is no bay 9',
+    });
+    const alone = planDay({ ...shop, people: shop.people.slice(0, 1) }, [job(1, [task(20, { hands: 2 })])]);
+    expect(alone.out).toEqual([{ id: 1, why: 'it takes two people, and one is on the plan' }]);
+    expect(planDay({ ...shop, people: [] }, [job(1, [task(20)])]).out[0]!.why).toBe('nobody is on the plan');
+  });
+
+  test('a promise that is past is late from the first minute, and is not put off for it', () => {
+    const day = planDay(shop, [job(1, [task(60)], { due: -600 }), job(2, [task(240)], { bay: '1' }), job(3, [task(240)], { bay: '2' })]); // prettier-ignore
+    expect(day.placed.find(({ id }) => id === 1)).toMatchObject({ late: 480 + 60 + 600 });
+    expect(day.placed.find(({ id }) => id === 1)!.tasks[0]!.from).toBe(480);
+  });
+
+  test('what is put somewhere lies there, the rest gives way, and what that breaks is told', () => {
+    const jobs = [job(1, [task(120)], { due: 640, bay: '1' }), job(2, [task(120)], { bay: '1' })];
+    const before = planDay(shop, jobs);
+    expect(before).toMatchObject({ late: 0, proven: true });
+    const put = [jobs[0]!, { ...jobs[1]!, pinnedAt: 480 }];
+    const after = planDay(shop, put);
+    expect(after.placed.find(({ id }) => id === 2)!.tasks[0]!.from).toBe(480);
+    expect(breaksOf(before, after, put, 60)).toEqual([{ id: 1, what: 'late', minutes: 80 }]);
+    const where = planDay(shop, [{ ...jobs[0]!, work: { ...jobs[0]!.work, begun: true, apart: true } }, { ...jobs[1]!, pinnedAt: 480 }]); // prettier-ignore
+    expect(breaksOf(before, where, put, 60)).toContainEqual({ id: 2, what: 'pin', minutes: 120 });
+    expect(breaksOf(before, planDay({ ...shop, bays: [shop.bays[1]!] }, jobs), jobs, 60).map(({ what }) => what)).toEqual(['out', 'out']); // prettier-ignore
+  });
+
+  test('sixty jobs are planned in the time there is, with a bound below', ({ annotate }) => {
+    const draws = new Draws(60);
+    const many = (most: number): number => 1 + Math.floor(draws.even() * most);
+    const jobs = Array.from({ length: 60 }, (_, id) => job(id, [task(12, { bay: false }), task(20 + many(60)), task(12, { kind: 'waiting', hands: 0 }), task(20 + many(60)), task(15, { whole: true, tools: draws.even() < 0.4 ? ['vacuum filler'] : [] })], { due: many(6000) })); // prettier-ignore
+    const week = Array.from({ length: 20 }, (_, day) => [{ from: 1440 * day + 480, to: 1440 * day + 720 }, { from: 1440 * day + 750, to: 1440 * day + 1020 }]).flat(); // prettier-ignore
+    const large: Shop = { ...shop, open: week, people: [7, 8, 9].map((id) => ({ id, hours: week })), bays: ['1', '2', '3', '4'].map((code) => ({ code, lift: true })) }; // prettier-ignore
+    const day = planDay(large, jobs, { tries: 300 });
+    void annotate(`cost ${day.cost}, bound ${Math.round(day.bound)}, gap ${Math.round(100 * (1 - day.bound / day.cost))} %`); // prettier-ignore
+    expect(day.placed).toHaveLength(60);
+    expect(day.bound).toBeGreaterThan(0.4 * day.cost);
+    expect(day.bound).toBeLessThanOrEqual(day.cost);
+  });
 });

@@ -8,6 +8,7 @@ import {
   type JobTask,
   type Shop,
 } from '@radiatrix/core/schedule';
+import type { JobState } from '@radiatrix/core/job';
 import type { Practice } from '@radiatrix/core/practice';
 import type { PlanJob, PlanMove, PlanRecord, PlanTried, WorkshopRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -24,6 +25,8 @@ const MOST = 80;
 const PLAN_MS = 3500;
 const TRY_MS = 1500;
 const MINUTE = 60_000;
+/** What is ready so many minutes later than before is worth a word. */
+const TELLS = 60;
 /** A plan begins on the next of these minutes. */
 const GRID = 5;
 
@@ -45,10 +48,11 @@ interface Kept {
   day: Day;
   /** Tasks of each job as they were planned. */
   tasks: Record<number, JobTask[]>;
-  begun: number[];
+  open: readonly Interval[];
+  /** How many events each job had. */
+  versions: Record<number, number>;
   since: PlanRecord['since'];
   broke: Break[];
-  labels: Record<number, string>;
 }
 
 async function inputOf(db: Db, now: Date): Promise<Input> {
@@ -106,6 +110,12 @@ function slipsOf(kept: Kept, found: readonly Candidate[], now: Date, tells: numb
   });
 } // prettier-ignore
 
+/** Jobs of which more is known than when the plan was laid. */
+const changedOf = (kept: Kept, found: readonly Candidate[], slips: PlanRecord['since']): PlanRecord['since'] =>
+  found.flatMap(({ row: { id, version, label } }) =>
+    kept.versions[id] !== version && !slips.some((each) => each.id === id) ? [{ id, label, what: 'changed' as const }] : [],
+  ); // prettier-ignore
+
 /** A day seen from a later minute. */
 function shifted(day: Day, by: number): Day {
   const move = ({ from, to }: Interval): Interval => ({ from: from - by, to: to - by });
@@ -148,15 +158,15 @@ export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promi
   const was =
     kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
   const day = await lay(input, input.jobs, was, PLAN_MS, signal);
-  const tells = 60;
+  const broke = was ? breaksOf(was, day, input.jobs, TELLS) : [];
   const fresh: Kept = {
     origin: input.origin.toISOString(),
     day,
     tasks: Object.fromEntries(input.jobs.map(({ id, work }) => [id, work.tasks])),
-    begun: input.jobs.filter(({ work }) => work.begun).map(({ id }) => id),
-    since: slips,
-    broke: was ? breaksOf(was, day, input.jobs, tells) : [],
-    labels: Object.fromEntries(input.found.map(({ row: { id, label } }) => [id, label])),
+    open: input.shop.open,
+    versions: Object.fromEntries(input.found.map(({ row: { id, version } }) => [id, version])),
+    since: [...slips, ...(broke.length > 0 ? changedOf(kept!, input.found, slips) : [])],
+    broke,
   };
   await keepPlan(db, input.basis, fresh, input.origin.toISOString());
   return recordOf(input, fresh, more);
@@ -172,8 +182,8 @@ export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Pr
   const before = kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
   const was = before ?? (await lay(input, input.jobs, undefined, TRY_MS));
   const day = await lay(input, jobs, was, TRY_MS);
-  const broke = breaksOf(was, day, jobs, 60);
-  const after: Kept = { origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), begun: [], since: [], broke: [], labels: {} };
+  const broke = breaksOf(was, day, jobs, TELLS);
+  const after: Kept = { origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), open: input.shop.open, versions: {}, since: [], broke: [] };
   const plan = recordOf({ ...input, jobs }, after, 0);
   return { plan, breaks: labelled(broke, input) };
 } // prettier-ignore
@@ -198,6 +208,16 @@ function moved(job: DayJob, move: PlanMove | undefined, { shop, origin, workshop
 const labelled = (broke: readonly Break[], { found }: Input): PlanTried['breaks'] =>
   broke.map((each) => ({ ...each, label: found.find(({ row }) => row.id === each.id)?.row.label ?? '' }));
 
+/** Whose hands it was in, where they are not on the plan: it is given to others. */
+const missingOf = (
+  { handedTo }: JobState,
+  { people }: Shop,
+  names: ReadonlyMap<number, string>,
+): string | null =>
+  handedTo?.id == null || people.some(({ id }) => id === handedTo.id)
+    ? null
+    : `${handedTo.name} ${names.has(handedTo.id) ? 'is not on the plan' : 'no longer works here'}`;
+
 function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
   const { workshop, shop, found, jobs, names } = input;
   const origin = new Date(kept.origin);
@@ -213,7 +233,7 @@ function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
     bays: workshop.bays,
     people: shop.people.map(({ id }) => ({ id, name: names.get(id)! })),
     tools: workshop.tools,
-    open: shop.open.filter(({ from }) => from <= ends).map(({ from, to }) => ({ from: new Date(input.origin.getTime() + from * MINUTE).toISOString(), to: new Date(input.origin.getTime() + to * MINUTE).toISOString() })),
+    open: kept.open.filter(({ from }) => from <= ends).map(({ from, to }) => ({ from: at(from), to: at(to) })),
     jobs: day.placed.flatMap((placed): PlanJob[] => {
       const own = found.find(({ row }) => row.id === placed.id);
       const job = jobs.find(({ id }) => id === placed.id);
@@ -225,7 +245,7 @@ function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
         inBay: placed.inBay && { from: at(placed.inBay.from), to: at(placed.inBay.to) },
         begun: job.work.begun,
         pinned: { bay: state.placed.bay, at: state.placed.at, person: state.handedTo?.id != null },
-        promised: state.promised.ready, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
+        missing: missingOf(state, shop, names), promised: state.promised.ready, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
         tasks: placed.tasks.map(({ from, to, people, tools }, n) => ({ label: kept.tasks[placed.id]![n]!.label, kind: kept.tasks[placed.id]![n]!.kind, from: at(from), to: at(to), people, tools })),
       }];
     }),

@@ -165,7 +165,7 @@ function gapsOf(
 function Rows({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section aria-label={title}>
-      <h3 className="font-label text-muted border-rule border-b pt-2 text-[14px] tracking-[0.06em] uppercase">{title}</h3>
+      <h2 className="font-label text-muted border-rule border-b pt-2 text-[14px] tracking-[0.06em] uppercase">{title}</h2>
       {children}
     </section>
   );

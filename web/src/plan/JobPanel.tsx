@@ -16,6 +16,7 @@ export function JobPanel({ plan, job, clock, may, onTry, onClose }: { plan: Plan
         <span className="text-muted ml-3 font-sans text-[15px] font-normal tracking-normal normal-case">{job.title}</span>
         <button type="button" className="text-steel ml-auto font-sans text-[14px] font-normal tracking-normal normal-case underline" onClick={onClose}>close</button>
       </h2>
+      {job.missing && <p className="text-changes">{job.missing}: it is given to others.</p>}
       {job.usual && <p className="text-changes">{job.usual[0]!.toUpperCase() + job.usual.slice(1)}.</p>}
       <div className="mt-1 grid gap-x-8 gap-y-3 lg:grid-cols-[1fr_470px]">
         <ol>
@@ -29,7 +30,7 @@ export function JobPanel({ plan, job, clock, may, onTry, onClose }: { plan: Plan
             </li>
           ))}
         </ol>
-        {may ? <Said key={`${job.id} ${job.promised} ${job.there} ${job.pinned.at} ${job.pinned.bay} ${job.person}`} plan={plan} job={job} clock={clock} onTry={onTry} /> : <p className="text-muted">The counter and the specialists move jobs.</p>}
+        {may ? <Said key={job.id} plan={plan} job={job} clock={clock} onTry={onTry} /> : <p className="text-muted">The counter and the specialists move jobs.</p>}
       </div>
     </section>
   );

@@ -103,7 +103,7 @@ function Planned({ plan, busy }: { plan: PlanRecord; busy: boolean }) {
           {may && <> · a job is dragged to another bay, other hands or another time; ▾ marks one that somebody has put</>} · <kbd className="key">[</kbd> <kbd className="key">]</kbd> day
         </p>
       </div>
-      {job && <JobPanel plan={shown} job={job} clock={clock} may={may && !tried} onTry={see} onClose={() => set('job', null)} />}
+      {job && <JobPanel plan={shown} job={job} clock={clock} may={may} onTry={see} onClose={() => set('job', null)} />}
       {out && may && (
         <section aria-label={out.label} className="border-strong border-l-copper bg-raised mt-3 max-w-[560px] border border-l-[3px] p-3">
           <h2 className="heading"><Link to={`/jobs/${out.id}`}>{out.label}</Link></h2>
@@ -187,7 +187,7 @@ function Promises({ plan, clock, onChoose }: { plan: PlanRecord; clock: Clock; o
               const left = spare(job);
               return (
                 <tr key={job.id} className="border-rule border-b align-top">
-                  <td className="py-1"><button type="button" className="text-steel text-left font-semibold underline" onClick={() => onChoose(job.id)}>{job.label || `Job ${job.id}`}</button>{job.usual && <span className="text-not-proven block text-[13px]">{job.usual}</span>}</td>
+                  <td className="py-1"><button type="button" className="text-steel text-left font-semibold underline" onClick={() => onChoose(job.id)}>{job.label || `Job ${job.id}`}</button>{job.missing && <span className="text-changes block text-[13px]">{job.missing}</span>}{job.usual && <span className="text-not-proven block text-[13px]">{job.usual}</span>}</td>
                   <td className="figure px-2 py-1">{job.begun ? 'begun' : job.tasks[0] && clock.when(job.tasks[0].from, plan.from)}</td>
                   <td className="figure px-2 py-1">{clock.when(job.ready, plan.from)}</td>
                   <td className="figure px-2 py-1">{job.promised === null ? <span className="text-muted font-sans">nothing</span> : clock.when(job.promised, plan.from)}</td>
