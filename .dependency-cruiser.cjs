@@ -10,7 +10,10 @@ module.exports = {
       pathNot: 'node_modules/(damerau-levenshtein|quickselect|pure-rand|jstat)',
     }),
     forbid('contract-on-core', '^contract/src', { path: '^(server|web)/' }),
-    forbid('contract-few-packages', '^contract/src', { path: 'node_modules/', pathNot: 'node_modules/(joi|ical.js)' }),
+    forbid('contract-few-packages', '^contract/src', {
+      path: 'node_modules/',
+      pathNot: 'node_modules/(joi|ical.js)',
+    }),
     forbid('server-not-web', '^server/src', { path: '^web/' }),
     forbid('web-not-server', '^web/src', { path: '^server/' }),
     forbid('web-without-validators', '^web/src', {

@@ -10,6 +10,7 @@ import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
 import { measureGuessing, measureLoad } from './load.ts';
 import { measurePage } from './page.ts';
+import { measurePlan } from './plan.ts';
 import { cpuSeconds } from './cpu.ts';
 import { measureAnalysis, measureLiveChart, measureStreams } from './proving.ts';
 import { measureScale } from './scale.ts';
@@ -161,6 +162,18 @@ say(
   `p50 ${nextCheck.p50.toFixed(1)} p95 ${nextCheck.p95.toFixed(1)} ms over ${nextCheck.checks} of them, ${nextCheck.hypotheses} hypotheses`,
   '30 ms',
   nextCheck.p95 <= 30,
+);
+const plan = measurePlan();
+const percents = (shares: readonly number[]): string =>
+  shares.map((share) => (100 * share).toFixed(1)).join(', ');
+say(
+  'plan of 60 jobs, 3 people, 4 bays',
+  `${(plan.slowestMs / 1000).toFixed(1)} s, gaps ${percents(plan.gaps)} %, ${plan.placed} placed`,
+  'under 5 s, with its gap',
+  plan.slowestMs < 5000 && plan.placed === 60,
+);
+console.log(
+  `${''.padEnd(34)} of 8 jobs ${plan.smallProven} of ${plan.small} proven, gap at most ${percents([plan.smallGap])} %`,
 );
 const analysis = measureAnalysis();
 say(

@@ -76,7 +76,13 @@ describe('what is left to do of a job', () => {
     const usual = worked(undefined, here);
     expect(usual.tasks.slice(0, 4).map(({ minutes }) => minutes)).toEqual([USUAL_PRACTICE.usualOut, USUAL_PRACTICE.usualIn, SCHOOL_LINES['radiator first'].minutes, USUAL_PRACTICE.usualProve]); // prettier-ignore
     expect(usual.usual).toBe('no way in is chosen: usual minutes');
-    const slow = workOfJob(jobOf(opened, part, here), undefined, false, SINGLE, practiceOf({ usualOut: 200 }));
+    const slow = workOfJob(
+      jobOf(opened, part, here),
+      undefined,
+      false,
+      SINGLE,
+      practiceOf({ usualOut: 200 }),
+    );
     expect(slow.ok && slow.work.tasks[0]!.minutes).toBe(200);
     const seen = workOfJob(jobOf(opened, ['checked', { check: 'level', outcome: 'full', how: 'hand', said: '', minutes: 1, stream: null, photo: null }]), undefined, false, SINGLE); // prettier-ignore
     expect(seen.ok && [seen.work.tasks[0]!.label, seen.work.usual]).toEqual(['Find the fault', 'the fault is not known yet: usual minutes']); // prettier-ignore
@@ -92,7 +98,9 @@ describe('what is left to do of a job', () => {
   test('of a closed job the look is left, and nothing of one that is done with', () => {
     const closed: Happened = ['closed', { outcome: 'done', note: '', heads: { desk: 99 } }];
     const look: Happened = ['follow-up set', { what: 'after the overnight cool-down', due: '2026-05-01T08:00:00Z', litres: 0.3 }]; // prettier-ignore
-    expect(told(worked(way, here, taken, closed, look))).toEqual(['Look again cold, top up work 10 1 false ']);
+    expect(told(worked(way, here, taken, closed, look))).toEqual([
+      'Look again cold, top up work 10 1 false ',
+    ]);
     expect(workOfJob(jobOf(opened, part, here, closed), way, true, SINGLE)).toMatchObject({ ok: false, waits: 'the library' }); // prettier-ignore
   });
 });

@@ -2,7 +2,15 @@ import ICAL from 'ical.js';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { EventKind, EventPayloads } from '@radiatrix/core/job';
-import type { Account, JobLine, JobRecord, PlanJob, PlanRecord, PlanTried, WorkshopRecord } from '@radiatrix/contract';
+import type {
+  Account,
+  JobLine,
+  JobRecord,
+  PlanJob,
+  PlanRecord,
+  PlanTried,
+  WorkshopRecord,
+} from '@radiatrix/contract';
 import { device } from '../src/demo/jobs.ts';
 import { planRecord } from '../src/plan/service.ts';
 import { stretchesFrom } from '../src/plan/workshop.ts';

@@ -210,6 +210,9 @@ async function proposeTheRest(): Promise<void> {
   );
 }
 
+/** Addresses of calendars, read without signing in. */
+const feeds: string[] = [];
+
 beforeAll(async () => {
   server = await demoServer();
   [mara, piet, rowan] = (await Promise.all(['mara', 'piet', 'rowan'].map((name) => Actor.signIn(server.app, name)))) as [Actor, Actor, Actor]; // prettier-ignore
@@ -231,6 +234,8 @@ beforeAll(async () => {
   await makeJob();
   await proposeRecords();
   await proposeTheRest();
+  for (const bay of ['1', '2', '3'])
+    feeds.push(((await ok(mara.write('post', '/api/plan/calendars', { personId: null, bay }))).body as { path: string }).path); // prettier-ignore
 }, 300_000);
 afterAll(() => server.stop());
 
@@ -275,6 +280,10 @@ function doors(): { [R in RouteId]?: string[] } {
     diagnosisTable: ['/api/diagnosis-table'],
     desk: ['/api/desk'],
     deskFigures: ['/api/desk/figures'],
+    plan: ['/api/plan'],
+    workshop: ['/api/workshop'],
+    calendarFeeds: ['/api/plan/calendars'],
+    followCalendar: feeds,
     failures: ['/api/failures'],
     jobFiling: ids.job.map((id) => `/api/jobs/${id}/filing`),
     mapMinutes: ids.access.map((id) => `/api/access/${id}/minutes`),

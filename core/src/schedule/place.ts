@@ -1,4 +1,5 @@
-import { Busy, Hours, earliest, spanOf } from './timeline.ts';
+import type { Busy } from './timeline.ts';
+import { Hours, earliest, spanOf } from './timeline.ts';
 import type { Interval, Placed, PlacedJob, Schedule, ScheduleJob, Task } from './types.ts';
 
 /** One way to do a task: by whom, and when they are all there. */

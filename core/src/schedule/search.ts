@@ -40,7 +40,7 @@ export function searchOrder(
     while (same < known.order.length && known.order[same] === order[same]) same += 1;
     const placed = jobs.map((): PlacedJob | undefined => undefined);
     for (const at of order.slice(0, same)) placed[at] = known.jobs[at];
-    let taken = (same < known.busy.length ? known.busy[same]! : busy).copy();
+    const taken = (same < known.busy.length ? known.busy[same]! : busy).copy();
     if (same >= known.busy.length) same = 0;
     const stages = keep ? known.busy.slice(0, same) : [];
     for (const at of order.slice(same)) {

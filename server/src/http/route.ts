@@ -60,7 +60,15 @@ type Handlers = {
   [
     R in Exclude<
       RouteId,
-      'health' | 'openapi' | 'followCalendar' | 'jobLive' | 'readings' | 'session' | 'signIn' | 'signOut' | 'acceptInvitation'
+      | 'health'
+      | 'openapi'
+      | 'followCalendar'
+      | 'jobLive'
+      | 'readings'
+      | 'session'
+      | 'signIn'
+      | 'signOut'
+      | 'acceptInvitation'
     >
   ]: Handler<R>;
 };

@@ -198,9 +198,20 @@ function detailOf(
     case 'handed over':
       return payload.to === null ? 'to nobody' : payload.name;
     case 'promised':
-      return [payload.ready && `ready by ${minuteOf(payload.ready)}`, payload.from && `there from ${minuteOf(payload.from)}`].filter(Boolean).join(', ') || 'nothing any more';
+      return (
+        [
+          payload.ready && `ready by ${minuteOf(payload.ready)}`,
+          payload.from && `there from ${minuteOf(payload.from)}`,
+        ]
+          .filter(Boolean)
+          .join(', ') || 'nothing any more'
+      );
     case 'placed':
-      return [payload.bay && `bay ${payload.bay}`, payload.at && `from ${minuteOf(payload.at)}`].filter(Boolean).join(', ') || 'wherever the plan has room';
+      return (
+        [payload.bay && `bay ${payload.bay}`, payload.at && `from ${minuteOf(payload.at)}`]
+          .filter(Boolean)
+          .join(', ') || 'wherever the plan has room'
+      );
     case 'difference settled':
       return `${payload.said || payload.difference}: ${payload.how}`;
     case 'late looked at':

@@ -82,7 +82,7 @@ function dayJobOf({ row, state }: Candidate, job: Pick<DayJob, 'id' | 'work'>, s
   const { promised, placed, handedTo } = state;
   const before = kept?.day.placed.find(({ id }) => id === row.id);
   const { begun } = job.work;
-  const known = (id: number | null | undefined): number | null => (id != null && shop.people.some((each) => each.id === id) ? id : null);
+  const known = (id: number | null | undefined): number | null => (id !== null && id !== undefined && shop.people.some((each) => each.id === id) ? id : null);
   const bay = placed.bay ?? (begun ? (before?.bay ?? null) : null);
   const looksAt = state.closed ? Object.values(state.followUps).flatMap((each) => (each && !each.found ? [each.due] : [])).sort()[0] : undefined;
   const from = looksAt ?? promised.from;
@@ -191,9 +191,9 @@ export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Pr
 function moved(job: DayJob, move: PlanMove | undefined, { shop, origin, workshop }: Input): DayJob {
   if (!move) return job;
   const { person, bay, at } = move;
-  if (person != null && !shop.people.some(({ id }) => id === person))
+  if (person !== null && person !== undefined && !shop.people.some(({ id }) => id === person))
     throw new ProblemError('invalid', { fields: [{ path: 'person', message: 'nobody of that number is on the plan' }] });
-  if (bay != null && !workshop.bays.some(({ code }) => code === bay))
+  if (bay !== null && bay !== undefined && !workshop.bays.some(({ code }) => code === bay))
     throw new ProblemError('invalid', { fields: [{ path: 'bay', message: `there is no bay ${bay}` }] });
   if (job.work.begun && (bay !== undefined || at !== undefined))
     throw new ProblemError('not-ready', { detail: 'Work on it has begun: it stays where it is until it is over.' });
@@ -214,7 +214,7 @@ const missingOf = (
   { people }: Shop,
   names: ReadonlyMap<number, string>,
 ): string | null =>
-  handedTo?.id == null || people.some(({ id }) => id === handedTo.id)
+  typeof handedTo?.id !== 'number' || people.some(({ id }) => id === handedTo.id)
     ? null
     : `${handedTo.name} ${names.has(handedTo.id) ? 'is not on the plan' : 'no longer works here'}`;
 
@@ -244,7 +244,7 @@ function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
         person: placed.person, bay: placed.bay,
         inBay: placed.inBay && { from: at(placed.inBay.from), to: at(placed.inBay.to) },
         begun: job.work.begun,
-        pinned: { bay: state.placed.bay, at: state.placed.at, person: state.handedTo?.id != null },
+        pinned: { bay: state.placed.bay, at: state.placed.at, person: typeof state.handedTo?.id === 'number' },
         missing: missingOf(state, shop, names), promised: state.promised.ready, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
         tasks: placed.tasks.map(({ from, to, people, tools }, n) => ({ label: kept.tasks[placed.id]![n]!.label, kind: kept.tasks[placed.id]![n]!.kind, from: at(from), to: at(to), people, tools })),
       }];

@@ -112,7 +112,13 @@ function Job({ job }: { job: JobRecord }) {
         <p>
           {state.promised.ready ? (
             <>
-              Promised back by <span className="figure">{new Date(state.promised.ready).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+              Promised back by{' '}
+              <span className="figure">
+                {new Date(state.promised.ready).toLocaleString('en-GB', {
+                  dateStyle: 'medium',
+                  timeStyle: 'short',
+                })}
+              </span>
             </>
           ) : (
             <span className="text-muted">Nothing is promised</span>
