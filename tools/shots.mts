@@ -201,11 +201,10 @@ const views: Record<string, () => Promise<Page>> = {
     await job(page, 'Fish market');
     return page;
   },
-  review: async () => {
-    const page = await open('rowan', 'sheet', DESK);
-    await page.goto('/review');
-    await page.getByRole('link', { name: 'Shroud, van' }).click();
-    await page.getByText('Supported by').waitFor();
+  plan: async () => {
+    const page = await open('mara', 'sheet', DESK);
+    await page.goto('/plan');
+    await page.getByRole('region', { name: 'When each is ready' }).waitFor();
     return page;
   },
   sheet: async () => {

@@ -22,7 +22,7 @@ export function JobPanel({ plan, job, clock, may, onTry, onClose }: { plan: Plan
         <ol>
           {job.tasks.map((task) => (
             <li key={task.from} className="border-rule grid grid-cols-[128px_minmax(0,1fr)] gap-x-3 border-b py-0.5">
-              <span className="figure text-muted text-[14px]">{clock.when(task.from, plan.from)}–{clock.time(task.to)}</span>
+              <span className="figure text-muted text-[14px]">{clock.when(task.from, plan.from)}–{clock.when(task.to, task.from)}</span>
               <span className={task.kind === 'work' ? '' : 'text-muted'}>
                 {task.label}
                 {(task.people.length > 0 || task.tools.length > 0) && <span className="text-muted"> · {[...task.people.map(nameOf), ...task.tools].join(', ')}</span>}

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link, useOutletContext, useSearchParams } from 'react-router';
 import type { Person, PlanJob, PlanMove, PlanRecord, PlanTried } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
+import { runAddress } from '../app/addresses.ts';
 import { happened } from '../stages/job/device.ts';
 import { MarginBar } from '../ui/MarginBar.tsx';
 import { Empty, Failure, Waiting } from '../ui/notices.tsx';
@@ -96,6 +97,7 @@ function Planned({ plan, busy }: { plan: PlanRecord; busy: boolean }) {
         </p>
       )}
       {plan.people.length === 0 && <p className="text-changes mt-3">Nobody is on the plan: <Link to="/workshop">say who works, and when</Link>.</p>}
+      {!may && <Own plan={plan} clock={clock} day={day} person={person} />}
       <div className={`mt-3 ${busy || trying.isLoading ? 'opacity-70' : ''}`} aria-busy={busy || trying.isLoading}>
         <Board plan={shown} clock={clock} day={day} chosen={chosen} onChoose={(id) => set('job', String(id))} onMove={may ? see : undefined} />
         <p className="text-muted mt-1 text-[14px]">
@@ -124,6 +126,28 @@ function daysOf(plan: PlanRecord, clock: Clock): string[] {
   const [open] = plan.open;
   days.add(clock.day(open?.from ?? plan.from));
   return [...days].sort().slice(0, DAYS);
+} // prettier-ignore
+
+/** What the reader has to do on a day, in order. */
+function Own({ plan, clock, day, person }: { plan: PlanRecord; clock: Clock; day: string; person: Person }) {
+  const tasks = plan.jobs.flatMap((job) => job.tasks.filter(({ people, from, to }) => people.includes(person.id) && (clock.day(from) === day || clock.day(to) === day)).map((task) => ({ job, task }))).sort((a, b) => a.task.from.localeCompare(b.task.from)); // prettier-ignore
+  return (
+    <section aria-label="Yours" className="mt-4">
+      <h2 className="heading">Yours</h2>
+      {tasks.length === 0 && <p className="text-muted">Nothing on this day.</p>}
+      <ol>
+        {tasks.map(({ job, task }) => (
+          <li key={`${job.id} ${task.from}`} className="border-rule grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 border-b py-2">
+            <span className="figure">{clock.time(task.from)}–{clock.time(task.to)}</span>
+            <span>
+              <strong>{task.label}</strong>{job.bay && `, bay ${job.bay}`}{task.tools.length > 0 && `, ${task.tools.join(', ')}`}
+              <Link to={runAddress(job.id)} className="block py-1">{job.label || `Job ${job.id}`}</Link>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
 } // prettier-ignore
 
 /** What one has to know first: promises kept and broken, and whether it could be better. */
