@@ -67,8 +67,7 @@ class Search {
    * repairs that hold this is the best order; with two it is a good one.
    */
   repairs(belief: Float64Array): { cost: number; first: number } {
-    const { cost: costs, wrong } = this.problem.remedies;
-    const { sums, ratio, spent, order, first, second } = this;
+    const { sums, first, second } = this;
     sums.fill(0);
     for (let h = 0; h < belief.length; h += 1) {
       const chance = belief[h]!;
@@ -78,6 +77,13 @@ class Search {
       sums[a]! += chance;
       if (b !== a) sums[b]! += chance;
     }
+    return this.inTurn(belief);
+  }
+
+  /** The same, where `sums` says already how likely each remedy is needed. */
+  private inTurn(belief: Float64Array): { cost: number; first: number } {
+    const { cost: costs, wrong } = this.problem.remedies;
+    const { sums, ratio, spent, order, first, second } = this;
     let count = 0;
     for (let r = 0; r < sums.length; r += 1) {
       if (sums[r]! <= 0) continue;
@@ -145,12 +151,31 @@ class Search {
       return all * remedies.cost[act.remedy]! + left * remedies.wrong[act.remedy]! + (left > NEGLIGIBLE * all ? beyond(next, open, level + 1) : 0);
     }
     const { rows, outcomes, cost } = checks[act.check]!;
+    if (beyond === this.leaf) return all * cost + this.shown(belief, rows, outcomes, next);
     const rest = open.filter((each) => each !== act.check);
     let sum = all * cost;
     for (let outcome = 0; outcome < outcomes; outcome += 1) {
       let chance = 0;
       for (let h = 0, at = outcome; h < belief.length; h += 1, at += outcomes) chance += next[h] = belief[h]! * rows[at]!;
       if (chance > NEGLIGIBLE * all) sum += beyond(next, rest, level + 1);
+    }
+    return sum;
+  }
+
+  /** What repairs alone cost after a check, over its outcomes: most of a search is this, so each belief is gone through once on the way. */
+  private shown(belief: Float64Array, rows: Float64Array, outcomes: number, next: Float64Array): number {
+    const { sums, first, second } = this;
+    let sum = 0;
+    for (let outcome = 0; outcome < outcomes; outcome += 1) {
+      sums.fill(0);
+      for (let h = 0, at = outcome; h < belief.length; h += 1, at += outcomes) {
+        const chance = (next[h] = belief[h]! * rows[at]!);
+        const a = first[h]!;
+        const b = second[h]!;
+        sums[a]! += chance;
+        if (b !== a) sums[b]! += chance;
+      }
+      sum += this.inTurn(next).cost;
     }
     return sum;
   }
