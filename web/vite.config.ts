@@ -1,5 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
+import { fileURLToPath } from 'node:url';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
@@ -9,6 +10,8 @@ const FIRST_FONTS = [
   'source-sans-3-latin-600',
   'barlow-condensed-latin-600',
   'ibm-plex-mono-latin-400',
+  'barlow-condensed-latin-500',
+  'ibm-plex-mono-latin-500',
 ];
 const preloadFonts = (): Plugin => ({
   name: 'preload-fonts',
@@ -25,7 +28,11 @@ const preloadFonts = (): Plugin => ({
   },
 });
 
-export default defineConfig({
+/** The router’s own builds: its package names the one with warnings for developers in every case. */
+const router = (file: string): string =>
+  fileURLToPath(new URL(`../node_modules/react-router/dist/production/${file}`, import.meta.url));
+
+export default defineConfig(({ command }) => ({
   plugins: [
     react(),
     tailwindcss(),
@@ -71,6 +78,15 @@ export default defineConfig({
       },
     }),
   ],
+  resolve: {
+    alias:
+      command === 'build'
+        ? [
+            { find: /^react-router$/, replacement: router('index.mjs') },
+            { find: /^react-router\/dom$/, replacement: router('dom-export.mjs') },
+          ]
+        : [],
+  },
   build: { target: 'es2023', sourcemap: false, assetsInlineLimit: 0 },
   server: { port: 8470, proxy: { '/api': process.env.RADIATRIX_API ?? 'http://127.0.0.1:8460' } },
-});
+}));

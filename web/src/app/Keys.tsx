@@ -13,6 +13,7 @@ const HERE: [RegExp, [string, string][]][] = [
   [/^\/ask/, [['Enter', 'in the finder: to the question; with nothing to ask, the first vehicle goes on the bench'], ['a to i', 'an answer to the question'], ['x', 'the caller cannot say'], ['m', 'first vehicle to Match without answering'], ['j', 'open a job for the first vehicle'], ['↓ ↑', 'through the vehicles'], ['Tab', 'to the chips, to correct one']]],
   [/\/match$/, [['↓ ↑', 'through the parts'], ['Enter', 'on a check: how do you know?'], ['s', 'install sheet of the chosen part'], ['r', 'record of the chosen part'], ['e', 'into the box of what to measure next'], ['t', 'sets of parts that go in together']]],
   [/\/compare$/, [['[ ]', 'part before, part after'], ['p', 'all of it on paper'], ['arrows', 'in a drawing: move it'], ['+ −', 'in a drawing: nearer, farther'], ['0', 'in a drawing: all of it'], ['m', 'in a drawing: measure between two points']]],
+  [/^\/plan/, [['[ ]', 'day before, day after'], ['Esc', 'leaves a job, or a change that is being tried']]],
   [/^\/coverage/, [['arrows', 'from cell to cell'], ['[ ]', 'model before, model after'], ['n', 'next conflict or gap'], ['p', 'paint: what the chosen part fits'], ['l', 'write a line'], ['u', 'undo the last change of lines']]],
   [/\/diagnose$/, [['a to h', 'what the check shows'], ['x', 'cannot look now'], ['u', 'take the last one back']]],
   [/\/sheet\//, [['p', 'print']]],

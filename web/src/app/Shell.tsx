@@ -1,10 +1,8 @@
 import { Moon, Sun } from 'lucide-react';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
-import { SignInForm } from '../session/SignInForm.tsx';
-import { SignInPage } from '../session/SignInPage.tsx';
 import { expired as sessionEnded } from '../session/slice.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { newVersion } from '../offline/worker.ts';
@@ -13,13 +11,18 @@ import { useSender } from '../offline/sender.ts';
 import { keepWho, keptWho } from '../offline/who.ts';
 import { Failure, isLost, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
-import { Keys } from './Keys.tsx';
+import { askPage } from './ahead.ts';
 import { Proposed } from './Proposed.tsx';
 import { Plate } from './Plate.tsx';
 import { jobInHand, Ruler, STAGES } from './Ruler.tsx';
 import { putOnBench, setTheme, setUnits } from './settings.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { Wordmark } from './Wordmark.tsx';
+
+/** Whoever is signed in already, as nearly everybody is, fetches neither of these before a first view. */
+const SignInPage = lazy(async () => ({ default: (await import('../session/SignInPage.tsx')).SignInPage }));
+const SignInForm = lazy(async () => ({ default: (await import('../session/SignInForm.tsx')).SignInForm }));
+const Keys = lazy(async () => ({ default: (await import('./Keys.tsx')).Keys }));
 
 /** Asks who is there, then shows the signed-in frame; an expired session asks again on top of whatever is open. */
 export function Shell() {
@@ -55,14 +58,21 @@ export function Shell() {
       <div className="mx-auto mt-16 max-w-lg">{<Failure error={error} retry={() => void refetch()} />}</div>
     );
   const person = data?.person ?? (expired || offline || ahead ? last : null);
-  if (!person) return <SignInPage demo={data?.demo ?? null} left={data?.left ?? null} />;
+  if (!person)
+    return (
+      <Suspense fallback={null}>
+        <SignInPage demo={data?.demo ?? null} left={data?.left ?? null} />
+      </Suspense>
+    );
   return (
     <>
       <Frame person={person} />
       {expired && (
         <Dialog title="Your session ended" stay onClose={() => {}}>
           <p className="mb-3">Sign in again and go on: what you typed is still there.</p>
-          <SignInForm demo={null} username={person.username} />
+          <Suspense fallback={null}>
+            <SignInForm demo={null} username={person.username} />
+          </Suspense>
         </Dialog>
       )}
     </>
@@ -166,7 +176,11 @@ function Frame({ person }: { person: Person }) {
         <Proposed />
         <Outlet context={person} />
       </main>
-      {keysShown && <Keys onClose={() => setKeysShown(false)} />}
+      {keysShown && (
+        <Suspense fallback={null}>
+          <Keys onClose={() => setKeysShown(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -235,6 +249,7 @@ function Finder({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | nul
         maxLength={2000}
         autoComplete="off"
         spellCheck={false}
+        onFocus={() => void askPage().catch(() => {})}
         onChange={(event) => type(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') {

@@ -1,6 +1,6 @@
 import { createBrowserRouter } from 'react-router';
-import { AskPage } from '../stages/ask/AskPage.tsx';
 import { MatchPage } from '../stages/match/MatchPage.tsx';
+import { askPage } from './ahead.ts';
 import { Broken, Missing } from './Missing.tsx';
 import { Shell } from './Shell.tsx';
 
@@ -16,7 +16,7 @@ export const router = createBrowserRouter([
       { index: true, lazy: async () => ({ Component: (await import('../stages/ask/DeskPage.tsx')).DeskPage }) },
       { path: 'plan', lazy: async () => ({ Component: (await import('../plan/PlanPage.tsx')).PlanPage }) },
       { path: 'workshop', lazy: async () => ({ Component: (await import('../plan/WorkshopPage.tsx')).WorkshopPage }) },
-      { path: 'ask', element: <AskPage /> },
+      { path: 'ask', lazy: async () => ({ Component: (await askPage()).AskPage }) },
       { path: 'v/:vehicleId/match', element: <MatchPage /> },
       { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },
       { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../library/vehicle/VehiclePage.tsx')).VehiclePage }) },

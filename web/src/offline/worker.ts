@@ -1,4 +1,4 @@
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
 
 let waiting: Workbox | undefined;
 const hearers = new Set<() => void>();
@@ -9,7 +9,8 @@ const hearers = new Set<() => void>();
  */
 export function registerWorker(): void {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
-  const begin = (): void => {
+  const begin = async (): Promise<void> => {
+    const { Workbox } = await import('workbox-window');
     const worker = new Workbox('/sw.js');
     worker.addEventListener('waiting', () => {
       waiting = worker;
@@ -19,10 +20,12 @@ export function registerWorker(): void {
       // A first visit is taken over without a word; a new version was asked for.
       if (event.isUpdate) window.location.reload();
     });
-    void worker.register().catch(() => {});
+    await worker.register();
   };
-  if (document.readyState === 'complete') begin();
-  else window.addEventListener('load', begin, { once: true });
+  // Without it everything works but for opening without signal.
+  const quietly = (): void => void begin().catch(() => {});
+  if (document.readyState === 'complete') quietly();
+  else window.addEventListener('load', quietly, { once: true });
 }
 
 export const newVersion = {

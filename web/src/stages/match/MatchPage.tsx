@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { decidingSentence } from '@radiatrix/core/fit';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
@@ -12,7 +12,9 @@ import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { VerdictMark } from '../../ui/Verdict.tsx';
 import { CandidateSheet } from './CandidateSheet.tsx';
-import { SetsPanel } from './SetsPanel.tsx';
+
+/** Asked for by a key: fetched then. */
+const SetsPanel = lazy(async () => ({ default: (await import('./SetsPanel.tsx')).SetsPanel }));
 
 /** Candidates of a kind that the first view of a page shows at once. */
 const SEEN_FIRST = 8;
@@ -105,7 +107,9 @@ export function MatchPage() {
         })}
       </div>
       {together ? (
-        <SetsPanel vehicleId={vehicleId} jobId={jobId} candidates={candidates} />
+        <Suspense fallback={<Waiting what="Putting sets together" />}>
+          <SetsPanel vehicleId={vehicleId} jobId={jobId} candidates={candidates} />
+        </Suspense>
       ) : (
         <CandidateSheet
           key={chosen.id}
