@@ -240,12 +240,19 @@ class Exceptions {
   private readonly holes: readonly Hole[];
   private readonly neverCount: number;
   private readonly mustCount: number;
+  /** By vehicle taken out: where its chain of options begins, and how long it is. */
+  private readonly first: Int32Array;
+  private readonly many: Int32Array;
+  /** Numbers of the holes that lie inside each box: the same for all prices, and looked for once. */
+  private readonly inside: (Uint32Array | undefined)[] = [];
 
   constructor(grid: Grid, hulls: readonly Hull[], holes: readonly Hull[]) {
     this.hulls = hulls.filter((hull) => !hull.never.isEmpty());
     this.holes = holes;
     this.neverCount = grid.never.length;
     this.mustCount = grid.must.length;
+    this.first = new Int32Array(this.neverCount);
+    this.many = new Int32Array(this.neverCount);
   }
 
   /**
@@ -266,37 +273,52 @@ class Exceptions {
       const worth = valueOf(hull.must, prices);
       const search: Search = { hull, prices, slack: slack + EPSILON, limit, found, tick };
       if (2 - worth > search.slack) continue;
-      // A box around vehicles taken out is inside the line's exactly when those vehicles are.
-      const affordable = this.holes.filter(
-        (hole, at) => 2 + price[at]! - worth <= search.slack && hole.never.within(hull.never),
-      );
+      const affordable: Hole[] = [];
+      for (const at of this.holesIn(index))
+        if (2 + price[at]! - worth <= search.slack) affordable.push(this.holes[at]!);
       this.cut(search, hull.never, hull.must, worth, [], widest(affordable));
       if (found.size >= limit) break;
     }
     return [...found.values()];
   }
 
+  /** Holes inside a box: a box around vehicles taken out is inside the line's exactly when those vehicles are. */
+  private holesIn(hull: number): Uint32Array {
+    let own = this.inside[hull];
+    if (!own) {
+      const { never } = this.hulls[hull]!;
+      const found: number[] = [];
+      for (let at = 0; at < this.holes.length; at += 1)
+        if (this.holes[at]!.never.within(never)) found.push(at);
+      this.inside[hull] = own = Uint32Array.from(found);
+    }
+    return own;
+  }
+
   /** For each box the line that is made by always taking the hole that is cheapest for what it takes out. */
   greedily(prices: Float64Array): Column<Piece>[] {
     const found = new Map<string, Column<Piece>>();
-    for (const hull of this.hulls) {
-      const holes = this.holes.filter((hole) => hole.never.within(hull.never));
+    for (const [number, hull] of this.hulls.entries()) {
       const left = hull.never.copy();
       const covers = hull.must.copy();
       const exceptions: GridBox[] = [];
       let worth = valueOf(covers, prices);
+      if (worth <= 2) continue;
+      const holes = this.holesIn(number);
       while (!left.isEmpty() && worth > 2 + exceptions.length) {
         let [pick, best, bestLost] = [-1, Infinity, 0];
-        holes.forEach((hole, index) => {
+        for (const index of holes) {
+          const hole = this.holes[index]!;
           const gain = hole.never.common(left);
-          if (gain === 0) return;
+          // Even if it lost nothing it would not be better.
+          if (gain === 0 || 1 / gain >= best) continue;
           const lost = commonValue(hole.must, covers, prices);
           if ((1 + lost) / gain < best) [pick, best, bestLost] = [index, (1 + lost) / gain, lost];
-        });
+        }
         if (pick < 0) break;
-        exceptions.push(holes[pick]!.box);
-        left.without(holes[pick]!.never);
-        covers.without(holes[pick]!.must);
+        exceptions.push(this.holes[pick]!.box);
+        left.without(this.holes[pick]!.never);
+        covers.without(this.holes[pick]!.must);
         worth -= bestLost;
       }
       const cost = 1 + exceptions.length;
@@ -365,33 +387,50 @@ class Exceptions {
     options: readonly { hole: Hole; lost: number }[],
     prices: Float64Array,
   ): { cost: number; target: number } {
-    const at: number[][] = Array.from({ length: this.neverCount }, () => []);
-    options.forEach(({ hole }, index) => {
-      for (const never of hole.never.list()) if (left.has(never)) at[never]!.push(index);
-    });
-    const order = left.list().sort((a, b) => at[a]!.length - at[b]!.length);
+    // Options by the vehicle they take out, as chains: called millions of times, it must leave nothing behind.
+    const { first, many } = this;
+    first.fill(-1);
+    many.fill(0);
+    const [option, next]: [number[], number[]] = [[], []];
+    for (let index = 0; index < options.length; index += 1) {
+      const { words } = options[index]!.hole.never;
+      for (let at32 = 0; at32 < words.length; at32 += 1)
+        for (let word = words[at32]! & left.words[at32]!; word !== 0; word &= word - 1) {
+          const never = at32 * 32 + (31 - Math.clz32(word & -word));
+          next.push(first[never]!);
+          first[never] = option.push(index) - 1;
+          many[never]! += 1;
+        }
+    }
+    const order = left.list().sort((a, b) => many[a]! - many[b]!);
     const target = order[0]!;
-    if (at[target]!.length === 0) return { cost: Infinity, target };
+    if (many[target] === 0) return { cost: Infinity, target };
     const apart: number[] = [];
     const blocked = Bits.none(this.neverCount);
     for (const never of order) {
       if (blocked.has(never)) continue;
       apart.push(never);
-      for (const index of at[never]!) blocked.or(options[index]!.hole.never);
+      for (let link = first[never]!; link >= 0; link = next[link]!)
+        blocked.or(options[option[link]!]!.hole.never);
     }
     const shares = new Uint16Array(this.mustCount);
     for (const never of apart) {
       const reach = Bits.none(this.mustCount);
-      for (const index of at[never]!) reach.or(options[index]!.hole.must);
+      for (let link = first[never]!; link >= 0; link = next[link]!)
+        reach.or(options[option[link]!]!.hole.must);
       for (const must of reach.and(covered).list()) shares[must]! += 1;
     }
     let cost = apart.length;
     for (const never of apart) {
       let cheapest = Infinity;
-      for (const index of at[never]!) {
+      for (let link = first[never]!; link >= 0; link = next[link]!) {
+        const { words } = options[option[link]!]!.hole.must;
         let lost = 0;
-        for (const must of options[index]!.hole.must.list())
-          if (covered.has(must)) lost += prices[must]! / shares[must]!;
+        for (let at32 = 0; at32 < words.length && lost < cheapest; at32 += 1)
+          for (let word = words[at32]! & covered.words[at32]!; word !== 0; word &= word - 1) {
+            const must = at32 * 32 + (31 - Math.clz32(word & -word));
+            lost += prices[must]! / shares[must]!;
+          }
         cheapest = Math.min(cheapest, lost);
         if (cheapest === 0) break;
       }
