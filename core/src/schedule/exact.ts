@@ -75,14 +75,17 @@ export function exactSchedule(
   let aside = Infinity;
   const layers = jobs.reduce((sum, { tasks }) => sum + tasks.length, 0);
   for (let n = 0; n < layers; n += 1) {
-    if (Date.now() > until) return { jobs: undefined, cost: Infinity, bound: Math.min(aside, ...layer.map(({ bound }) => bound)) };
     const kept = new Map<string, Partial[]>();
-    for (const state of layer)
+    for (const [at, state] of layer.entries()) {
+      // What is open is at least as dear as where it goes on from.
+      if (at % 16 === 0 && Date.now() > until)
+        return { jobs: undefined, cost: Infinity, bound: Math.min(aside, ...layer.map(({ bound }) => bound)) };
       for (const child of childrenOf(state)) {
         child.bound = Math.max(state.bound, boundOf(child));
         if (child.bound >= below) continue;
         keep(kept, keyOf(child), child);
       }
+    }
     layer = [...kept.values()].flat();
     if (layer.length > width) {
       layer.sort((a, b) => a.bound - b.bound || a.cost - b.cost);

@@ -1,108 +1,163 @@
 import type { Busy } from './timeline.ts';
 import { Hours, earliest, spanOf } from './timeline.ts';
-import type { Interval, Placed, PlacedJob, Schedule, ScheduleJob, Task } from './types.ts';
+import type { Placed, PlacedJob, Schedule, ScheduleJob } from './types.ts';
 
-/** One way to do a task: by whom, and when they are all there. */
-interface Way {
-  resources: number[];
-  hours: readonly Interval[] | null;
-  /** Of those, the ones that are not held: what is taken of them is stepped over. */
-  others: number[];
-}
 interface Hold {
+  role: number;
   resource: number;
   first: number;
   last: number;
   /** It lasts no shorter, min. */
   least: number;
 }
-/** A job with its lasting roles filled. */
-interface Choice {
-  tasks: { task: Task; ways: Way[] }[];
-  holds: Hold[];
+/** What of a job can be known before anything is laid in. */
+interface Known {
+  /** Roles that more than one task names, or that are held: filled once for the whole job. */
+  lasting: number[];
+  holds: Omit<Hold, 'resource'>[];
 }
 
-/** Lays jobs into what is free, one at a time; what can be known of them beforehand is worked out once. */
+/** So many of those that will do for a role are tried, the soonest free first; all of them where none of these will. */
+const TRIED = 6;
+/** Of those that nothing is taken of yet, and that are there at the same hours, so many. */
+const ALIKE = 2;
+
+/** Lays jobs into what is free, one at a time. */
 export class Placer {
   readonly #schedule: Schedule;
-  readonly #choices: Choice[][];
+  readonly #hours: Hours;
+  readonly #known: Known[];
+  /** By resource a number that those have in common which are there at the same hours. */
+  readonly #class: number[];
 
   constructor(schedule: Schedule) {
-    const hours = new Hours(schedule);
     this.#schedule = schedule;
-    this.#choices = schedule.jobs.map((job) =>
-      lastingChoices(job).map((filled): Choice => ({
-        tasks: job.tasks.map((task) => ({
-          task,
-          ways: fillings(job, task.roles, filled).map((resources) => ({
-            resources,
-            hours: hours.of(task, resources),
-            others: resources.filter((_, i) => !job.roles[task.roles[i]!]!.held),
-          })),
-        })),
-        holds: job.roles.flatMap(({ held }, role): Hold[] => {
-          const span = held ? spanOf(job, role) : undefined;
-          if (!span) return [];
-          const least = job.tasks.slice(span.first, span.last + 1).reduce((sum, { minutes }) => sum + minutes, 0);
-          return [{ resource: filled[role]!, ...span, least }];
+    this.#hours = new Hours(schedule);
+    const classes = new Map<string, number>();
+    this.#class = schedule.resources.map(({ hours }) => {
+      const key = JSON.stringify(hours);
+      if (!classes.has(key)) classes.set(key, classes.size);
+      return classes.get(key)!;
+    });
+    this.#known = schedule.jobs.map((job) => {
+      const spans = job.roles.map((_, role) => spanOf(job, role));
+      return {
+        lasting: job.roles.flatMap(({ held }, role) => (spans[role] && (held || spans[role].first !== spans[role].last) ? [role] : [])),
+        holds: job.roles.flatMap(({ held }, role) => {
+          const span = held ? spans[role] : undefined;
+          return span ? [{ role, ...span, least: job.tasks.slice(span.first, span.last + 1).reduce((sum, { minutes }) => sum + minutes, 0) }] : [];
         }),
-      })),
-    );
+      };
+    });
   } // prettier-ignore
 
   /** Lays a job in so that it is ready soonest; of two alike, over soonest. Undefined where it never can. */
   place(busy: Busy, at: number, standing = this.#schedule.jobs[at]!.standing): PlacedJob | undefined {
-    const job = { ...this.#schedule.jobs[at]!, standing };
-    let best: PlacedJob | undefined;
-    for (const choice of this.#choices[at]!) {
-      const found = this.#placeWith(busy, job, choice, best?.ready ?? Infinity);
-      if (!found) continue;
-      const over = (each: PlacedJob): number => each.tasks.at(-1)?.to ?? 0;
-      if (!best || found.ready < best.ready || (found.ready === best.ready && over(found) < over(best)))
-        best = found;
-    }
-    return best;
+    return this.#placed(busy, at, standing, TRIED) ?? this.#placed(busy, at, standing, Infinity);
   }
 
-  #placeWith(busy: Busy, job: ScheduleJob, choice: Choice, limit: number): PlacedJob | undefined {
-    const tasks: Placed[] = [];
-    const begins = (first: number): number => (job.standing ? 0 : tasks[first]!.from);
-    /** Where something that is held can begin at the earliest, by its hold. */
-    const notBefore = choice.holds.map(() => 0);
-    for (let n = 0; n < choice.tasks.length; ) {
-      const { task, ways } = choice.tasks[n]!;
-      let now = n === 0 ? job.from : tasks[n - 1]!.to;
-      for (const [h, hold] of choice.holds.entries())
-        if (hold.first === n && !job.standing) now = roomFor(busy, hold, Math.max(now, notBefore[h]!));
-      let best: Placed | undefined;
-      for (const { resources, hours, others } of ways) {
-        const found = earliest(task, hours, others, busy, now);
-        if (found && (!best || found.to < best.to || (found.to === best.to && found.from < best.from)))
-          best = { from: found.from, to: found.to, resources };
+  #placed(busy: Busy, at: number, standing: boolean, most: number): PlacedJob | undefined {
+    const job = this.#schedule.jobs[at]!;
+    const { lasting } = this.#known[at]!;
+    let best: PlacedJob | undefined;
+    const over = (each: PlacedJob): number => each.tasks.at(-1)?.to ?? 0;
+    const filled = job.roles.map(() => -1);
+    const fill = (nth: number): void => {
+      const role = lasting[nth];
+      if (role === undefined) {
+        const found = this.#placeWith(busy, job, at, filled, standing, best?.ready ?? Infinity, most);
+        if (found && (!best || found.ready < best.ready || (found.ready === best.ready && over(found) < over(best)))) best = found;
+        return;
       }
-      if (!best || (n < job.readyAfter && best.to > limit)) return undefined;
-      tasks[n] = best;
-      const met = choice.holds.findIndex(
-        ({ resource, first, last }) => first <= n && n <= last && busy.meets(resource, begins(first), best.to) !== undefined,
-      );
+      for (const resource of this.#shortlist(job.roles[role]!.candidates, busy, job.from, most)) {
+        // Two roles of one task are two resources.
+        if (lasting.slice(0, nth).some((other) => filled[other] === resource && job.tasks.some(({ roles }) => roles.includes(role) && roles.includes(other)))) continue;
+        filled[role] = resource;
+        fill(nth + 1);
+        filled[role] = -1;
+      }
+    };
+    fill(0);
+    return best;
+  } // prettier-ignore
+
+  /** Those that will do for a role, soonest free first. */
+  #shortlist(candidates: readonly number[], busy: Busy, from: number, most: number): readonly number[] {
+    if (candidates.length <= Math.min(most, TRIED)) return candidates;
+    const untouched = new Map<number, number>();
+    const few = candidates.filter((at) => {
+      if (most === Infinity || busy.of(at).length > 0) return true;
+      const alike = untouched.get(this.#class[at]!) ?? 0;
+      untouched.set(this.#class[at]!, alike + 1);
+      return alike < ALIKE;
+    });
+    if (few.length <= most) return few;
+    return few.map((at) => ({ at, free: freeFrom(busy, at, from) })).sort((a, b) => a.free - b.free || a.at - b.at).slice(0, most).map(({ at }) => at);
+  } // prettier-ignore
+
+  #placeWith(busy: Busy, job: ScheduleJob, at: number, filled: readonly number[], standing: boolean, limit: number, most: number): PlacedJob | undefined {
+    const tasks: Placed[] = [];
+    const begins = (first: number): number => (standing ? 0 : tasks[first]!.from);
+    const holds = this.#known[at]!.holds.map((hold): Hold => ({ ...hold, resource: filled[hold.role]! }));
+    /** Where something that is held can begin at the earliest, by its hold. */
+    const notBefore = holds.map(() => 0);
+    for (let n = 0; n < job.tasks.length; ) {
+      const task = job.tasks[n]!;
+      let now = n === 0 ? job.from : tasks[n - 1]!.to;
+      for (const [h, hold] of holds.entries())
+        if (hold.first === n && !standing) now = roomFor(busy, hold, Math.max(now, notBefore[h]!));
+      let best: Placed | undefined;
+      const others: number[] = [];
+      const resources: number[] = [];
+      const fill = (nth: number): void => {
+        const role = task.roles[nth];
+        if (role === undefined) {
+          const found = earliest(task, this.#hours.of(task, resources), others, busy, now);
+          if (found && (!best || found.to < best.to || (found.to === best.to && found.from < best.from)))
+            best = { from: found.from, to: found.to, resources: [...resources] };
+          return;
+        }
+        const { held, candidates } = job.roles[role]!;
+        const own = filled[role]!;
+        for (const resource of own >= 0 ? [own] : this.#shortlist(candidates, busy, now, most)) {
+          if (resources.includes(resource)) continue;
+          resources.push(resource);
+          if (!held) others.push(resource);
+          fill(nth + 1);
+          resources.pop();
+          if (!held) others.pop();
+        }
+      };
+      fill(0);
+      const lies = best as Placed | undefined;
+      if (!lies || (n < job.readyAfter && lies.to > limit)) return undefined;
+      tasks[n] = lies;
+      const met = holds.findIndex(({ resource, first, last }) => first <= n && n <= last && busy.meets(resource, begins(first), lies.to) !== undefined);
       if (met < 0) {
         n += 1;
         continue;
       }
       // It stands there, and something else does too.
-      if (job.standing) return undefined;
+      if (standing) return undefined;
       // It does not fit in this gap after all: again from where the hold begins, past what was met.
-      const { resource, first } = choice.holds[met]!;
-      notBefore[met] = busy.meets(resource, tasks[first]!.from, best.to)!.to;
+      const { resource, first } = holds[met]!;
+      notBefore[met] = busy.meets(resource, tasks[first]!.from, lies.to)!.to;
       n = first;
       tasks.length = first;
     }
     return {
       tasks,
       ready: tasks[job.readyAfter - 1]?.to ?? job.from,
-      holds: choice.holds.map(({ resource, first, last }) => ({ resource, from: begins(first), to: tasks[last]!.to })),
+      holds: holds.map(({ resource, first, last }) => ({ resource, from: begins(first), to: tasks[last]!.to })),
     };
   } // prettier-ignore
+}
+
+/** The first minute from one on that nothing is taken of. */
+function freeFrom(busy: Busy, resource: number, from: number): number {
+  let at = from;
+  for (let met = busy.meets(resource, at, at + 1); met; met = busy.meets(resource, at, at + 1)) at = met.to;
+  return at;
 }
 
 /** The first minute from which a resource is free for as long as it is held at least. */
@@ -113,31 +168,6 @@ function roomFor(busy: Busy, { resource, least }: Hold, from: number): number {
     at = met.to;
   }
 }
-
-/** Every way to fill the roles that more than one task names; the others (-1) are filled task by task. */
-function lastingChoices(job: ScheduleJob): number[][] {
-  const lasting = job.roles.map((role, at) => {
-    const span = spanOf(job, at);
-    return span && (role.held || span.first !== span.last) ? role.candidates : [-1];
-  });
-  let choices: number[][] = [[]];
-  for (const candidates of lasting) choices = choices.flatMap((own) => candidates.map((each) => [...own, each]));
-  return choices.filter((own) => job.tasks.every(({ roles }) => {
-    const filled = roles.map((role) => own[role]!).filter((each) => each >= 0);
-    return new Set(filled).size === filled.length;
-  }));
-} // prettier-ignore
-
-/** Ways to fill the roles of one task, what was filled for the whole job as it is. */
-function fillings(job: ScheduleJob, roles: readonly number[], filled: readonly number[]): number[][] {
-  let ways: number[][] = [[]];
-  for (const role of roles) {
-    const own = filled[role]!;
-    const candidates = own >= 0 ? [own] : job.roles[role]!.candidates;
-    ways = ways.flatMap((way) => candidates.filter((each) => !way.includes(each)).map((each) => [...way, each]));
-  }
-  return ways;
-} // prettier-ignore
 
 /** Takes what a placed job needs out of what is free. */
 export function takeJob(busy: Busy, placed: PlacedJob): void {

@@ -64,6 +64,7 @@ export function searchOrder(
   let best: Found = { jobs: [], cost: Infinity, order: all, tried: 0 };
   let tried = 0;
   for (const order of firsts) {
+    if (tried > 0 && Date.now() > until) break;
     tried += 1;
     const found = lay(order, false);
     if (found.cost < best.cost || best.jobs.length === 0) best = { ...found, order, tried };

@@ -52,22 +52,27 @@ export function common(a: readonly Interval[] | null, b: readonly Interval[] | n
 /** Hours of what several resources have in common, each asked for once. */
 export class Hours {
   readonly #schedule: Schedule;
-  readonly #known = new Map<string, readonly Interval[] | null>();
+  readonly #known = new Map<number, readonly Interval[] | null>();
   constructor(schedule: Schedule) {
     this.#schedule = schedule;
   }
-  of(task: Task, resources: readonly number[]): readonly Interval[] | null {
+  of(task: Pick<Task, 'kind'>, resources: readonly number[]): readonly Interval[] | null {
     if (task.kind === 'waiting') return null;
-    const key = `${task.kind} ${resources.join(',')}`;
-    let own = this.#known.get(key);
-    if (own === undefined) {
-      own = resources.reduce<readonly Interval[] | null>(
-        (hours, at) => common(hours, this.#schedule.resources[at]!.hours),
-        task.kind === 'watched' ? this.#schedule.open : null,
-      );
-      this.#known.set(key, own);
+    const { resources: all, open } = this.#schedule;
+    const watched = task.kind === 'watched';
+    let [key, hours] = [watched ? 1 : 0, watched ? open : null];
+    for (const at of resources) {
+      const own = all[at]!.hours;
+      if (!own) continue;
+      if (!hours) [key, hours] = [key * all.length + at + 2, own];
+      else {
+        key = key * all.length + at + 2;
+        let both = this.#known.get(key);
+        if (both === undefined) this.#known.set(key, (both = common(hours, own)));
+        hours = both;
+      }
     }
-    return own;
+    return hours;
   }
 }
 
