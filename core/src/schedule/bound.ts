@@ -25,8 +25,9 @@ export function lowerBound(
   let late = jobs.reduce((sum, { due }, at) => sum + (due === null ? 0 : Math.max(0, alone[at]! - due)), 0);
   const start = Math.min(...jobs.map(({ from }) => from));
   for (const pool of pools) {
-    const needs = jobs.map((job) => needOf(job, pool, schedule.open !== null));
-    const ends = endsInOrder(roomOf(schedule, busy, pool, needs.some(({ held }) => held)), start, needs.map(({ work }) => work)); // prettier-ignore
+    const always = [...pool].some((at) => schedule.resources[at]!.hours === null);
+    const needs = jobs.map((job) => needOf(job, pool, always, schedule.open !== null));
+    const ends = endsInOrder(roomOf(schedule, busy, pool, always), start, needs.map(({ work }) => work)); // prettier-ignore
     flow = Math.max(flow, ends.reduce((sum, end) => sum + end, 0) + needs.reduce((sum, { after }) => sum + after, 0)); // prettier-ignore
     const dues = jobs.map(({ due }, at) => (due === null ? Infinity : due - needs[at]!.after)).sort((a, b) => a - b); // prettier-ignore
     late = Math.max(late, dues.reduce((sum, due, at) => sum + (due === Infinity ? 0 : Math.max(0, ends[at]! - due)), 0)); // prettier-ignore
@@ -51,20 +52,19 @@ function soonest(schedule: Schedule, hours: Hours, busy: Busy, job: ScheduleJob)
 }
 
 /** Minutes of a pool until a vehicle is ready, each of several at once by itself, and what comes after the last of them. */
-function needOf({ tasks, roles, readyAfter }: ScheduleJob, pool: Pool, opens: boolean): { work: number; after: number; held: boolean } {
-  let [work, after, held] = [0, 0, false];
+function needOf({ tasks, roles, readyAfter }: ScheduleJob, pool: Pool, always: boolean, opens: boolean): { work: number; after: number } {
+  let [work, after] = [0, 0];
   const own = roles.map(({ candidates }) => candidates.length > 0 && candidates.every((each) => pool.has(each)));
   for (const { minutes, kind, roles: named } of tasks.slice(0, readyAfter)) {
     const many = named.filter((role) => own[role]);
-    held ||= many.some((role) => roles[role]!.held);
-    // What is held through a wait may wait through a night, in which it would have lain idle anyhow.
-    if (!held || kind === 'work' || (kind === 'watched' && opens)) work += many.length * minutes;
+    // What is there always may wait through a night, in which it would have lain idle anyhow.
+    if (!always || kind === 'work' || (kind === 'watched' && opens)) work += many.length * minutes;
     after = many.length > 0 ? 0 : after + minutes;
   }
-  return { work, after, held };
+  return { work, after };
 } // prettier-ignore
 
-/** When each of a pool can be worked with; a held one while the shop is open or anybody works. */
+/** When each of a pool can be worked with; what is there always while the shop is open or anybody works. */
 function roomOf({ resources, open }: Schedule, busy: Busy, pool: Pool, held: boolean): Interval[][] {
   const all = [...resources.map(({ hours }) => hours), open];
   const edges = [...new Set(all.flatMap((hours) => hours?.flatMap(({ from, to }) => [from, to]) ?? []))].sort((a, b) => a - b); // prettier-ignore

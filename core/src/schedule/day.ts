@@ -94,7 +94,7 @@ export function planDay(shop: Shop, jobs: readonly DayJob[], options: Omit<PlanO
   const numbers = able.map((_, at) => at);
   const begun = numbers.filter((at) => able[at]!.work.begun);
   const pinned = numbers.filter((at) => !able[at]!.work.begun && able[at]!.pinnedAt !== null).sort((a, b) => able[a]!.pinnedAt! - able[b]!.pinnedAt!);
-  const plan = planJobs(schedule, objective, { ...options, begun, pinned, pools: [new Set(people), new Set(bays)] });
+  const plan = planJobs(schedule, objective, { ...options, begun, pinned, pools: [new Set(people), new Set(bays), ...[...toolAt.values()].map((at) => new Set([at]))] });
   const placed = plan.jobs.flatMap((found, at): DayPlaced[] => {
     const job = able[at]!;
     if (!found) {

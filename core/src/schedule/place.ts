@@ -1,6 +1,6 @@
 import type { Busy } from './timeline.ts';
 import { Hours, earliest, spanOf } from './timeline.ts';
-import type { Placed, PlacedJob, Schedule, ScheduleJob } from './types.ts';
+import type { Interval, Placed, PlacedJob, Schedule, ScheduleJob } from './types.ts';
 
 interface Hold {
   role: number;
@@ -29,10 +29,13 @@ export class Placer {
   readonly #known: Known[];
   /** By resource a number that those have in common which are there at the same hours. */
   readonly #class: number[];
+  /** Hours of what is there always, a bay: nobody does anything in it when nobody is there. */
+  readonly #staffed: readonly Interval[] | null;
 
   constructor(schedule: Schedule) {
     this.#schedule = schedule;
     this.#hours = new Hours(schedule);
+    this.#staffed = schedule.open ?? schedule.resources.find(({ hours }) => hours !== null)?.hours ?? null;
     const classes = new Map<string, number>();
     this.#class = schedule.resources.map(({ hours }) => {
       const key = JSON.stringify(hours);
@@ -92,7 +95,7 @@ export class Placer {
       return alike < ALIKE;
     });
     if (few.length <= most) return few;
-    return few.map((at) => ({ at, free: freeFrom(busy, at, from) })).sort((a, b) => a.free - b.free || a.at - b.at).slice(0, most).map(({ at }) => at);
+    return few.map((at) => ({ at, free: freeFrom(busy, at, from, this.#schedule.resources[at]!.hours ?? this.#staffed) })).sort((a, b) => a.free - b.free || a.at - b.at).slice(0, most).map(({ at }) => at);
   } // prettier-ignore
 
   #placeWith(busy: Busy, job: ScheduleJob, at: number, filled: readonly number[], standing: boolean, limit: number, most: number): PlacedJob | undefined {
@@ -153,11 +156,10 @@ export class Placer {
   } // prettier-ignore
 }
 
-/** The first minute from one on that nothing is taken of. */
-function freeFrom(busy: Busy, resource: number, from: number): number {
-  let at = from;
-  for (let met = busy.meets(resource, at, at + 1); met; met = busy.meets(resource, at, at + 1)) at = met.to;
-  return at;
+/** The first minute from one on, within hours, that nothing is taken of. */
+function freeFrom(busy: Busy, resource: number, from: number, hours: readonly Interval[] | null): number {
+  const minute = { kind: 'work', minutes: 1, whole: true } as const;
+  return earliest(minute, hours, [resource], busy, from)?.from ?? Infinity;
 }
 
 /** The first minute from which a resource is free for as long as it is held at least. */
