@@ -1,5 +1,8 @@
 import ICAL from 'ical.js';
 
+/** Lines are 75 octets long at most, and the space that a line is gone on with is one of them. */
+ICAL.foldLength = 74;
+
 export interface Appointment {
   /** Stays the same each time the calendar is made anew, so that whoever follows it moves it and does not add another. */
   uid: string;

@@ -1,14 +1,16 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { conditionSentence } from '@radiatrix/core/application';
 import { depthsOf, factWords, needsWords, type AccessMap, type Operation } from '@radiatrix/core/access';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { PHASE_LABELS } from '@radiatrix/core/procedure';
 import { canEdit, type AccessRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { saved } from '../../ui/save-file.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';
+import { FastenerForm, StepForm, ThingForm } from './MapParts.tsx';
 import { OperationForm } from './OperationForm.tsx';
 
 const documentOf = ({ title, notes, things, fasteners, operations, steps }: AccessRecord): AccessMap => ({
@@ -53,11 +55,12 @@ export function AccessPage() {
 function MapView({ record, etag, person }: { record: AccessRecord; etag: string; person: Person }) {
   const [params, setParams] = useSearchParams();
   const editing = params.get('op');
+  const [thing, tray, step] = [params.get('thing'), params.get('tray'), params.get('step')];
   const [save, { isLoading, error }] = api.useSaveAccessMutation();
   const { data: vocabulary } = api.useVocabularyQuery();
   const [wrong, setWrong] = useState('');
   const editable = canEdit(person.role);
-  const open = (code: string): void => setParams(code === '' ? {} : { op: code }, { replace: true });
+  const open = (code: string, what: 'op' | 'thing' | 'tray' | 'step' = 'op'): void => setParams(code === '' ? {} : { [what]: code }, { replace: true });
   const store = (document: AccessMap): void =>
     void save({ id: record.id, body: document, etag, key: crypto.randomUUID() })
       .unwrap()
@@ -76,6 +79,8 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
     label,
     operations: record.operations.filter(({ code }) => Math.min(depths.get(code) ?? DEPTHS.length - 1, DEPTHS.length - 1) === depth),
   })).filter(({ operations }) => operations.length > 0);
+  const words = { engines: vocabulary?.engines.map(({ code }) => code) ?? [], transmissions: vocabulary?.transmissions.map(({ code }) => code) ?? [] };
+  const common = { map: record, words, busy: isLoading, onCancel: () => open('') };
   const form = (operation: Operation, isNew: boolean) => (
     <OperationForm
       key={operation.code}
@@ -83,7 +88,7 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
       operation={operation}
       isNew={isNew}
       busy={isLoading}
-      words={{ engines: vocabulary?.engines.map(({ code }) => code) ?? [], transmissions: vocabulary?.transmissions.map(({ code }) => code) ?? [] }}
+      words={words}
       onSave={put}
       onRemove={() => store({ ...document, operations: document.operations.filter(({ code }) => code !== operation.code) })}
       onCancel={() => open('')}
@@ -177,31 +182,76 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
               </details>
             </li>
           </ul>
-          <h2 className="heading mt-5">Things</h2>
-          <ul className="mt-1 columns-2 gap-4">
-            {record.things.map((thing) => (
-              <li key={thing.code} className="break-inside-avoid py-0.5" title={thing.code}>
-                <span className={thing.partKind ? 'text-copper font-semibold' : ''}>{thing.name}</span>
-                {thing.partKind && <span className="text-muted text-[13px]"> {PART_KIND_LABELS[thing.partKind].one}</span>}
-                {thing.when && <span className="text-steel block text-[13px]">only for {conditionSentence(thing.when)}</span>}
+          <Head title="Things" onAdd={editable ? () => open('new', 'thing') : undefined} add="Add a thing" />
+          {thing === 'new' && <ThingForm {...common} own={null} onSave={(own) => store({ ...document, things: [...document.things, own] })} onRemove={() => {}} />}
+          <ul className={`mt-1 gap-4 ${thing === null ? 'columns-2' : ''}`}>
+            {record.things.map((own) => (
+              <li key={own.code} className="break-inside-avoid py-0.5" title={own.code}>
+                {thing === own.code ? (
+                  <ThingForm {...common} own={own} onSave={(next) => store({ ...document, things: document.things.map((each) => (each.code === own.code ? next : each)) })} onRemove={() => store({ ...document, things: document.things.filter((each) => each.code !== own.code) })} />
+                ) : (
+                  <>
+                    <Opened onOpen={editable ? () => open(own.code, 'thing') : undefined}><span className={own.partKind ? 'text-copper font-semibold' : ''}>{own.name}</span></Opened>
+                    {own.partKind && <span className="text-muted text-[13px]"> {PART_KIND_LABELS[own.partKind].one}</span>}
+                    {own.when && <span className="text-steel block text-[13px]">only for {conditionSentence(own.when)}</span>}
+                  </>
+                )}
               </li>
             ))}
           </ul>
-          <h2 className="heading mt-5">Tray</h2>
+          <Head title="Tray" onAdd={editable ? () => open('new', 'tray') : undefined} add="Add a fastener" />
+          {tray === 'new' && <FastenerForm {...common} own={null} onSave={(own) => store({ ...document, fasteners: [...document.fasteners, own] })} onRemove={() => {}} />}
           <ul className="mt-1">
-            {record.fasteners.map((fastener) => (
-              <li key={fastener.tray} className="border-rule border-b py-1">
-                <strong className="figure mr-2">{fastener.tray}</strong>
-                {fastener.name}, {fastener.thread} <span className="text-muted">should be {fastener.expected}{fastener.torqueNm !== null && `, ${fastener.torqueNm} N·m (${fastener.torqueSource})`}</span>
+            {record.fasteners.map((own) => (
+              <li key={own.tray} className="border-rule border-b py-1">
+                {tray === own.tray ? (
+                  <FastenerForm {...common} own={own} onSave={(next) => store({ ...document, fasteners: document.fasteners.map((each) => (each.tray === own.tray ? next : each)) })} onRemove={() => store({ ...document, fasteners: document.fasteners.filter((each) => each.tray !== own.tray) })} />
+                ) : (
+                  <>
+                    <strong className="figure mr-2">{own.tray}</strong>
+                    <Opened onOpen={editable ? () => open(own.tray, 'tray') : undefined}>{own.name}, {own.thread}</Opened> <span className="text-muted">should be {own.expected}{own.torqueNm !== null && `, ${own.torqueNm} N·m (${own.torqueSource})`}</span>
+                  </>
+                )}
               </li>
             ))}
           </ul>
+          <Head title="Before and after" onAdd={editable ? () => open('new', 'step') : undefined} add="Add a step" />
+          {step === 'new' && <StepForm {...common} own={null} onSave={(own) => store({ ...document, steps: [...document.steps, own] })} onRemove={() => {}} />}
+          <ol className="mt-1">
+            {record.steps.map((own, at) => (
+              <li key={own.id || at} className="border-rule border-b py-1">
+                {step === String(at) ? (
+                  <StepForm {...common} own={own} onSave={(next) => store({ ...document, steps: document.steps.map((each, i) => (i === at ? next : each)) })} onRemove={() => store({ ...document, steps: document.steps.filter((_, i) => i !== at) })} />
+                ) : (
+                  <>
+                    <Opened onOpen={editable ? () => open(String(at), 'step') : undefined}>{own.text}</Opened>{' '}
+                    <span className="text-muted">{[PHASE_LABELS[own.phase].toLowerCase(), `${own.minutes} min${own.waiting ? ' waiting' : ''}`, own.lost && `where ${own.lost.fluid === 'coolant' ? 'coolant' : 'fluid'} was lost, from ${own.lost.fromL} L${own.lost.belowL === null ? '' : ` to ${own.lost.belowL}`}`].filter(Boolean).join(', ')}</span>
+                  </>
+                )}
+              </li>
+            ))}
+          </ol>
           {editable && <HistorySection kind="access" id={record.id} />}
           {person.role === 'reviewer' && record.state === 'released' && <Withdraw kind="access" id={record.id} revision={record.revision} />}
         </aside>
       </div>
     </div>
   );
+} // prettier-ignore
+
+/** A heading with what adds to it. */
+function Head({ title, add, onAdd }: { title: string; add: string; onAdd: (() => void) | undefined }) {
+  return (
+    <h2 className="heading mt-5">
+      {title}
+      {onAdd && <button type="button" className="text-steel ml-auto font-sans text-[14px] font-normal tracking-normal normal-case underline" onClick={onAdd}>{add}</button>}
+    </h2>
+  );
+} // prettier-ignore
+
+/** What whoever may edit opens with a click. */
+function Opened({ onOpen, children }: { onOpen: (() => void) | undefined; children: ReactNode }) {
+  return onOpen ? <button type="button" className="text-left underline decoration-dotted" onClick={onOpen}>{children}</button> : <span>{children}</span>;
 } // prettier-ignore
 
 function Row({ map, operation, onOpen }: { map: AccessMap; operation: Operation; onOpen: (() => void) | undefined }) {

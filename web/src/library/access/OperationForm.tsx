@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { conditionSentence, readCondition, type ConditionWords } from '@radiatrix/core/application';
+import type { ConditionWords } from '@radiatrix/core/application';
 import {
   BACK_RULES,
   BACK_RULE_CODES,
@@ -14,9 +14,7 @@ import {
 } from '@radiatrix/core/access';
 import { CAUTIONS } from '@radiatrix/core/procedure';
 import { Field } from '../../ui/fields.tsx';
-
-const list = (text: string): string[] => text.split(',').map((each) => each.trim()).filter(Boolean); // prettier-ignore
-const number = (text: string): number => Number(text.replace(',', '.') || 0);
+import { CODE, CODE_SAID, USES_SAID, list, number, readUses, readWhen, whenText, writeUses } from './typed.ts'; // prettier-ignore
 
 interface Props {
   map: AccessMap;
@@ -34,8 +32,8 @@ export function OperationForm({ map, operation, isNew, words, busy, onSave, onRe
   const [own, setOwn] = useState(operation);
   const [gives, setGives] = useState(writeFacts(operation.gives));
   const [needs, setNeeds] = useState(operation.needs.map(writeFacts).join('\n'));
-  const [uses, setUses] = useState(operation.uses.map(({ tray, count }) => `${count} ${tray}`).join(', '));
-  const [when, setWhen] = useState(operation.when ? conditionSentence(operation.when) : '');
+  const [uses, setUses] = useState(writeUses(operation.uses));
+  const [when, setWhen] = useState(whenText(operation.when));
   const [wrong, setWrong] = useState('');
   const set = (change: Partial<Operation>): void => setOwn((now) => ({ ...now, ...change }));
   const setBack = (change: Partial<NonNullable<Operation['back']>>): void =>
@@ -45,20 +43,20 @@ export function OperationForm({ map, operation, isNew, words, busy, onSave, onRe
     const given = readFacts(gives, things);
     const needed = needs.split('\n').filter((line) => line.trim() !== '').map((line) => readFacts(line, things));
     const bad = [given, ...needed].find((each) => !each.ok);
-    const counted = list(uses).map((each) => /^(\d*)\s*(?:of|×|x)?\s*([A-Za-z])$/.exec(each));
-    const condition = when.trim() === '' ? null : readCondition(when, words);
+    const counted = readUses(uses);
+    const concerns = readWhen(when, words);
     if (bad && !bad.ok) return setWrong(bad.message);
-    if (counted.some((each) => !each)) return setWrong('Fasteners are written as 4 C, 2 A.');
-    if (condition && !condition.ok) return setWrong(condition.message);
-    if (!/^[a-z0-9][a-z0-9-]{0,39}$/.test(own.code)) return setWrong('The code is a short word of small letters, digits and dashes.');
+    if (!counted) return setWrong(USES_SAID);
+    if (!concerns.ok) return setWrong(concerns.message);
+    if (!CODE.test(own.code)) return setWrong(CODE_SAID);
     if (isNew && map.operations.some(({ code }) => code === own.code)) return setWrong(`${own.code} is given out already.`);
     setWrong('');
     onSave({
       ...own,
       gives: given.ok ? given.facts : [],
       needs: needed.map((each) => (each.ok ? each.facts : [])),
-      uses: counted.map((each) => ({ tray: each![2]!.toUpperCase(), count: Number(each![1] || 1) })),
-      when: condition?.ok ? condition.condition : null,
+      uses: counted,
+      when: concerns.when,
     });
   };
   const text = (label: string, value: string, onChange: (next: string) => void, wide = '') => (
