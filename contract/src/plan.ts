@@ -51,7 +51,7 @@ export interface PlanJob {
   bay: string | null;
   inBay: { from: string; to: string } | null;
   begun: boolean;
-  /** Why it is not in the hands it was given into, a clause; null where it is, or was given into none. */
+  /** What it was given into that is not there any more, hands or bay, a clause; null where nothing is missing. */
   missing: string | null;
   pinned: { bay: string | null; at: string | null; person: boolean };
   promised: string | null;

@@ -137,6 +137,28 @@ describe('the plan of the day', () => {
   });
 });
 
+describe('what is not there any more', () => {
+  test('a bay that was taken away is named, and a plan that another version has left is laid anew', async () => {
+    const { body, headers } = await mara.get('/api/workshop');
+    const { version: _version, stamp: _stamp, colleagues: _colleagues, ...own } = body as WorkshopRecord;
+    await say(mara, 'Slipway', 'placed', { bay: '3', at: null });
+    expect(jobIn(await plan(), 'Slipway')).toMatchObject({ bay: '3', missing: null });
+    const put = (bays: WorkshopRecord['bays'], etag: string) => mara.write('put', '/api/workshop', { ...own, bays }, { etag }).expect(200); // prettier-ignore
+    const { headers: after } = await put(
+      [...own.bays.slice(0, 2), { code: '4', lift: false }],
+      headers.etag!,
+    );
+    const without = jobIn(await plan(), 'Slipway')!;
+    expect(without.missing).toBe('there is no bay 3 any more');
+    expect(['1', '2', '4']).toContain(without.bay);
+    await put(own.bays, after.etag!);
+    await say(mara, 'Slipway', 'placed', { bay: null, at: null });
+    const before = await plan();
+    await server.connection.pool.query(`update day_plan set document = '{"origin": "long ago"}'`);
+    expect((await plan()).jobs.map(({ id }) => id).sort()).toEqual(before.jobs.map(({ id }) => id).sort());
+  });
+});
+
 describe('the workshop', () => {
   test('hours that overlap, a zone that is none and somebody who left are sent back; two who change it at once lose nothing', async () => {
     const { body, headers } = await mara.get('/api/workshop');

@@ -203,6 +203,7 @@ export const PRACTICE_TABLE = {
   phoneSilent: line(180, 'min', 10, 10080, 'A job at work of which nothing was heard is asked after from', 'a phone may hold what it has not sent'),
   lateCounts: line(20, 'times', 1, 1000, 'In a plan of the day a minute past a promise counts, of one that a vehicle is ready sooner', ''),
   planSlips: line(10, 'min', 1, 240, 'A plan has slipped when work is behind it by', 'it is then laid anew from now on'),
+  planTells: line(60, 'min', 1, 1440, 'A plan laid anew tells of a vehicle that is ready later by', 'a broken promise is told from the first minute'),
   usualCheck: line(45, 'min', 5, 480, 'Finding a fault takes, where nobody knows better', ''),
   usualOut: line(60, 'min', 5, 960, 'Taking out takes, where no way in was chosen', ''),
   usualIn: line(75, 'min', 5, 960, 'Putting in takes, where no way in was chosen', ''),

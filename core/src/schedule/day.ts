@@ -151,8 +151,8 @@ export interface Break {
   minutes: number;
 }
 
-/** What another plan breaks that stood in the one before: promises, pins, jobs that find no room, and what is ready an hour later or more. */
-export function breaksOf(before: Day, after: Day, jobs: readonly DayJob[], tells: number): Break[] {
+/** What another plan breaks that stood in the one before: promises, pins, jobs that find no room, and what is ready so much later that it is worth a word. */
+export function breaksOf(before: Day, after: Day, jobs: readonly DayJob[], { planTells: tells }: Pick<Practice, 'planTells'> = USUAL_PRACTICE): Break[] {
   const was = new Map(before.placed.map((each) => [each.id, each]));
   return [
     ...after.placed.flatMap((each): Break[] => {
@@ -168,3 +168,29 @@ export function breaksOf(before: Day, after: Day, jobs: readonly DayJob[], tells
     ...after.out.flatMap(({ id }): Break[] => (was.has(id) ? [{ id, what: 'out', minutes: 0 }] : [])),
   ];
 } // prettier-ignore
+
+export interface Slip {
+  id: number;
+  what: 'not begun' | 'not over';
+}
+
+/**
+ * What a plan said that has not come about: work that nobody began, work that should be over.
+ *
+ * @param begun of jobs that still have something left to do, whether they have begun
+ * @param minute of the plan that it is now
+ */
+export function slipsOf(
+  { placed }: Pick<Day, 'placed'>,
+  begun: ReadonlyMap<number, boolean>,
+  minute: number,
+  { planSlips }: Pick<Practice, 'planSlips'> = USUAL_PRACTICE,
+): Slip[] {
+  return placed.flatMap(({ id, tasks }): Slip[] => {
+    const first = tasks.find(({ people }) => people.length > 0);
+    const own = begun.get(id);
+    if (!first || own === undefined) return [];
+    if (own) return first.to < minute - planSlips ? [{ id, what: 'not over' }] : [];
+    return first.from < minute - planSlips ? [{ id, what: 'not begun' }] : [];
+  });
+}

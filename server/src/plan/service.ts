@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import {
   breaksOf,
+  slipsOf,
   type Break,
   type Day,
   type DayJob,
@@ -25,8 +26,6 @@ const MOST = 80;
 const PLAN_MS = 3500;
 const TRY_MS = 1500;
 const MINUTE = 60_000;
-/** What is ready so many minutes later than before is worth a word. */
-const TELLS = 60;
 /** A plan begins on the next of these minutes. */
 const GRID = 5;
 
@@ -42,8 +41,11 @@ interface Input {
   names: Map<number, string>;
   basis: string;
 }
+/** Of what is kept; one that another version has left is laid anew. */
+const SHAPE = 1;
 /** What is kept of a plan. */
 interface Kept {
+  shape: number;
   origin: string;
   day: Day;
   /** Tasks of each job as they were planned. */
@@ -53,6 +55,13 @@ interface Kept {
   versions: Record<number, number>;
   since: PlanRecord['since'];
   broke: Break[];
+}
+
+/** The plan that was laid last, where this version can read it. */
+async function lastPlan(db: Db): Promise<{ basis: string; kept: Kept } | undefined> {
+  const row = await keptPlan(db);
+  const kept = row?.document as Kept | undefined;
+  return row && kept?.shape === SHAPE ? { basis: row.basis, kept } : undefined;
 }
 
 async function inputOf(db: Db, now: Date): Promise<Input> {
@@ -67,7 +76,7 @@ async function inputOf(db: Db, now: Date): Promise<Input> {
     open: stretchesFrom(workshop.hours, workshop.zone, origin),
   };
   const found = await candidates(db, MOST, new Set(shop.tools), practice);
-  const kept = (await keptPlan(db))?.document as Kept | undefined;
+  const kept = (await lastPlan(db))?.kept;
   const jobs = found.flatMap((each) => (each.job ? [dayJobOf(each, each.job, shop, origin, kept)] : []));
   const basis = createHash('sha256').update(JSON.stringify({
     workshop: workshop.version, zone: workshop.zone, people: workshop.people, names: [...names.keys()].sort(), practice,
@@ -97,17 +106,13 @@ function dayJobOf({ row, state }: Candidate, job: Pick<DayJob, 'id' | 'work'>, s
   };
 } // prettier-ignore
 
-/** What a kept plan said that has not come about: work that nobody began, work that should be over. */
-function slipsOf(kept: Kept, found: readonly Candidate[], now: Date, tells: number): PlanRecord['since'] {
-  const behind = minutesFrom(new Date(kept.origin), now.toISOString()) - tells;
-  return kept.day.placed.flatMap(({ id, tasks }): PlanRecord['since'] => {
-    const own = found.find(({ row }) => row.id === id);
-    const at = kept.tasks[id]?.findIndex(({ hands }) => hands > 0) ?? -1;
-    if (!own?.job || at < 0) return [];
-    const label = own.row.label;
-    if (own.job.work.begun) return tasks[at]!.to < behind ? [{ id, label, what: 'not over' }] : [];
-    return tasks[at]!.from < behind ? [{ id, label, what: 'not begun' }] : [];
-  });
+/** What of the kept plan has slipped by now, by what each job is called. */
+function slippedSince(kept: Kept, found: readonly Candidate[], now: Date, practice: Practice): PlanRecord['since'] {
+  const begun = new Map(found.flatMap(({ row, job }) => (job ? [[row.id, job.work.begun] as const] : [])));
+  return slipsOf(kept.day, begun, minutesFrom(new Date(kept.origin), now.toISOString()), practice).map((slip) => ({
+    ...slip,
+    label: found.find(({ row }) => row.id === slip.id)!.row.label,
+  }));
 } // prettier-ignore
 
 /** Jobs of which more is known than when the plan was laid. */
@@ -150,16 +155,17 @@ const lay = (
 /** The plan as it is; laid anew where anything that it hangs on has changed, or where it has slipped. */
 export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promise<PlanRecord> {
   const input = await inputOf(db, now);
-  const row = await keptPlan(db);
-  const kept = row?.document as Kept | undefined;
-  const slips = kept ? slipsOf(kept, input.found, now, input.practice.planSlips) : [];
+  const last = await lastPlan(db);
+  const kept = last?.kept;
+  const slips = kept ? slippedSince(kept, input.found, now, input.practice) : [];
   const more = Math.max(0, (await plannableCount(db)) - MOST);
-  if (kept && row!.basis === input.basis && slips.length === 0) return recordOf(input, kept, more);
+  if (kept && last!.basis === input.basis && slips.length === 0) return recordOf(input, kept, more);
   const was =
     kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
   const day = await lay(input, input.jobs, was, PLAN_MS, signal);
-  const broke = was ? breaksOf(was, day, input.jobs, TELLS) : [];
+  const broke = was ? breaksOf(was, day, input.jobs, input.practice) : [];
   const fresh: Kept = {
+    shape: SHAPE,
     origin: input.origin.toISOString(),
     day,
     tasks: Object.fromEntries(input.jobs.map(({ id, work }) => [id, work.tasks])),
@@ -175,15 +181,16 @@ export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promi
 /** What moving jobs would make of the plan, and what it breaks. */
 export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Promise<PlanTried> {
   const input = await inputOf(db, now);
-  const kept = (await keptPlan(db))?.document as Kept | undefined;
+  const kept = (await lastPlan(db))?.kept;
   const jobs = input.jobs.map((job) => moved(job, moves.find(({ id }) => id === job.id), input));
   const strange = moves.find(({ id }) => !jobs.some((job) => job.id === id));
   if (strange) throw new ProblemError('invalid', { fields: [{ path: 'moves', message: 'that job is not in the plan any more' }] });
   const before = kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
   const was = before ?? (await lay(input, input.jobs, undefined, TRY_MS));
   const day = await lay(input, jobs, was, TRY_MS);
-  const broke = breaksOf(was, day, jobs, TELLS);
-  const after: Kept = { origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), open: input.shop.open, versions: {}, since: [], broke: [] };
+  const broke = breaksOf(was, day, jobs, input.practice);
+  const after: Kept = { shape: SHAPE,
+    origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), open: input.shop.open, versions: {}, since: [], broke: [] };
   const plan = recordOf({ ...input, jobs }, after, 0);
   return { plan, breaks: labelled(broke, input) };
 } // prettier-ignore
@@ -208,15 +215,14 @@ function moved(job: DayJob, move: PlanMove | undefined, { shop, origin, workshop
 const labelled = (broke: readonly Break[], { found }: Input): PlanTried['breaks'] =>
   broke.map((each) => ({ ...each, label: found.find(({ row }) => row.id === each.id)?.row.label ?? '' }));
 
-/** Whose hands it was in, where they are not on the plan: it is given to others. */
-const missingOf = (
-  { handedTo }: JobState,
-  { people }: Shop,
-  names: ReadonlyMap<number, string>,
-): string | null =>
-  typeof handedTo?.id !== 'number' || people.some(({ id }) => id === handedTo.id)
-    ? null
-    : `${handedTo.name} ${names.has(handedTo.id) ? 'is not on the plan' : 'no longer works here'}`;
+/** What it was given into that is not there any more, hands or bay: the plan finds others, and says so. */
+function missingOf({ handedTo, placed }: JobState, { people, bays }: Shop, names: ReadonlyMap<number, string>): string | null {
+  const said = [
+    typeof handedTo?.id === 'number' && !people.some(({ id }) => id === handedTo.id) && `${handedTo.name} ${names.has(handedTo.id) ? 'is not on the plan' : 'no longer works here'}`,
+    placed.bay !== null && !bays.some(({ code }) => code === placed.bay) && `there is no bay ${placed.bay} any more`,
+  ].filter(Boolean);
+  return said.length === 0 ? null : said.join('; ');
+} // prettier-ignore
 
 function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
   const { workshop, shop, found, jobs, names } = input;

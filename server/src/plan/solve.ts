@@ -20,5 +20,10 @@ export async function solve(task: Task, signal?: AbortSignal): Promise<Day> {
   });
   if (pool.queueSize >= QUEUE)
     throw new ProblemError('busy', { detail: 'Several plans are being laid; ask again in a few seconds.' });
-  return (await pool.run(task, signal ? { signal } : {})) as Day;
+  try {
+    return (await pool.run(task, signal ? { signal } : {})) as Day;
+  } catch (error) {
+    if (signal?.aborted) throw new ProblemError('busy', { detail: 'Nobody waited for this plan any more.' });
+    throw error;
+  }
 }

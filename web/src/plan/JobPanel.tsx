@@ -16,7 +16,7 @@ export function JobPanel({ plan, job, clock, may, onTry, onClose }: { plan: Plan
         <span className="text-muted ml-3 font-sans text-[15px] font-normal tracking-normal normal-case">{job.title}</span>
         <button type="button" className="text-steel ml-auto font-sans text-[14px] font-normal tracking-normal normal-case underline" onClick={onClose}>close</button>
       </h2>
-      {job.missing && <p className="text-changes">{job.missing}: it is given to others.</p>}
+      {job.missing && <p className="text-changes">{job.missing}: the plan finds others.</p>}
       {job.usual && <p className="text-changes">{job.usual[0]!.toUpperCase() + job.usual.slice(1)}.</p>}
       <div className="mt-1 grid gap-x-8 gap-y-3 lg:grid-cols-[1fr_470px]">
         <ol>
