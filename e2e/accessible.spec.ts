@@ -66,6 +66,8 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/library/diagnosis', 'Of 1,000'],
       ['/people', 'Invite somebody'],
       ['/me', 'Signed in'],
+      ['/plan', 'When each is ready'],
+      ['/workshop', 'Calendars that follow the plan'],
       [vehicle, 'Procedures'],
       [`${vehicle}?edit=figures`, /Save/],
       [`/parts/${part}`, 'In the box'],
