@@ -29,7 +29,7 @@ function fortnight(seed: number, count: number): DayJob[] {
     return {
       id, person: null, bay: null, pinnedAt: null, from: draws.even() < 0.5 ? 0 : 1440 * many(8),
       due: draws.even() < 0.7 ? 1440 * (1 + many(12)) + 1000 : null,
-      work: { tasks: [...tasks, ...after], readyAfter: tasks.length, begun: false, apart: false, lift: draws.even() < 0.3, usual: '' },
+      work: { tasks: [...tasks, ...after], readyAfter: tasks.length, promisable: true, begun: false, apart: false, lift: draws.even() < 0.3, usual: '' },
     }; // prettier-ignore
   });
 }

@@ -219,7 +219,7 @@ describe('a day of a shop', () => {
   const task = (minutes: number, more: Partial<JobTask> = {}): JobTask => ({ label: 'Take out', kind: 'work', minutes, hands: 1, bay: true, tools: [], whole: false, ...more }); // prettier-ignore
   const job = (id: number, tasks: JobTask[], more: Partial<DayJob> = {}, about: Partial<JobWork> = {}): DayJob => ({
     id, person: null, bay: null, pinnedAt: null, from: 0, due: null,
-    work: { tasks, readyAfter: tasks.length, begun: false, apart: false, lift: false, usual: '', ...about }, ...more,
+    work: { tasks, readyAfter: tasks.length, promisable: true, begun: false, apart: false, lift: false, usual: '', ...about }, ...more,
   }); // prettier-ignore
 
   test('two fill one after the other with the one filler, a job is in one pair of hands, and a helper comes for a task', () => {

@@ -101,6 +101,8 @@ describe('what is left to do of a job', () => {
     expect(told(worked(way, here, taken, closed, look))).toEqual([
       'Look again cold, top up work 10 1 false ',
     ]);
+    // The vehicle is back with its owner: no promise is broken by the look.
+    expect(worked(way, here, taken, closed, look).promisable).toBe(false);
     expect(workOfJob(jobOf(opened, part, here, closed), way, true, SINGLE)).toMatchObject({ ok: false, waits: 'the library' }); // prettier-ignore
   });
 });

@@ -1,4 +1,5 @@
-import { Busy, Hours, earliest } from './timeline.ts';
+import { tailsOf } from './alone.ts';
+import { Hours, type Busy } from './timeline.ts';
 import type { Interval, Objective, Schedule, ScheduleJob } from './types.ts';
 
 /** Resources that stand in for one another: all hands of a shop, all its bays. */
@@ -18,9 +19,9 @@ export function lowerBound(
   busy: Busy,
   pools: readonly Pool[],
 ): number {
-  const hours = new Hours(schedule);
   const { jobs } = schedule;
-  const alone = jobs.map((job) => soonest(schedule, hours, busy, job));
+  const tails = tailsOf(schedule, new Hours(schedule), busy);
+  const alone = jobs.map(({ from }, at) => tails(at, 0, from).ready);
   let flow = alone.reduce((sum, ready) => sum + ready, 0);
   let late = jobs.reduce((sum, { due }, at) => sum + (due === null ? 0 : Math.max(0, alone[at]! - due)), 0);
   const start = Math.min(...jobs.map(({ from }) => from));
@@ -33,22 +34,6 @@ export function lowerBound(
     late = Math.max(late, dues.reduce((sum, due, at) => sum + (due === Infinity ? 0 : Math.max(0, ends[at]! - due)), 0)); // prettier-ignore
   }
   return flow + lateCounts * late;
-}
-
-/** When a job could be ready if there were no other. */
-function soonest(schedule: Schedule, hours: Hours, busy: Busy, job: ScheduleJob): number {
-  const nothing = new Busy(schedule.resources.length);
-  let now = job.from;
-  for (const task of job.tasks.slice(0, job.readyAfter)) {
-    let over = earliest(task, hours.of(task, []), [], nothing, now)?.to ?? Infinity;
-    for (const role of task.roles) {
-      const { candidates, held } = job.roles[role]!;
-      const own = candidates.map((each) => earliest(task, hours.of(task, [each]), [each], held ? nothing : busy, now)?.to ?? Infinity); // prettier-ignore
-      over = Math.max(over, Math.min(...own));
-    }
-    now = over;
-  }
-  return now;
 }
 
 /** Minutes of a pool until a vehicle is ready, each of several at once by itself, and what comes after the last of them. */
@@ -65,7 +50,7 @@ function needOf({ tasks, roles, readyAfter }: ScheduleJob, pool: Pool, always: b
 } // prettier-ignore
 
 /** When each of a pool can be worked with; what is there always while the shop is open or anybody works. */
-function roomOf({ resources, open }: Schedule, busy: Busy, pool: Pool, held: boolean): Interval[][] {
+function roomOf({ resources, open }: Schedule, busy: Busy, pool: Pool, always: boolean): Interval[][] {
   const all = [...resources.map(({ hours }) => hours), open];
   const edges = [...new Set(all.flatMap((hours) => hours?.flatMap(({ from, to }) => [from, to]) ?? []))].sort((a, b) => a - b); // prettier-ignore
   const staffed = edges.slice(1).flatMap((to, at) => {
@@ -74,7 +59,7 @@ function roomOf({ resources, open }: Schedule, busy: Busy, pool: Pool, held: boo
   });
   return [...pool].map((at) => {
     const hours =
-      resources[at]!.hours ?? (held && staffed.length > 0 ? staffed : [{ from: 0, to: Infinity }]);
+      resources[at]!.hours ?? (always && staffed.length > 0 ? staffed : [{ from: 0, to: Infinity }]);
     let free: Interval[] = [...hours];
     for (const { from, to } of busy.of(at))
       free = free.flatMap((each) => [{ from: each.from, to: Math.min(each.to, from) }, { from: Math.max(each.from, to), to: each.to }].filter((left) => left.from < left.to)); // prettier-ignore

@@ -23,6 +23,8 @@ export interface JobWork {
   tasks: JobTask[];
   /** Number of tasks after which the vehicle is ready. */
   readyAfter: number;
+  /** Whether a promise still hangs on it; not once only the look of the next day is left. */
+  promisable: boolean;
   /** Hands were on it: it goes on first. */
   begun: boolean;
   /** It is apart, and stands where it stands. */
@@ -80,7 +82,7 @@ export function workOfJob(
   const again = nextFollowUp(state);
   if (state.closed) {
     if (waiting.for !== 'a look the next day') return { ok: false, waits: waiting.for, said: waiting.said };
-    return { ok: true, work: { tasks: [look], readyAfter: 1, begun: false, apart: false, lift: false, usual: '' } };
+    return { ok: true, work: { tasks: [look], readyAfter: 1, promisable: false, begun: false, apart: false, lift: false, usual: '' } };
   }
   const begun = AT_WORK.has(state.stage);
   const tasks = way ? fromSteps(state, way, single) : fromUsual(state, single, practice);
@@ -94,6 +96,7 @@ export function workOfJob(
     work: {
       tasks: all,
       readyAfter: tasks.length > 0 ? tasks.length : all.length,
+      promisable: tasks.length > 0,
       begun: begun && tasks.length > 0,
       apart: APART.has(state.stage) && tasks.some((task) => task.bay),
       lift: way?.way ? costOf(way.way.map, way.way.operations).lift === 'lift' : false,

@@ -29,7 +29,6 @@ export interface PlanOptions {
   width?: number;
   /** The wall clock, ms, at which it ends at the latest. */
   until?: number;
-  tell?: (share: number) => void;
 }
 
 /** Up to so many jobs are proven to be in the best order, where that can be done in time. */

@@ -29,7 +29,7 @@ export function searchOrder(
   schedule: Schedule,
   objective: Objective,
   busy: Busy,
-  { before, tries = TRIES, until = Infinity, seed = 1, tell }: { before?: readonly number[]; tries?: number; until?: number; seed?: number; tell?: (share: number) => void } = {},
+  { before, tries = TRIES, until = Infinity, seed = 1 }: { before?: readonly number[]; tries?: number; until?: number; seed?: number } = {},
 ): Found {
   const placer = new Placer(schedule);
   const { jobs } = schedule;
@@ -75,10 +75,7 @@ export function searchOrder(
   lay(order, true);
   const warmth = WARM * Math.max(1, best.cost);
   for (; tried < tries; tried += 1) {
-    if (tried % 16 === 0) {
-      if (Date.now() > until) break;
-      tell?.(tried / tries);
-    }
+    if (tried % 16 === 0 && Date.now() > until) break;
     const other = [...order];
     const from = Math.floor(draws.even() * jobs.length);
     const to = Math.floor(draws.even() * jobs.length);

@@ -10,13 +10,12 @@ export interface Resource {
   hours: readonly Interval[] | null;
 }
 
-export const TASK_KINDS = ['work', 'waiting', 'watched'] as const;
 /**
  * `work` goes on within the hours of whoever does it and rests over breaks and nights; `waiting` (a cool-down, a drain)
  * goes on whether anybody is there or not; `watched` (an engine that runs) needs no hands and is never left alone: it
  * lies within one stretch of the opening hours.
  */
-export type TaskKind = (typeof TASK_KINDS)[number];
+export type TaskKind = 'work' | 'waiting' | 'watched';
 
 /** What a job needs one of. The choice is made once and holds for every task of the job that names the role. */
 export interface Role {

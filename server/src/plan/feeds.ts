@@ -56,12 +56,13 @@ export async function calendarUnder(db: Db, secret: string, now: Date): Promise<
 
 /** Of a person the tasks that need their hands; of a bay what stands in it. */
 function appointmentsOf(
-  { jobs, people }: PlanRecord,
+  { jobs, people, zone }: PlanRecord,
   { personId, bay }: { personId: number | null; bay: string | null },
 ): Appointment[] {
+  const when = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }); // prettier-ignore
   const nameOf = (id: number): string => people.find((each) => each.id === id)?.name ?? '';
   return jobs.flatMap((job): Appointment[] => {
-    const detail = [job.title, job.promised && `promised ${job.promised}`, job.usual].filter(Boolean).join('; '); // prettier-ignore
+    const detail = [job.title, job.promised && `promised ${when.format(new Date(job.promised))}`, job.usual].filter(Boolean).join('; '); // prettier-ignore
     const where = job.bay === null ? {} : { where: `Bay ${job.bay}` };
     if (bay !== null)
       return job.bay === bay && job.inBay

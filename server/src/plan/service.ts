@@ -31,7 +31,6 @@ const GRID = 5;
 
 /** Everything a plan is worked out from, at a moment. */
 interface Input {
-  now: Date;
   origin: Date;
   workshop: WorkshopRecord;
   practice: Practice;
@@ -82,7 +81,7 @@ async function inputOf(db: Db, now: Date): Promise<Input> {
     workshop: workshop.version, zone: workshop.zone, people: workshop.people, names: [...names.keys()].sort(), practice,
     jobs: found.map(({ row, job, why }) => [row.id, row.version, job, why]),
   })).digest('hex');
-  return { now, origin, workshop, practice, shop, found, jobs, names, basis };
+  return { origin, workshop, practice, shop, found, jobs, names, basis };
 } // prettier-ignore
 
 const minutesFrom = (origin: Date, at: string): number => Math.round((Date.parse(at) - origin.getTime()) / MINUTE); // prettier-ignore
@@ -102,7 +101,7 @@ function dayJobOf({ row, state }: Candidate, job: Pick<DayJob, 'id' | 'work'>, s
     bay: bay !== null && shop.bays.some(({ code }) => code === bay) ? bay : null,
     pinnedAt: placed.at === null || begun ? null : Math.max(0, minutesFrom(origin, placed.at)),
     from: from === null || begun ? 0 : Math.max(0, minutesFrom(origin, from)),
-    due: promised.ready === null ? null : minutesFrom(origin, promised.ready),
+    due: promised.ready === null || !job.work.promisable ? null : minutesFrom(origin, promised.ready),
   };
 } // prettier-ignore
 
@@ -121,8 +120,9 @@ const changedOf = (kept: Kept, found: readonly Candidate[], slips: PlanRecord['s
     kept.versions[id] !== version && !slips.some((each) => each.id === id) ? [{ id, label, what: 'changed' as const }] : [],
   ); // prettier-ignore
 
-/** A day seen from a later minute. */
-function shifted(day: Day, by: number): Day {
+/** The kept plan, seen from a later minute. */
+function seenFrom({ day, origin: was }: Kept, origin: Date): Day {
+  const by = minutesFrom(new Date(was), origin.toISOString());
   const move = ({ from, to }: Interval): Interval => ({ from: from - by, to: to - by });
   return {
     ...day,
@@ -160,8 +160,7 @@ export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promi
   const slips = kept ? slippedSince(kept, input.found, now, input.practice) : [];
   const more = Math.max(0, (await plannableCount(db)) - MOST);
   if (kept && last!.basis === input.basis && slips.length === 0) return recordOf(input, kept, more);
-  const was =
-    kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
+  const was = kept && seenFrom(kept, input.origin);
   const day = await lay(input, input.jobs, was, PLAN_MS, signal);
   const broke = was ? breaksOf(was, day, input.jobs, input.practice) : [];
   const fresh: Kept = {
@@ -185,7 +184,7 @@ export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Pr
   const jobs = input.jobs.map((job) => moved(job, moves.find(({ id }) => id === job.id), input));
   const strange = moves.find(({ id }) => !jobs.some((job) => job.id === id));
   if (strange) throw new ProblemError('invalid', { fields: [{ path: 'moves', message: 'that job is not in the plan any more' }] });
-  const before = kept && shifted(kept.day, Math.round((input.origin.getTime() - Date.parse(kept.origin)) / MINUTE));
+  const before = kept && seenFrom(kept, input.origin);
   const was = before ?? (await lay(input, input.jobs, undefined, TRY_MS));
   const day = await lay(input, jobs, was, TRY_MS);
   const broke = breaksOf(was, day, jobs, input.practice);
@@ -251,7 +250,7 @@ function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
         inBay: placed.inBay && { from: at(placed.inBay.from), to: at(placed.inBay.to) },
         begun: job.work.begun,
         pinned: { bay: state.placed.bay, at: state.placed.at, person: typeof state.handedTo?.id === 'number' },
-        missing: missingOf(state, shop, names), promised: state.promised.ready, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
+        missing: missingOf(state, shop, names), promised: job.work.promisable ? state.promised.ready : null, there: state.promised.from, ready: at(placed.ready), late: placed.late, usual: job.work.usual,
         tasks: placed.tasks.map(({ from, to, people, tools }, n) => ({ label: kept.tasks[placed.id]![n]!.label, kind: kept.tasks[placed.id]![n]!.kind, from: at(from), to: at(to), people, tools })),
       }];
     }),
@@ -264,7 +263,7 @@ function recordOf(input: Input, kept: Kept, more: number): PlanRecord {
     gap: day.cost > 0 ? Math.max(0, (day.cost - day.bound) / day.cost) : 0,
     since: kept.since,
     broke: labelled(kept.broke, input),
-    crowded: (day.crowded ?? []).map((id) => found.find(({ row }) => row.id === id)?.row.label ?? `job ${id}`),
+    crowded: day.crowded.map((id) => found.find(({ row }) => row.id === id)?.row.label ?? `job ${id}`),
     more,
   };
 } // prettier-ignore

@@ -138,7 +138,7 @@ function Own({ plan, clock, day, person }: { plan: PlanRecord; clock: Clock; day
       <ol>
         {tasks.map(({ job, task }) => (
           <li key={`${job.id} ${task.from}`} className="border-rule grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 border-b py-2">
-            <span className="figure">{clock.time(task.from)}–{clock.time(task.to)}</span>
+            <span className="figure">{clock.when(task.from, plan.from)}–{clock.when(task.to, task.from)}</span>
             <span>
               <strong>{task.label}</strong>{job.bay && `, bay ${job.bay}`}{task.tools.length > 0 && `, ${task.tools.join(', ')}`}
               <Link to={runAddress(job.id)} className="block py-1">{job.label || `Job ${job.id}`}</Link>
@@ -154,13 +154,17 @@ function Own({ plan, clock, day, person }: { plan: PlanRecord; clock: Clock; day
 function Verdict({ plan }: { plan: PlanRecord }) {
   const promised = plan.jobs.filter((job) => job.promised !== null);
   const late = promised.filter((job) => job.late > 0).sort((a, b) => b.late - a.late);
+  // Usual minutes prove nothing: what hangs on them is not kept yet.
+  const open = promised.filter((job) => job.late === 0 && job.usual !== '').length;
+  const kept = promised.length - late.length - open;
   const unknown = plan.out.filter((job) => job.promised !== null).length;
   return (
     <p className="mt-1 text-[17px]">
-      <strong className={late.length > 0 ? 'text-no' : 'text-straight-in'}>
-        {promised.length === 0 ? 'Nothing is promised' : late.length === 0 ? (promised.length === 1 ? 'The one promise is kept' : `All ${promised.length} promises are kept`) : `${promised.length - late.length} of ${promised.length} promises are kept`}
+      <strong className={late.length > 0 ? 'text-no' : open > 0 ? 'text-not-proven' : 'text-straight-in'}>
+        {promised.length === 0 ? 'Nothing is promised' : kept === promised.length ? (kept === 1 ? 'The one promise is kept' : `All ${promised.length} promises are kept`) : `${kept} of ${promised.length} promises are kept`}
       </strong>
       {late.length > 0 && <>: {late.slice(0, 3).map(({ label, late: by }) => `${label} ${longText(by)} late`).join(', ')}{late.length > 3 && ` and ${late.length - 3} more`}</>}.{' '}
+      {open > 0 && <span className="text-not-proven">{open === 1 ? 'One hangs on usual minutes. ' : `${open} hang on usual minutes. `}</span>}
       {unknown > 0 && <span className="text-not-proven">{unknown === 1 ? 'One promise hangs on a job that cannot be planned yet. ' : `${unknown} promises hang on jobs that cannot be planned yet. `}</span>}
       <span className="text-muted">{proofText(plan)}</span>
     </p>
@@ -215,7 +219,7 @@ function Promises({ plan, clock, onChoose }: { plan: PlanRecord; clock: Clock; o
                   <td className="figure px-2 py-1">{job.begun ? 'begun' : job.tasks[0] && clock.when(job.tasks[0].from, plan.from)}</td>
                   <td className="figure px-2 py-1">{clock.when(job.ready, plan.from)}</td>
                   <td className="figure px-2 py-1">{job.promised === null ? <span className="text-muted font-sans">nothing</span> : clock.when(job.promised, plan.from)}</td>
-                  <td className="px-2 py-1">{left !== null && <span className="flex items-center gap-2"><MarginBar value={left} u={0} reach={REACH} outcome={left < 0 ? 'fail' : left < 60 ? 'change' : 'pass'} /><span className={`figure whitespace-nowrap ${left < 0 ? 'text-no' : ''}`}>{left < 0 ? `${longText(-left)} late` : longText(left)}</span></span>}</td>
+                  <td className="px-2 py-1">{left !== null && <span className="flex items-center gap-2"><MarginBar value={left} u={0} reach={REACH} outcome={left < 0 ? 'fail' : job.usual ? 'open' : 'pass'} /><span className={`figure whitespace-nowrap ${left < 0 ? 'text-no' : ''}`}>{left < 0 ? `${longText(-left)} late` : longText(left)}</span></span>}</td>
                   <td className="px-2 py-1">{[job.bay && `bay ${job.bay}`, job.person !== null && plan.people.find(({ id }) => id === job.person)?.name].filter(Boolean).join(', ')}</td>
                 </tr>
               );
