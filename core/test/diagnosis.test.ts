@@ -28,7 +28,7 @@ import {
   type Problem,
   type VehicleTable,
 } from '../src/diagnosis/index.ts';
-import { USUAL_PRACTICE } from '../src/practice/index.ts';
+import { USUAL_PRACTICE, type Practice } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
 
 const PICKUP: DiagnosisVehicle = { fans: 'two', airConditioning: true, withAc: 'both', module: false, selfShifting: true, highVoltage: false, ageYears: 16 }; // prettier-ignore
@@ -317,6 +317,33 @@ describe('what to do next', () => {
     expect(checks).toBeLessThanOrEqual(4);
   }); // prettier-ignore
 
+  test('a dear repair on one sign waits for a second one, what confirms it lets it be done, and what cannot be looked at holds nothing up', () => {
+    const costs = costsOf(coupe);
+    const one = [found('heat', 'crawl'), found('noise', 'quiet'), found('loss', 'none'), found('heater', 'hot'), found('since', 'itself'), found('clutch-hot', 'free')];
+    const first = nextStep(coupe, follow(coupe, one), costs)!;
+    expect([first.settled, first.signFor?.id]).toEqual([false, 'clutch']);
+    if (first.step.what.do !== 'check' || first.runnerUp?.what.do !== 'repair') throw new Error('no second sign');
+    expect(first.step.hands + USUAL_PRACTICE.waitingCounts * first.step.waits).toBeLessThanOrEqual(USUAL_PRACTICE.secondSign);
+    expect(first.runnerUp.what.remedy.id).toBe('clutch');
+    // Of what it can show, something makes the clutch surer and something doubts it.
+    const { observation } = first.step.what;
+    const after = observation.outcomes.map(({ id }) => chanceOf(coupe, [...one, found(observation.id, id)], 'clutch'));
+    const before = chanceOf(coupe, one, 'clutch');
+    expect(Math.max(...after)).toBeGreaterThan(before);
+    expect(Math.min(...after)).toBeLessThan(before);
+    // One sign is enough for a shop that says so, and for what costs little.
+    expect(nextStep(coupe, follow(coupe, one), costs, { practice: { ...USUAL_PRACTICE, dearSure: 0.5 } })?.step.what.do).toBe('repair');
+    expect(nextStep(coupe, follow(coupe, one), costs, { practice: { ...USUAL_PRACTICE, dearFrom: 5000 } })?.step.what.do).toBe('repair');
+    const passed = [...one];
+    for (let count = 0; count < 40; count += 1) {
+      const { step, signFor } = nextStep(coupe, follow(coupe, passed), costs)!;
+      if (step.what.do === 'repair') break;
+      expect(signFor?.id).toBe('clutch');
+      passed.push({ kind: 'passed over', check: step.what.observation.id });
+    }
+    expect(nextStep(coupe, follow(coupe, passed), costs)).toMatchObject({ settled: true, step: { what: { do: 'repair', remedy: { id: 'clutch' } } } });
+  }); // prettier-ignore
+
   test('it stops where nothing would change what is done, never calls thin evidence certain, and stops safely', () => {
     // Worn or seized, the fan comes out: no need to know which.
     const view = diagnose(saloon, [found('heat', 'crawl'), found('fans-hot', 'slow'), found('volts@fan', 'full'), found('spin@fan', 'rough'), found('amps@fan', 'high'), found('direct@fan', 'slow'), found('level', 'full')], { ahead: 0 });
@@ -351,7 +378,7 @@ describe('vehicles with hidden faults', () => {
     minutes: number;
   }
   /** Looks until something dear is to be done; cheap things are tried, and what they leave is looked at again. */
-  function run(seed: number, { width = DESK, evenly = false }: { width?: typeof DESK; evenly?: boolean } = {}): Run {
+  function run(seed: number, { width = DESK, evenly = false, practice = USUAL_PRACTICE }: { width?: typeof DESK; evenly?: boolean; practice?: Practice } = {}): Run {
     const table = TABLES[seed % 3]!;
     const hidden = hiddenFault(table, seed, { evenly });
     const costs = costsOf(table);
@@ -362,7 +389,7 @@ describe('vehicles with hidden faults', () => {
     let [minutes, looks] = [0, 0];
     for (let count = 0; count < 45; count += 1) {
       const followed = follow(table, steps);
-      const next = nextStep(table, followed, costs, { width })!;
+      const next = nextStep(table, followed, costs, { width, practice })!;
       if (next.step.what.do === 'check') {
         const { observation } = next.step.what;
         steps.push(found(observation.id, observation.outcomes[shows(hidden, observation, looks)]!.id));
@@ -385,13 +412,15 @@ describe('vehicles with hidden faults', () => {
     return { cause, minutes, first: false, three: false };
   } // prettier-ignore
 
-  test('over 500 seeds, findings off from the table: named first in 85 %, mostly among three; minutes at most 1.15 of a wider search', ({ annotate }) => {
+  test('over 500 seeds, findings off from the table: named first in 85 %, among three in 97 %; minutes at most 1.15 of a wider search that takes one sign for enough', ({ annotate }) => {
     const share = (runs: readonly Run[], of: (each: Run) => boolean): number => runs.filter(of).length / runs.length;
     const told = (runs: readonly Run[]): string => `first in ${(100 * share(runs, (each) => each.first)).toFixed(1)} %, among three in ${(100 * share(runs, (each) => each.three)).toFixed(1)} %, ${mean(runs).toFixed(0)} min`;
     const mean = (list: readonly Run[]): number => list.reduce((sum, each) => sum + each.minutes, 0) / list.length;
     const runs = Array.from({ length: 500 }, (_, at) => run(at + 1));
-    const few = 20;
-    const ratio = mean(runs.slice(0, few)) / mean(Array.from({ length: few }, (_, at) => run(at + 1, { width: { depth: 2, beam: 12, hypotheses: 400 } })));
+    const few = 60;
+    // Without second signs: what they take counts against the ratio.
+    const oneSign = { ...USUAL_PRACTICE, dearFrom: Infinity };
+    const ratio = mean(runs.slice(0, few)) / mean(Array.from({ length: few }, (_, at) => run(at + 1, { width: { depth: 2, beam: 12, hypotheses: 400 }, practice: oneSign })));
     // Rare causes as often as common ones: the table is then wrong about how common they are, too.
     const even = Array.from({ length: 100 }, (_, at) => run(at + 1, { evenly: true }));
     const by = new Map<string, Run[]>();
@@ -401,8 +430,7 @@ describe('vehicles with hidden faults', () => {
     // Of every cause some, but for the rarest and for what the table does not know.
     expect(by.size).toBeGreaterThanOrEqual(USUAL_TABLE.causes.length - 3);
     expect(share(runs, (each) => each.first)).toBeGreaterThanOrEqual(0.85);
-    // Aimed at is 97 %.
-    expect(share(runs, (each) => each.three)).toBeGreaterThanOrEqual(0.955);
+    expect(share(runs, (each) => each.three)).toBeGreaterThanOrEqual(0.97);
     expect(share(even, (each) => each.first)).toBeGreaterThanOrEqual(0.82);
     expect(share(even, (each) => each.three)).toBeGreaterThanOrEqual(0.93);
     expect(ratio).toBeLessThanOrEqual(1.15);

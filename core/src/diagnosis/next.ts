@@ -19,6 +19,8 @@ export interface NextStep {
   known: number;
   /** Nothing that can still be looked at would change what is done: the step is a repair. */
   settled: boolean;
+  /** The repair, dear and not quite sure, that the check is a second sign for. */
+  signFor: Remedy | undefined;
   /** Of what is left, how much the check is expected to rule out, 0 to 1; 0 for a repair. */
   rulesOut: number;
   /** Causes that it tells apart most: the likeliest on each side. */
@@ -37,9 +39,12 @@ export function openChecks(table: VehicleTable, { found, passedOver, repaired }:
   });
 } // prettier-ignore
 
+/** Minutes that a check costs before it is begun, where short ones are weighed against each other. */
+const TAKEN_UP = 2;
+
 const PROBLEMS = new WeakMap<VehicleTable, Pick<Problem, 'needs' | 'leads'>>();
-/** A vehicle's table as the search takes it. */
-export function problemOf(table: VehicleTable, belief: Belief, costs: Costs): Problem {
+/** What each hypothesis needs and where each remedy leads it: of the table alone. */
+function fixedOf(table: VehicleTable): Pick<Problem, 'needs' | 'leads'> {
   let own = PROBLEMS.get(table);
   if (!own) {
     const sound = table.causes.findIndex(({ id }) => id === 'nothing');
@@ -47,8 +52,13 @@ export function problemOf(table: VehicleTable, belief: Belief, costs: Costs): Pr
     const leads = table.remedies.map((_, remedy) => afterRemedy(table, remedy).map((to, at) => (to === sound && at !== sound ? -1 : needs[at]!.length === 1 && needs[at]![0] === remedy ? -1 : to)));
     PROBLEMS.set(table, (own = { needs, leads }));
   }
+  return own;
+} // prettier-ignore
+
+/** A vehicle's table as the search takes it. */
+export function problemOf(table: VehicleTable, belief: Belief, costs: Costs): Problem {
   return {
-    ...own,
+    ...fixedOf(table),
     belief,
     checks: table.observations.map((each, at) => ({ rows: likelihoods(table, each), outcomes: each.outcomes.length, cost: costs.checks[at]! })),
     remedies: { cost: costs.remedies, wrong: costs.wrong },
@@ -87,20 +97,59 @@ function toldApart(table: VehicleTable, chances: Float64Array, observation: Obse
   return best && best.worth > 0.005 ? [table.causes[best.pair[0]]!.label, table.causes[best.pair[1]]!.label] : undefined;
 } // prettier-ignore
 
+/** How likely each remedy is needed, alone or beside another. */
+function neededOf(table: VehicleTable, belief: Belief): Float64Array {
+  const chances = new Float64Array(table.remedies.length);
+  const { needs } = fixedOf(table);
+  for (let at = 0; at < belief.length; at += 1) for (const remedy of needs[at]!) chances[remedy]! += belief[at]!;
+  return chances;
+} // prettier-ignore
+
+/**
+ * The check that is worth most as a second sign for a repair, for the minutes that it takes: one alone may have been
+ * misread, and what is bought and fitted for nothing is dearer than the look. How far a check is expected to move the
+ * chance that the repair is needed is what its outcomes do, each weighed by how often it comes.
+ */
+function secondSign(table: VehicleTable, followed: Followed, remedy: number, practice: Practice, reach: Reach | undefined): Step | undefined {
+  const { needs } = fixedOf(table);
+  const { belief } = followed;
+  const needed = neededOf(table, belief)[remedy]!;
+  let best: { step: Step; worth: number } | undefined;
+  for (const at of openChecks(table, followed)) {
+    const observation = table.observations[at]!;
+    const taken = minutesOfCheck(observation, reach);
+    const minutes = taken.hands + practice.waitingCounts * taken.waits;
+    if (minutes > practice.secondSign) continue;
+    const rows = likelihoods(table, observation);
+    const wide = observation.outcomes.length;
+    let moves = 0;
+    for (let outcome = 0; outcome < wide; outcome += 1) {
+      let [all, own] = [0, 0];
+      for (let each = 0; each < belief.length; each += 1) {
+        const chance = belief[each]! * rows[each * wide + outcome]!;
+        all += chance;
+        if (needs[each]!.includes(remedy)) own += chance;
+      }
+      moves += Math.abs(own - needed * all);
+    }
+    // Taking up a tool costs something too.
+    const worth = moves / (minutes + TAKEN_UP);
+    if (moves > practice.secondSignMoves && (!best || worth > best.worth)) best = { step: { what: { do: 'check', observation }, cost: 0, ...taken }, worth };
+  }
+  return best?.step;
+} // prettier-ignore
+
 /** The remedy that is needed with a chance that the practice calls sure; undefined where none is. */
 function sureRemedy(table: VehicleTable, belief: Belief, practice: Practice): number | undefined {
-  const chances = new Float64Array(table.remedies.length);
-  table.hypotheses.forEach((set, at) => {
-    for (const remedy of new Set(set.map((cause) => table.causes[cause]!.remedy)))
-      chances[remedy]! += belief[at]!;
-  });
+  const chances = neededOf(table, belief);
   const best = chances.indexOf(Math.max(...chances));
   return chances[best]! >= practice.sureOf ? best : undefined;
 }
 
 /**
  * What to do next: the check or the repair that is expected to cost least until the fault is found and put right; of
- * those nearly equal the one that takes fewest minutes. Undefined where nothing is left to be done.
+ * those nearly equal the one that takes fewest minutes. Before a dear repair that is not quite sure comes a second sign,
+ * where a short check can give one. Undefined where nothing is left to be done.
  */
 export function nextStep(
   table: VehicleTable,
@@ -126,16 +175,19 @@ export function nextStep(
   // What it costs where the fault is known has to be paid anyway: nearly equal is said of the rest.
   const margin = practice.nearlyEqual * Math.max(0, first.cost - known);
   const near = first.what.do === 'repair' ? [first] : steps.filter(({ what, cost }) => what.do === 'check' && cost <= first.cost + margin);
-  const step = near.reduce((least, each) => (each.hands + each.waits < least.hands + least.waits ? each : least));
-  const runnerUp = steps.find((each) => each !== step);
-  if (step.what.do === 'repair') return { step, runnerUp, known, settled: true, rulesOut: 0, tells: undefined };
-  const { observation } = step.what;
-  return {
-    step,
-    runnerUp,
-    known,
-    settled: false,
-    rulesOut: ruledOut(table, followed.belief, observation),
-    tells: toldApart(table, marginals(table, followed.belief), observation),
+  const looked = (own: Pick<NextStep, 'step' | 'runnerUp' | 'signFor'>): NextStep => {
+    const { observation } = own.step.what as Extract<Step['what'], { do: 'check' }>;
+    const tells = toldApart(table, marginals(table, followed.belief), observation);
+    return { ...own, known, settled: false, rulesOut: ruledOut(table, followed.belief, observation), tells };
   };
+  const step = near.reduce((least, each) => (each.hands + each.waits < least.hands + least.waits ? each : least));
+  const alternative = steps.find((each) => each !== step);
+  if (step.what.do === 'check') return looked({ step, runnerUp: alternative, signFor: undefined });
+  const remedy = table.remedies.indexOf(step.what.remedy);
+  const doubted = costs.remedies[remedy]! >= practice.dearFrom && neededOf(table, followed.belief)[remedy]! < practice.dearSure;
+  const sign = doubted ? secondSign(table, followed, remedy, practice, reach) : undefined;
+  if (!sign) return { step, runnerUp: alternative, known, settled: true, signFor: undefined, rulesOut: 0, tells: undefined };
+  // Expected to cost what the repair does, and the look.
+  const look = (practice.labourHour / 60) * (sign.hands + practice.waitingCounts * sign.waits);
+  return looked({ step: { ...sign, cost: step.cost + look }, runnerUp: step, signFor: step.what.remedy });
 } // prettier-ignore

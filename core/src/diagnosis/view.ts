@@ -30,7 +30,14 @@ export type ShownStep =
 export interface DiagnosisView {
   /** What can be told, with what was. */
   told: ShownCheck[];
-  next: (ShownStep & { rulesOut: number; tells: [string, string] | null; settled: boolean }) | null;
+  next:
+    | (ShownStep & {
+        rulesOut: number;
+        tells: [string, string] | null;
+        settled: boolean;
+        signFor: string | null;
+      })
+    | null;
   runnerUp: ShownStep | null;
   suspects: { id: string; label: string; chance: number; speaksFor: string[]; against: string[] }[];
   standing: { word: 'found' | 'likely' | 'open' | 'sound'; said: string; causes: string[]; chance: number };
@@ -77,7 +84,7 @@ export function diagnose(
         const found = followed.found.get(each.id);
         return shownCheck(each, { hands: 0, waits: 0 }, found === undefined ? null : each.outcomes[found]!.id);
       }),
-    next: next ? { ...shownStep(next.step), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled } : null,
+    next: next ? { ...shownStep(next.step), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled, signFor: next.signFor?.label ?? null } : null,
     runnerUp: next?.runnerUp ? shownStep(next.runnerUp) : null,
     suspects: shown.map(({ cause, chance, speaksFor, against }) => ({ id: cause.id, label: cause.label, chance, speaksFor, against })),
     standing: { word: own.word, said: own.said, causes: own.causes.map(({ id }) => id), chance: own.chance },

@@ -245,6 +245,10 @@ export const PRACTICE_TABLE = {
   nearlyEqual: line(0.06, 'share', 0, 0.5, 'Of two ways on the simpler is taken within', 'of what they are expected to cost'),
   contradicts: line(0.02, 'share', 0.0001, 0.2, 'A finding contradicts the rest below a chance of', 'it is named, and counts on'),
   sureOf: line(0.94, 'share', 0.5, 0.999, 'A cause is called found from', 'below it is called likely'),
+  dearFrom: line(60, 'money', 0, 5000, 'A repair is dear from', 'hands and parts: it wants a second sign'),
+  dearSure: line(0.95, 'share', 0.5, 0.999, 'No second sign is sought for a dear repair from', 'of a chance that it is needed'),
+  secondSign: line(8, 'min', 0, 60, 'A second sign may take', 'hands, and waiting as it counts'),
+  secondSignMoves: line(0.02, 'share', 0.001, 0.5, 'A check is a second sign where it moves the chance of the repair by', 'as is to be expected'),
   believesAgainst: line(0.3, 'share', 0.01, 0.99, 'One that a source speaks against in', ''),
 } as const satisfies Record<string, PracticeLine>; // prettier-ignore
 

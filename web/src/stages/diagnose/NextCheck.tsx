@@ -61,7 +61,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: 
   });
   if (!next) return <p className="text-muted">Nothing is left to look at.</p>;
   if (next.do === 'repair') return null;
-  const why = next.rulesOut >= 0.6 ? 'Parts two thirds of what is left, or more' : next.rulesOut >= 0.4 ? 'Parts about half of what is left' : next.rulesOut >= 0.2 ? 'Parts about a third of what is left' : 'Settles what is left';
+  const why = next.signFor ? <>A second sign before <strong>{inSentence(next.signFor)}</strong>: one alone may have been misread</> : next.rulesOut >= 0.6 ? 'Parts two thirds of what is left, or more' : next.rulesOut >= 0.4 ? 'Parts about half of what is left' : next.rulesOut >= 0.2 ? 'Parts about a third of what is left' : 'Settles what is left';
   return (
     <section aria-label="Check next" className="border-copper border-l-[5px] pl-4">
       <p className="text-muted text-[16px]"><span className="font-label text-copper">Check next</span> · {minutesText(next.hands, next.waits)}, {offText(next)}</p>
