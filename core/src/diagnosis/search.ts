@@ -32,7 +32,7 @@ export interface Width {
   hypotheses: number;
 }
 /** Every vehicle of the trade's table in a few milliseconds. */
-export const DESK: Width = { depth: 2, beam: 6, hypotheses: 200 };
+export const DESK: Width = { depth: 2, beam: 6, hypotheses: 150 };
 
 /** Below this share of what is believed a branch is not followed. */
 const NEGLIGIBLE = 1e-9;
