@@ -1,5 +1,5 @@
 import type { AccessMap, Fact } from '@radiatrix/core/access';
-import type { KitEnd } from '@radiatrix/core/plan';
+import type { KitEnd, TransferLine } from '@radiatrix/core/plan';
 import type { Sheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
@@ -40,6 +40,8 @@ export interface SheetRecord {
   sheet: Sheet;
   /** Parts of the job, or this one, that are tried on the bench: what the record says they take, whole and on the core. */
   bench: { partId: number; label: { volts: number; amps: number } | null }[];
+  /** What becomes of what sits on the old part. */
+  transfers: TransferLine[];
   coolantType: string;
   connectors: ConnectorDocument[];
   /** A controller kit that goes in, or that the job has going in beside the fan: where each of its ends goes. */

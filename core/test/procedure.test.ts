@@ -5,7 +5,10 @@ import { fillPlan, refill } from '../src/coolant/index.ts';
 import { workOf, type Work } from '../src/practice/index.ts';
 import {
   assembleSheet,
+  clipOf,
+  clipsMixed,
   proofread,
+  standIns,
   threadOf,
   withIdentity,
   type Fastener,
@@ -317,4 +320,20 @@ test('threads of one size are one thread however they are written; a fine one is
     'M14 × 1.5',
     'M14',
   ]);
+});
+
+test('clips are read by sort and hole; for another hole none stands in, and two sizes on one job are told apart', () => {
+  expect(['push clip 8 mm', '8 mm push-clips', 'fir tree 6.5 mm', 'screw rivet, 10 mm'].map(clipOf)).toEqual([
+    { kind: 'push clip', holeMm: 8 },
+    { kind: 'push clip', holeMm: 8 },
+    { kind: 'fir tree', holeMm: 6.5 },
+    { kind: 'screw rivet', holeMm: 10 },
+  ]);
+  // A hose clip, a clip of no hole, one for a hole as wide as a hand: nothing is made of them.
+  for (const each of ['hose clip 40 mm', 'push clip', 'push clip 80 mm', 'push clip 0 mm', 'M6 × 16', ''])
+    expect(clipOf(each), each).toBeUndefined();
+  for (const { text } of standIns({ kind: 'fir tree', holeMm: 6 })) expect(clipOf(text)?.holeMm).toBe(6);
+  expect(standIns({ kind: 'fir tree', holeMm: 6 }).map(({ text }) => text)).toEqual(['fir tree 6 mm', 'push clip 6 mm', 'screw rivet 6 mm']); // prettier-ignore
+  const places = [{ tray: 'A', thread: 'push clip 6 mm' }, { tray: 'B', thread: 'screw rivet 8 mm' }, { tray: 'C', thread: 'push clip 6 mm' }, { tray: 'D', thread: 'M6' }]; // prettier-ignore
+  expect(clipsMixed(places).map(({ large, small, byMm }) => [large.tray, small.tray, byMm])).toEqual([['B', 'A', 2], ['B', 'C', 2]]); // prettier-ignore
 });

@@ -55,8 +55,19 @@ describe('the tray', () => {
   });
   test('knows which place must not be taken for which, both ways', () => {
     const { places } = trayOf([fastener('A'), long], foldJob([]));
-    expect(places[0]!.hazards).toEqual([{ tray: 'B', byMm: 9, thread: 'M6', longer: false }]);
-    expect(places[1]!.hazards).toEqual([{ tray: 'A', byMm: 9, thread: 'M6', longer: true }]);
+    expect(places[0]!.hazards).toEqual([{ sort: 'screw', tray: 'B', byMm: 9, thread: 'M6', longer: false }]);
+    expect(places[1]!.hazards).toEqual([{ sort: 'screw', tray: 'A', byMm: 9, thread: 'M6', longer: true }]);
+  });
+  test('a clip for another hole must not be taken either, and says which way it is wrong', () => {
+    const [small, large] = [
+      { ...clip, tray: 'D', thread: 'push clip 6 mm' },
+      { ...clip, thread: 'push clip 8 mm' },
+    ];
+    const { places } = trayOf([small, large], foldJob([]));
+    expect(places.map(({ hazards }) => hazards)).toEqual([
+      [{ sort: 'clip', tray: 'C', byMm: 2, thread: 'push clip 8 mm', longer: false }],
+      [{ sort: 'clip', tray: 'D', byMm: 2, thread: 'push clip 8 mm', longer: true }],
+    ]);
   });
   test('a count takes the place of those it saw; undone, they stand again', () => {
     const [a, b] = [page('a', '1'), page('b', '1', 10)];

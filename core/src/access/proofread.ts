@@ -1,4 +1,4 @@
-import { swapHazards, type Finding } from '../procedure/index.ts';
+import { hazardText, swapHazards, type Finding } from '../procedure/index.ts';
 import { compile } from './compile.ts';
 import { costOf } from './ways.ts';
 import { Reach } from './task.ts';
@@ -85,7 +85,7 @@ export function proofreadMap(map: AccessMap): Finding[] {
       wrong(place, `${name}: a torque needs the record it came from.`);
   }
   for (const hazard of swapHazards(map))
-    look(`fasteners.${hazard.tray}`, `${hazard.tray} and ${hazard.other} share ${hazard.thread}; ${hazard.tray} is ${hazard.byMm} mm longer. Keep them apart.`);
+    look(`fasteners.${hazard.tray}`, hazardText(hazard));
   const levels = [...new Set([0, ...map.operations.map(({ coolantL }) => coolantL)])].sort((a, b) => a - b);
   const beside = levels.map((coolantL) => costOf({ ...map, operations: map.operations.slice(0, 1).map((each) => ({ ...each, coolantL })) }, map.operations.slice(0, 1).map(({ code }) => code)).besideMinutes);
   levels.forEach((level, index) => {

@@ -1,4 +1,4 @@
-import { swapHazards, type Fastener } from '../procedure/index.ts';
+import { swapHazards, type Fastener, type TrayHazard } from '../procedure/index.ts';
 import type { JobState } from './state.ts';
 
 /** One place of the tray: what came out into it and what has left it. */
@@ -18,7 +18,10 @@ export interface TrayPlace {
   /** Of what the vehicle should have, what is still to be had: missing, broken and wrong ones that were not replaced, and those that are never used again. */
   toBuy: number;
   /** Places that are easily mixed up with it, and why. */
-  hazards: { tray: string; byMm: number; thread: string; longer: boolean }[];
+  hazards: (Pick<TrayHazard, 'sort' | 'tray' | 'byMm' | 'thread'> & {
+    /** This place has the longer screw, or the clip for the larger hole. */
+    longer: boolean;
+  })[];
   /** Steps at which two devices counted differently, with what each said. */
   contradictions: {
     step: string;
@@ -82,11 +85,9 @@ export function trayOf(fasteners: readonly Fastener[], state: Pick<JobState, 'tr
       left: sum.there + replaced - thrownAway - sum.back,
       toBuy: Math.max(0, gone + toChange - replaced),
       hazards: hazards.flatMap((each): TrayPlace['hazards'] =>
-        each.tray === tray
-          ? [{ tray: each.other, byMm: each.byMm, thread: each.thread, longer: true }]
-          : each.other === tray
-            ? [{ tray: each.tray, byMm: each.byMm, thread: each.thread, longer: false }]
-            : [],
+        each.tray === tray || each.other === tray
+          ? [{ sort: each.sort, tray: each.tray === tray ? each.other : each.tray, byMm: each.byMm, thread: each.thread, longer: each.tray === tray }]
+          : [],
       ),
       contradictions,
     };

@@ -63,3 +63,4 @@ export { loadOf } from './topics/cooling-topic.ts';
 export { predictPullDown, type Correction, type Prediction } from './prediction.ts';
 export { plugOf } from './topics/wiring-topic.ts';
 export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';
+export { transferList, type Becomes, type TransferLine } from './transfer.ts';

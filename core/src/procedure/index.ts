@@ -7,7 +7,8 @@ export {
   type CautionContext,
 } from './cautions.ts';
 export { swappable, threadOf } from './threads.ts';
-export { proofread, swapHazards, type Finding } from './proofread.ts';
+export { clipOf, clipsMixed, standIns, type Clip, type StandIn } from './clips.ts';
+export { hazardText, proofread, swapHazards, type Finding, type TrayHazard } from './proofread.ts';
 export { withIdentity } from './identity.ts';
 export { inOrder, assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
 export {

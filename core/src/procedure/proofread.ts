@@ -1,3 +1,4 @@
+import { clipsMixed } from './clips.ts';
 import { swappable } from './threads.ts';
 import type { ProcedureDocument } from './types.ts';
 
@@ -8,15 +9,28 @@ export interface Finding {
   message: string;
 }
 
-/** Pairs of fasteners that can be swapped with harm: one thread, different lengths. */
-export const swapHazards = (
-  document: Pick<ProcedureDocument, 'fasteners'>,
-): { tray: string; other: string; thread: string; byMm: number }[] =>
-  swappable(
-    document.fasteners.flatMap((each) =>
-      each.lengthMm === null ? [] : [{ ...each, lengthMm: each.lengthMm }],
-    ),
-  ).map(({ long, short, thread, byMm }) => ({ tray: long.tray, other: short.tray, thread, byMm }));
+/** Two places of a tray whose fasteners do harm in each other's: screws of one thread and two lengths, clips for two holes. */
+export interface TrayHazard {
+  sort: 'screw' | 'clip';
+  /** The longer screw, or the clip for the larger hole. */
+  tray: string;
+  other: string;
+  /** Thread of both screws; of clips what the larger one is. */
+  thread: string;
+  byMm: number;
+}
+export const swapHazards = ({ fasteners }: Pick<ProcedureDocument, 'fasteners'>): TrayHazard[] => [
+  ...swappable(fasteners.flatMap((each) => (each.lengthMm === null ? [] : [{ ...each, lengthMm: each.lengthMm }]))).map(
+    ({ long, short, thread, byMm }): TrayHazard => ({ sort: 'screw', tray: long.tray, other: short.tray, thread, byMm }),
+  ),
+  ...clipsMixed(fasteners).map(({ large, small, byMm }): TrayHazard => ({ sort: 'clip', tray: large.tray, other: small.tray, thread: large.thread, byMm })),
+]; // prettier-ignore
+
+/** A hazard as whoever proofreads says it. */
+export const hazardText = ({ sort, tray, other, thread, byMm }: TrayHazard): string =>
+  sort === 'screw'
+    ? `${tray} and ${other} share ${thread}; ${tray} is ${byMm} mm longer. Keep them apart.`
+    : `${tray} and ${other} are both clips; ${tray} is for a hole ${byMm} mm larger. Keep them apart.`;
 
 /**
  * Reads a procedure the way a careful reviewer does: what comes off must be counted and go back on.
@@ -58,10 +72,6 @@ export function proofread(document: ProcedureDocument): Finding[] {
       if (!letters.has(use.tray))
         wrong(`steps.${index}`, `Step ${index + 1} uses tray ${use.tray}, which holds nothing.`);
   });
-  for (const hazard of swapHazards(document))
-    look(
-      `fasteners.${hazard.tray}`,
-      `${hazard.tray} and ${hazard.other} share ${hazard.thread}; ${hazard.tray} is ${hazard.byMm} mm longer. Keep them apart.`,
-    );
+  for (const hazard of swapHazards(document)) look(`fasteners.${hazard.tray}`, hazardText(hazard));
   return findings;
 }

@@ -7,7 +7,7 @@ import {
 } from '@radiatrix/core/fit';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
-import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, type PlanPart } from '@radiatrix/core/plan';
+import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/plan'; // prettier-ignore
 import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
 import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -211,6 +211,9 @@ export async function sheetRecord(
   });
   const plug =
     line.kind === 'fan' ? [bay.words.fanConnector?.word ?? '', words.fanConnector?.word ?? ''] : [];
+  const goneOff = new Set(
+    job?.state.parts.flatMap(({ role, partId: own }) => (role === 'comes off' ? [own] : [])),
+  );
   const allowed = job?.state.allowed[String(partId)];
   const { id, number, maker, kind, description, revision, state } = line;
   return {
@@ -246,6 +249,11 @@ export async function sheetRecord(
       partId: each.id,
       label: labelOf(each, bay.words.systemVoltage?.word, practiceOf(planning.practice)),
     })),
+    transfers: transferList(
+      part,
+      planning.parts.find(({ id: own, kind: kinds }) => kinds === line.kind && goneOff.has(own)),
+      bay,
+    ),
     coolantType: bay.words.coolantType?.word ?? '',
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),
     kit: kitOf(planning, line.kind),

@@ -1,9 +1,9 @@
 import type { SheetRecord } from '@radiatrix/contract';
+import { Transfers } from '../sheet/Transfers.tsx';
 
 /** What moves from the old part to the new one, and what is in the box. */
 export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
   if (!sheet) return null;
-  const over = sheet.part.inTheBox.filter(({ fromOld }) => fromOld);
   const box = sheet.part.inTheBox.filter(({ fromOld }) => !fromOld);
   const moved = new Set(sheet.run?.operations ?? []);
   const renewed = [
@@ -13,7 +13,7 @@ export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
     ),
   ];
   const bought = sheet.sheet.hardware.filter(({ policy }) => policy === 'one-time');
-  const said = (items: typeof over): string =>
+  const said = (items: typeof box): string =>
     items.map(({ quantity, name }) => `${quantity} × ${name}`).join(', ');
   return (
     <dl className="mt-2">
@@ -21,10 +21,7 @@ export function GoesOver({ sheet }: { sheet: SheetRecord | undefined }) {
         <dt className="font-label text-[16px] font-semibold">In the box</dt>
         <dd>{said(box) || 'the part alone'}</dd>
       </div>
-      <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
-        <dt className="font-label text-[16px] font-semibold">Moves over</dt>
-        <dd>{said(over) || 'nothing on record'}</dd>
-      </div>
+      <Transfers lines={sheet.transfers} />
       <div className="grid grid-cols-[112px_1fr] gap-3 py-1">
         <dt className="font-label text-[16px] font-semibold">Renewed</dt>
         <dd>

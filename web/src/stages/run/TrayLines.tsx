@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { TrayPlace } from '@radiatrix/core/job';
-import type { SheetStep } from '@radiatrix/core/procedure';
+import { clipOf, standIns, type SheetStep } from '@radiatrix/core/procedure';
 import { Lettered } from './Lettered.tsx';
 import type { Run } from './useRun.ts';
 
@@ -149,7 +149,7 @@ function Back({ run, step, place, count }: Props) {
           </div>
           {hazard && (
             <p role="alert" className="border-no bg-wash-no text-no mt-2 border-l-4 px-3 py-2 text-[17px] font-semibold">
-              Stop. {hazard.tray} has the same thread ({hazard.thread}) and is {hazard.byMm} mm {hazard.longer ? 'shorter: it holds by too few turns' : 'longer: here it goes into what is behind'}. Take {place.tray}.
+              Stop. {hazard.sort === 'clip' ? <>{hazard.tray} is for a hole {hazard.byMm} mm {hazard.longer ? 'smaller: here it falls out' : 'larger: here it splits the panel or stands proud'}</> : <>{hazard.tray} has the same thread ({hazard.thread}) and is {hazard.byMm} mm {hazard.longer ? 'shorter: it holds by too few turns' : 'longer: here it goes into what is behind'}</>}. Take {place.tray}.
             </p>
           )}
         </div>
@@ -167,22 +167,39 @@ function Back({ run, step, place, count }: Props) {
 
 function Replaced({ run, place }: { run: Run; place: TrayPlace }) {
   const [by, setBy] = useState('');
+  const { thread } = place.fastener;
+  const clip = clipOf(thread);
+  const replaced = (what: string): void => {
+    void run.say('fasteners replaced', { tray: place.tray, count: place.toBuy, by: what });
+    setBy('');
+  };
   return (
     <form
-      className="mt-2 flex flex-wrap items-end gap-2"
+      className="mt-2"
       onSubmit={(event) => {
         event.preventDefault();
-        void run.say('fasteners replaced', { tray: place.tray, count: place.toBuy, by: by.trim() || place.fastener.thread });
-        setBy('');
+        replaced(by.trim() || thread);
       }}
     >
-      <label className="min-w-[160px] flex-1">
-        <span className="label-text">{place.toBuy} to replace, by</span>
-        <input className="input !h-12" value={by} maxLength={120} placeholder={place.fastener.thread} onChange={(event) => setBy(event.target.value)} />
-      </label>
-      <button type="submit" className="btn !min-h-12">
-        Replaced
-      </button>
+      {clip && (
+        <fieldset>
+          <legend className="text-[16px]">{place.toBuy} to replace. What went in?</legend>
+          <div className="mt-1.5 grid gap-2">
+            {standIns(clip).map(({ text, said }) => (
+              <button key={text} type="button" className="btn btn-quiet !min-h-12 !justify-start !text-left !leading-tight !normal-case" onClick={() => replaced(text)}>
+                <span><strong className="block">{text}</strong><span className="text-muted block text-[14px] font-normal">{said}</span></span>
+              </button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <div className="mt-2 flex flex-wrap items-end gap-2">
+        <label className="min-w-[160px] flex-1">
+          <span className="label-text">{clip ? 'or something else' : `${place.toBuy} to replace, by`}</span>
+          <input className="input !h-12" value={by} maxLength={120} placeholder={thread} onChange={(event) => setBy(event.target.value)} />
+        </label>
+        <button type="submit" className="btn !min-h-12">Replaced</button>
+      </div>
     </form>
   );
 } // prettier-ignore

@@ -15,6 +15,7 @@ import { QrCode } from './QrCode.tsx';
 import { StepList } from './StepList.tsx';
 import { useTicks } from './useTicks.ts';
 import { WhereItGoes } from './WhereItGoes.tsx';
+import { Transfers } from './Transfers.tsx';
 
 /** The install sheet: on paper, at the desk and on a phone the same content in the same order. */
 export function SheetPage() {
@@ -277,7 +278,7 @@ function KitWires({ kit }: { kit: NonNullable<SheetRecord['kit']> }) {
 const boxLine = ({ quantity, name }: { quantity: number; name: string }): string => `${quantity} × ${name}`;
 
 /** Tools, consumables, what is in the box, and the time it takes. */
-function LayOut({ record: { sheet, part } }: { record: SheetRecord }) {
+function LayOut({ record: { sheet, part, transfers } }: { record: SheetRecord }) {
   return (
     <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
       <List title="Tools" items={sheet.tools} />
@@ -288,13 +289,13 @@ function LayOut({ record: { sheet, part } }: { record: SheetRecord }) {
           items={part.inTheBox.filter((item) => !item.fromOld).map(boxLine)}
           none="The part alone"
         />
-        {part.inTheBox.some((item) => item.fromOld) && (
-          <div className="mt-4">
-            <List
-              title="Moves over from the old part"
-              items={part.inTheBox.filter((item) => item.fromOld).map(boxLine)}
-            />
-          </div>
+        {transfers.length > 0 && (
+          <>
+            <h2 className="heading mt-4">From the old part</h2>
+            <dl className="mt-1">
+              <Transfers lines={transfers} />
+            </dl>
+          </>
         )}
         <h2 className="heading mt-4">Time</h2>
         <p className="mt-1">

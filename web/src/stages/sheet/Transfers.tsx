@@ -1,0 +1,29 @@
+import type { TransferLine } from '@radiatrix/core/plan';
+
+const HEADS = [
+  ['moves', 'Moves over'],
+  ['new', 'To be had new'],
+  ['no place', 'No place on the new one'],
+  ['look', 'Look'],
+] as const;
+
+/** What sits on the old part and has to be on the new one. */
+export function Transfers({ lines }: { lines: readonly TransferLine[] }) {
+  return HEADS.map(([becomes, head]) => {
+    const own = lines.filter((each) => each.becomes === becomes);
+    if (own.length === 0) return null;
+    return (
+      <div key={becomes} className="grid grid-cols-[112px_1fr] gap-3 py-1">
+        <dt className={`font-label text-[16px] leading-tight font-semibold ${becomes === 'no place' ? 'text-no' : becomes === 'look' ? 'text-changes' : ''}`}>{head}</dt>
+        <dd>
+          {own.map(({ code, what, said }) => (
+            <p key={code} className="leading-snug">
+              <strong className="font-medium">{what}</strong>
+              {said && <span className="text-muted">: {said}</span>}
+            </p>
+          ))}
+        </dd>
+      </div>
+    );
+  });
+} // prettier-ignore
