@@ -60,8 +60,8 @@ describe('the tray', () => {
   });
   test('a clip for another hole must not be taken either, and says which way it is wrong', () => {
     const [small, large] = [
-      { ...clip, tray: 'D', thread: 'push clip 6 mm' },
-      { ...clip, thread: 'push clip 8 mm' },
+      { ...fastener('D'), lengthMm: null, thread: 'push clip 6 mm' },
+      { ...fastener('C'), lengthMm: null, thread: 'push clip 8 mm' },
     ];
     const { places } = trayOf([small, large], foldJob([]));
     expect(places.map(({ hazards }) => hazards)).toEqual([
