@@ -82,6 +82,8 @@ export interface JobPartLine {
   kind: PartKind;
   role: (typeof PART_ROLES)[number];
   state: (typeof PART_STATES)[number];
+  /** What it costs, in the shop's own money; null where nobody has said. */
+  money: number | null;
   /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
   notices: string[];
 }
@@ -180,6 +182,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'part chosen': Joi.object({ partId: id.required(), revisionId: id.required(), kind: Joi.string().valid(...PART_KINDS).required(), role: Joi.string().valid(...PART_ROLES).required() }),
   'part dropped': Joi.object({ partId: id.required() }),
   'part moved': Joi.object({ partId: id.required(), state: Joi.string().valid(...PART_STATES).required() }),
+  'part priced': Joi.object({ partId: id.required(), money: Joi.number().min(0).max(100_000).unit('money').allow(null).required() }),
   'choices made': Joi.object({ choices: Joi.object().pattern(/^[a-zA-Z0-9]{1,20}$/, Joi.alternatives(Joi.number().min(-1e6).max(1e6), line(40), Joi.valid(null))).min(1).max(60).required() }),
   'compared': Joi.object({ title: line(200).required(), address: Joi.string().max(4000).pattern(/^\?[^<>"\s]*$/).required() }),
   'sheet allowed': Joi.object({ partId: id.required(), reason: line(400).min(10).required() }),

@@ -25,6 +25,7 @@ export const eventSamples = ({
   'part chosen': { partId, revisionId, kind: 'radiator', role: 'goes in' },
   'part dropped': { partId: 1_000_000 },
   'part moved': { partId, state: 'here' },
+  'part priced': { partId, money: 148.5 },
   'choices made': { choices: { spacer: 8, place: null } },
   'compared': { title: 'one against the other', address: '?nr=1' },
   'sheet allowed': { partId, reason: 'the ends were held together' },

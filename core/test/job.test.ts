@@ -17,8 +17,10 @@ import {
   chunkProblem,
   everHeldBy,
   inHandsOf,
+  moneyOf,
   samplesOf,
 } from '../src/job/index.ts';
+import { USUAL_PRACTICE } from '../src/practice/index.ts';
 
 /** Two devices that see each other's events now and then, with wall clocks that stand wrong. */
 function write(device: string, skewMs: number) {
@@ -236,6 +238,26 @@ describe('the samples of an instrument', () => {
   });
 });
 
+describe('what a job costs', () => {
+  const mara = write('desk', 0);
+  const chosen = [mara.event('opened', opened), mara.event('part chosen', part(3)), mara.event('part chosen', { ...part(4), kind: 'fan' }), mara.event('part chosen', { ...part(5), kind: 'shroud', role: 'stays' })]; // prettier-ignore
+  const costs = (...more: JobEvent[]) => moneyOf(foldJob([...chosen, ...more]).parts, 90, USUAL_PRACTICE);
+
+  test('what has no price is named and the sum is a least one; what stays costs nothing, what went back nothing any more', () => {
+    // 60 an hour, from memory of the practice table: an hour and a half is 90.
+    expect(costs()).toEqual({ parts: 0, unpriced: [3, 4], hands: 90, sum: 90 });
+    const priced = [mara.event('part priced', { partId: 3, money: 148.5 }), mara.event('part priced', { partId: 4, money: 0 })]; // prettier-ignore
+    // Given away is a price; not said is none.
+    expect(costs(...priced)).toEqual({ parts: 148.5, unpriced: [], hands: 90, sum: 238.5 });
+    const here = mara.event('part moved', { partId: 3, state: 'here' });
+    expect(costs(...priced, here).parts).toBe(148.5);
+    expect(costs(...priced, here, mara.event('part moved', { partId: 3, state: 'sent back' })).parts).toBe(0);
+    expect(costs(...priced, mara.event('part priced', { partId: 3, money: null })).unpriced).toEqual([3]);
+    // Chosen anew, another may cost another.
+    expect(costs(...priced, mara.event('part chosen', part(3))).unpriced).toEqual([3]);
+  });
+});
+
 describe('old and new side by side', () => {
   const said = { by: 'Mara', at: '', event: '' };
   const part = (
@@ -243,7 +265,7 @@ describe('old and new side by side', () => {
     kind: JobPart['kind'],
     role: JobPart['role'],
     state: JobPart['state'] = 'wanted',
-  ): JobPart => ({ partId, revisionId: partId, kind, role, state, ...said });
+  ): JobPart => ({ partId, revisionId: partId, kind, role, state, money: null, ...said });
   test('what stays is on both, what goes in takes the place of what comes off or was to stay, what went back is on neither', () => {
     const sides = sidesOf([
       part(1, 'radiator', 'comes off'),

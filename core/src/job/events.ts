@@ -91,6 +91,8 @@ export interface EventPayloads {
   'part chosen': { partId: number; revisionId: number; kind: PartKind; role: PartRole };
   'part dropped': { partId: number };
   'part moved': { partId: number; state: PartState };
+  /** What it costs here and now, in the shop's own money; null where that is not known any more. */
+  'part priced': { partId: number; money: number | null };
   'choices made': { choices: Record<string, number | string | null> };
   compared: { title: string; address: string };
   'sheet allowed': { partId: number; reason: string };
@@ -200,6 +202,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'part chosen': line('Part chosen'),
   'part dropped': line('Part dropped'),
   'part moved': line('Part moved on'),
+  'part priced': line('Part priced', { desk: true }),
   'choices made': line('Choices made'),
   'compared': line('Compared'),
   'sheet allowed': line('Sheet allowed before it is proven', { specialist: true }),

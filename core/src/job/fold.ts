@@ -70,11 +70,14 @@ const APPLY: Apply = {
   'part chosen': (state, { payload }, said) => {
     // One part of a kind in a place: choosing another takes its place.
     state.parts = state.parts.filter((part) => !(part.kind === payload.kind && part.role === payload.role) && part.partId !== payload.partId);
-    state.parts.push({ ...payload, state: 'wanted', ...said });
+    state.parts.push({ ...payload, state: 'wanted', money: null, ...said });
   },
   'part dropped': (state, { payload }) => void (state.parts = state.parts.filter((part) => part.partId !== payload.partId)),
   'part moved': (state, { payload }, said) => {
     state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, state: payload.state, ...said } : part));
+  },
+  'part priced': (state, { payload }) => {
+    state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, money: payload.money } : part));
   },
   'choices made': (state, { payload }) => {
     for (const [key, value] of Object.entries(payload.choices))

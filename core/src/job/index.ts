@@ -8,6 +8,7 @@ export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
+export { moneyOf, type JobMoney } from './money.ts';
 export { stageOf } from './stage.ts';
 export { diagnosisSteps } from './diagnosis.ts';
 export {

@@ -29,6 +29,8 @@ export interface JobPart extends Said {
   kind: PartKind;
   role: PartRole;
   state: PartState;
+  /** What it costs, in the shop's own money; null where nobody has said. */
+  money: number | null;
 }
 export interface StepState extends Said {
   phase: Phase;

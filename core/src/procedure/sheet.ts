@@ -181,7 +181,11 @@ export function assembleSheet({
       ...fastener,
       warning: hazards
         .filter((hazard) => hazard.tray === fastener.tray)
-        .map((hazard) => `${hazard.byMm} mm longer than ${hazard.other}, same thread: keep apart`)
+        .map(({ sort, byMm, other }) =>
+          sort === 'clip'
+            ? `for a hole ${byMm} mm larger than ${other}: keep apart`
+            : `${byMm} mm longer than ${other}, same thread: keep apart`,
+        )
         .join('; '),
     })),
     sections,

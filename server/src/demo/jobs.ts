@@ -105,7 +105,11 @@ async function eventsOf(
     } else if (kind === 'handed over') {
       const { id, name } = people.get(String(payload.role))!;
       events.push(hand.event('handed over', { to: id, name }));
-    } else if (kind === 'part moved')
+    } else if (kind === 'part priced')
+      events.push(
+        hand.event('part priced', { partId: (await partOf(payload.part)).id, money: Number(payload.money) }),
+      );
+    else if (kind === 'part moved')
       events.push(
         hand.event('part moved', {
           partId: (await partOf(payload.part)).id,

@@ -110,11 +110,12 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
     vehicle: vehicleLine(vehicle, vocabulary),
     opened: { by: row.by, at: row.at },
     state,
-    parts: state.parts.map(({ partId, kind, role, state: at }): JobPartLine => ({
+    parts: state.parts.map(({ partId, kind, role, money, state: at }): JobPartLine => ({
       partId,
       kind,
       role,
       state: at,
+      money,
       number: numberOf(partId),
       notices: notices.get(partId) ?? [],
     })),

@@ -116,6 +116,8 @@ function detailOf(
       return `${numberOf(payload.partId)} ${payload.role}`;
     case 'part moved':
       return `${numberOf(payload.partId)} ${payload.state}`;
+    case 'part priced':
+      return `${numberOf(payload.partId)} ${payload.money === null ? 'at no known price any more' : `at ${payload.money}`}`;
     case 'part dropped':
       return numberOf(payload.partId);
     case 'choices made':

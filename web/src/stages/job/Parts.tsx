@@ -1,4 +1,6 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { moneyText, readMoney } from '../../ui/money.ts';
 import { PART_STATES, type PartState } from '@radiatrix/core/job';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import type { JobProps } from './props.ts';
@@ -13,7 +15,7 @@ export function Parts({ job, say, busy }: JobProps) {
         {job.parts.map((part) => (
           <li
             key={`${part.partId}${part.role}`}
-            className="border-rule grid grid-cols-[90px_1fr_auto_auto] items-baseline gap-x-3 border-b py-1"
+            className="border-rule grid grid-cols-[90px_1fr_auto_auto_auto] items-baseline gap-x-3 border-b py-1"
           >
             <span className="font-label text-muted text-[16px]">{part.role}</span>
             <span>
@@ -27,6 +29,7 @@ export function Parts({ job, say, busy }: JobProps) {
                 </span>
               ))}
             </span>
+            {part.role === 'goes in' ? <Price part={part} say={say} busy={busy} /> : <span />}
             {part.role === 'goes in' ? (
               <select
                 className="select !h-[30px] !min-h-[30px] !w-[120px]"
@@ -63,3 +66,36 @@ export function Parts({ job, say, busy }: JobProps) {
     </section>
   );
 }
+
+/** What a part costs, in the shop's own money: kept where the field is left, taken back where it is emptied. */
+function Price({ part, say, busy }: Pick<JobProps, 'say' | 'busy'> & { part: JobProps['job']['parts'][number] }) {
+  const held = part.money === null ? '' : moneyText(part.money);
+  const [text, setText] = useState<string>();
+  const read = text === undefined || text.trim() === '' ? null : readMoney(text);
+  const keep = (): void => {
+    if (text === undefined || read === undefined) return;
+    if (read !== part.money) void say('part priced', { partId: part.partId, money: read }).catch(() => {});
+    setText(undefined);
+  };
+  return (
+    <span className="relative">
+      <input
+        className={`input figure !h-[30px] !w-[96px] text-right ${read === undefined ? '!border-no' : ''}`}
+        aria-label={`Price of ${part.number}`}
+        aria-invalid={read === undefined}
+        inputMode="decimal"
+        maxLength={12}
+        placeholder="price"
+        value={text ?? held}
+        disabled={busy}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') keep();
+          if (event.key === 'Escape') setText(undefined);
+        }}
+      />
+      {read === undefined && <span role="alert" className="text-no block text-[13px]">no price</span>}
+    </span>
+  );
+} // prettier-ignore

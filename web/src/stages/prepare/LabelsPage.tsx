@@ -10,10 +10,10 @@ import { useHotkeys } from '../../ui/useHotkeys.ts';
 
 /** Label sheets as stationers sell them: columns and rows, label and page margins in mm. */
 const SHEETS = {
-  'A4, 24 labels': { columns: 3, widthMm: 70, heightMm: 37, topMm: 0, leftMm: 0, gapMm: 0, page: 'A4' },
-  'Letter, 30 labels': { columns: 3, widthMm: 66.7, heightMm: 25.4, topMm: 12.7, leftMm: 4.8, gapMm: 3.1, page: 'letter' },
-  'A4, plain': { columns: 3, widthMm: 60, heightMm: 38, topMm: 8, leftMm: 8, gapMm: 4, page: 'A4' },
-  'Letter, plain': { columns: 3, widthMm: 62, heightMm: 38, topMm: 8, leftMm: 8, gapMm: 4, page: 'letter' },
+  'A4, 24 labels': { columns: 3, rows: 8, widthMm: 70, heightMm: 37, topMm: 0, leftMm: 0, gapMm: 0, page: 'A4' },
+  'Letter, 30 labels': { columns: 3, rows: 10, widthMm: 66.7, heightMm: 25.4, topMm: 12.7, leftMm: 4.8, gapMm: 3.1, page: 'letter' },
+  'A4, plain': { columns: 3, rows: 6, widthMm: 60, heightMm: 38, topMm: 8, leftMm: 8, gapMm: 4, page: 'A4' },
+  'Letter, plain': { columns: 3, rows: 6, widthMm: 62, heightMm: 38, topMm: 8, leftMm: 8, gapMm: 4, page: 'letter' },
 } as const; // prettier-ignore
 type SheetName = keyof typeof SHEETS;
 
@@ -29,6 +29,7 @@ export function LabelsPage() {
     { skip: !first },
   );
   const [name, setName] = useState<SheetName>('A4, 24 labels');
+  const [from, setFrom] = useState(1);
   useHotkeys({ p: () => window.print() });
   if (!job) return <Waiting />;
   if (!first || (error && !sheet))
@@ -59,6 +60,21 @@ export function LabelsPage() {
             ))}
           </select>
         </label>
+        <label>
+          <span className="label-text">First free label</span>
+          <input
+            type="number"
+            className="input !w-[90px]"
+            min={1}
+            max={form.columns * form.rows}
+            value={from}
+            onChange={(event) =>
+              setFrom(
+                Math.min(form.columns * form.rows, Math.max(1, Math.floor(Number(event.target.value)) || 1)),
+              )
+            }
+          />
+        </label>
         <button type="button" className="btn btn-primary" onClick={() => window.print()}>
           <Printer size={17} aria-hidden="true" /> Print
         </button>
@@ -75,6 +91,14 @@ export function LabelsPage() {
           width: form.page === 'A4' ? '210mm' : '215.9mm',
         }}
       >
+        {Array.from({ length: from - 1 }, (_, at) => (
+          <li
+            key={`used ${at}`}
+            aria-hidden="true"
+            className="border border-dotted border-neutral-300 print:border-transparent"
+            style={{ height: `${form.heightMm}mm` }}
+          />
+        ))}
         {labelsOf(sheet, id).map((label) => (
           <li
             key={label.key}

@@ -36,6 +36,8 @@ import { usePractice } from '../../api/usePractice.ts';
 import { WayTable } from './WayTable.tsx';
 import { Brackets } from './Brackets.tsx';
 import { GoesOver } from './GoesOver.tsx';
+import { Money } from './Money.tsx';
+import { moneyText } from '../../ui/money.ts';
 
 const WEIGH_WORDS: Readonly<Record<Objective, string>> = {
   time: 'time',
@@ -252,7 +254,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
       </div>
       <div className="mt-2 grid gap-x-8 lg:grid-cols-[1.2fr_1fr]">
         <Timeline stretches={timelineOf(sheet.sections)} title={`${goals.map(nameOf).join(', ')}, ${access.vehicle.title}`} drained={way.coolantL > 0} />
-        {job ? <OfJob job={job} /> : <MovesList map={map} way={way} />}
+        {job ? <OfJob job={job} minutes={way.workMinutes} /> : <MovesList map={map} way={way} />}
       </div>
     </>
   );
@@ -304,7 +306,7 @@ function MovesList({ map, way }: { map: AccessMap; way: Way }) {
 }
 
 /** What of the job stands here: parts, what moves over, and the bench before anything goes in. */
-function OfJob({ job }: { job: JobRecord }) {
+function OfJob({ job, minutes }: { job: JobRecord; minutes: number }) {
   const units = useUnits();
   const { say } = useHappened(job.id);
   const first = job.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
@@ -322,12 +324,14 @@ function OfJob({ job }: { job: JobRecord }) {
           <li key={part.partId} className="border-rule flex flex-wrap gap-3 border-b py-1">
             <span className="figure text-[14px]">{part.number}</span>
             <span className="flex-1">{part.kind}</span>
+            {part.money !== null && <span className="figure text-[14px]">{moneyText(part.money)}</span>}
             <span className={part.state === 'here' ? 'text-straight-in' : 'text-changes'}>{part.role === 'goes in' ? part.state : part.role}</span>
             {part.role === 'goes in' && part.notices.map((notice) => <span key={notice} className="border-changes w-full border-l-[3px] pl-2 text-[15px]">{notice}</span>)}
           </li>
         ))}
         {job.parts.length === 0 && <li className="text-muted">No part is chosen on this job yet.</li>}
       </ul>
+      <Money parts={job.parts} minutes={minutes} numberOf={(partId) => job.parts.find((each) => each.partId === partId)!.number} />
       <GoesOver sheet={sheet} />
       <Brackets job={job} />
       <Bench parts={job.parts} state={job.state} labelOf={labelOf(sheet)} say={say} />

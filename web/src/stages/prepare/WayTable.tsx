@@ -4,10 +4,10 @@ import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { letterOf } from './WayBars.tsx';
 
-const hours = (minutes: number): string =>
-  minutes < 60
-    ? `${Math.round(minutes)} min`
-    : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`;
+const hours = (exact: number): string => {
+  const minutes = Math.round(exact);
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+}; // prettier-ignore
 const LIFT_WORDS = { none: 'on the ground', stands: 'stands', lift: 'lift' };
 
 /** What each way costs, line by line; the chosen one in copper. */
