@@ -199,6 +199,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'fasteners back': Joi.object({ tray: place, step, count, over }),
   'fasteners replaced': Joi.object({ tray: place, count: count.min(1), by: line(120).required() }),
   'photo taken': Joi.object({ photo: Joi.string().guid().required(), step, caption: line(200).allow('').default('') }),
+  'contour measured': Joi.object({ points: Joi.array().items(Joi.object({ alongMm: Joi.number().min(-2000).max(2000).unit('mm').required(), intoMm: Joi.number().min(-150).max(150).unit('mm').required() })).min(2).max(200).required(), widthMm: Joi.number().greater(0).max(500).unit('mm').allow(null).required() }),
   'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),

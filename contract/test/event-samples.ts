@@ -41,6 +41,7 @@ export const eventSamples = ({
   'fasteners back': { tray: 'A', step: 'back brackets', count: 4, over: [] },
   'fasteners replaced': { tray: 'A', count: 1, by: 'M8 × 25 from the drawer' },
   'photo taken': { photo: 'a2b4d1f0-0e6c-4a53-9b0e-0d9d1f1c7a11', step: 'out brackets', caption: 'seized' },
+  'contour measured': { points: [{ alongMm: 0, intoMm: -10 }, { alongMm: 30, intoMm: 12 }], widthMm: null },
   'bench tested': { partId, fan: 'left', state: 'in its shroud on the core', volts: 13.6, amps: 10.9, turns: 'right way', rough: false, label: { volts: 13.5, amps: 11 } },
   'step ticked': { step: 's1', phase: 'remove', partId, done: true },
   'step noted': { step: 's1', text: 'seized' },

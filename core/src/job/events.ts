@@ -131,6 +131,8 @@ export interface EventPayloads {
   'fasteners replaced': { tray: string; count: number; by: string };
   /** The picture itself is sent beside the events, by its id. */
   'photo taken': { photo: string; step: string; caption: string };
+  /** What comes through a support that is to be trimmed: along its edge and into it, mm; the width of the support, where it is told. */
+  'contour measured': { points: { alongMm: number; intoMm: number }[]; widthMm: number | null };
   'bench tested': BenchReading & { partId: number; fan: string };
   'fasteners counted': { partId: number; tray: string; found: number };
   'account opened': AccountOpened;
@@ -219,6 +221,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'fasteners back': line('Fasteners back'),
   'fasteners replaced': line('Fasteners replaced'),
   'photo taken': line('Photograph'),
+  'contour measured': line('Contour measured'),
   'bench tested': line('Bench test'),
   'step noted': line('Note on a step'),
   'fasteners counted': line('Fasteners counted'),

@@ -33,7 +33,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [],
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
@@ -122,6 +122,7 @@ const APPLY: Apply = {
     const same = (each: BenchTested): boolean => each.partId === payload.partId && each.fan === payload.fan && each.state === payload.state;
     state.bench = [...state.bench.filter((each) => !same(each)), { ...payload, ...said }];
   },
+  'contour measured': (state, { payload }, said) => void (state.contour = { ...payload, ...said }),
   'step noted': (state, { payload }, said) => void state.stepNotes.push({ ...payload, ...said }),
   'fasteners counted': (state, { payload }, said) => void (state.counted[`${payload.partId} ${payload.tray}`] = { found: payload.found, ...said }),
   'account opened': (state, { payload }, said) => void (state.account = { ...payload, ...said }),

@@ -145,6 +145,7 @@ export interface JobState {
   replaced: Replaced[];
   photos: StepPhoto[];
   bench: BenchTested[];
+  contour: (Said & EventPayloads['contour measured']) | null;
   account: (Said & EventPayloads['account opened']) | null;
   moves: (Said & EventPayloads['coolant moved'])[];
   disposed: (Said & EventPayloads['disposed'])[];

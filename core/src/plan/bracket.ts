@@ -1,3 +1,5 @@
+import { LEAST_MM, MARGIN, drawnAt1to1, note, round } from './drawing.ts';
+
 /**
  * An upper bracket that reaches down to a radiator that is lower than the vehicle holds it: a foot on the tie bar, a leg
  * down to the radiator's mount, bent once. All lengths in mm.
@@ -76,35 +78,24 @@ export function upperBracket({
   };
 } // prettier-ignore
 
-const CHECK_MM = 100;
-const MARGIN = 14;
-const round = (value: number): string => String(Math.round(value * 100) / 100);
-
-/** The flat at 1:1, with a line of 100 mm to check the printer by. ISO 128: outline solid, bend and centres chain-dotted. */
+/** The flat at 1:1. ISO 128: outline solid, bend and centres chain-dotted. */
 export function bracketSvg(bracket: Bracket, title: string): string {
   const { flatMm, widthMm, bendAtMm, holes, thicknessMm, insideRadiusMm } = bracket;
   const aside = holes[1]!.acrossMm;
   // The foot lies to one side of the middle where the leg stands aside.
   const left = widthMm / 2 - aside / 2;
-  const [w, h] = [Math.max(widthMm, CHECK_MM) + 2 * MARGIN + 46, flatMm + 3 * MARGIN + 22];
-  const x = (across: number): string => round(MARGIN + left + across);
-  const y = (along: number): string => round(MARGIN + 12 + along);
-  const note = (px: string, py: string, text: string, size = 4): string => `<text x="${px}" y="${py}" font-size="${size}" font-family="sans-serif">${text}</text>`;
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${round(w)}mm" height="${round(h)}mm" viewBox="0 0 ${round(w)} ${round(h)}">`,
-    `<rect width="100%" height="100%" fill="#fff"/>`,
-    note(String(MARGIN), '9', title.replace(/[<&>]/g, ''), 5),
-    `<rect x="${MARGIN}" y="${y(0)}" width="${round(widthMm)}" height="${round(flatMm)}" fill="none" stroke="#000" stroke-width="0.5"/>`,
-    `<path d="M${MARGIN - 4} ${y(bendAtMm)}H${round(MARGIN + widthMm + 4)}" stroke="#000" stroke-width="0.25" stroke-dasharray="6 1.5 1 1.5"/>`,
-    note(round(MARGIN + widthMm + 6), y(bendAtMm), `bend 90°, R ${round(insideRadiusMm)} inside`),
+  const x = (across: number): number => MARGIN + left + across;
+  const y = (along: number): number => MARGIN + 12 + along;
+  const beside = MARGIN + widthMm + 6;
+  return drawnAt1to1(Math.max(widthMm, LEAST_MM) + 2 * MARGIN + 46, flatMm + 3 * MARGIN + 22, title, [
+    `<rect x="${MARGIN}" y="${round(y(0))}" width="${round(widthMm)}" height="${round(flatMm)}" fill="none" stroke="#000" stroke-width="0.5"/>`,
+    `<path d="M${MARGIN - 4} ${round(y(bendAtMm))}H${round(MARGIN + widthMm + 4)}" stroke="#000" stroke-width="0.25" stroke-dasharray="6 1.5 1 1.5"/>`,
+    note(beside, y(bendAtMm), `bend 90°, R ${round(insideRadiusMm)} inside`),
     ...holes.flatMap(({ alongMm, acrossMm, diameterMm, what }) => [
-      `<circle cx="${x(acrossMm)}" cy="${y(alongMm)}" r="${round(diameterMm / 2)}" fill="none" stroke="#000" stroke-width="0.5"/>`,
-      `<path d="M${x(acrossMm - 8)} ${y(alongMm)}H${x(acrossMm + 8)}M${x(acrossMm)} ${y(alongMm - 8)}V${y(alongMm + 8)}" stroke="#000" stroke-width="0.18" stroke-dasharray="4 1 1 1"/>`,
-      note(round(MARGIN + widthMm + 6), y(alongMm + 1.5), `⌀ ${round(diameterMm)}, ${round(alongMm)} from the end, ${what}`),
+      `<circle cx="${round(x(acrossMm))}" cy="${round(y(alongMm))}" r="${round(diameterMm / 2)}" fill="none" stroke="#000" stroke-width="0.5"/>`,
+      `<path d="M${round(x(acrossMm - 8))} ${round(y(alongMm))}H${round(x(acrossMm + 8))}M${round(x(acrossMm))} ${round(y(alongMm - 8))}V${round(y(alongMm + 8))}" stroke="#000" stroke-width="0.18" stroke-dasharray="4 1 1 1"/>`,
+      note(beside, y(alongMm + 1.5), `⌀ ${round(diameterMm)}, ${round(alongMm)} from the end, ${what}`),
     ]),
-    note(String(MARGIN), y(flatMm + 7), `flat ${round(flatMm)} × ${round(widthMm)}, ${round(thicknessMm)} thick; two, one a mirror image`),
-    `<path d="M${MARGIN} ${round(h - 8)}h${CHECK_MM}m0 -2v4m-${CHECK_MM} -4v4" stroke="#000" stroke-width="0.3"/>`,
-    note(String(MARGIN), round(h - 11), 'this line is 100 mm on paper: else the printer has shrunk it'),
-    '</svg>',
-  ].join('\n');
+    note(MARGIN, y(flatMm + 7), `flat ${round(flatMm)} × ${round(widthMm)}, ${round(thicknessMm)} thick; two, one a mirror image`),
+  ]);
 } // prettier-ignore

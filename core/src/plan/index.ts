@@ -64,3 +64,4 @@ export { predictPullDown, type Correction, type Prediction } from './prediction.
 export { plugOf } from './topics/wiring-topic.ts';
 export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';
 export { transferList, type Becomes, type TransferLine } from './transfer.ts';
+export { cutLine, cutLineSvg, readContour, type ContourPoint, type CutLine } from './cut-line.ts';

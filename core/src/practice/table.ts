@@ -226,6 +226,10 @@ export const PRACTICE_TABLE = {
 
   boltFriction: line(0.2, 'share', 0.05, 0.5, 'Torque coefficient of a dry plated screw', 'T = K F d'),
   boltShare: line(0.75, 'share', 0.3, 0.95, 'A bolt is pulled to, of its proof load', ''),
+  trimClear: line(5, 'mm', 0.5, 30, 'A trimmed support stands clear of what comes through by', 'it moves on its rubber'),
+  trimLeaves: line(20, 'mm', 0, 100, 'A trimmed support keeps, of its width, at least', 'less is a matter for a body shop'),
+  trimStations: line(40, 'mm', 2, 200, 'A contour is measured every, at most', 'what lies between is not known'),
+  trimTold: line(1, 'mm', 0.1, 5, 'A contour point by rule or gauge is good to', ''),
   claimRounds: line(0.005, 'share', 0, 0.1, 'A listing rounds by', ''),
   airShareUsual: line(0.25, 'share', 0.05, 0.6, 'A fan turns into air power, usually', ''),
   airShareMost: line(0.35, 'share', 0.1, 0.9, 'A fan turns into air power, at most', 'a claim between this and all of it is not credible'),

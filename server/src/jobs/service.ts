@@ -116,6 +116,8 @@ function detailOf(
       return `${numberOf(payload.partId)} ${payload.role}`;
     case 'part moved':
       return `${numberOf(payload.partId)} ${payload.state}`;
+    case 'contour measured':
+      return `${payload.points.length} points`;
     case 'part priced':
       return `${numberOf(payload.partId)} ${payload.money === null ? 'at no known price any more' : `at ${payload.money}`}`;
     case 'part dropped':

@@ -37,6 +37,7 @@ import { WayTable } from './WayTable.tsx';
 import { Brackets } from './Brackets.tsx';
 import { GoesOver } from './GoesOver.tsx';
 import { Money } from './Money.tsx';
+import { TrimSupport } from './TrimSupport.tsx';
 import { moneyText } from '../../ui/money.ts';
 
 const WEIGH_WORDS: Readonly<Record<Objective, string>> = {
@@ -334,6 +335,7 @@ function OfJob({ job, minutes }: { job: JobRecord; minutes: number }) {
       <Money parts={job.parts} minutes={minutes} numberOf={(partId) => job.parts.find((each) => each.partId === partId)!.number} />
       <GoesOver sheet={sheet} />
       <Brackets job={job} />
+      <TrimSupport job={job} say={say} />
       <Bench parts={job.parts} state={job.state} labelOf={labelOf(sheet)} say={say} />
     </section>
   );
