@@ -25,6 +25,7 @@ describe('what sits on the old part', () => {
     ['m14x1.5', 'none', 'no place', /adapter in the hose/],
     ['none', 'm14x1.5', 'new', /plug M14/],
     ['none', 'none', undefined, /x/],
+    ['none', undefined, 'look', /nobody has looked/],
     [undefined, 'm14x1.5', 'look', /no record/],
     ['m14x1.5', undefined, 'look', /nobody has looked/],
   ])('sensor from %s to %s: %s', (before, now, becomes, said) => {

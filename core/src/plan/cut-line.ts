@@ -114,7 +114,7 @@ export function cutLineSvg(line: CutLine, title: string): string {
   const y = (into: number): number => top + into;
   const path = (points: readonly ContourPoint[]): string => points.map(({ alongMm, intoMm }, at) => `${at === 0 ? 'M' : 'L'}${round(x(alongMm))} ${round(y(intoMm))}`).join('');
   const below = y(deepestMm) + 8;
-  return drawnAt1to1(Math.max(to - from, LEAST_MM) + 2 * MARGIN + 20, below + 46, title, [
+  return drawnAt1to1(Math.max(to - from, LEAST_MM) + 2 * MARGIN + 20, below + 52, title, [
     '<defs><pattern id="goes" width="3" height="3" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V3" stroke="#888" stroke-width="0.3"/></pattern></defs>',
     `<path d="${path(cut)}L${round(x(to))} ${round(y(0))}L${round(x(from))} ${round(y(0))}Z" fill="url(#goes)"/>`,
     `<path d="M${round(x(from) - 6)} ${round(y(0))}H${round(x(to) + 6)}" stroke="#000" stroke-width="0.25"/>`,
@@ -125,8 +125,9 @@ export function cutLineSvg(line: CutLine, title: string): string {
       note(x(alongMm) - 3, below, round(alongMm), 3),
     ]),
     ...(from <= 0 && to >= 0 ? [`<path d="M${round(x(0))} ${round(y(0) - 6)}v12" stroke="#000" stroke-width="0.25" stroke-dasharray="4 1 1 1"/>`, note(x(0) + 1.5, y(0) - 3, 'hole', 3)] : []),
-    note(MARGIN, below + 7, 'mm along the edge from the hole, seen from the front; hatched goes, dashed is what comes through'),
-    note(MARGIN, below + 13, `clear by ${round(clearMm)}, deepest ${round(deepestMm)}${leavesMm === undefined ? ', what stays not known' : `, ${round(leavesMm)} of the support stay`}`),
-    note(MARGIN, below + 19, 'core covered, fan and battery off; bare metal sealed'),
+    note(MARGIN, below + 7, 'mm along the edge from the hole; hatched goes,'),
+    note(MARGIN, below + 13, 'dashed is what comes through'),
+    note(MARGIN, below + 19, `clear by ${round(clearMm)}, deepest ${round(deepestMm)}${leavesMm === undefined ? ', what stays not known' : `, ${round(leavesMm)} of the support stay`}`),
+    note(MARGIN, below + 25, 'core covered, fan and battery off; bare metal sealed'),
   ]);
 } // prettier-ignore

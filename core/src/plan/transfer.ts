@@ -85,8 +85,8 @@ function sensor(sides: Sides): TransferLine[] {
   const line = (becomes: Becomes, said: string): TransferLine[] => [{ code: 'sensor', what, becomes, said }];
   if (before === undefined) return line('look', `no record says whether the old tank has one${now && now !== 'none' ? `; the new one has a port ${sides.label('sensorPort', now)}` : ''}`);
   const box = sides.inBox(/sensor|sender|switch|plug for|blind plug/i);
-  if (before === 'none') return now === undefined || now === 'none' ? [] : box ? line('box', `${box}: the new port ${sides.label('sensorPort', now)} is closed by it`) : line('new', `a plug ${sides.label('sensorPort', now)} for the new port: the old tank has none`);
-  if (now === undefined) return line('look', `the old one has ${sides.label('sensorPort', before)}; nobody has looked for a port on the new one`);
+  if (now === undefined) return line('look', `${before === 'none' ? 'the old tank has none' : `the old one has ${sides.label('sensorPort', before)}`}; nobody has looked for a port on the new one`);
+  if (before === 'none') return now === 'none' ? [] : box ? line('box', `${box}: the new port ${sides.label('sensorPort', now)} is closed by it`) : line('new', `a plug ${sides.label('sensorPort', now)} for the new port: the old tank has none`);
   if (now === 'none') return line('no place', `the new tank has no port: an adapter in the hose takes it, with a ground of its own where it has one wire`);
   if (now !== before) return line('no place', `old port ${sides.label('sensorPort', before)}, new port ${sides.label('sensorPort', now)}: a reducer or another sensor`);
   return [orBox(sides, 'sensor', what, /sensor|sender|switch/i, SEALS)];

@@ -9,9 +9,10 @@ export function Money({ parts, minutes, numberOf }: { parts: readonly JobPartLin
   const practice = usePractice();
   const money = moneyOf(parts, minutes, practice);
   if (!parts.some(({ role }) => role === 'goes in')) return null;
+  const priced = parts.some(({ money: own }) => own !== null);
   return (
     <p aria-label="What it costs" className="mt-2">
-      Parts <span className="figure">{moneyText(money.parts)}</span>, hands {hoursText(minutes)} at {practice.labourHour} an hour{' '}
+      {priced && <>Parts <span className="figure">{moneyText(money.parts)}</span>, </>}{priced ? 'hands' : 'Hands'} {hoursText(minutes)} at {practice.labourHour} an hour{' '}
       <span className="figure">{moneyText(Math.round(money.hands))}</span>: {money.unpriced.length > 0 ? 'at least ' : ''}
       <strong className="figure">{moneyText(Math.round(money.sum))}</strong>
       {money.unpriced.length > 0 && <span className="text-changes"> · no price of {money.unpriced.map(numberOf).join(', ')} recorded</span>}
