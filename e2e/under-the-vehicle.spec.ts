@@ -88,10 +88,21 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
     await expect(laid).toContainText(/top cover clips.*usually break/);
     await mara.getByRole('button', { name: 'Take D', exact: false }).click();
     await expect(mara.getByText(`D is taken for job ${id}`)).toBeVisible();
+    // What the box does not bring comes from the old part; what has no price is named.
+    const ofJob = mara.getByRole('region', { name: 'Of this job' });
+    await expect(ofJob).toContainText(/Moves over|To be had new|Look/);
+    await expect(ofJob.getByLabel('What it costs')).toContainText(/no price of .* recorded/);
     await mara.getByRole('link', { name: 'Tray labels and tags' }).click();
     await expect(mara.getByRole('list', { name: 'Labels' })).toContainText('Fan feet');
     await expect(mara.getByRole('list', { name: 'Labels' })).toContainText(/FAN-2A/);
     await mara.goto(`/jobs/${id}`);
+    const price = mara.getByLabel(/^Price of /);
+    await price.fill('about 90');
+    await price.press('Enter');
+    await expect(mara.getByText('no price', { exact: true })).toBeVisible();
+    await price.fill('148,50');
+    await price.press('Enter');
+    await expect(mara.getByRole('region', { name: 'What happened' })).toContainText(/at 148.5/);
     await expect(mara.getByText('live', { exact: true })).toBeVisible();
   });
 
