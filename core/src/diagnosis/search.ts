@@ -151,7 +151,7 @@ class Search {
       return all * remedies.cost[act.remedy]! + left * remedies.wrong[act.remedy]! + (left > NEGLIGIBLE * all ? beyond(next, open, level + 1) : 0);
     }
     const { rows, outcomes, cost } = checks[act.check]!;
-    if (beyond === this.leaf) return all * cost + this.shown(belief, rows, outcomes, next);
+    if (beyond === this.leaf) return all * cost + this.known(belief) + this.excess(belief, rows, outcomes, next, Infinity);
     const rest = open.filter((each) => each !== act.check);
     let sum = all * cost;
     for (let outcome = 0; outcome < outcomes; outcome += 1) {
@@ -162,11 +162,14 @@ class Search {
     return sum;
   }
 
-  /** What repairs alone cost after a check, over its outcomes: most of a search is this, so each belief is gone through once on the way. */
-  private shown(belief: Float64Array, rows: Float64Array, outcomes: number, next: Float64Array): number {
-    const { sums, first, second } = this;
+  /**
+   * What repairs alone cost after a check, over its outcomes, on top of what would be paid if the fault were known. Most of
+   * a search is this, so each belief is gone through once on the way, and no further than to see that it is too much.
+   */
+  private excess(belief: Float64Array, rows: Float64Array, outcomes: number, next: Float64Array, most: number): number {
+    const { sums, first, second, knownCost } = this;
     let sum = 0;
-    for (let outcome = 0; outcome < outcomes; outcome += 1) {
+    for (let outcome = 0; outcome < outcomes && sum < most; outcome += 1) {
       sums.fill(0);
       for (let h = 0, at = outcome; h < belief.length; h += 1, at += outcomes) {
         const chance = (next[h] = belief[h]! * rows[at]!);
@@ -174,6 +177,7 @@ class Search {
         const b = second[h]!;
         sums[a]! += chance;
         if (b !== a) sums[b]! += chance;
+        sum -= chance * knownCost[h]!;
       }
       sum += this.inTurn(next).cost;
     }
@@ -213,10 +217,11 @@ class Search {
     }
     // Whatever is looked at, what it costs where the fault is known has to be paid: no check can do better than that.
     const known = this.known(belief);
+    const next = this.buffer(level);
     for (const check of open) {
-      if (all * this.problem.checks[check]!.cost + known >= least) continue;
-      const cost = this.valued(belief, open, { do: 'check', check }, all, level, this.leaf);
-      if (cost < least) least = cost;
+      const { rows, outcomes, cost } = this.problem.checks[check]!;
+      const paid = all * cost + known;
+      if (paid < least) least = Math.min(least, paid + this.excess(belief, rows, outcomes, next, least - paid));
     }
     return least;
   }

@@ -1,13 +1,22 @@
-import { hash, verify } from '@node-rs/argon2';
 import { zxcvbn, zxcvbnOptions } from '@zxcvbn-ts/core';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
 import pLimit from 'p-limit';
+import { Piscina } from 'piscina';
 import { ProblemError } from '../http/problem.ts';
+import type { Weighed } from './weigher.ts';
 
 /**
- * Weighing a password takes a processor for some hundredths of a second and 19 MB: one at a time, with a short queue, so
- * that thirty who try passwords take no more than one of the processors from those who work.
+ * Weighing a password takes a processor for some hundredths of a second and 19 MB: one at a time, with a short queue, in a
+ * thread that stands behind everything else, so that thirty who try passwords hardly hold up those who work.
  */
+const thread = new Piscina({
+  filename: new URL('./weigher.ts', import.meta.url).href,
+  minThreads: 1,
+  maxThreads: 1,
+  // The server runs from source, whoever started it.
+  execArgv: ['--import', 'tsx'],
+});
+const weigh = (weighed: Weighed): Promise<string | boolean> => thread.run(weighed) as Promise<string | boolean>; // prettier-ignore
 const weighing = pLimit(1);
 const QUEUE = 60;
 
@@ -17,10 +26,11 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   return weighing(work);
 }
 
-export const hashPassword = (password: string): Promise<string> => inTurn(() => hash(password));
+export const hashPassword = (password: string): Promise<string> =>
+  inTurn(async () => (await weigh({ password, kept: null })) as string);
 
 /** Compared against when the name is unknown, so that the answer takes as long as for a known one. */
-const NOBODY = await hash('nobody signs in with this');
+const NOBODY = (await weigh({ password: 'nobody signs in with this', kept: null })) as string;
 
 /** Whether a password is the one; `before` is asked when its turn has come. */
 export const verifyPassword = (
@@ -30,8 +40,8 @@ export const verifyPassword = (
 ): Promise<boolean> =>
   inTurn(async () => {
     await before();
-    const right = await verify(kept ?? NOBODY, password);
-    return right && kept !== undefined;
+    const right = await weigh({ password, kept: kept ?? NOBODY });
+    return right === true && kept !== undefined;
   });
 
 zxcvbnOptions.setOptions({ dictionary: { ...dictionary }, graphs: adjacencyGraphs });

@@ -21,7 +21,6 @@ if (vehicle && matching)
     ),
   );
 
-registerWorker();
 // A move under the vehicle waits for nobody: what the phone keeps is there.
 void (location.pathname.endsWith('/run') ? Promise.resolve() : settled(first)).then(() => {
   dropEarly();
@@ -32,4 +31,5 @@ void (location.pathname.endsWith('/run') ? Promise.resolve() : settled(first)).t
       </Provider>
     </StrictMode>,
   );
+  registerWorker();
 });

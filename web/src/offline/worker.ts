@@ -3,9 +3,12 @@ import type { Workbox } from 'workbox-window';
 let waiting: Workbox | undefined;
 const hearers = new Set<() => void>();
 
+/** Whatever a page is busy with, by then its worker is asked for. */
+const LATEST_MS = 3000;
+
 /**
- * Registers the service worker where there can be one: a secure context, and not while developing. It is asked for once the
- * page has what it needs.
+ * Registers the service worker where there can be one: a secure context, and not while developing. To be called once the
+ * first view is drawn.
  */
 export function registerWorker(): void {
   if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return;
@@ -24,8 +27,9 @@ export function registerWorker(): void {
   };
   // Without it everything works but for opening without signal.
   const quietly = (): void => void begin().catch(() => {});
-  if (document.readyState === 'complete') quietly();
-  else window.addEventListener('load', quietly, { once: true });
+  // What it lays down is the whole application, a hundred files: the first view comes before that, on every browser.
+  if ('requestIdleCallback' in window) requestIdleCallback(quietly, { timeout: LATEST_MS });
+  else setTimeout(quietly, LATEST_MS);
 }
 
 export const newVersion = {
