@@ -378,8 +378,10 @@ class Exceptions {
 
   /**
    * What taking out `left` costs at the least: vehicles that no hole takes out together need a hole each, and lose
-   * what the cheapest hole of each loses; a vehicle that several of them may lose is shared between them. Also the
-   * vehicle that fewest holes take out, to branch on; `Infinity` when one has none.
+   * what the cheapest hole of each loses; a vehicle that several of them may lose is shared between them. What the holes
+   * have left over that, the other vehicles bid for: a dual ascent, as for sites that have to be opened (Erlenkotter,
+   * *Operations Research* 26 (1978) 992–1009, from memory). Also the vehicle that fewest holes take out, to branch on;
+   * `Infinity` when one has none.
    */
   private leastFor(
     left: Bits,
@@ -420,21 +422,37 @@ class Exceptions {
         reach.or(options[option[link]!]!.hole.must);
       for (const must of reach.and(covered).list()) shares[must]! += 1;
     }
+    // What an option has left to give: one hole, less what the vehicle that it was priced for already bids for it.
+    const rest = new Float64Array(options.length).fill(1);
     let cost = apart.length;
     for (const never of apart) {
       let cheapest = Infinity;
       for (let link = first[never]!; link >= 0; link = next[link]!) {
         const { words } = options[option[link]!]!.hole.must;
         let lost = 0;
-        for (let at32 = 0; at32 < words.length && lost < cheapest; at32 += 1)
+        for (let at32 = 0; at32 < words.length; at32 += 1)
           for (let word = words[at32]! & covered.words[at32]!; word !== 0; word &= word - 1) {
             const must = at32 * 32 + (31 - Math.clz32(word & -word));
             lost += prices[must]! / shares[must]!;
           }
-        cheapest = Math.min(cheapest, lost);
-        if (cheapest === 0) break;
+        rest[option[link]!] = lost;
+        if (lost < cheapest) cheapest = lost;
       }
+      for (let link = first[never]!; link >= 0; link = next[link]!)
+        rest[option[link]!] = Math.min(1, rest[option[link]!]! - cheapest);
       cost += cheapest;
+    }
+    // The others bid for what is left, each as much as every hole that takes it out still has.
+    for (const never of order) {
+      let bid = Infinity;
+      for (let link = first[never]!; link >= 0; link = next[link]!) {
+        const own = rest[option[link]!]!;
+        if (own < bid) bid = own;
+        if (bid <= EPSILON) break;
+      }
+      if (bid <= EPSILON) continue;
+      for (let link = first[never]!; link >= 0; link = next[link]!) rest[option[link]!]! -= bid;
+      cost += bid;
     }
     return { cost, target };
   }
