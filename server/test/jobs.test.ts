@@ -204,6 +204,56 @@ describe('events of a job', () => {
     });
     expect((await job.read()).state.readings).toMatchObject([{ stream: id, what: 'amps at the fan' }]);
   });
+  test('the desk prices parts, hands do not; a price is told, undone and bounded', async () => {
+    const job = await openJob(mara);
+    await job.say('part chosen', goesIn('NT-R 4402', 'radiator'));
+    await job.say('handed over', { to: idrisId, name: 'Idris' });
+    const partId = ids['NT-R 4402']!;
+    const priced = (money: number | null) => phone(`desk ${money}`).event('part priced', { partId, money });
+    await job.send(idris, priced(1)).expect(403);
+    for (const money of [-1, 200_000]) await job.send(mara, priced(money)).expect(422);
+    await job.send(mara, phone('desk two').event('part priced', { partId } as never)).expect(422);
+    const first = priced(148.5);
+    await job.send(mara, first).expect(200);
+    const record = await job.read();
+    expect(record.parts).toMatchObject([{ partId, money: 148.5 }]);
+    expect(record.story.find(({ kind }) => kind === 'part priced')!.detail).toBe('NT-R 4402 at 148.5');
+    await job.send(mara, phone('desk three', -1).event('undone', { event: first.id })).expect(200);
+    expect((await job.read()).parts).toMatchObject([{ partId, money: null }]);
+  });
+  test('a contour is kept as it was measured, by whoever has the vehicle; a torn one is none', async () => {
+    const job = await handedJob(mara);
+    const points = [{ alongMm: 0, intoMm: -10 }, { alongMm: 38.1, intoMm: 12.7 }]; // prettier-ignore
+    const contour = (payload: object) => phone(crypto.randomUUID()).event('contour measured', payload as never); // prettier-ignore
+    for (const torn of [
+      { points: points.slice(1), widthMm: null },
+      { points },
+      { points: [...points, { alongMm: 9000, intoMm: 1 }], widthMm: null },
+      { points, widthMm: 0 },
+    ])
+      // prettier-ignore
+      await job.send(idris, contour(torn)).expect(422);
+    await job.send(idris, contour({ points, widthMm: 60 })).expect(200);
+    expect((await job.read()).state.contour).toMatchObject({ points, widthMm: 60 });
+  });
+  test('the sheet says what moves over, from the part that comes off where the job knows it, else from the bay', async () => {
+    const job = await openJob(mara);
+    await job.say('part chosen', goesIn('NT-R 4402', 'radiator'));
+    const lines = async (): Promise<SheetRecord['transfers']> => {
+      const sheet = (await cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-R 4402']}?job=${job.id}`).expect(200)).body as SheetRecord; // prettier-ignore
+      return sheet.transfers;
+    };
+    const byBay = await lines();
+    const box = byBay.find(({ code }) => code === 'grommets')!;
+    expect([box.becomes, box.said]).toEqual(['box', 'lower grommets']);
+    for (const { what, said, becomes } of byBay)
+      expect([what !== '', becomes === 'moves' || said !== '']).toEqual([true, true]);
+    // Another radiator came off than the bay was recorded with: what sits on it decides.
+    await job.say('part chosen', { ...goesIn('NT-R 4410', 'radiator'), role: 'comes off' as never });
+    const byPart = await lines();
+    expect(byPart.map(({ code }) => code)).toContain('grommets');
+    expect(JSON.stringify(byPart)).not.toMatch(/undefined|NaN/);
+  });
   test('an installer writes on what is in their hands; done before it left them it counts and is marked, done after it is kept aside', async () => {
     const job = await openJob(mara);
     await job.send(idris, phone('bay').event('noted', { text: 'not mine' })).expect(403);

@@ -1,6 +1,8 @@
+import { readFileSync, readdirSync } from 'node:fs';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { Account, Invitation, JobRecord, OwnSession, Problem } from '@radiatrix/contract';
+import { hashPassword, verifyPassword } from '../src/people/passwords.ts';
 import { FREE_TRIES } from '../src/people/throttle.ts';
 import { device } from '../src/demo/jobs.ts';
 import { clearAway } from '../src/housekeeping.ts';
@@ -30,6 +32,25 @@ const save = async (username: string, change: Partial<Account>) => {
   await rowan.write('put', `/api/accounts/${id}`, values, { etag: 'x' }).expect(412);
   return rowan.write('put', `/api/accounts/${id}`, values, { etag: tag });
 };
+
+describe('weighing passwords', () => {
+  test('a thread behind all others does it, and many at once all come out right', async () => {
+    const kept = await hashPassword(WORDS);
+    expect(kept).toMatch(/^\$argon2id\$/);
+    expect(await hashPassword(WORDS)).not.toBe(kept);
+    const asked = await Promise.all(
+      Array.from({ length: 12 }, (_, at) => verifyPassword(kept, at % 3 === 0 ? WORDS : `${WORDS}${at}`)),
+    );
+    expect(asked).toEqual(Array.from({ length: 12 }, (_, at) => at % 3 === 0));
+    // Nobody is held against something all the same, and is nobody.
+    expect(await verifyPassword(undefined, 'nobody signs in with this')).toBe(false);
+    // Nice is field 19 of a thread's line, counted after its name in brackets (proc(5)).
+    const niceOf = (thread: string): number => Number(readFileSync(`/proc/self/task/${thread}/stat`, 'utf8').replace(/^.*\) /, '').split(' ')[16]); // prettier-ignore
+    const nice = readdirSync('/proc/self/task').map(niceOf);
+    expect(nice.filter((each) => each > Math.min(...nice)).length).toBeGreaterThanOrEqual(1);
+    expect(niceOf(String(process.pid))).toBe(Math.min(...nice));
+  });
+});
 
 describe('signing in', () => {
   test('a name that is not there is answered like a wrong password; after some the wait grows, under the name as it is used', async () => {
