@@ -88,9 +88,8 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
     await expect(laid).toContainText(/top cover clips.*usually break/);
     await mara.getByRole('button', { name: 'Take D', exact: false }).click();
     await expect(mara.getByText(`D is taken for job ${id}`)).toBeVisible();
-    // What the box does not bring comes from the old part; what has no price is named.
+    // What has no price is named.
     const ofJob = mara.getByRole('region', { name: 'Of this job' });
-    await expect(ofJob).toContainText(/Moves over|To be had new|Look/);
     await expect(ofJob.getByLabel('What it costs')).toContainText(/no price of .* recorded/);
     await mara.getByRole('link', { name: 'Tray labels and tags' }).click();
     await expect(mara.getByRole('list', { name: 'Labels' })).toContainText('Fan feet');
@@ -306,7 +305,7 @@ test('a hundred moves with photographs on two phones without signal, over reload
       await server.ready;
       await phones[0]!.setOffline(false);
       const dialog = pages()[1]!.getByRole('dialog', { name: 'Your session ended' });
-      await expect(dialog).toBeVisible({ timeout: 30_000 });
+      await expect(dialog).toBeVisible({ timeout: 60_000 });
       await dialog.getByLabel('Password').fill('copper-core');
       await dialog.getByRole('button', { name: 'Sign in' }).click();
       for (const page of pages()) await expect(page.getByText('all sent')).toBeVisible({ timeout: 60_000 });
@@ -342,7 +341,7 @@ test('a hundred moves with photographs on two phones without signal, over reload
               }),
             id,
           );
-        await expect.poll(packed, { timeout: 30_000 }).toEqual(events.map((event) => event.id).sort());
+        await expect.poll(packed, { timeout: 120_000 }).toEqual(events.map((event) => event.id).sort());
         await expect(page.getByRole('img', { name: new RegExp(`^${steps} of `) })).toBeVisible();
       }
       const { state: folded } = await asked<{ state: { steps: object } }>(mara.request, `/api/jobs/${id}`);

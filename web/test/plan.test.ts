@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { readUses, readWhen, writeUses } from '../src/library/access/typed.ts';
+import { laidOut } from '../src/plan/bars.ts';
 import { Clock } from '../src/plan/clock.ts';
 import { readHours, writeHours } from '../src/plan/hours.ts';
 import { breaksText, longText, proofText } from '../src/plan/words.ts';
@@ -94,3 +96,46 @@ test('fasteners and whom they concern are read as a hand writes them', () => {
   expect(readWhen('QA5', words)).toMatchObject({ ok: true });
   expect(readWhen('not a vehicle at all', words).ok).toBe(false);
 }); // prettier-ignore
+
+describe('bars of a row', () => {
+  const LEAST = 0.04;
+  const stretches = fc.array(fc.tuple(fc.integer({ min: 0, max: 90 }), fc.integer({ min: 1, max: 300 })), { maxLength: 14 }).map((list) => {
+    // One after the other, as a bay or a pair of hands has them.
+    let at = 0;
+    return list.flatMap(([gap, long], index) => {
+      const left = at + gap / 1000;
+      at = left + long / 1000;
+      return at <= 1 ? [{ key: String(index), left, right: at }] : [];
+    });
+  }); // prettier-ignore
+  test('every target is wide enough, none lies on another, none leaves the picture, and every stretch is drawn', () => {
+    fc.assert(
+      fc.property(stretches, (list) => {
+        const laid = laidOut(list, LEAST);
+        expect(laid.size).toBe(list.length);
+        const hit = [...laid.values()].filter((each) => each.hit).sort((a, b) => a.left - b.left);
+        let end = 0;
+        for (const { left, width } of hit) {
+          expect(width).toBeGreaterThanOrEqual(LEAST - 1e-9);
+          expect(left).toBeGreaterThanOrEqual(end - 1e-9);
+          end = left + width;
+        }
+        expect(end).toBeLessThanOrEqual(1 + 1e-9);
+        // What is long enough by itself and has nothing short before it is drawn as it is.
+        list.forEach(({ key, left, right }, at) => {
+          const before = list[at - 1];
+          if (right - left >= LEAST && (!before || before.right - before.left >= LEAST) && list.slice(0, at).every((each) => each.right - each.left >= LEAST))
+            expect(laid.get(key)).toMatchObject({ hit: true });
+        });
+      }),
+    ); // prettier-ignore
+  });
+  test('minutes at the end of the day reach back; two short ones in a row are a target and a mark', () => {
+    const [last] = laidOut([{ key: 'a', left: 0.995, right: 1 }], LEAST).values();
+    expect(last).toEqual({ left: 0.96, width: 0.04, hit: true });
+    const two = laidOut([{ key: 'a', left: 0.5, right: 0.505 }, { key: 'b', left: 0.505, right: 0.51 }], LEAST); // prettier-ignore
+    expect([two.get('a')!.hit, two.get('b')!.hit]).toEqual([true, false]);
+    const long = laidOut([{ key: 'a', left: 0.5, right: 0.505 }, { key: 'b', left: 0.505, right: 0.7 }], LEAST); // prettier-ignore
+    expect(long.get('b')).toMatchObject({ left: 0.54, hit: true });
+  });
+});

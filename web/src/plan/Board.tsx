@@ -9,11 +9,14 @@ import {
 } from '@dnd-kit/core';
 import { useRef, type ReactNode } from 'react';
 import type { PlanJob, PlanMove, PlanRecord } from '@radiatrix/contract';
+import { laidOut, type Laid } from './bars.ts';
 import type { Clock } from './clock.ts';
 
 const MINUTE = 60_000;
 /** A bar is put down on the quarter of an hour. */
 const SNAP = 15;
+/** A target is 24 px at least (WCAG 2.2, 2.5.8), on a day that is drawn 668 px wide at least. */
+const LEAST = 24 / 668;
 /** Pixels a pointer moves before it drags. */
 const PICKED_UP = 6;
 
@@ -79,8 +82,12 @@ export function Board({ plan, clock, day, chosen, onChoose, onMove }: BoardProps
   const hours: number[] = [];
   for (let at = scale.from; at <= scale.to; at += 60 * MINUTE) hours.push(at);
   const closed = gapsOf(plan, clock, day, scale);
-  const bar = (job: PlanJob, key: string, from: string, to: string, segments: { from: string; to: string; kind: string; label: string }[]) => (
-    <Bar key={key} id={key} job={job} style={span(from, to, scale)} chosen={chosen === job.id} fixed={!onMove || job.begun} onChoose={() => onChoose(job.id)} said={saidOf(job, clock, plan, from, to)}>
+  const row = (drawn: Drawn[]): ReactNode[] => {
+    const laid = laidOut(drawn.map(({ key, from, to }) => ({ key, left: shareOf(Date.parse(from), scale), right: shareOf(Date.parse(to), scale) })), LEAST);
+    return drawn.map((each) => bar(each, laid.get(each.key)!));
+  };
+  const bar = ({ job, key, from, to, segments }: Drawn, laid: Laid): ReactNode => (
+    <Bar key={key} id={key} job={job} laid={laid} chosen={chosen === job.id} fixed={!onMove || job.begun} onChoose={() => onChoose(job.id)} said={saidOf(job, clock, plan, from, to)}>
       {segments.filter((each) => meets(each.from, each.to, scale)).map((each) => {
         const within: Scale = { from: Math.max(Date.parse(from), scale.from), to: Math.min(Date.parse(to), scale.to) };
         return <i key={each.from} className={`absolute inset-y-0 ${each.kind === 'work' ? 'plan-work' : each.kind === 'watched' ? 'plan-watched' : 'plan-waiting'}`} style={span(each.from, each.to, within)} />;
@@ -105,16 +112,16 @@ export function Board({ plan, clock, day, chosen, onChoose, onMove }: BoardProps
           <Rows title="Bays">
             {plan.bays.map(({ code, lift }) => (
               <Row key={code} id={`bay ${code}`} name={`Bay ${code}`} more={lift ? 'lift' : ''} closed={closed} now={now >= scale.from && now < scale.to ? shareOf(now, scale) : null}>
-                {plan.jobs.filter((job) => job.bay === code && job.inBay && meets(job.inBay.from, job.inBay.to, scale)).map((job) =>
-                  bar(job, `bay ${job.id}`, job.inBay!.from, job.inBay!.to, job.tasks.filter(({ from, to }) => from >= job.inBay!.from && to <= job.inBay!.to)))}
+                {row(plan.jobs.filter((job) => job.bay === code && job.inBay && meets(job.inBay.from, job.inBay.to, scale)).map((job) => (
+                  { job, key: `bay ${job.id}`, ...job.inBay!, segments: job.tasks.filter(({ from, to }) => from >= job.inBay!.from && to <= job.inBay!.to) })))}
               </Row>
             ))}
           </Rows>
           <Rows title="Hands">
             {plan.people.map(({ id, name }) => (
               <Row key={id} id={`person ${id}`} name={name} more="" closed={closed} now={now >= scale.from && now < scale.to ? shareOf(now, scale) : null}>
-                {plan.jobs.flatMap((job) =>
-                  together(job, id).filter(({ from, to }) => meets(from, to, scale)).map((each) => bar(job, `person-${id} ${job.id} ${each.from}`, each.from, each.to, each.parts)))}
+                {row(plan.jobs.flatMap((job) =>
+                  together(job, id).filter(({ from, to }) => meets(from, to, scale)).map(({ from, to, parts }) => ({ job, key: `person-${id} ${job.id} ${from}`, from, to, segments: parts }))))}
               </Row>
             ))}
           </Rows>
@@ -123,6 +130,14 @@ export function Board({ plan, clock, day, chosen, onChoose, onMove }: BoardProps
     </DndContext>
   );
 } // prettier-ignore
+
+interface Drawn {
+  job: PlanJob;
+  key: string;
+  from: string;
+  to: string;
+  segments: { from: string; to: string; kind: string; label: string }[];
+}
 
 /** Tasks of somebody on one job that follow each other at once, as one bar. */
 function together(job: PlanJob, person: number): { from: string; to: string; parts: PlanJob['tasks'] }[] {
@@ -188,8 +203,10 @@ function Row({ id, name, more, closed, now, children }: { id: string; name: stri
   );
 } // prettier-ignore
 
-function Bar({ id, job, style, chosen, fixed, onChoose, said, children }: { id: string; job: PlanJob; style: { left: string; width: string }; chosen: boolean; fixed: boolean; onChoose: () => void; said: string; children: ReactNode }) {
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id, disabled: fixed });
+function Bar({ id, job, laid, chosen, fixed, onChoose, said, children }: { id: string; job: PlanJob; laid: Laid; chosen: boolean; fixed: boolean; onChoose: () => void; said: string; children: ReactNode }) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id, disabled: fixed || !laid.hit });
+  const style = { left: `${100 * laid.left}%`, width: `${100 * laid.width}%` };
+  if (!laid.hit) return <span role="img" aria-label={said} title={said} className={`plan-bar pointer-events-none absolute top-[4px] bottom-[4px] z-[1] overflow-hidden ${job.late > 0 ? 'plan-late' : ''}`} style={style} />;
   return (
     <button
       ref={setNodeRef}
