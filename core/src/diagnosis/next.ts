@@ -39,9 +39,6 @@ export function openChecks(table: VehicleTable, { found, passedOver, repaired }:
   });
 } // prettier-ignore
 
-/** Minutes that a check costs before it is begun, where short ones are weighed against each other. */
-const TAKEN_UP = 2;
-
 const PROBLEMS = new WeakMap<VehicleTable, Pick<Problem, 'needs' | 'leads'>>();
 /** What each hypothesis needs and where each remedy leads it: of the table alone. */
 function fixedOf(table: VehicleTable): Pick<Problem, 'needs' | 'leads'> {
@@ -132,8 +129,7 @@ function secondSign(table: VehicleTable, followed: Followed, remedy: number, pra
       }
       moves += Math.abs(own - needed * all);
     }
-    // Taking up a tool costs something too.
-    const worth = moves / (minutes + TAKEN_UP);
+    const worth = moves / (minutes + practice.takenUp);
     if (moves > practice.secondSignMoves && (!best || worth > best.worth)) best = { step: { what: { do: 'check', observation }, cost: 0, ...taken }, worth };
   }
   return best?.step;

@@ -60,24 +60,25 @@ export function cutLine(
   if (contour.length < 2 || contour.length > MOST_POINTS) throw new RangeError(`a contour takes 2 to ${MOST_POINTS} points, not ${contour.length}`); // prettier-ignore
   for (const { alongMm, intoMm } of contour)
     if (!(Math.abs(alongMm) <= MOST.alongMm && Math.abs(intoMm) <= MOST.intoMm)) throw new RangeError(`no support has a point ${round(alongMm)} along and ${round(intoMm)} deep`); // prettier-ignore
-  contour.slice(1).forEach(({ alongMm }, at) => {
-    if (alongMm === contour[at]!.alongMm) throw new RangeError(`two points lie ${round(alongMm)} along: the contour is measured from one side`); // prettier-ignore
-  });
+  const pieces = contour.slice(1).map((to, at) => ({ from: contour[at]!.alongMm, to: to.alongMm }));
+  const twice = pieces.find(({ from, to }) => from === to);
+  if (twice)
+    throw new RangeError(`two points lie ${round(twice.to)} along: the contour is measured from one side`);
   if (widthMm !== undefined && !(widthMm > 0 && widthMm <= 500)) throw new RangeError('the support’s width is more than nothing and at most 500 mm'); // prettier-ignore
   const clearMm = practice.trimClear + practice.trimTold;
   const [first, last] = [contour[0]!, contour.at(-1)!];
-  const from = Math.floor((first.alongMm - clearMm) / STEP);
-  const to = Math.ceil((last.alongMm + clearMm) / STEP);
+  const begin = Math.floor((first.alongMm - clearMm) / STEP);
+  const end = Math.ceil((last.alongMm + clearMm) / STEP);
   const cut: ContourPoint[] = [];
-  for (let at = from; at <= to; at += 1) {
+  for (let at = begin; at <= end; at += 1) {
     const alongMm = at * STEP;
     cut.push({ alongMm, intoMm: Math.max(0, deepest(contour, alongMm, clearMm)) });
   }
   const deepestMm = Math.max(...cut.map(({ intoMm }) => intoMm));
   const leavesMm = widthMm === undefined ? undefined : widthMm - deepestMm;
-  const wide = contour.slice(1).filter(({ alongMm }, at) => alongMm - contour[at]!.alongMm > practice.trimStations); // prettier-ignore
+  const wide = pieces.filter(({ from, to }) => to - from > practice.trimStations);
   const minds = [
-    wide.length > 0 && `Measure between ${wide.map(({ alongMm }) => `${round(contour[contour.findIndex((each) => each.alongMm === alongMm) - 1]!.alongMm)} and ${round(alongMm)}`).join(', ')} mm: further apart than ${round(practice.trimStations)} mm, what lies between is not known.`,
+    wide.length > 0 && `Measure between ${wide.map(({ from, to }) => `${round(from)} and ${round(to)}`).join(', ')} mm: further apart than ${round(practice.trimStations)} mm, what lies between is not known.`,
     (first.intoMm > -clearMm || last.intoMm > -clearMm) && 'The contour goes on beyond its outermost points: measure on until it is clear of the edge.',
     leavesMm === undefined && 'The support’s width is not told: what stays of it is not known.',
     leavesMm !== undefined && leavesMm < practice.trimLeaves && `Only ${round(Math.max(0, leavesMm))} mm of the support stay: a support carries the front of the vehicle. Ask a body shop, or choose a narrower part.`,

@@ -252,6 +252,7 @@ export const PRACTICE_TABLE = {
   dearFrom: line(60, 'money', 0, 5000, 'A repair is dear from', 'hands and parts: it wants a second sign'),
   dearSure: line(0.95, 'share', 0.5, 0.999, 'No second sign is sought for a dear repair from', 'of a chance that it is needed'),
   secondSign: line(8, 'min', 0, 60, 'A second sign may take', 'hands, and waiting as it counts'),
+  takenUp: line(2, 'min', 0, 30, 'Taking up a check costs, where short ones are weighed', 'a tool fetched, hands washed'),
   secondSignMoves: line(0.02, 'share', 0.001, 0.5, 'A check is a second sign where it moves the chance of the repair by', 'as is to be expected'),
   believesAgainst: line(0.3, 'share', 0.01, 0.99, 'One that a source speaks against in', ''),
 } as const satisfies Record<string, PracticeLine>; // prettier-ignore

@@ -255,7 +255,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
       </div>
       <div className="mt-2 grid gap-x-8 lg:grid-cols-[1.2fr_1fr]">
         <Timeline stretches={timelineOf(sheet.sections)} title={`${goals.map(nameOf).join(', ')}, ${access.vehicle.title}`} drained={way.coolantL > 0} />
-        {job ? <OfJob job={job} minutes={way.workMinutes} /> : <MovesList map={map} way={way} />}
+        {job ? <OfJob job={job} minutes={sheet.workMinutes} /> : <MovesList map={map} way={way} />}
       </div>
     </>
   );
