@@ -63,6 +63,14 @@ describe('stopped and broken off', () => {
     expect(await query('select 1 from import_line')).toEqual([]);
   });
 
+  test('one line over and over is read and named in seconds, not held all against all', async () => {
+    const upload = await sent(many(40_000));
+    await look(upload).expect(202);
+    const { counts, wrong } = await came(upload.id, 'ready');
+    expect([counts.new, counts.wrong]).toEqual([7, 40_000 - 7]);
+    expect(wrong[0]!.reason).toContain('same vehicles');
+  });
+
   test('half-sent tables hold nobody up: others sign in and look things up, and one more is told to wait', async () => {
     const http = await new Promise<Server>((ready) => {
       const listening = server.app.listen(0, '127.0.0.1', () => ready(listening));

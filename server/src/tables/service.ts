@@ -106,9 +106,12 @@ export async function forgetMappingOf(db: Db, id: string, person: Person): Promi
 
 /** Stops what is under way, and throws the upload away unless it was applied or is before a reviewer. */
 export async function stopUpload(db: Db, id: string, person: Person): Promise<Upload> {
-  const row = await own(db, id, person);
-  if (row.state === 'reading' || row.state === 'applying') await askToStop(db, id, person.id);
-  else if (row.state !== 'waiting') {
+  let row = await own(db, id, person);
+  if (row.state === 'reading' || row.state === 'applying') {
+    if (await askToStop(db, id, person.id)) return toldOf(row);
+    row = await own(db, id, person);
+  }
+  if (row.state !== 'waiting') {
     await forgetUpload(db, id);
     await forgetLines(db, id);
     if (row.state !== 'applied') return { ...toldOf(row), state: 'stopped' };
@@ -187,16 +190,14 @@ export class TableWork {
     const told = await takeUpload(db, id, person.id, state);
     if (!told) throw new ProblemError('not-ready', { detail: 'It is still at work on this file.' });
     void heavyWork(this.connection, async (hands) => {
-      let [done, stopped] = [0, false];
-      const timer = setInterval(() => {
-        void tellUpload(db, id, done)
-          .then(async (stop) => {
-            if (!stop || stopped) return;
-            stopped = true;
-            await hands.cancel();
-          })
-          .catch(() => {});
-      }, TOLD_EVERY_MS);
+      let [done, stopped, telling] = [0, false, Promise.resolve()];
+      const tell = async (): Promise<void> => {
+        if (!(await tellUpload(db, id, done))) return;
+        stopped = true;
+        // Told again for as long as it goes on: the first word may have come between two queries, and have hit none.
+        await hands.cancel();
+      };
+      const timer = setInterval(() => (telling = telling.then(tell).catch(() => {})), TOLD_EVERY_MS);
       try {
         return await work(hands, (now) => {
           done = now;
@@ -206,21 +207,23 @@ export class TableWork {
         throw stopped ? new Stopped() : error;
       } finally {
         clearInterval(timer);
+        // The connection goes to somebody else next: no cancel may still be on its way to it.
+        await telling;
       }
     })
       .catch(async (error: unknown) => {
-        if (error instanceof Stopped) {
-          await forgetLines(db, id);
-          await forgetUpload(db, id);
-          return undefined;
-        }
+        if (error instanceof Stopped) return undefined;
         const problem = problemOf(error);
         return {
           state: 'failed' as const,
           message: `${problem.extra.detail ?? problem.message} Nothing was changed.`.replace(/( Nothing was changed\.)+$/, ' Nothing was changed.'), // prettier-ignore
         };
       })
-      .then((left) => left && leaveUpload(db, id, left))
+      .then(async (left) => {
+        if (left && (await leaveUpload(db, id, left))) return;
+        await forgetLines(db, id);
+        await forgetUpload(db, id);
+      })
       // Without the database there is nobody to tell; the work counts as given up as soon as its life sign is old.
       .catch(() => {});
     return told;

@@ -150,6 +150,12 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
       reason: `says the same vehicles as row ${first}`,
       fix: 'keep one of the two',
     });
+  // They are wrong as they are, and no further question: a file of one line over and over would be all against all.
+  const markWrong = () =>
+    db.execute(
+      sql`update import_line set verdict = 'wrong' where upload = ${upload} and row in (select jsonb_array_elements_text(${JSON.stringify(wrong.map(({ row }) => row))}::jsonb)::int)`,
+    );
+  if (wrong.length > 0) await markWrong();
   // Lines with exceptions may still not clash: those few are weighed by core.
   const { rows: against } = await db.execute<{
     row: number;
@@ -158,10 +164,10 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
     weigh: boolean;
   }>(sql`
     select l.row, a.row as other, null::integer as held, l.exceptions <> '[]' or a.exceptions <> '[]' as weigh
-    from import_line l join import_line a on a.upload = l.upload and a.row < l.row and ${OVERLAPS} where l.upload = ${upload}
+    from import_line l join import_line a on a.upload = l.upload and a.row < l.row and a.verdict <> 'wrong' and ${OVERLAPS} where l.upload = ${upload} and l.verdict <> 'wrong'
     union all
     select l.row, null, a.id, l.exceptions <> '[]' or a.exceptions <> '[]'
-    from import_line l join application a on ${OVERLAPS} where l.upload = ${upload}
+    from import_line l join application a on ${OVERLAPS} where l.upload = ${upload} and l.verdict <> 'wrong'
       and not exists (select 1 from import_line c where c.upload = l.upload and c.application_id = a.id and c.verdict = 'changed')
     order by 1, 2, 3 limit 20000`);
   const weighed = await weigh(
@@ -181,9 +187,7 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
       fix: 'one source does not contradict itself: correct one line, or give them different sources',
     });
   }
-  await db.execute(
-    sql`update import_line set verdict = 'wrong' where upload = ${upload} and row in (select jsonb_array_elements_text(${JSON.stringify(wrong.map(({ row }) => row))}::jsonb)::int)`,
-  );
+  if (wrong.length > 0) await markWrong();
   return wrong;
 }
 

@@ -98,15 +98,29 @@ export async function tellUpload(db: Db, id: string, done: number): Promise<bool
   return row?.stop ?? true;
 }
 
-/** What a stretch of work left behind. */
-export const leaveUpload = (
+/** What a stretch of work left behind; false where somebody asked to stop reading before it was said. */
+export async function leaveUpload(
   db: Db,
   id: string,
   set: Partial<Pick<typeof upload.$inferInsert, 'state' | 'done' | 'message' | 'view' | 'wrong' | 'bundle'>>,
-): Promise<unknown> => db.update(upload).set(set).where(eq(upload.id, id));
+): Promise<boolean> {
+  const left = await db
+    .update(upload)
+    .set(set)
+    .where(and(eq(upload.id, id), sql`not (${upload.state} = 'reading' and ${upload.stopAsked})`))
+    .returning({ id: upload.id });
+  return left.length > 0;
+}
 
-export const askToStop = (db: Db, id: string, personId: number): Promise<unknown> =>
-  db.update(upload).set({ stopAsked: true }).where(own(id, personId));
+/** Leaves word to stop what is under way; false where it is over. */
+export async function askToStop(db: Db, id: string, personId: number): Promise<boolean> {
+  const asked = await db
+    .update(upload)
+    .set({ stopAsked: true })
+    .where(and(own(id, personId), atWork))
+    .returning({ id: upload.id });
+  return asked.length > 0;
+}
 
 /** Uploads that nobody went on with for an hour, and staged lines that belong to none. */
 export async function dropOldUploads(db: Db): Promise<void> {
