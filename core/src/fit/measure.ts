@@ -1,7 +1,6 @@
 import { attributeOf } from '../figures/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { minutesToMeasure, type Check, type Missing } from './checks/check.ts';
-import { CHECKS } from './checks/checks.ts';
 import type { Evidence } from './evidence.ts';
 import type { CheckId } from './checks/rules.ts';
 import type { FitPart } from './vehicle.ts';
@@ -42,9 +41,14 @@ interface Doubt {
   wants: Missing[];
 }
 
-function doubtOf(row: LedgerRow, check: Check, part: FitPart, unknown: number): Doubt | undefined {
+/** A deciding check that is unknown or open, and its row. */
+export interface Doubtful {
+  row: LedgerRow;
+  check: Check;
+}
+
+function doubtOf({ row, check }: Doubtful, part: FitPart, unknown: number): Doubt {
   if (row.outcome === 'unknown') return { check: row.check, chance: unknown, wants: row.missing };
-  if (row.outcome !== 'open') return undefined;
   // An open figure wants its coarser side measured again with a finer tool.
   const u = (side: LedgerRow['need']): number => (side?.type === 'quantity' ? side.u : 0);
   const keys = check.keys(part);
@@ -57,17 +61,13 @@ function doubtOf(row: LedgerRow, check: Check, part: FitPart, unknown: number): 
 
 /** The figures that would settle a verdict, best first; empty where nothing is in doubt. */
 export function toMeasure(
-  ledger: readonly LedgerRow[],
+  doubtful: readonly Doubtful[],
   part: FitPart,
   evidence: Evidence,
   practice: Practice = USUAL_PRACTICE,
 ): ToMeasure[] {
   const unknown = prior(evidence, practice);
-  const doubts = ledger.flatMap((row): Doubt[] => {
-    const check = CHECKS[part.kind].find((candidate) => candidate.id === row.check);
-    const doubt = row.decisive && check ? doubtOf(row, check, part, unknown) : undefined;
-    return doubt ? [doubt] : [];
-  });
+  const doubts = doubtful.map((each) => doubtOf(each, part, unknown));
   const all = doubts.reduce((product, doubt) => product * doubt.chance, 1);
   const wanted = new Map<string, ToMeasure>();
   for (const { check, chance, wants } of doubts) {

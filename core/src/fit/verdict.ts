@@ -11,7 +11,7 @@ import {
 import { CHECKS } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import type { LedgerRow } from './ledger.ts';
-import { toMeasure, type ToMeasure } from './measure.ts';
+import { toMeasure, type Doubtful, type ToMeasure } from './measure.ts';
 import { RULES, type CheckId } from './checks/rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
@@ -213,19 +213,36 @@ const WORDS_FIRST = Object.fromEntries(
 const leftTo = (check: Check, vehicle: FitVehicle): boolean =>
   check.leavesTo !== undefined && vehicle.beside?.[check.leavesTo] !== undefined;
 
+/** All rows are of one shape, whatever they hold: thousands are made, and gone through, for one list. */
+const BLANK_ROW: LedgerRow = {
+  check: 'listed',
+  decisive: RULES.listed.decisive,
+  outcome: 'unknown',
+  need: undefined,
+  have: undefined,
+  margin: undefined,
+  chance: undefined,
+  chanceWithChange: undefined,
+  small: undefined,
+  work: undefined,
+  own: undefined,
+  missing: [],
+  traces: [],
+  listing: undefined,
+};
+
 function listingRow(evidence: Evidence): LedgerRow {
+  if (evidence.listings.length === 0)
+    return listingOf('unknown', [], { for: [], against: [], elsewhere: [...evidence.listedElsewhere] });
   const listed = evidence.listings.filter((listing) => listing.says === 'fits');
   const against = evidence.listings.filter((listing) => listing.says !== 'fits');
   const outcome: Outcome =
     listed.length > 0 ? (against.length > 0 ? 'open' : 'pass') : against.length > 0 ? 'fail' : 'unknown';
   const quote = (listing: { source: string; sentence: string }): string =>
     `${listing.source}: ${listing.sentence}`;
-  return {
-    check: 'listed',
-    decisive: RULES.listed.decisive,
+  return listingOf(
     outcome,
-    missing: [],
-    traces: evidence.listings.map((listing) => ({
+    evidence.listings.map((listing) => ({
       side: 'part',
       trace: {
         figureId: 0,
@@ -237,21 +254,35 @@ function listingRow(evidence: Evidence): LedgerRow {
         at: '',
       },
     })),
-    listing: {
-      for: listed.map(quote),
-      against: against.map(quote),
-      elsewhere: [...evidence.listedElsewhere],
-    },
-  };
+    { for: listed.map(quote), against: against.map(quote), elsewhere: [...evidence.listedElsewhere] },
+  );
+}
+
+const listingOf = (
+  outcome: Outcome,
+  traces: LedgerRow['traces'],
+  listing: NonNullable<LedgerRow['listing']>,
+): LedgerRow => ({ ...BLANK_ROW, outcome, traces, listing });
+
+/** What the checks of a part came to: its ledger, and what is counted in passing, once for each row. */
+interface Ledger {
+  rows: LedgerRow[];
+  work: Work[];
+  doubts: Doubtful[];
+  /** Deciding checks that are met. */
+  met: number;
+  /** Grade of the weakest figure that a deciding check rests on. */
+  grade: Grade;
 }
 
 /** A ledger of every check with need, have, margin and where each figure came from; what is not asked is left out. */
-function rowsOf(
+function ledgerOf(
   vehicle: FitVehicle,
   part: FitPart,
+  evidence: Evidence,
   practice: Practice,
-  seen: (check: Check, finding: Finding, at: number) => void,
-): LedgerRow[] {
+  tally: Tally,
+): Ledger {
   const finding = blankFinding();
   const shops = ownOf(practice);
   const used = new Set<PracticeName>();
@@ -259,47 +290,62 @@ function rowsOf(
   const read = shops.length === 0 ? practice : new Proxy(practice, {
     get: (lines, name: PracticeName) => { used.add(name); return lines[name]; },
   }); // prettier-ignore
-  const rows: LedgerRow[] = [];
-  for (const [at, check] of CHECKS[part.kind].entries()) {
+  const listing = listingRow(evidence);
+  const rows: LedgerRow[] = [listing];
+  const work: Work[] = [];
+  const doubts: Doubtful[] = [];
+  let met = listing.decisive && listing.outcome === 'pass' ? 1 : 0;
+  let grade: Grade = 2;
+  const checks = CHECKS[part.kind];
+  for (let at = 0; at < checks.length; at += 1) {
+    const check = checks[at]!;
     if (leftTo(check, vehicle)) continue;
-    used.clear();
+    if (shops.length > 0) used.clear();
     check.judge(vehicle, part as never, finding, read);
-    seen(check, finding, at);
-    if (finding.outcome === 'not-asked') continue;
+    const { outcome } = finding;
+    if (outcome === 'not-asked') continue;
+    tally.add(check, finding, at);
+    const { decisive, keep } = check.rule;
     const { need, have, traces, missing } = check.show(vehicle, part, read);
-    const work = check.work?.(vehicle, part, finding, read);
-    const numeric = check.family !== 'words' && finding.outcome !== 'unknown' && have?.type === 'quantity';
-    const known = finding.outcome !== 'unknown';
-    // Thousands of rows are made for one list: each is filled as it is, without objects in between.
+    const todo = check.work?.(vehicle, part, finding, read);
+    const known = outcome !== 'unknown';
+    const own = used.size > 0 ? shops.filter((name) => used.has(name)) : [];
+    // In the order of `BLANK_ROW`, which makes it of the same shape.
     const row: LedgerRow = {
       check: check.id,
-      decisive: check.rule.decisive,
-      outcome: finding.outcome,
+      decisive,
+      outcome,
+      need,
+      have,
+      margin:
+        known && check.family !== 'words' && have?.type === 'quantity'
+          ? {
+              value: finding.margin,
+              u: finding.u,
+              dimension: have.dimension,
+              tolerance: keep ? practice[keep] : 0,
+            }
+          : undefined,
+      chance: known ? finding.chance : undefined,
+      chanceWithChange: known ? finding.chanceWithChange : undefined,
+      small: finding.small || undefined,
+      work: todo,
+      own: own.length > 0 ? own : undefined,
       missing,
       traces,
+      listing: undefined,
     };
-    if (need) row.need = need;
-    if (have) row.have = have;
-    if (numeric)
-      row.margin = {
-        value: finding.margin,
-        u: finding.u,
-        dimension: have.dimension,
-        tolerance: check.rule.keep ? practice[check.rule.keep] : 0,
-      };
-    if (known) {
-      row.chance = finding.chance;
-      row.chanceWithChange = finding.chanceWithChange;
-    }
-    if (finding.small) row.small = true;
-    if (work) row.work = work;
-    if (used.size > 0) {
-      const own = shops.filter((name) => used.has(name));
-      if (own.length > 0) row.own = own;
-    }
     rows.push(row);
+    if (todo) work.push(todo);
+    if (!decisive) continue;
+    if (outcome === 'pass') met += 1;
+    else if (outcome === 'unknown' || outcome === 'open') doubts.push({ row, check });
+    for (let i = 0; i < traces.length; i += 1) {
+      const { trace } = traces[i]!;
+      if (trace.figureId !== 0 && trace.grade > grade) grade = trace.grade;
+    }
   }
-  return rows;
+  return { rows, work, doubts, met, grade };
 }
 
 /**
@@ -315,34 +361,28 @@ export function judgeFit(
   practice: Practice = USUAL_PRACTICE,
 ): Verdict {
   const tally = new Tally();
-  const rows = rowsOf(vehicle, part, practice, (check, finding, at) => tally.add(check, finding, at));
-  const ledger: LedgerRow[] = [listingRow(evidence), ...rows];
-  let grade: Grade = 2;
-  for (const row of rows)
-    if (row.decisive)
-      for (const { trace } of row.traces)
-        if (trace.figureId !== 0) grade = Math.max(grade, trace.grade) as Grade;
+  const ledger = ledgerOf(vehicle, part, evidence, practice, tally);
   const { verdict, deciding } = tally.conclude(evidence);
   const { tried, straightIn, misfits } = confirmed(evidence.installed);
-  const work = verdict === 'no' ? [] : mergeWork(rows.flatMap((row) => row.work ?? []));
-  const measure = verdict === 'not-proven' ? toMeasure(ledger, part, evidence, practice) : [];
+  const work = verdict === 'no' ? [] : mergeWork(ledger.work);
+  const measure = verdict === 'not-proven' ? toMeasure(ledger.doubts, part, evidence, practice) : [];
   const decisive =
-    deciding.by === 'check' ? ledger.find((candidate) => candidate.check === deciding.check) : undefined;
+    deciding.by === 'check' ? ledger.rows.find((candidate) => candidate.check === deciding.check) : undefined;
   return {
     verdict,
     deciding,
-    ...(decisive ? { decidingRow: withoutTraces(decisive) } : {}),
-    met: ledger.filter((candidate) => candidate.decisive && candidate.outcome === 'pass').length,
+    decidingRow: decisive && withoutTraces(decisive),
+    met: ledger.met,
     unmeasured: measure.length,
-    ...(measure[0] ? { measureFirst: measure[0] } : {}),
-    grade: gradeOf(deciding, grade, tally.known, evidence),
+    measureFirst: measure[0],
+    grade: gradeOf(deciding, ledger.grade, tally.known, evidence),
     work,
     workMinutes: minutesOf(needed(work)),
     tried,
     straightIn,
     misfits,
     measure,
-    ledger,
+    ledger: ledger.rows,
   };
 }
 

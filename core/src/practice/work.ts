@@ -94,12 +94,11 @@ export function workOf(
   amounts: { by?: number | undefined; to?: number | undefined; optional?: boolean } = {},
 ): Work {
   const { effort, minutes, materials }: WorkLine = WORK_TABLE[code];
-  return {
-    code, concerns, effort, minutes, materials,
-    ...(amounts.by === undefined ? {} : { by: amounts.by }),
-    ...(amounts.to === undefined ? {} : { to: amounts.to }),
-    ...(amounts.optional ? { optional: true as const } : {}),
-  }; // prettier-ignore
+  const piece: Work = { code, concerns, effort, minutes, materials };
+  if (amounts.by !== undefined) piece.by = amounts.by;
+  if (amounts.to !== undefined) piece.to = amounts.to;
+  if (amounts.optional) piece.optional = true;
+  return piece;
 }
 
 /** What makes two pieces of work the same one. */

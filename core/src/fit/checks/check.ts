@@ -127,7 +127,7 @@ export function lacking(finding: Finding, vehicle: unknown, part: unknown): bool
 }
 
 export const measured = (
-  figure: QuantityFigure | undefined,
+  figure: Pick<QuantityFigure, 'value' | 'u'> | undefined,
   dimension: ShownDimension,
   prefix?: string,
 ): Shown | undefined =>
@@ -158,7 +158,7 @@ export function sides(
 }
 
 /** The usual two: a figure of the vehicle and one of the part; made without anything in between. */
-function shownSides(
+export function shownSides(
   need: Shown | undefined,
   have: Shown | undefined,
   vehicleAt: Missing,
@@ -268,22 +268,21 @@ export function clearance<K extends PartKind>(
     },
     show: (vehicle, part) => {
       const room = need.get(vehicle);
-      const other = options.less?.get(vehicle);
-      const have = quantityOf(part.figures as never, key);
-      const free: QuantityFigure | undefined =
-        room && options.less
-          ? other && { ...room, value: room.value - other.value, u: combined(room.u, other.u) }
-          : room;
+      const size = quantityOf(part.figures as never, key);
+      const have = measured(size, dimension);
+      if (!options.less)
+        return shownSides(measured(room, dimension), have, need.at(vehicle), room, own, size);
+      const other = options.less.get(vehicle);
       return {
-        need: measured(free, dimension),
-        have: measured(have, dimension),
+        need: room && other && { type: 'quantity', value: room.value - other.value, u: combined(room.u, other.u), dimension },
+        have,
         ...sides([
           ['vehicle', need.at(vehicle), room],
-          ...(options.less ? [['vehicle', options.less.at(vehicle), other] as const] : []),
-          ['part', own, have],
+          ['vehicle', options.less.at(vehicle), other],
+          ['part', own, size],
         ]),
       };
-    },
+    }, // prettier-ignore
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
   };
 }

@@ -1,10 +1,4 @@
-import {
-  chanceClear,
-  combined,
-  type FigureSet,
-  type QuantityFigure,
-  type SubjectKind,
-} from '../../figures/index.ts';
+import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { FOOT_SPACERS_MM, USUAL_PRACTICE, workOf, type Practice, type Work } from '../../practice/index.ts';
 import type { Finding, Missing } from './check.ts';
 import type { Assembly, FitVehicle } from '../vehicle.ts';
@@ -81,10 +75,16 @@ interface Place {
   figure: QuantityFigure | undefined;
   at: Missing;
 }
-const place = (figure: QuantityFigure | undefined, subject: SubjectKind, key: string): Place => ({
-  figure,
-  at: { subject, key },
-});
+/** Where each figure of a stack is kept: of the part, and of the vehicle as it was built. Made once, asked for in every check. */
+const AT = {
+  depth: { subject: 'bay', key: 'bayDepth' },
+  thickness: { own: { subject: 'radiator', key: 'thickness' }, built: { subject: 'bay', key: 'radiatorDepth' } },
+  core: { own: { subject: 'radiator', key: 'coreThickness' }, built: { subject: 'bay', key: 'coreDepth' } },
+  fan: { own: { subject: 'fan', key: 'depth' }, built: { subject: 'bay', key: 'fanDepth' } },
+  blades: { own: { subject: 'fan', key: 'bladeGap' }, built: { subject: 'bay', key: 'fanBladeGap' } },
+  spacer: { own: { subject: 'fan', key: 'spacer' }, built: { subject: 'bay', key: 'fanSpacer' } },
+  stands: { own: { subject: 'fan', key: 'standsOn' }, built: { subject: 'bay', key: 'fanStandsOn' } },
+} as const; // prettier-ignore
 
 /** The figures of a stack: a part's own where it is named, else those of what was built. */
 export interface StackFigures {
@@ -106,32 +106,27 @@ export function stackFigures(
   fan: FigureSet<'fan'> | undefined,
 ): StackFigures {
   const q = bay.quantities;
-  const [depth, edge] = [fan?.quantities.depth, fan?.quantities.edgeDepth];
+  const depth = fan?.quantities.depth;
+  const edge = fan?.quantities.edgeDepth;
   const stands = (fan ? fan.words.standsOn : bay.words.fanStandsOn)?.word;
-  const spacer = fan ? place(fan.quantities.spacer, 'fan', 'spacer') : place(q.fanSpacer, 'bay', 'fanSpacer');
+  const spacer = fan ? fan.quantities.spacer : q.fanSpacer;
   return {
-    depth: place(q.bayDepth, 'bay', 'bayDepth'),
+    depth: { figure: q.bayDepth, at: AT.depth },
     thickness: radiator
-      ? place(radiator.quantities.thickness, 'radiator', 'thickness')
-      : place(q.radiatorDepth, 'bay', 'radiatorDepth'),
+      ? { figure: radiator.quantities.thickness, at: AT.thickness.own }
+      : { figure: q.radiatorDepth, at: AT.thickness.built },
     core: radiator
-      ? place(radiator.quantities.coreThickness, 'radiator', 'coreThickness')
-      : place(q.coreDepth, 'bay', 'coreDepth'),
+      ? { figure: radiator.quantities.coreThickness, at: AT.core.own }
+      : { figure: q.coreDepth, at: AT.core.built },
     fan: fan
-      ? place(depth && edge && edge.value > depth.value ? edge : depth, 'fan', 'depth')
-      : place(q.fanDepth, 'bay', 'fanDepth'),
+      ? { figure: depth && edge && edge.value > depth.value ? edge : depth, at: AT.fan.own }
+      : { figure: q.fanDepth, at: AT.fan.built },
     blades: fan
-      ? place(fan.quantities.bladeGap, 'fan', 'bladeGap')
-      : place(q.fanBladeGap, 'bay', 'fanBladeGap'),
-    spacer,
-    standsOn: spacer.figure
-      ? 'spacers'
-      : stands === 'feet'
-        ? 'feet'
-        : stands === 'spacers'
-          ? 'spacers'
-          : undefined,
-    standsAt: fan ? { subject: 'fan', key: 'standsOn' } : { subject: 'bay', key: 'fanStandsOn' },
+      ? { figure: fan.quantities.bladeGap, at: AT.blades.own }
+      : { figure: q.fanBladeGap, at: AT.blades.built },
+    spacer: { figure: spacer, at: fan ? AT.spacer.own : AT.spacer.built },
+    standsOn: spacer ? 'spacers' : stands === 'feet' || stands === 'spacers' ? stands : undefined,
+    standsAt: fan ? AT.stands.own : AT.stands.built,
   };
 }
 
@@ -250,6 +245,8 @@ export function spacerFor(
 }
 
 const NONE: Missing[] = [];
+const gaps = (...places: Place[]): Missing[] =>
+  places.every(({ figure }) => figure) ? NONE : places.filter(({ figure }) => !figure).map(({ at }) => at);
 
 /** Motor to engine, as a check: on the spacers chosen, as supplied, or on a lower one from stock. */
 export function judgeMotor(
@@ -306,9 +303,7 @@ export function missingForMotor(
   fan: FigureSet<'fan'> | undefined,
 ): Missing[] {
   const figures = stackFigures(vehicle.figures, radiator, fan);
-  const gone = [figures.depth, figures.thickness, figures.fan].flatMap(({ figure, at }) =>
-    figure ? [] : [at],
-  );
+  const gone = gaps(figures.depth, figures.thickness, figures.fan);
   if (gone.length > 0) return gone;
   if (figures.standsOn === 'feet') return NONE;
   if (!figures.spacer.figure)
@@ -316,7 +311,7 @@ export function missingForMotor(
       figures.standsOn ? figures.spacer.at : figures.standsAt,
       ...(figures.standsOn ? [] : [figures.spacer.at]),
     ];
-  return [figures.blades, figures.core].flatMap(({ figure, at }) => (figure ? [] : [at]));
+  return gaps(figures.blades, figures.core);
 }
 
 /** The spacer that a motor's clearance asks for: the one chosen, or the thickest from stock that does it. */
@@ -381,5 +376,5 @@ export const missingForBlades = (
   fan: FigureSet<'fan'> | undefined,
 ): Missing[] => {
   const { blades, thickness, core } = stackFigures(vehicle.figures, radiator, fan);
-  return [blades, thickness, core].flatMap(({ figure, at }) => (figure ? [] : [at]));
+  return gaps(blades, thickness, core);
 };

@@ -1,10 +1,4 @@
-import {
-  chanceClear,
-  combined,
-  type FigureSet,
-  type QuantityFigure,
-  type WordFigure,
-} from '../../figures/index.ts';
+import { chanceClear, combined, type FigureSet, type WordFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
 import {
   clearance,
@@ -16,11 +10,13 @@ import {
   same,
   sameOrChange,
   settle,
+  shownSides,
   sides,
   wordOfBay,
   words,
   workedOut,
   type Check,
+  type Missing,
   type Side,
 } from '../checks/check.ts';
 import { coherent } from '../checks/coherent.ts';
@@ -59,12 +55,12 @@ function gap(id: 'sideGap' | 'topGap'): Check {
       ? (['overallWidth', 'openingWidth'] as const)
       : (['overallHeight', 'openingHeight'] as const);
   const share = id === 'sideGap' ? 0.5 : 1;
-  const of = (vehicle: FitVehicle, figures: Radiator): QuantityFigure | undefined => {
-    const [room, size] = [vehicle.figures.quantities[opening], figures.quantities[own]];
-    return (
-      room &&
-      size && { ...size, value: (room.value - size.value) * share, u: combined(room.u, size.u) * share }
-    );
+  const vehicleAt: Missing = { subject: 'bay', key: opening };
+  const partAt: Missing = { subject: 'radiator', key: own };
+  const of = (vehicle: FitVehicle, figures: Radiator): { value: number; u: number } | undefined => {
+    const room = vehicle.figures.quantities[opening];
+    const size = figures.quantities[own];
+    return room && size && { value: (room.value - size.value) * share, u: combined(room.u, size.u) * share };
   };
   return {
     id,
@@ -84,19 +80,20 @@ function gap(id: 'sideGap' | 'topGap'): Check {
     show: (vehicle, part, practice) => {
       const figures = part.figures as Radiator;
       const left = of(vehicle, figures);
-      return {
-        need: left && measured({ ...left, value: practice.gapClosable, u: 0 }, 'length'),
-        have: measured(left, 'length'),
-        ...sides([
-          ['vehicle', { subject: 'bay', key: opening }, vehicle.figures.quantities[opening]],
-          ['part', { subject: 'radiator', key: own }, figures.quantities[own]],
-        ]),
-      };
+      return shownSides(
+        left && { type: 'quantity', value: practice.gapClosable, u: 0, dimension: 'length' },
+        measured(left, 'length'),
+        vehicleAt,
+        vehicle.figures.quantities[opening],
+        partAt,
+        figures.quantities[own],
+      );
     },
     work: (vehicle, part, finding, practice) => {
+      if (finding.outcome !== 'pass') return undefined;
       const figures = part.figures as Radiator;
       const left = of(vehicle, figures);
-      if (!left || finding.outcome !== 'pass' || left.value < practice.gapWorthClosing) return undefined;
+      if (!left || left.value < practice.gapWorthClosing) return undefined;
       const along =
         id === 'sideGap'
           ? (figures.quantities.overallHeight?.value ?? 0) * 2
@@ -160,7 +157,7 @@ const depthWithFan: Check = {
     const figures = stackFigures(vehicle.figures, part.figures as Radiator, fanOf(vehicle));
     const [room, fan, own] = [figures.depth.figure, figures.fan.figure, figures.thickness.figure];
     return {
-      need: measured(room && fan && { ...room, value: room.value - fan.value, u: combined(room.u, fan.u) }, 'length'),
+      need: room && fan && { type: 'quantity', value: room.value - fan.value, u: combined(room.u, fan.u), dimension: 'length' },
       have: measured(own, 'length'),
       traces: sides([
         ['vehicle', figures.depth.at, room],
