@@ -39,12 +39,12 @@ async function bareSql(client: pg.Client, vehicleId: number): Promise<void> {
        from measurement where bay_id = $2)
      select distinct part_id id from application where model_id = $1 union select r.part_id from outcome o join part_revision r on r.id = o.part_revision_id where o.bay_id = $2
      union select r.part_id from need cross join lateral (
-       (select a.part_revision_id v, abs(a.value - p) + abs(b.value - t) d from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'topMountSpacing' and b.value between t - 6 and t + 6
-         where a.subject = 'radiator' and a.key = 'pinSpacing' and a.value between p - 6 and p + 6 order by 2, 1 limit 12)
-       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'fanMountHeight' and b.value between h - 6 and h + 6
-         where a.subject = 'shroud' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 order by 2, 1 limit 12)
-       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = 'fanMountHeight' and b.value between h - 6 and h + 6
-         where a.subject = 'fan' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 order by 2, 1 limit 12)
+       (select a.part_revision_id v, abs(a.value - p) + abs(b.value - t) d from measurement a cross join lateral (select value from measurement where part_revision_id = a.part_revision_id and subject = a.subject and key = 'topMountSpacing' offset 0) b
+         where a.subject = 'radiator' and a.key = 'pinSpacing' and a.value between p - 6 and p + 6 and b.value between t - 6 and t + 6 order by 2, 1 limit 12)
+       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a cross join lateral (select value from measurement where part_revision_id = a.part_revision_id and subject = a.subject and key = 'fanMountHeight' offset 0) b
+         where a.subject = 'shroud' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 and b.value between h - 6 and h + 6 order by 2, 1 limit 12)
+       union all (select a.part_revision_id, abs(a.value - w) + abs(b.value - h) from measurement a cross join lateral (select value from measurement where part_revision_id = a.part_revision_id and subject = a.subject and key = 'fanMountHeight' offset 0) b
+         where a.subject = 'fan' and a.key = 'fanMountWidth' and a.value between w - 6 and w + 6 and b.value between h - 6 and h + 6 order by 2, 1 limit 12)
      ) n join part_revision r on r.id = n.v`,
     [model_id, bay_id],
   );

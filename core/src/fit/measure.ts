@@ -72,16 +72,20 @@ export function toMeasure(
   const wanted = new Map<string, ToMeasure>();
   for (const { check, chance, wants } of doubts) {
     const bits = Math.max(0, entropy(all) - chance * entropy(all / chance));
-    const total = wants.reduce((sum, want) => sum + minutesToMeasure(want), 0);
-    for (const want of wants) {
-      const attribute = attributeOf(want.subject, want.key);
+    let total = 0;
+    for (const want of wants) total += minutesToMeasure(want);
+    for (const { subject, key } of wants) {
+      const attribute = attributeOf(subject, key);
       if (!attribute) continue;
-      const id = `${want.subject}.${want.key}`;
       const { label, where, minutes } = attribute;
-      const held = wanted.get(id) ?? { ...want, label, where, minutes, bits: 0, decides: [] };
-      held.bits += (bits * minutes) / total;
-      held.decides.push(check);
-      wanted.set(id, held);
+      const id = subject === part.kind ? key : `${subject}.${key}`;
+      const held = wanted.get(id);
+      const share = (bits * minutes) / total;
+      if (!held) wanted.set(id, { subject, key, label, where, minutes, bits: share, decides: [check] });
+      else {
+        held.bits += share;
+        held.decides.push(check);
+      }
     }
   }
   return rank([...wanted.values()]);

@@ -289,9 +289,16 @@ export function practiceOf(own: Partial<Record<PracticeName, number>> = {}): Pra
   return practice;
 }
 
-/** Which numbers of a practice are the shop's own. */
-export const ownOf = (practice: Practice): PracticeName[] =>
-  practice === USUAL_PRACTICE ? [] : PRACTICE_NAMES.filter((name) => practice[name] !== USUAL_PRACTICE[name]);
+const ownNames = new WeakMap<Practice, readonly PracticeName[]>([[USUAL_PRACTICE, []]]);
+/** Which numbers of a practice are the shop's own; looked for once, a library search asks for every part. */
+export function ownOf(practice: Practice): PracticeName[] {
+  let own = ownNames.get(practice);
+  if (!own) {
+    own = PRACTICE_NAMES.filter((name) => practice[name] !== USUAL_PRACTICE[name]);
+    ownNames.set(practice, own);
+  }
+  return [...own];
+}
 
 /** Charging voltage of a system, V. @param system `12` or `24` */
 export const chargingV = (system: string | undefined, practice: Practice = USUAL_PRACTICE): number =>

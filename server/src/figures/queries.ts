@@ -15,18 +15,29 @@ export type FigureRow = FigureRecord & {
 
 /** Figures are the bulk of what matching reads: plain rows, without a mapping for each of their cells. */
 async function figuresWhere(db: Db, which: SQL): Promise<FigureRow[]> {
-  const { rows } = await db.execute<Record<string, unknown>>(sql`
+  const { rows } = await db.execute<FigureRow & Record<string, unknown> & FigureRow['stamp']>(sql`
     select m.id, m.standing, m.bay_id as "bayId", m.part_revision_id as "partRevisionId", m.key, m.value, m.u,
       coalesce(m.choice, c.code, '') as word, m.connector_id as "connectorId", m.text, m.method,
       m.source_id as "sourceId", s.name as source, s.grade as "sourceGrade", p.name as "by", m.at
     from ${measurement} m join ${source} s on s.id = m.source_id join ${person} p on p.id = m."by" left join ${connector} c on c.id = m.connector_id
     where ${which} order by m.id`);
-  for (const row of rows) {
-    row.stamp = { by: row.by, at: row.at };
-    delete row.by;
-    delete row.at;
-  }
-  return rows as unknown as FigureRow[];
+  return rows.map((row) => ({
+    id: row.id,
+    standing: row.standing,
+    bayId: row.bayId,
+    partRevisionId: row.partRevisionId,
+    key: row.key,
+    value: row.value,
+    u: row.u,
+    word: row.word,
+    connectorId: row.connectorId,
+    text: row.text,
+    method: row.method,
+    sourceId: row.sourceId,
+    source: row.source,
+    sourceGrade: row.sourceGrade,
+    stamp: { by: row.by, at: row.at },
+  }));
 }
 
 /** What a reader may see of a bay: what is released, or, for who works on the library, as it would be once it is. */

@@ -10,10 +10,15 @@ const BAYS_ALIKE = 12;
 /** Unlisted parts come in when they are this close, in mm, where it counts: pins for a radiator, holes for the rest. */
 const NEAR_MM = 6;
 
-/** The parts of a kind whose two figures lie nearest to a bay's: the first is looked up by index, the second weighed. */
+/**
+ * The parts of a kind whose two figures lie nearest to a bay's: the first is looked up by index, the second weighed. The
+ * `offset` keeps it so: PostgreSQL does not know what a bay needs, and would read every part's second figure instead.
+ */
 const near = (subject: SQL, first: string, second: string): SQL => sql`(
   select a.part_revision_id as revision, abs(a.value - need.${sql.raw(`"${first}"`)}) + abs(b.value - need.${sql.raw(`"${second}"`)}) as apart
-  from measurement a join measurement b on b.part_revision_id = a.part_revision_id and b.subject = a.subject and b.key = ${second}
+  from measurement a cross join lateral (
+    select value from measurement where part_revision_id = a.part_revision_id and subject = a.subject and key = ${second} offset 0
+  ) b
   where a.subject = ${subject} and a.key = ${first} and a.value between need.${sql.raw(`"${first}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${first}"`)} + ${NEAR_MM}::float8
     and b.value between need.${sql.raw(`"${second}"`)} - ${NEAR_MM}::float8 and need.${sql.raw(`"${second}"`)} + ${NEAR_MM}::float8
   order by apart, revision limit ${ALIKE})`; // prettier-ignore
