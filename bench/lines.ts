@@ -6,7 +6,7 @@ import { spread } from './http.ts';
 
 const INSTANCES = 120;
 /** Stopped after this: what was found is given with its bound. */
-const PATIENCE_MS = 20_000;
+const PATIENCE_MS = 60_000;
 
 /** The fewest lines of catalogues as the trade has them. */
 export function measureFewest() {

@@ -35,6 +35,8 @@ describe('fewest correct lines', () => {
       const { lines, cost, bound, exact } = fewestLines(cells);
       expect(cost, `seed ${seed}`).toBe(oracle(highs, size, must, never));
       expect([exact, bound, price(lines)]).toEqual([true, cost, cost]);
+      // Every box parted at once, as those are that have too many ways.
+      expect(fewestLines(cells, undefined, 0)).toMatchObject({ cost, exact: true });
       for (const cell of cells) expect(says(lines, cell), `seed ${seed}`).toBe(cell.state === 'must');
     }
   });
@@ -48,6 +50,17 @@ describe('fewest correct lines', () => {
       for (const cell of cells) expect(says(lines, cell)).toBe(cell.state === 'must');
     }
   });
+
+  test(
+    'a box whose ways are too many to go through is parted by what may be lost: proven all the same',
+    { timeout: 300_000 },
+    () => {
+      const cells = tradeLike(67);
+      const { lines, cost, bound, exact } = fewestLines(cells);
+      expect([exact, bound, price(lines), cost]).toEqual([true, cost, cost, 11]);
+      for (const cell of cells) expect(says(lines, cell)).toBe(cell.state === 'must');
+    },
+  );
 
   test('an exception where it is cheaper than a split, in the words of the trade', () => {
     const cells = [2011, 2012, 2013, 2014].flatMap((year) =>

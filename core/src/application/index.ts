@@ -2,7 +2,8 @@ export { areNeighbours, auditModel, coveredVehicles, type AuditClaim, type Findi
 export { claimSentence, contradicts, inScope, overlap, speaksOf, type Claim, type Scope } from './claim.ts';
 export { coverSet, type Column, type Cover } from './cover.ts';
 export { Bits } from './bits.ts';
-export { fewestLines, type Cell, type Fewest, type Line, type Progress } from './fewest.ts';
+export { fewestLines, type Fewest, type Line, type Progress } from './fewest.ts';
+export type { Cell } from './grid.ts';
 export {
   boxOf,
   boxOfVehicle,
