@@ -25,7 +25,7 @@ import {
   type PartKind,
   type SubjectKind,
 } from '../src/figures/index.ts';
-import { EFFORTS, PRACTICE_TABLE, WORK_TABLE } from '../src/practice/index.ts';
+import { EFFORTS, PRACTICE_TABLE, WORK_TABLE, workKey } from '../src/practice/index.ts';
 import { METHOD_RULES } from '../src/quantity/index.ts';
 import { VEHICLE, soundPart, value } from './sound.ts';
 
@@ -120,6 +120,19 @@ describe.each([...PART_KINDS])('a %s, whatever is known of it', (kind) => {
           expect(bits).toBeGreaterThanOrEqual(0);
           expect(minutes).toBeGreaterThan(0);
         }
+        // What is counted as rows are made is what the rows hold.
+        const deciding = full.ledger.filter((row) => row.decisive);
+        expect(full.met).toBe(deciding.filter((row) => row.outcome === 'pass').length);
+        expect(full.unmeasured).toBe(full.measure.length);
+        expect(full.measureFirst).toEqual(full.measure[0]);
+        const worth = full.ledger.flatMap((row) => (row.work ? [workKey(row.work)] : []));
+        expect(new Set(full.work.map(workKey))).toEqual(new Set(full.verdict === 'no' ? [] : worth));
+        const doubted = deciding.filter((row) => row.outcome === 'unknown' && row.check !== 'listed');
+        const asked = new Set(full.measure.map(({ subject, key }) => `${subject}.${key}`));
+        if (full.verdict === 'not-proven')
+          for (const row of doubted)
+            for (const { subject, key } of row.missing)
+              if (attributeOf(subject, key)) expect(asked).toContain(`${subject}.${key}`);
         // What tells most for its minutes comes first.
         const rates = full.measure.map((item) => item.bits / item.minutes);
         expect(rates).toEqual([...rates].sort((a, b) => b - a));

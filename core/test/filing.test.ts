@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { outStep, type AccessMap } from '../src/access/index.ts';
 import { differencesOf, hoursText, mapWith, minutesModel, quoteFor, quoteText, weighed, type FilingInput, type SeenMinutes } from '../src/filing/index.ts'; // prettier-ignore
+import { minutesText } from '../src/quantity/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
 import { jobOf, type Happened } from './job-of.ts';
@@ -73,6 +74,8 @@ describe('minutes', () => {
   });
   test('said as a shop says it', () => {
     expect([hoursText(3), hoursText(58), hoursText(60), hoursText(101), hoursText(129)]).toEqual(['5 min', '1 h', '1 h', '1 h 40', '2 h 10']); // prettier-ignore
+    // What is known to the minute is said to the minute.
+    expect([0, 0.4, 59, 59.6, 65, 120].map(minutesText)).toEqual(['0 min', '0 min', '59 min', '1 h', '1 h 05', '2 h']); // prettier-ignore
     expect(quoteText({ minutes: 112, lo: 99, hi: 131 })).toBe('1 h 40 to 2 h 10, four of five times');
   });
 });

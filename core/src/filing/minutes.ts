@@ -1,6 +1,7 @@
 import { backStep, outStep, type AccessMap } from '../access/index.ts';
 import type { Delay } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { minutesText } from '../quantity/index.ts';
 
 /** Minutes of one operation on one job, as a phone measured them or somebody put them right. */
 export interface SeenMinutes {
@@ -155,16 +156,8 @@ export function quoteFor(model: MinutesModel, operations: readonly string[], ext
   return { minutes: middle, lo: middle / swing, hi: middle * swing };
 } // prettier-ignore
 
-/** To five minutes, as a shop says it: "1 h 40". */
-export function hoursText(minutes: number): string {
-  const rounded = Math.max(5, Math.round(minutes / 5) * 5);
-  const [hours, rest] = [Math.floor(rounded / 60), rounded % 60];
-  return hours === 0
-    ? `${rest} min`
-    : rest === 0
-      ? `${hours} h`
-      : `${hours} h ${String(rest).padStart(2, '0')}`;
-}
+/** To five minutes, as a shop says what is not known to the minute: "1 h 40". */
+export const hoursText = (minutes: number): string => minutesText(Math.max(5, Math.round(minutes / 5) * 5));
 /** "1 h 40 to 2 h 10, four of five times". */
 export const quoteText = ({ lo, hi }: Quote): string =>
   `${hoursText(lo)} to ${hoursText(hi)}, four of five times`;

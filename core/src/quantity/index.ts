@@ -26,4 +26,5 @@ export {
   type Grade,
   type Method,
 } from './method.ts';
+export { minutesText } from './minutes.ts';
 export { formatQuantity, preferredUnit, type FormatOptions, type UnitSystem } from './format.ts';

@@ -1,13 +1,9 @@
 import type { Way } from '@radiatrix/core/access';
 import { hoursText, type Quote } from '@radiatrix/core/filing';
-import { formatQuantity } from '@radiatrix/core/quantity';
+import { formatQuantity, minutesText } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { letterOf } from './WayBars.tsx';
 
-const hours = (exact: number): string => {
-  const minutes = Math.round(exact);
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
-}; // prettier-ignore
 const LIFT_WORDS = { none: 'on the ground', stands: 'stands', lift: 'lift' };
 
 /** What each way costs, line by line; the chosen one in copper. */
@@ -23,7 +19,7 @@ export function WayTable({
   const units = useUnits();
   const litres = (value: number): string => (value === 0 ? 'none' : formatQuantity(value, 'volume', units));
   const rows: [string, (way: Way) => string][] = [
-    ['Work, by the map', (way) => hours(way.workMinutes)],
+    ['Work, by the map', (way) => minutesText(way.workMinutes)],
     // In and out again, with everything around it, as jobs have shown.
     ...(quoteOf
       ? [
@@ -33,7 +29,7 @@ export function WayTable({
           ] as [string, (way: Way) => string],
         ]
       : []),
-    ['Waiting', (way) => (way.waitingMinutes > 0 ? hours(way.waitingMinutes) : 'none')],
+    ['Waiting', (way) => (way.waitingMinutes > 0 ? minutesText(way.waitingMinutes) : 'none')],
     ['Coolant out', (way) => litres(way.coolantL)],
     ['Transmission fluid', (way) => litres(way.transmissionL)],
     [

@@ -2,6 +2,7 @@ import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useLocation, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { minutesText } from '@radiatrix/core/quantity';
 import { canEdit, type Person, type SheetRecord } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
 import { matchAddress, runAddress } from '../../app/addresses.ts';
@@ -78,11 +79,6 @@ export function SheetPage() {
     />
   );
 }
-
-const hours = (minutes: number): string =>
-  minutes < 60
-    ? `${minutes} min`
-    : `${Math.floor(minutes / 60)} h ${minutes % 60 ? `${minutes % 60} min` : ''}`.trim();
 
 function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => void }) {
   const { vehicle, part, procedure, sheet } = record;
@@ -214,7 +210,6 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
           first={sheet.sections.findIndex((each) => each.phase === section.phase) === at}
           ticks={ticks}
           hardware={sheet.hardware}
-          hours={hours}
         />
       ))}
       {showCoolant && <Coolant plan={sheet.coolant!} type={record.coolantType} />}
@@ -299,8 +294,8 @@ function LayOut({ record: { sheet, part, transfers } }: { record: SheetRecord })
         )}
         <h2 className="heading mt-4">Time</h2>
         <p className="mt-1">
-          Work <span className="figure">{hours(sheet.workMinutes)}</span>, waiting{' '}
-          <span className="figure">{hours(sheet.waitingMinutes)}</span>
+          Work <span className="figure">{minutesText(sheet.workMinutes)}</span>, waiting{' '}
+          <span className="figure">{minutesText(sheet.waitingMinutes)}</span>
         </p>
       </div>
     </section>

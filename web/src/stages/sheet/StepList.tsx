@@ -1,5 +1,5 @@
 import { PHASE_LABELS, type Sheet, type SheetStep } from '@radiatrix/core/procedure';
-import { formatQuantity } from '@radiatrix/core/quantity';
+import { formatQuantity, minutesText } from '@radiatrix/core/quantity';
 import type { Ticks } from './useTicks.ts';
 
 interface Props {
@@ -8,11 +8,10 @@ interface Props {
   first: boolean;
   ticks: Ticks;
   hardware: Sheet['hardware'];
-  hours: (minutes: number) => string;
 }
 
 /** One phase of the work, each step with its box to tick. */
-export function StepList({ section, first, ticks, hardware, hours }: Props) {
+export function StepList({ section, first, ticks, hardware }: Props) {
   return (
     <section
       id={first ? section.phase : undefined}
@@ -22,8 +21,8 @@ export function StepList({ section, first, ticks, hardware, hours }: Props) {
       <h2 className="heading">
         {PHASE_LABELS[section.phase]}
         <span className="font-sans text-[14px] font-normal tracking-normal normal-case">
-          {hours(section.minutes)}
-          {section.waitingMinutes > 0 && ` + ${hours(section.waitingMinutes)} waiting`}
+          {minutesText(section.minutes)}
+          {section.waitingMinutes > 0 && ` + ${minutesText(section.waitingMinutes)} waiting`}
         </span>
       </h2>
       <ol>
