@@ -80,7 +80,6 @@ const bitsOf = (weights: Iterable<number>, total: number): number => {
 
 interface Group {
   value: string;
-  label: string;
   members: number[];
 }
 
@@ -91,15 +90,15 @@ function groupsOf(field: Field, prospects: readonly Prospect[], vocabulary: Voca
     if (value === undefined) return;
     const group = groups.get(value);
     if (group) group.members.push(at);
-    else groups.set(value, { value, label: labelFor(field, value, vocabulary), members: [at] });
+    else groups.set(value, { value, members: [at] });
   });
   return [...groups.values()];
 }
 
 /** Neighbouring years that say the same are one answer: "2008 to 2010". */
-function joinYears(groups: Group[], signatures: readonly string[], vocabulary: Vocabulary): Group[] {
+function joinYears(groups: Group[], signatures: readonly number[]): Group[] {
   const shape = (group: Group): string => {
-    const counts = new Map<string, number>();
+    const counts = new Map<number, number>();
     for (const at of group.members) counts.set(signatures[at]!, (counts.get(signatures[at]!) ?? 0) + 1);
     return [...counts]
       .map(([signature, count]) => `${signature}=${(count / group.members.length).toFixed(6)}`)
@@ -112,7 +111,6 @@ function joinYears(groups: Group[], signatures: readonly string[], vocabulary: V
     const own = shape(group);
     if (last && last.shape === own && Number(last.value.split('-').at(-1)) + 1 === Number(group.value)) {
       last.value = `${last.value.split('-')[0]}-${group.value}`;
-      last.label = labelFor('year', last.value, vocabulary);
       last.members.push(...group.members);
     } else joined.push({ ...group, members: [...group.members], shape: own });
   }
@@ -132,9 +130,16 @@ export function nextQuestion(
   vocabulary: Vocabulary,
   settled: readonly Field[] = [],
 ): Question | undefined {
-  const signatures = prospects.map((prospect) => prospect.verdicts.join(' '));
+  // Vehicles of the same verdicts have the same number: they are counted again for every detail that could be asked.
+  const numbers = new Map<string, number>();
+  const signatures = prospects.map(({ verdicts }) => {
+    const own = verdicts.join(' ');
+    const number = numbers.get(own) ?? numbers.size;
+    numbers.set(own, number);
+    return number;
+  });
   const uncertainty = (members: readonly number[]): number => {
-    const counts = new Map<string, number>();
+    const counts = new Map<number, number>();
     for (const at of members) counts.set(signatures[at]!, (counts.get(signatures[at]!) ?? 0) + 1);
     return bitsOf(counts.values(), members.length);
   };
@@ -145,7 +150,7 @@ export function nextQuestion(
   for (const [field, { minutes }] of Object.entries(ASKING) as [Field, Asking][]) {
     if (settled.includes(field)) continue;
     let groups = groupsOf(field, prospects, vocabulary);
-    if (field === 'year') groups = joinYears(groups, signatures, vocabulary);
+    if (field === 'year') groups = joinYears(groups, signatures);
     if (groups.length < 2) continue;
     const left = groups.reduce(
       (sum, group) => sum + (group.members.length / prospects.length) * uncertainty(group.members),
@@ -164,20 +169,22 @@ export function nextQuestion(
     return { group, out };
   });
   const { ask, where } = ASKING[best.field]!;
+  // Only of what is shown: a value is looked up in everything there is.
+  const labelOf = ({ value }: Group): string => labelFor(best.field, value, vocabulary);
   return {
     field: best.field,
     ask,
     where,
-    why: whyAsk(answers, prospects, kinds, couldGo, best.groups),
+    why: whyAsk(answers, prospects, kinds, couldGo, best.groups, labelOf),
     answers: answers
+      .sort((a, b) => (best.field === 'year' ? 0 : b.group.members.length - a.group.members.length))
+      .slice(0, ANSWERS_SHOWN)
       .map(({ group, out }) => ({
         value: group.value,
-        label: group.label,
+        label: labelOf(group),
         vehicles: group.members.length,
         out: out.length,
-      }))
-      .sort((a, b) => (best.field === 'year' ? 0 : b.vehicles - a.vehicles))
-      .slice(0, ANSWERS_SHOWN),
+      })),
     bits: best.bits,
   };
 }
@@ -189,6 +196,7 @@ function whyAsk(
   kinds: readonly string[],
   couldGo: readonly boolean[],
   groups: readonly Group[],
+  labelOf: (group: Group) => string,
 ): string {
   const telling = [...answers].sort(
     (a, b) => b.out.length - a.out.length || b.group.members.length - a.group.members.length,
@@ -209,7 +217,7 @@ function whyAsk(
       if (reason) reasons.set(reason, (reasons.get(reason) ?? 0) + 1);
     }
   const [reason] = [...reasons].sort((a, b) => b[1] - a[1])[0] ?? [];
-  const drop = `${count(telling.out, kinds, couldGo)} drop${telling.out.length === 1 ? 's' : ''} out if ${telling.group.label}`;
+  const drop = `${count(telling.out, kinds, couldGo)} drop${telling.out.length === 1 ? 's' : ''} out if ${labelOf(telling.group)}`;
   return reason ? `decides the ${reason}: ${drop}` : drop;
 }
 

@@ -54,7 +54,7 @@ const connectorsNamed = (db: Db, text: string): Promise<FindResult['connectors']
 /** A list to choose from is of no use beyond this; what was meant is typed instead. */
 const CHOICES_SENT = 300;
 /** More vehicles than this are not gone through: the answer would be no answer. */
-const VEHICLES_READ = 3000;
+const VEHICLES_READ = 1500;
 /** Vehicles of more models or bays than this are too many to judge for a question; the model is asked first. */
 const MODELS_JUDGED = 6;
 const BAYS_JUDGED = 60;
