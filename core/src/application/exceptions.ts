@@ -173,8 +173,8 @@ export class Exceptions {
     const { kept, keeps, loses, must } = best!;
     const rest = covered.copy();
     rest.clear(must);
-    // A hole may have become as good as one that goes beyond it.
     if (keeps <= room) this.part(search, covered, worth, kept);
+    // With less to lose, a hole may have become no worse than one that lies inside it.
     if (loses <= room) this.part(search, rest, worth - prices[must]!, widest(holes, rest));
   }
 

@@ -78,7 +78,7 @@ export function toMeasure(
       const attribute = attributeOf(subject, key);
       if (!attribute) continue;
       const { label, where, minutes } = attribute;
-      const id = subject === part.kind ? key : `${subject}.${key}`;
+      const id = `${subject}.${key}`;
       const held = wanted.get(id);
       const share = (bits * minutes) / total;
       if (!held) wanted.set(id, { subject, key, label, where, minutes, bits: share, decides: [check] });

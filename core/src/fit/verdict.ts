@@ -262,7 +262,7 @@ const listingOf = (
   outcome: Outcome,
   traces: LedgerRow['traces'],
   listing: NonNullable<LedgerRow['listing']>,
-): LedgerRow => ({ ...BLANK_ROW, outcome, traces, listing });
+): LedgerRow => ({ ...BLANK_ROW, missing: [], outcome, traces, listing });
 
 /** What the checks of a part came to: its ledger, and what is counted in passing, once for each row. */
 interface Ledger {

@@ -84,7 +84,7 @@ function StepItem({
                 plug <span className="figure">{step.connector}</span>
               </span>
             )}
-            {step.waiting && <span>{step.minutes} min waiting</span>}
+            {step.waiting && <span>{minutesText(step.minutes)} waiting</span>}
           </span>
           {step.cautionTexts.map((text) => (
             <span key={text} className="caution mt-1 block px-3 py-1 text-[14px]">
