@@ -1,7 +1,9 @@
 export { agreement, type Statement } from './agreement.ts';
 export * from './evidence.ts';
 export { CHECKS } from './checks/checks.ts';
-export { sizesAgree, type Missing, type Outcome, type Shown } from './checks/check.ts';
+export type { Outcome } from './checks/check.ts';
+export { sizesAgree } from './checks/families.ts';
+export type { Missing, Shown } from './checks/shown.ts';
 export {
   clear, clearancesOf, engineRock, loweredBy, spacerFor, stackFigures, assertFigures,
   type Choice, type Cleared, type Clearance, type Figure, type StackFigures,

@@ -1,6 +1,7 @@
 import type { Trace } from '../figures/index.ts';
 import type { PracticeName, Work } from '../practice/index.ts';
-import type { Missing, Outcome, Shown, ShownDimension } from './checks/check.ts';
+import type { Outcome } from './checks/check.ts';
+import type { Missing, Shown, ShownDimension } from './checks/shown.ts';
 import type { CheckId } from './checks/rules.ts';
 
 /** One check of a ledger: need, have, margin, and where each figure came from. */

@@ -1,6 +1,7 @@
 import { attributeOf } from '../figures/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { minutesToMeasure, type Check, type Missing } from './checks/check.ts';
+import { minutesToMeasure, type Check } from './checks/check.ts';
+import type { Missing } from './checks/shown.ts';
 import type { Evidence } from './evidence.ts';
 import type { CheckId } from './checks/rules.ts';
 import type { FitPart } from './vehicle.ts';

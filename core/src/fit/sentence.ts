@@ -1,7 +1,7 @@
 import { ATTRIBUTES, PART_KIND_LABELS, type Attribute } from '../figures/index.ts';
 import { workSentence, type Work } from '../practice/index.ts';
 import { formatQuantity, type UnitSystem } from '../quantity/index.ts';
-import type { Shown } from './checks/check.ts';
+import type { Shown } from './checks/shown.ts';
 import { RULES, type CheckId } from './checks/rules.ts';
 import type { ToMeasure } from './measure.ts';
 import type { Deciding, SaidRow, VerdictLine, VerdictWord } from './verdict.ts';

@@ -4,10 +4,7 @@ import {
   type Practice, type PracticeName, type Work,
 } from '../practice/index.ts'; // prettier-ignore
 import type { Grade } from '../quantity/index.ts';
-import {
-  blankFinding,
-  type Check, type Finding, type Outcome,
-} from './checks/check.ts'; // prettier-ignore
+import { blankFinding, type Check, type Finding, type Outcome } from './checks/check.ts';
 import { CHECKS } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import type { LedgerRow } from './ledger.ts';

@@ -8,18 +8,9 @@ import {
 } from '../../figures/index.ts';
 import { checkCircuit, wireOf } from '../../electrical/index.ts';
 import { FUSES, chargingV, statedV, workOf, type Practice } from '../../practice/index.ts';
-import {
-  lacking,
-  measured,
-  quantityOf,
-  settle,
-  sides,
-  wordOf,
-  words,
-  same,
-  wordOfBay,
-  type Check,
-} from './check.ts';
+import { lacking, quantityOf, settle, wordOf, wordOfBay, type Check } from './check.ts';
+import { words, same } from './families.ts';
+import { measured, sides } from './shown.ts';
 import { RULES, type CheckId } from './rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 

@@ -1,6 +1,7 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { FOOT_SPACERS_MM, USUAL_PRACTICE, workOf, type Practice, type Work } from '../../practice/index.ts';
-import type { Finding, Missing } from './check.ts';
+import type { Finding } from './check.ts';
+import type { Missing } from './shown.ts';
 import type { Assembly, FitVehicle } from '../vehicle.ts';
 
 /**

@@ -1,15 +1,6 @@
 import type { FigureSet, WordFigure } from '../../figures/index.ts';
-import {
-  match,
-  ofBay,
-  same,
-  wordOf,
-  wordOfBay,
-  words,
-  type Asked,
-  type Check,
-  type Side,
-} from '../checks/check.ts';
+import { ofBay, wordOf, wordOfBay, type Asked, type Check, type Side } from '../checks/check.ts';
+import { match, same, words } from '../checks/families.ts';
 
 type Adapter = FigureSet<'adapter'>;
 const sort = (figures: Adapter): string | undefined => figures.words.bridges?.word;

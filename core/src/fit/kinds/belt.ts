@@ -1,18 +1,8 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
-import {
-  match,
-  ofBay,
-  onlyWhere,
-  same,
-  settle,
-  sides,
-  wordOfBay,
-  words,
-  type Asked,
-  type Check,
-  type Missing,
-} from '../checks/check.ts';
+import { ofBay, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
+import { match, onlyWhere, same, words } from '../checks/families.ts';
+import { sides, type Missing } from '../checks/shown.ts';
 import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 

@@ -1,5 +1,6 @@
 import type { FigureSet, QuantityFigure, WordFigure } from '../../figures/index.ts';
-import { clearance, match, quantityOf, same, wordOf, words, type Check, type Side } from '../checks/check.ts';
+import { quantityOf, wordOf, type Check, type Side } from '../checks/check.ts';
+import { clearance, match, same, words } from '../checks/families.ts';
 import type { FitVehicle } from '../vehicle.ts';
 
 type Sided = FigureSet<'blade' | 'motor'>;

@@ -1,4 +1,5 @@
-import { match, ofBay, ofBeside, same, wordOfBay, words, type Check } from '../checks/check.ts';
+import { ofBay, ofBeside, wordOfBay, type Check } from '../checks/check.ts';
+import { match, same, words } from '../checks/families.ts';
 import type { FitVehicle } from '../vehicle.ts';
 
 /** A radiator without a neck takes no cap: then the tank's own seat is met. */

@@ -1,20 +1,9 @@
 import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
 import { wiringPlan } from '../../electrical/index.ts';
 import { boilsUnder } from '../../cooling/index.ts';
-import {
-  lacking,
-  measured,
-  onlyWhere,
-  quantityOf,
-  remedyOf,
-  same,
-  settle,
-  sides,
-  wordOfBay,
-  words,
-  type Asked,
-  type Check,
-} from '../checks/check.ts';
+import { lacking, quantityOf, remedyOf, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
+import { onlyWhere, same, words } from '../checks/families.ts';
+import { measured, sides } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
 import {

@@ -1,15 +1,7 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
-import {
-  lacking,
-  match,
-  measured,
-  ofBeside,
-  quantityOf,
-  remedyOf,
-  settle,
-  sides,
-  type Check,
-} from '../checks/check.ts';
+import { lacking, ofBeside, quantityOf, remedyOf, settle, type Check } from '../checks/check.ts';
+import { match } from '../checks/families.ts';
+import { measured, sides } from '../checks/shown.ts';
 import { RULES, type Rule } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 

@@ -1,16 +1,8 @@
 import type { FigureSet, WordFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
-import {
-  judgeAlike,
-  lacking,
-  measured,
-  remedyOf,
-  sameOrChange,
-  sides,
-  words,
-  workedOut,
-  type Check,
-} from '../checks/check.ts';
+import { lacking, remedyOf, workedOut, type Check } from '../checks/check.ts';
+import { judgeAlike, sameOrChange, words } from '../checks/families.ts';
+import { measured, sides } from '../checks/shown.ts';
 import { RULES, type CheckId, type Rule } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import { trimmed } from './hosekit.ts';

@@ -1,10 +1,9 @@
 import type { FigureSet, QuantityFigure } from '../../figures/index.ts';
 import { chanceClear, chanceWithin, combined } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
-import {
-  lacking, match, measured, ofBay, ofBeside, onlyWhere, settle, sides, wordOfBay, words,
-  type Asked, type Check,
-} from '../checks/check.ts'; // prettier-ignore
+import { lacking, ofBay, ofBeside, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
+import { match, onlyWhere, words } from '../checks/families.ts';
+import { measured, sides } from '../checks/shown.ts';
 import { RULES } from '../checks/rules.ts';
 
 type Hosekit = FigureSet<'hosekit'>;

@@ -1,19 +1,9 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { wireOf } from '../../electrical/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
-import {
-  lacking,
-  measured,
-  onlyWhere,
-  settle,
-  sides,
-  words,
-  wordOf,
-  worded,
-  workedOut,
-  type Check,
-  type Missing,
-} from '../checks/check.ts';
+import { lacking, settle, wordOf, workedOut, type Check } from '../checks/check.ts';
+import { onlyWhere, words } from '../checks/families.ts';
+import { measured, sides, worded, type Missing } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { plugAgrees, runningA, voltage } from '../checks/current.ts';
 import { RULES } from '../checks/rules.ts';

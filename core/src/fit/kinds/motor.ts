@@ -1,4 +1,5 @@
-import { clearance, match, ofBay, same, wordOfBay, words, type Check } from '../checks/check.ts';
+import { ofBay, wordOfBay, type Check } from '../checks/check.ts';
+import { clearance, match, same, words } from '../checks/families.ts';
 import { coherent } from '../checks/coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
 import { bySide, turnsAt } from './blade.ts';

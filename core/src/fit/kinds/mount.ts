@@ -1,4 +1,5 @@
-import { match, ofBay, ofBeside, type Check } from '../checks/check.ts';
+import { ofBay, ofBeside, type Check } from '../checks/check.ts';
+import { match } from '../checks/families.ts';
 
 /** What a radiator mount has to meet: the pin and the hole in the support. */
 export const mountChecks: Check[] = [

@@ -1,24 +1,8 @@
 import { chanceClear, combined, type FigureSet, type WordFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
-import {
-  clearance,
-  lacking,
-  match,
-  measured,
-  onlyWhere,
-  ofBay,
-  same,
-  sameOrChange,
-  settle,
-  shownSides,
-  sides,
-  wordOfBay,
-  words,
-  workedOut,
-  type Check,
-  type Missing,
-  type Side,
-} from '../checks/check.ts';
+import { lacking, ofBay, settle, wordOfBay, workedOut, type Check, type Side } from '../checks/check.ts';
+import { clearance, match, onlyWhere, same, sameOrChange, words } from '../checks/families.ts';
+import { measured, shownSides, sides, type Missing } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { beltBay, drivenBladeWithRadiator } from './belt.ts';
 import {

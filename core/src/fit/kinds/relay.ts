@@ -1,4 +1,5 @@
-import { sameOrChange, wordOfBay, words, type Check } from '../checks/check.ts';
+import { wordOfBay, type Check } from '../checks/check.ts';
+import { sameOrChange, words } from '../checks/families.ts';
 import { aboveFuse, voltage } from '../checks/current.ts';
 
 /** What a fan relay has to meet. */

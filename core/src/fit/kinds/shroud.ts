@@ -1,4 +1,5 @@
-import { clearance, ofBay, ofBeside, wordOfBay, words, type Check } from '../checks/check.ts';
+import { ofBay, ofBeside, wordOfBay, type Check } from '../checks/check.ts';
+import { clearance, words } from '../checks/families.ts';
 import { coherent } from '../checks/coherent.ts';
 import { frameChecks } from './frame.ts';
 

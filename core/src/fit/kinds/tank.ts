@@ -1,4 +1,5 @@
-import { match, ofBay, same, wordOfBay, words, type Check } from '../checks/check.ts';
+import { ofBay, wordOfBay, type Check } from '../checks/check.ts';
+import { match, same, words } from '../checks/families.ts';
 
 /** What an expansion tank or recovery bottle has to meet. */
 export const tankChecks: Check[] = [

@@ -1,17 +1,7 @@
 import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
-import {
-  lacking,
-  match,
-  measured,
-  ofBay,
-  remedyOf,
-  sameOrChange,
-  settle,
-  sides,
-  wordOfBay,
-  words,
-  type Check,
-} from '../checks/check.ts';
+import { lacking, ofBay, remedyOf, settle, wordOfBay, type Check } from '../checks/check.ts';
+import { match, sameOrChange, words } from '../checks/families.ts';
+import { measured, sides } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
