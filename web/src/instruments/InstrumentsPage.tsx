@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { QUANTITIES, logRows } from '@radiatrix/core/instrument';
-import { api } from '../api/api.ts';
+import { provingApi } from '../api/proving.ts';
 import { Empty, Failure, Waiting } from '../ui/notices.tsx';
 import { saved } from '../ui/save-file.ts';
 import { LiveStrip } from './LiveStrip.tsx';
@@ -11,7 +11,7 @@ import { useReadings } from './useReadings.ts';
 
 /** Every instrument that can be reached, and what it shows now. */
 export function InstrumentsPage() {
-  const { data, error, refetch } = api.useInstrumentsQuery();
+  const { data, error, refetch } = provingApi.useInstrumentsQuery();
   const [open, setOpen] = useState<string>();
   if (error && !data) return <div className="mt-4"><Failure error={error} retry={() => void refetch()} /></div>;
   if (!data) return <Waiting what="Looking for instruments" />;

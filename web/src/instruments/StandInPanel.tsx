@@ -1,10 +1,10 @@
-import { api } from '../api/api.ts';
+import { provingApi } from '../api/proving.ts';
 import type { StandInAct } from '@radiatrix/contract';
 
 /** Hands on the stand-in vehicle: what a person would do to a real one. */
 export function StandInPanel({ acts }: { acts: readonly { word: string; act: StandInAct }[] }) {
-  const { data } = api.useInstrumentsQuery(undefined, { pollingInterval: 3000 });
-  const [act, { isLoading }] = api.useStandInActMutation();
+  const { data } = provingApi.useInstrumentsQuery(undefined, { pollingInterval: 3000 });
+  const [act, { isLoading }] = provingApi.useStandInActMutation();
   if (!data?.standIn) return null;
   const { course, seconds, ended, speed } = data.standIn;
   return (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { readLine, type InstrumentHead, type Quantity } from '@radiatrix/core/instrument';
-import { api } from '../api/api.ts';
+import { provingApi } from '../api/proving.ts';
 
 /** How long a hand waits for an instrument to say something. */
 const PATIENCE_MS = 6000;
@@ -30,8 +30,8 @@ function firstReading(head: InstrumentHead, quantities: readonly Quantity[]): Pr
 
 /** Takes a reading off an instrument into a form; nothing where no instrument gives all that is wanted. */
 export function TakeReading({ quantities, onTaken }: { quantities: readonly Quantity[]; onTaken: (values: ReadonlyMap<Quantity, number>) => void }) {
-  const { data } = api.useInstrumentsQuery();
-  const [act] = api.useStandInActMutation();
+  const { data } = provingApi.useInstrumentsQuery();
+  const [act] = provingApi.useStandInActMutation();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
   const all = (data?.instruments ?? []).filter(({ channels }) => quantities.every((each) => channels.some(({ quantity }) => quantity === each)));

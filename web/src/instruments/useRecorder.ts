@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { InstrumentHead, Reading } from '@radiatrix/core/instrument';
-import { api } from '../api/api.ts';
+import { provingApi } from '../api/proving.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { boot, thisDevice } from '../stages/job/device.ts';
 import { Recorder } from './recorder.ts';
@@ -15,9 +15,9 @@ export function useRecorder(jobId: number) {
     () =>
       new Recorder({
         begin: (id, head) =>
-          dispatch(api.endpoints.newStream.initiate({ id: jobId, body: { id, device: thisDevice(), instrument: head.label, boot, channels: head.channels.map(({ name, unit }) => ({ name, unit })) }, key: crypto.randomUUID() })).unwrap(),
+          dispatch(provingApi.endpoints.newStream.initiate({ id: jobId, body: { id, device: thisDevice(), instrument: head.label, boot, channels: head.channels.map(({ name, unit }) => ({ name, unit })) }, key: crypto.randomUUID() })).unwrap(),
         piece: (stream, ordinal, head, readings) =>
-          dispatch(api.endpoints.streamChunk.initiate({ stream, ordinal, body: { ms: readings.map(({ ms }) => ms), values: head.channels.map((_, column) => readings.map(({ values }) => values[column] ?? null)) }, key: crypto.randomUUID() })).unwrap(),
+          dispatch(provingApi.endpoints.streamChunk.initiate({ stream, ordinal, body: { ms: readings.map(({ ms }) => ms), values: head.channels.map((_, column) => readings.map(({ values }) => values[column] ?? null)) }, key: crypto.randomUUID() })).unwrap(),
       }),
     [dispatch, jobId],
   ); // prettier-ignore

@@ -101,6 +101,7 @@ export function useSendState(personId: number | undefined): SendState {
       return () => hearers.delete(hear);
     },
     (): Sending => state,
+    (): Sending => 'all sent',
   );
   const [kept, setKept] = useState<Omit<SendState, 'state'>>({ waiting: undefined, refused: [] });
   useEffect(() => {

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { PASSWORD_LEAST, ROLE_LABELS, type Person } from '@radiatrix/contract';
-import { api, problemOf } from '../api/api.ts';
+import { problemOf } from '../api/api.ts';
+import { accountsApi } from '../api/accounts.ts';
 import { Field } from '../ui/fields.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
 
@@ -23,7 +24,7 @@ export function OwnPage() {
 }
 
 function Password() {
-  const [change, { error, isLoading, isSuccess, reset }] = api.useChangePasswordMutation();
+  const [change, { error, isLoading, isSuccess, reset }] = accountsApi.useChangePasswordMutation();
   const [current, setCurrent] = useState('');
   const [password, setPassword] = useState('');
   const problem = problemOf(error);
@@ -101,8 +102,8 @@ function browserOf(agent: string): string {
 }
 
 function Places() {
-  const { data, error } = api.useOwnSessionsQuery();
-  const [end] = api.useEndSessionMutation();
+  const { data, error } = accountsApi.useOwnSessionsQuery();
+  const [end] = accountsApi.useEndSessionMutation();
   return (
     <section aria-label="Where you are signed in">
       <h2 className="heading">Signed in</h2>

@@ -1,14 +1,15 @@
 import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { ROLE_LABELS, ROLES, type Account, type AccountValues, type Invitation, type Person, type Role } from '@radiatrix/contract'; // prettier-ignore
-import { api, problemOf } from '../api/api.ts';
+import { problemOf } from '../api/api.ts';
+import { accountsApi } from '../api/accounts.ts';
 import { Field } from '../ui/fields.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
 
 /** Who works here, and what they may do: for whoever administers the accounts. */
 export function PeoplePage() {
   const person = useOutletContext<Person>();
-  const { data, error, refetch } = api.useAccountsQuery(undefined, { skip: !person.administers });
+  const { data, error, refetch } = accountsApi.useAccountsQuery(undefined, { skip: !person.administers });
   const [invitation, setInvitation] = useState<Invitation | null>(null);
   if (!person.administers)
     return <p className="mt-5 text-[17px]">Accounts are kept by whoever administers them here.</p>;
@@ -63,9 +64,9 @@ function Row({
   account: Account;
   onInvitation: (invitation: Invitation) => void;
 }) {
-  const [save, saving] = api.useSaveAccountMutation();
-  const [again, inviting] = api.useInviteAgainMutation();
-  const [end, ending] = api.useEndSessionsMutation();
+  const [save, saving] = accountsApi.useSaveAccountMutation();
+  const [again, inviting] = accountsApi.useInviteAgainMutation();
+  const [end, ending] = accountsApi.useEndSessionsMutation();
   const { name, role, administers, active } = account;
   const change = (more: Partial<AccountValues>) =>
     void save({
@@ -196,7 +197,7 @@ function Link({ invitation, onDone }: { invitation: Invitation; onDone: () => vo
 }
 
 function Invite({ onInvitation }: { onInvitation: (invitation: Invitation) => void }) {
-  const [invite, { error, isLoading }] = api.useNewAccountMutation();
+  const [invite, { error, isLoading }] = accountsApi.useNewAccountMutation();
   const [value, setValue] = useState({ username: '', name: '', role: 'installer' as Role });
   const wrong = (path: string) =>
     problemOf(error)?.fields?.find((field) => field.path === path)?.message ?? '';

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { Person, WorkshopRecord } from '@radiatrix/contract';
-import { api } from '../api/api.ts';
+import { planningApi } from '../api/planning.ts';
 import { Failure } from '../ui/notices.tsx';
 
 /** Addresses that a calendar program follows: of a person or of a bay, each with a secret of its own. */
 export function Calendars({ workshop, person }: { workshop: WorkshopRecord; person: Person }) {
-  const { data: feeds } = api.useCalendarFeedsQuery();
-  const [make, making] = api.useNewCalendarFeedMutation();
-  const [end, ending] = api.useEndCalendarFeedMutation();
+  const { data: feeds } = planningApi.useCalendarFeedsQuery();
+  const [make, making] = planningApi.useNewCalendarFeedMutation();
+  const [end, ending] = planningApi.useEndCalendarFeedMutation();
   const [of, setOf] = useState(`person ${person.id}`);
   const [told, setTold] = useState<{ name: string; address: string }>();
   const own = person.role === 'installer';

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link, useOutletContext, useSearchParams } from 'react-router';
 import type { Person, PlanJob, PlanMove, PlanRecord, PlanTried } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
+import { planningApi } from '../api/planning.ts';
 import { runAddress } from '../app/addresses.ts';
 import { happened } from '../stages/job/device.ts';
 import { MarginBar } from '../ui/MarginBar.tsx';
@@ -17,7 +18,7 @@ const AGAIN_MS = 60_000;
 
 /** Who does what, where and when: laid anew when something slips, moved by hand with what that breaks. */
 export function PlanPage() {
-  const { data, error, refetch, isFetching } = api.usePlanQuery(undefined, { pollingInterval: AGAIN_MS, refetchOnMountOrArgChange: true });
+  const { data, error, refetch, isFetching } = planningApi.usePlanQuery(undefined, { pollingInterval: AGAIN_MS, refetchOnMountOrArgChange: true });
   if (error && !data) return <div className="mt-4"><Failure error={error} retry={() => void refetch()} /></div>;
   if (!data) return <Waiting what="Laying the plan" />;
   return <Planned plan={data} busy={isFetching} />;
@@ -28,7 +29,7 @@ function Planned({ plan, busy }: { plan: PlanRecord; busy: boolean }) {
   const may = person.role !== 'installer';
   const clock = useMemo(() => new Clock(plan.zone), [plan.zone]);
   const [params, setParams] = useSearchParams();
-  const [tryMove, trying] = api.useTryPlanMutation();
+  const [tryMove, trying] = planningApi.useTryPlanMutation();
   const [send, sending] = api.useJobEventsMutation();
   const [tried, setTried] = useState<{ move: PlanMove; made: PlanTried }>();
   /** What was kept last, to be put back: the job and the events that moved it. */

@@ -6,7 +6,7 @@ import {
   type Workshop,
   type WorkshopRecord,
 } from '@radiatrix/contract';
-import { api } from '../api/api.ts';
+import { planningApi } from '../api/planning.ts';
 import { Field } from '../ui/fields.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
 import { useKept } from '../ui/useKept.ts';
@@ -19,7 +19,7 @@ const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'
 /** What the shop works with: bays, what it has one of, hours, and who works when; and the calendars that follow the plan. */
 export function WorkshopPage() {
   const person = useOutletContext<Person>();
-  const { data, error, refetch } = api.useWorkshopQuery();
+  const { data, error, refetch } = planningApi.useWorkshopQuery();
   if (error && !data) return <div className="mt-4"><Failure error={error} retry={() => void refetch()} /></div>;
   if (!data) return <Waiting />;
   return (
@@ -46,7 +46,7 @@ const typedOf = ({ zone, bays, tools, hours, people }: Workshop): Typed => ({
 }); // prettier-ignore
 
 function Setup({ workshop, etag, may }: { workshop: WorkshopRecord; etag: string; may: boolean }) {
-  const [put] = api.useSetWorkshopMutation();
+  const [put] = planningApi.useSetWorkshopMutation();
   const before = typedOf(workshop);
   const kept = useKept<Typed>('workshop', before, etag);
   const { value } = kept;

@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { PASSWORD_LEAST } from '@radiatrix/contract';
 import { api, problemOf } from '../api/api.ts';
+import { accountsApi } from '../api/accounts.ts';
 import { Wordmark } from '../app/Wordmark.tsx';
 import { Field } from '../ui/fields.tsx';
 import { Failure } from '../ui/notices.tsx';
 
 /** Takes up an invitation: a password is chosen, and whoever was invited is signed in with it. */
 export function InvitationPage() {
-  const [accept, { error, isLoading }] = api.useAcceptInvitationMutation();
+  const [accept, { error, isLoading }] = accountsApi.useAcceptInvitationMutation();
   const [signIn, signing] = api.useSignInMutation();
   const [password, setPassword] = useState('');
   const [done, setDone] = useState(false);

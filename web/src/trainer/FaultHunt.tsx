@@ -6,6 +6,7 @@ import {
 } from '@radiatrix/core/diagnosis'; // prettier-ignore
 import { diagnosisSteps } from '@radiatrix/core/job';
 import { api } from '../api/api.ts';
+import { diagnosingApi } from '../api/diagnosing.ts';
 import { useUnits } from '../app/store.ts';
 import { Empty, Failure, Waiting } from '../ui/notices.tsx';
 import type { TrainerApi } from './trainer.worker.ts';
@@ -60,7 +61,7 @@ function Simulated(props: Props) {
 function OfJob(props: Props & { jobId: number }) {
   const units = useUnits();
   const job = api.useJobQuery({ id: props.jobId, units });
-  const record = api.useJobDiagnosisQuery(props.jobId);
+  const record = diagnosingApi.useJobDiagnosisQuery(props.jobId);
   const found = useMemo(() => {
     if (!job.data || !record.data) return undefined;
     const { state } = job.data.record;

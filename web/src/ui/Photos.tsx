@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { PHOTO_LIMIT_BYTES, PHOTO_TYPES, type Photo, type PhotoSubject } from '@radiatrix/contract';
-import { api, isProposed } from '../api/api.ts';
+import { isProposed } from '../api/api.ts';
+import { recordingApi } from '../api/recording.ts';
 import { Failure } from './notices.tsx';
 
 /** Photographs of a record, and a way to attach one more. */
@@ -15,7 +16,7 @@ export function Photos({
   id: number;
   editable: boolean;
 }) {
-  const [add, { error, isLoading }] = api.useAddPhotoMutation();
+  const [add, { error, isLoading }] = recordingApi.useAddPhotoMutation();
   const [caption, setCaption] = useState('');
   const [refused, setRefused] = useState('');
   const input = useRef<HTMLInputElement>(null);
@@ -86,7 +87,7 @@ export function Photos({
 function TakeAway({ photo }: { photo: Photo }) {
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState('');
-  const [remove, { error, isLoading }] = api.useRemovePhotoMutation();
+  const [remove, { error, isLoading }] = recordingApi.useRemovePhotoMutation();
   const what = photo.caption || 'photograph without a caption';
   if (!asked)
     return (

@@ -6,6 +6,7 @@ import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { PHASE_LABELS } from '@radiatrix/core/procedure';
 import { canEdit, type AccessRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { saved } from '../../ui/save-file.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
@@ -41,7 +42,7 @@ const DEPTHS = [
 export function AccessPage() {
   const id = Number(useParams().id);
   const person = useOutletContext<Person>();
-  const { data, error, refetch } = api.useAccessQuery(id);
+  const { data, error, refetch } = recordingApi.useAccessQuery(id);
   if (error && !data)
     return (
       <div className="mt-4">
@@ -56,7 +57,7 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
   const [params, setParams] = useSearchParams();
   const editing = params.get('op');
   const [thing, tray, step] = [params.get('thing'), params.get('tray'), params.get('step')];
-  const [save, { isLoading, error }] = api.useSaveAccessMutation();
+  const [save, { isLoading, error }] = recordingApi.useSaveAccessMutation();
   const { data: vocabulary } = api.useVocabularyQuery();
   const [wrong, setWrong] = useState('');
   const editable = canEdit(person.role);

@@ -2,7 +2,8 @@ import { useFieldArray } from 'react-hook-form';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { connectorBack } from '@radiatrix/core/revision';
 import { canEdit, type ConnectorDocument, type ConnectorRecord, type Person } from '@radiatrix/contract';
-import { api, type Tagged } from '../../api/api.ts';
+import { type Tagged } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -25,8 +26,8 @@ export function ConnectorPage() {
   const person = useOutletContext<Person>();
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
-  const { data, error, refetch } = api.useConnectorQuery(code);
-  const [save] = api.useSaveConnectorMutation();
+  const { data, error, refetch } = recordingApi.useConnectorQuery(code);
+  const [save] = recordingApi.useSaveConnectorMutation();
   if (error && !data)
     return (
       <div className="mt-4">
@@ -90,7 +91,7 @@ export function ConnectorPage() {
 
 export function NewConnectorPage() {
   const navigate = useNavigate();
-  const [add] = api.useNewConnectorMutation();
+  const [add] = recordingApi.useNewConnectorMutation();
   return (
     <div className="mt-4 max-w-4xl">
       <h1 className="text-[26px]">Record a connector</h1>

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ModelLine } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { coverageApi } from '../../api/coverage.ts';
 
 const ASK_EVERY_MS = 700;
 
@@ -13,12 +13,12 @@ export function AuditBar({
   onChoose: (id: number) => void;
 }) {
   const [running, setRunning] = useState(false);
-  const { data } = api.useAuditQuery(undefined, {
+  const { data } = coverageApi.useAuditQuery(undefined, {
     pollingInterval: running ? ASK_EVERY_MS : 0,
     refetchOnMountOrArgChange: true,
   });
-  const [start] = api.useStartAuditMutation();
-  const [stop] = api.useStopAuditMutation();
+  const [start] = coverageApi.useStartAuditMutation();
+  const [stop] = coverageApi.useStopAuditMutation();
   useEffect(() => setRunning(data?.state === 'running'), [data?.state]);
   if (!data) return null;
   const conflicts = data.counts['says-both'] + data.counts['two-originals'];

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { claimSentence, type Finding } from '@radiatrix/core/application';
 import { airLabel, packageLabel, type Vocabulary } from '@radiatrix/core/vehicle';
 import type { CoverageClaim, ModelCoverage } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { coverageApi } from '../../api/coverage.ts';
 import { Empty } from '../../ui/notices.tsx';
 import type { Grid, GridCell, GridRow } from './grid.ts';
 import { bodyOf, type Rewriting } from './useRewrite.ts';
@@ -118,7 +118,7 @@ function Conflict({
   editable: boolean;
   rewriting: Rewriting;
 }) {
-  const [mark] = api.useNewMarkMutation();
+  const [mark] = coverageApi.useNewMarkMutation();
   if (finding.type !== 'says-both' && finding.type !== 'two-originals') return null;
   const claims = finding.claims.flatMap((id) => coverage.claims.find((claim) => claim.id === id) ?? []);
   if (claims.length < 2) return null;

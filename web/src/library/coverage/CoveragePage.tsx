@@ -3,6 +3,7 @@ import { useOutletContext, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { canEdit, type ModelLine, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { coverageApi } from '../../api/coverage.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { AuditBar } from './AuditBar.tsx';
@@ -21,7 +22,7 @@ type Paint = Record<number, 'must' | 'never'>;
 export function CoveragePage() {
   const person = useOutletContext<Person>();
   const [params, setParams] = useSearchParams();
-  const { data: models, error, refetch } = api.useModelsQuery();
+  const { data: models, error, refetch } = coverageApi.useModelsQuery();
   const { data: vocabulary } = api.useVocabularyQuery();
   const modelId =
     Number(params.get('model')) ||
@@ -33,7 +34,7 @@ export function CoveragePage() {
     data: coverage,
     error: modelError,
     refetch: again,
-  } = api.useCoverageQuery(modelId ?? 0, { skip: !modelId });
+  } = coverageApi.useCoverageQuery(modelId ?? 0, { skip: !modelId });
   const makeId = Number(params.get('make')) || undefined;
   const asked = params.get('kind') as PartKind | null;
   const kind = asked && PART_KINDS.includes(asked) ? asked : 'radiator';

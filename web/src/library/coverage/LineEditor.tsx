@@ -4,6 +4,7 @@ import type { PartKind } from '@radiatrix/core/figures';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import type { ModelCoverage, NewClaim } from '@radiatrix/contract';
 import { api, isProposed } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 
@@ -29,7 +30,7 @@ export function LineEditor({
   const [part, setPart] = useState(partId ?? 0);
   const [source, setSource] = useState(0);
   const [original, setOriginal] = useState(false);
-  const [send, { error, isLoading }] = api.useNewClaimMutation();
+  const [send, { error, isLoading }] = recordingApi.useNewClaimMutation();
   const name = vocabulary.models.find((model) => model.id === modelId)?.name ?? '';
   const read = useMemo(
     () =>

@@ -1,5 +1,5 @@
 import type { MakeCoverage, YearStanding } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { coverageApi } from '../../api/coverage.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
 /** A whole make at once: its models down, years across, and how much of each year some part covers. */
@@ -12,7 +12,7 @@ export function MakeGrid({
   kind: string;
   onChoose: (modelId: number) => void;
 }) {
-  const { data, error, refetch } = api.useMakeCoverageQuery({ id: makeId, kind });
+  const { data, error, refetch } = coverageApi.useMakeCoverageQuery({ id: makeId, kind });
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="Laying out the make" />;
   const years = yearsOf(data);

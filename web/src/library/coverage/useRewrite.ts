@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { CoverageClaim, Rewrite } from '@radiatrix/contract';
-import { api, isProposed } from '../../api/api.ts';
+import { isProposed } from '../../api/api.ts';
+import { reviewingApi } from '../../api/reviewing.ts';
+import { coverageApi } from '../../api/coverage.ts';
 
 type LineBody = Rewrite['lines'][number];
 
@@ -16,8 +18,8 @@ type Done = { partId: number; sourceId: number; ids: number[]; before: LineBody[
 
 /** Replaces lines of one part and source, and takes it back. */
 export function useRewrite(modelId: number) {
-  const [send, { isLoading }] = api.useRewriteLinesMutation();
-  const [takeBack] = api.useTakeBackMutation();
+  const [send, { isLoading }] = coverageApi.useRewriteLinesMutation();
+  const [takeBack] = reviewingApi.useTakeBackMutation();
   const [done, setDone] = useState<Done[]>([]);
   const [error, setError] = useState<unknown>();
   /** Ids of what is kept instead, or the proposal where a reviewer has to look first; undefined where it was refused. */

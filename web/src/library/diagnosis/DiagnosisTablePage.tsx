@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Link, useOutletContext, useSearchParams } from 'react-router';
 import { USUAL_TABLE, WORTH, type CauseLine, type CheckLine } from '@radiatrix/core/diagnosis';
 import { canEdit, type DiagnosisTableRecord, type Person } from '@radiatrix/contract';
-import { api, isProposed, problemOf } from '../../api/api.ts';
+import { isProposed, problemOf } from '../../api/api.ts';
+import { diagnosingApi } from '../../api/diagnosing.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -19,7 +20,7 @@ const nameOf = (cause: CauseLine): string => {
 export function DiagnosisTablePage() {
   const person = useOutletContext<Person>();
   const [params, setParams] = useSearchParams();
-  const { data, error, refetch } = api.useDiagnosisTableQuery();
+  const { data, error, refetch } = diagnosingApi.useDiagnosisTableQuery();
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="Opening the table" />;
   const chosen = USUAL_TABLE.causes.find(({ id }) => id === params.get('cause')) ?? USUAL_TABLE.causes[0]!;
@@ -96,7 +97,7 @@ function Change({ cause, check, data, onDone }: { cause: CauseLine; check: Check
   const now = held?.values.map((each) => (check ? 100 * each : each)) ?? (check ? (check.when[cause.id] ?? check.base).map((each) => 100 * each) : [cause.weight]);
   const [texts, setTexts] = useState(now.map((each) => String(Math.round(10 * each) / 10)));
   const [reason, setReason] = useState('');
-  const [send, sending] = api.useChangeDiagnosisTableMutation();
+  const [send, sending] = diagnosingApi.useChangeDiagnosisTableMutation();
   const numbers = texts.map((text) => Number(text.replace(',', '.')));
   const sum = numbers.reduce((all, each) => all + each, 0);
   const whole = numbers.every((each) => Number.isFinite(each) && each > 0) && (!check || Math.abs(sum - 100) < 1);

@@ -2,7 +2,7 @@ import { Link, useSearchParams } from 'react-router';
 import { failingOf, type StandingWord } from '@radiatrix/core/failure';
 import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
 import type { FailureLine } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -35,7 +35,7 @@ function Likely({ line, most }: { line: FailureLine; most: number }) {
 /** Which parts fail, and which of them fail early. */
 export function FailuresPage() {
   const [params, setParams] = useSearchParams();
-  const { data, error, refetch } = api.useFailuresQuery();
+  const { data, error, refetch } = filingApi.useFailuresQuery();
   const practice = usePractice();
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting what="Opening the log" />;

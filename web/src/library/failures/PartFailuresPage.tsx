@@ -3,7 +3,7 @@ import { Link, useOutletContext, useParams, useSearchParams } from 'react-router
 import { FAILURE_MODES, type Weibull } from '@radiatrix/core/failure';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, type FailureReport, type Person } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { Curve } from './Curve.tsx';
@@ -27,8 +27,8 @@ export function PartFailuresPage() {
   const person = useOutletContext<Person>();
   const [params, setParams] = useSearchParams();
   const [editing, setEditing] = useState<FailureReport | 'new' | undefined>(params.has('report') ? 'new' : undefined);
-  const { data, error, refetch } = api.usePartFailuresQuery(partId);
-  const [drop] = api.useDropFailureMutation();
+  const { data, error, refetch } = filingApi.usePartFailuresQuery(partId);
+  const [drop] = filingApi.useDropFailureMutation();
   const [problem, setProblem] = useState<unknown>();
   const practice = usePractice();
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;

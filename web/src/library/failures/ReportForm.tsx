@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { FAILURE_MODES, FAILURE_MODE_NAMES, SETTLEMENTS, type FailureMode, type Settlement } from '@radiatrix/core/failure'; // prettier-ignore
 import type { FailureBody, FailureRecord, FailureReport } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 import { useKept } from '../../ui/useKept.ts';
@@ -16,8 +17,8 @@ const numberOf = (text: string): number | null => (text.trim() === '' ? null : N
 
 /** A failure as somebody reports it, or a report put right. */
 export function ReportForm({ part, report, jobId, onDone }: { part: FailureRecord['part']; report?: FailureReport; jobId: number | null; onDone: () => void }) {
-  const [send] = api.useReportFailureMutation();
-  const [change] = api.useChangeFailureMutation();
+  const [send] = filingApi.useReportFailureMutation();
+  const [change] = filingApi.useChangeFailureMutation();
   const { data: jobs } = api.useJobsQuery();
   const { id: _id, tag: _tag, stamp: _stamp, ...own } = report ?? { id: 0, tag: '', stamp: undefined, ...blank(jobId) };
   const kept = useKept<FailureBody>(`failure:${part.id}:${report?.id ?? 'new'}`, own, report?.tag ?? '');

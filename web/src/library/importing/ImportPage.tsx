@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { ImportReport } from '@radiatrix/contract';
 import { placeInFile } from '@radiatrix/core/table';
-import { api, isProposed } from '../../api/api.ts';
+import { isProposed } from '../../api/api.ts';
+import { importingApi } from '../../api/importing.ts';
 import { Failure } from '../../ui/notices.tsx';
 import { TableImport } from './TableImport.tsx';
 
@@ -12,7 +13,7 @@ export function ImportPage() {
   const [table, setTable] = useState<File>();
   const [file, setFile] = useState<{ name: string; body: unknown }>();
   const [unreadable, setUnreadable] = useState('');
-  const [send, { data: report, error, isLoading, reset }] = api.useImportBundleMutation();
+  const [send, { data: report, error, isLoading, reset }] = importingApi.useImportBundleMutation();
   const choose = async (chosen: File | undefined) => {
     if (!chosen) return;
     reset();

@@ -4,6 +4,7 @@ import { columnsOf, TABLE_KINDS, type MappedHeading, type TableKind } from '@rad
 import { UNITS } from '@radiatrix/core/quantity';
 import type { Upload } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
+import { importingApi } from '../../api/importing.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 
@@ -22,7 +23,7 @@ const shapeOf = (kind: TableKind, mapping: readonly MappedHeading[]): string =>
 /** A table on its way in: which column is which, what it would change, then all of it or nothing. */
 export function TableImport({ file, onOther }: { file: File; onOther: () => void }) {
   const [kind, setKind] = useState<TableKind>('applications');
-  const [send, { data: sent, error, isLoading }] = api.useNewUploadMutation();
+  const [send, { data: sent, error, isLoading }] = importingApi.useNewUploadMutation();
   const begin = () => void send({ kind, file, key: crypto.randomUUID() });
   if (sent) return <Mapped first={sent} onOther={onOther} />;
   return (
@@ -61,16 +62,16 @@ export function TableImport({ file, onOther }: { file: File; onOther: () => void
 
 function Mapped({ first, onOther }: { first: Upload; onOther: () => void }) {
   const [polling, setPolling] = useState(false);
-  const { data } = api.useUploadQuery(first.id, { pollingInterval: polling ? ASK_EVERY_MS : 0 });
+  const { data } = importingApi.useUploadQuery(first.id, { pollingInterval: polling ? ASK_EVERY_MS : 0 });
   const { data: sources } = api.useSourcesQuery();
   const [mapping, setMapping] = useState<MappedHeading[]>(
     ofThisVisit.get(shapeOf(first.kind, first.mapping)) ?? first.mapping,
   );
   const [sourceId, setSourceId] = useState<number | null>(null);
-  const [preview, previewing] = api.usePreviewUploadMutation();
-  const [apply, applying] = api.useApplyUploadMutation();
-  const [stop] = api.useStopUploadMutation();
-  const [forget] = api.useForgetMappingMutation();
+  const [preview, previewing] = importingApi.usePreviewUploadMutation();
+  const [apply, applying] = importingApi.useApplyUploadMutation();
+  const [stop] = importingApi.useStopUploadMutation();
+  const [forget] = importingApi.useForgetMappingMutation();
   const [remembered, setRemembered] = useState(first.remembered);
   const upload = data ?? first;
   const busy = upload.state === 'reading' || upload.state === 'applying';

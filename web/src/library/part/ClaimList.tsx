@@ -8,6 +8,7 @@ import {
   type CoolingPackage,
 } from '@radiatrix/core/vehicle';
 import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 import { useSaving } from '../../ui/useSaving.ts';
@@ -15,7 +16,7 @@ import { useSaving } from '../../ui/useSaving.ts';
 /** What sources say this part fits, and a line to add what one more says. */
 export function ClaimList({ part, editable }: { part: PartRecord; editable: boolean }) {
   const [adding, setAdding] = useState(false);
-  const [drop, { error }] = api.useDropClaimMutation();
+  const [drop, { error }] = recordingApi.useDropClaimMutation();
   return (
     <section aria-label="Applications">
       <h2 className="heading mt-5">
@@ -65,7 +66,7 @@ const ids = (text: string): number[] | null => (text === '' ? null : [Number(tex
 function ClaimForm({ partId, onDone }: { partId: number; onDone: () => void }) {
   const { data: vocabulary } = api.useVocabularyQuery();
   const { data: sources } = api.useSourcesQuery();
-  const [add] = api.useNewClaimMutation();
+  const [add] = recordingApi.useNewClaimMutation();
   const saving = useSaving<NewClaim>((body, _etag, key) => add({ id: partId, body, key }).unwrap());
   const [value, setValue] = useState({
     modelId: '',

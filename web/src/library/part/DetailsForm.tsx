@@ -1,6 +1,7 @@
 import { useFieldArray } from 'react-hook-form';
 import type { PartDetails, PartRecord } from '@radiatrix/contract';
-import { api, type Tagged } from '../../api/api.ts';
+import { type Tagged } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useDocumentForm } from '../../ui/useDocumentForm.ts';
@@ -25,7 +26,7 @@ export function DetailsForm({
   refetch: () => Promise<Tagged<PartRecord>>;
   onDone: () => void;
 }) {
-  const [save] = api.useSavePartDetailsMutation();
+  const [save] = recordingApi.useSavePartDetailsMutation();
   const { form, dirty, saving, restoredAt, submit, startOver, keepMine, takeBoth, merged, message } =
     useDocumentForm<PartDetails>({
       name: `details:${part.id}`,

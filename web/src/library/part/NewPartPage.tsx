@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
 import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
 import type { NewPart } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useDocumentForm } from '../../ui/useDocumentForm.ts';
@@ -9,7 +9,7 @@ import { useDocumentForm } from '../../ui/useDocumentForm.ts';
 /** A new part begins with its number; the next screen takes its figures. */
 export function NewPartPage() {
   const navigate = useNavigate();
-  const [add] = api.useNewPartMutation();
+  const [add] = recordingApi.useNewPartMutation();
   const { form, dirty, saving, restoredAt, submit, startOver, message } = useDocumentForm<NewPart>({
     name: 'part:new',
     initial: { number: '', maker: '', kind: 'radiator', description: '' },

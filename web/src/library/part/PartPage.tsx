@@ -3,6 +3,7 @@ import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';
@@ -21,7 +22,7 @@ export function PartPage() {
   const [params, setParams] = useSearchParams();
   const { data, error, refetch } = api.usePartQuery(id);
   const [saveFigures] = api.useSavePartFiguresMutation();
-  const [saveDetails] = api.useSavePartDetailsMutation();
+  const [saveDetails] = recordingApi.useSavePartDetailsMutation();
   if (error && !data)
     return (
       <div className="mt-4">

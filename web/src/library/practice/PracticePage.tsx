@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { PRACTICE_NAMES, PRACTICE_TABLE, type PracticeName } from '@radiatrix/core/practice';
 import { canEdit, type Person, type ShopPractice } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
 const shown = (name: PracticeName, value: number): string => {
@@ -19,7 +19,7 @@ const shown = (name: PracticeName, value: number): string => {
 /** Every tolerance and margin the answers hang on, and those that this shop has set for itself. */
 export function PracticePage() {
   const person = useOutletContext<Person>();
-  const { data, error, refetch } = api.usePracticeQuery();
+  const { data, error, refetch } = recordingApi.usePracticeQuery();
   const [text, setText] = useState('');
   const [edited, setEdited] = useState<PracticeName | null>(null);
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
@@ -155,7 +155,7 @@ function Edit({
   const line = PRACTICE_TABLE[name];
   const [value, setValue] = useState(String(own?.value ?? line.value));
   const [reason, setReason] = useState('');
-  const [save, { error, isLoading }] = api.useSetPracticeMutation();
+  const [save, { error, isLoading }] = recordingApi.useSetPracticeMutation();
   const number = Number(value.replace(',', '.'));
   const wrong = !(number >= line.lo && number <= line.hi);
   const send = (next: number | null) =>

@@ -5,6 +5,7 @@ import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/pr
 import { procedureBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type Person, type ProcedureRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { HistorySection } from '../record/HistorySection.tsx';
 import { Withdraw } from '../review/Withdraw.tsx';
@@ -31,8 +32,8 @@ export function ProcedurePage() {
   const id = Number(useParams().id);
   const person = useOutletContext<Person>();
   const [params, setParams] = useSearchParams();
-  const { data, error, refetch } = api.useProcedureQuery(id);
-  const [save] = api.useSaveProcedureMutation();
+  const { data, error, refetch } = recordingApi.useProcedureQuery(id);
+  const [save] = recordingApi.useSaveProcedureMutation();
   const [loadConnectors] = api.useLazyConnectorsQuery();
   if (error && !data)
     return (
@@ -189,7 +190,7 @@ function Reading({
 export function NewProcedurePage() {
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const [add] = api.useNewProcedureMutation();
+  const [add] = recordingApi.useNewProcedureMutation();
   const bayId = Number(params.get('bay'));
   return (
     <div className="mt-4">

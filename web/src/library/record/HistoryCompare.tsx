@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { differences, standingAfter, versionsOf, type Standing } from '@radiatrix/core/revision';
 import { HISTORY_SENT } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { reviewingApi } from '../../api/reviewing.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
 /**
@@ -18,7 +18,7 @@ export function HistoryCompare({
   /** Puts an earlier version back, given every row of it; absent where that is not possible. */
   onRestore?: (then: Standing) => void;
 }) {
-  const { data, error, refetch } = api.useHistoryQuery({ kind, id });
+  const { data, error, refetch } = reviewingApi.useHistoryQuery({ kind, id });
   const entries = useMemo(() => [...(data ?? [])].reverse(), [data]);
   const versions = useMemo(() => versionsOf(entries), [entries]);
   const [left, setLeft] = useState<number>();

@@ -12,7 +12,8 @@ import {
   type RecordField,
   type RecordValues,
 } from '@radiatrix/contract';
-import { api, isProposed, problemOf, type Tagged } from '../../api/api.ts';
+import { isProposed, problemOf, type Tagged } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -28,11 +29,11 @@ export function RecordPage() {
   const table = known(name);
   const person = useOutletContext<Person>();
   const recordId = Number(id);
-  const { data, error, refetch } = api.useRecordQuery(
+  const { data, error, refetch } = recordingApi.useRecordQuery(
     { table: table ?? 'make', id: recordId },
     { skip: !table },
   );
-  const [save, restoring] = api.useSaveRecordMutation();
+  const [save, restoring] = recordingApi.useSaveRecordMutation();
   if (!table)
     return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
@@ -96,7 +97,7 @@ export function RecordPage() {
 export function NewRecordPage() {
   const table = known(useParams().table);
   const navigate = useNavigate();
-  const [send, { error, isLoading }] = api.useNewRecordMutation();
+  const [send, { error, isLoading }] = recordingApi.useNewRecordMutation();
   const [values, setValues] = useState<RecordValues>({});
   if (!table)
     return <Empty title="There is no such shelf">The library’s shelves are listed under Library.</Empty>;
@@ -143,8 +144,8 @@ function Editor({
   const [base, setBase] = useState({ values: record.values, etag });
   const [mine, setMine] = useState<RecordValues | null>(null);
   const [news, setNews] = useState<{ theirs: string[]; both: string[]; now: LibraryRecord } | null>(null);
-  const [save, { error, isLoading, reset }] = api.useSaveRecordMutation();
-  const [load] = api.useLazyRecordQuery();
+  const [save, { error, isLoading, reset }] = recordingApi.useSaveRecordMutation();
+  const [load] = recordingApi.useLazyRecordQuery();
   const values = mine ?? record.values;
   const problem = problemOf(error);
   const label = (key: string): string => LIBRARY[table].fields.find((each) => each.key === key)?.label ?? key;
@@ -409,7 +410,7 @@ function Reference({
   value: number | undefined;
   onChange: (id: number) => void;
 }) {
-  const { data } = api.useRecordsQuery({ table: of, text: '' });
+  const { data } = recordingApi.useRecordsQuery({ table: of, text: '' });
   return (
     <select className="select" value={value ?? ''} onChange={(event) => onChange(Number(event.target.value))}>
       <option value="" disabled>

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
 import { VIN_PATTERN_FIELDS } from '@radiatrix/core/vehicle';
 import { canEdit, type NewVinPattern, type Person } from '@radiatrix/contract';
-import { api, isProposed, problemOf } from '../../api/api.ts';
+import { isProposed, problemOf } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { Field } from '../../ui/fields.tsx';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -13,9 +14,9 @@ const BLANK: NewVinPattern = { prefix: '', position: 0, codes: '', field: 'model
 export function VinPatternsPage() {
   const person = useOutletContext<Person>();
   const editable = canEdit(person.role);
-  const { data, error, refetch } = api.useVinPatternsQuery();
-  const [send, sending] = api.useNewVinPatternMutation();
-  const [drop] = api.useDropVinPatternMutation();
+  const { data, error, refetch } = recordingApi.useVinPatternsQuery();
+  const [send, sending] = recordingApi.useNewVinPatternMutation();
+  const [drop] = recordingApi.useDropVinPatternMutation();
   const [typed, setTyped] = useState(BLANK);
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return <Waiting />;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import type { Person, ReviewKind, ReviewRecord } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { reviewingApi } from '../../api/reviewing.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
 /** What changed since the last release, what backs it, and the one act that shows it to installers. */
@@ -9,8 +9,8 @@ export function ReviewRecordPage() {
   const { kind, id } = useParams() as { kind: ReviewKind; id: string };
   const person = useOutletContext<Person>();
   const navigate = useNavigate();
-  const { data, error, refetch } = api.useReviewOneQuery({ kind, id: Number(id) });
-  const [judge, { error: refused, isLoading }] = api.useJudgeMutation();
+  const { data, error, refetch } = reviewingApi.useReviewOneQuery({ kind, id: Number(id) });
+  const [judge, { error: refused, isLoading }] = reviewingApi.useJudgeMutation();
   if (error && !data)
     return (
       <div className="mt-4">
@@ -176,7 +176,7 @@ function SendBack({
   onDone: () => void;
 }) {
   const [reason, setReason] = useState('');
-  const [send, { error, isLoading }] = api.useSendBackMutation();
+  const [send, { error, isLoading }] = reviewingApi.useSendBackMutation();
   return (
     <form
       className="flex flex-1 flex-wrap items-center gap-2"

@@ -1,11 +1,12 @@
 import { Link } from 'react-router';
 import { canEdit, type Person, type ProposalSubject } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { reviewingApi } from '../../api/reviewing.ts';
 
 /** What was proposed of a record and waits for a reviewer: seen by those who work on the library, and by nobody else. */
 export function WaitingChanges({ of, id, person }: { of: ProposalSubject; id?: number; person: Person }) {
   const { data } = api.useReviewQuery(undefined, { skip: !canEdit(person.role) });
-  const [takeBack] = api.useTakeBackMutation();
+  const [takeBack] = reviewingApi.useTakeBackMutation();
   const lines = (data ?? []).filter(
     ({ about }) => about?.kind === of && (id === undefined || about.id === id),
   );

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { ReviewKind } from '@radiatrix/contract';
-import { api } from '../../api/api.ts';
+import { reviewingApi } from '../../api/reviewing.ts';
 import { Failure } from '../../ui/notices.tsx';
 
 /** A reviewer takes back what was released, and says why: the reason is shown wherever it was used. */
 export function Withdraw({ kind, id, revision }: { kind: ReviewKind; id: number; revision: number }) {
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
-  const [withdraw, { error, isLoading }] = api.useWithdrawMutation();
+  const [withdraw, { error, isLoading }] = reviewingApi.useWithdrawMutation();
   if (!open)
     return (
       <button type="button" className="text-no mt-2 text-[14px] underline" onClick={() => setOpen(true)}>

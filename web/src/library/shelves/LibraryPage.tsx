@@ -2,6 +2,7 @@ import { Link, useOutletContext, useSearchParams } from 'react-router';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, LIBRARY, type LibraryTable, type Person, type SearchHit } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { Empty, Failure } from '../../ui/notices.tsx';
 
 const SHELVES = [
@@ -106,7 +107,7 @@ export function LibraryPage() {
 }
 
 function Records({ table, text }: { table: LibraryTable; text: string }) {
-  const { data, error, refetch } = api.useRecordsQuery({ table, text });
+  const { data, error, refetch } = recordingApi.useRecordsQuery({ table, text });
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (data?.length === 0) return <Nothing text={text} />;
   return (
@@ -168,7 +169,7 @@ function hitLine(hit: SearchHit): { to: string; title: string; detail: string; f
 
 /** Everything that answers to what was typed, whatever shelf it stands on. */
 function Everywhere({ text }: { text: string }) {
-  const { data, error, refetch } = api.useSearchQuery(text);
+  const { data, error, refetch } = recordingApi.useSearchQuery(text);
   if (error && !data) return <Failure error={error} retry={() => void refetch()} />;
   if (!data) return null;
   if (data.hits.length === 0)

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { diagnosisSteps } from '@radiatrix/core/job';
 import type { DiagnosisRecord, JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { diagnosingApi } from '../../api/diagnosing.ts';
 import { useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 import { Latest } from '../compare/background/latest.ts';
@@ -26,7 +27,7 @@ export function useDiagnosis(jobId: number): {
 } {
   const units = useUnits();
   const job = api.useJobQuery({ id: jobId, units });
-  const record = api.useJobDiagnosisQuery(jobId);
+  const record = diagnosingApi.useJobDiagnosisQuery(jobId);
   useLive(jobId, job.data?.record.last, () => {
     if (!job.isFetching) void job.refetch();
   });

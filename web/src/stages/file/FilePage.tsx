@@ -9,6 +9,7 @@ import {
   type Person,
 } from '@radiatrix/contract';
 import { api, isProposed } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
 import { reportAddress } from '../../app/addresses.ts';
 import { putOnBench } from '../../app/settings.ts';
 import { useAppDispatch, useUnits } from '../../app/store.ts';
@@ -30,7 +31,7 @@ export function FilePage() {
   const id = Number(useParams().id);
   const units = useUnits();
   const { data: job, error, refetch } = api.useJobQuery({ id, units });
-  const { data: filing, error: filingError, refetch: again } = api.useJobFilingQuery(id);
+  const { data: filing, error: filingError, refetch: again } = filingApi.useJobFilingQuery(id);
   if (error && !job) return <Failure error={error} retry={() => void refetch()} />;
   if (filingError && !filing) return <Failure error={filingError} retry={() => void again()} />;
   if (!job || !filing) return <Waiting what="Laying the job beside the library" />;
@@ -40,7 +41,7 @@ export function FilePage() {
 function Laid({ job, filing }: { job: JobRecord; filing: FilingRecord }) {
   const person = useOutletContext<Person>();
   const { say, busy } = useHappened(job.id);
-  const [accept, accepting] = api.useAcceptDifferenceMutation();
+  const [accept, accepting] = filingApi.useAcceptDifferenceMutation();
   const [problem, setProblem] = useState<{ id: string; error: unknown }>();
   const editable = canEdit(person.role);
   const open = filing.differences.filter(({ settled }) => !settled);

@@ -5,7 +5,7 @@ import { hoursText } from '@radiatrix/core/filing';
 import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { workSentence } from '@radiatrix/core/practice';
 import { accountOfJob } from '@radiatrix/core/prove';
-import { api } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
 import { fileAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -36,7 +36,7 @@ function Report({ filling }: { filling: Filling }) {
   const owner = params.get('for') !== 'shop';
   const units = useUnits();
   const proved = useProofs(job, record.proofs, practice);
-  const { data: filing } = api.useJobFilingQuery(job.id);
+  const { data: filing } = filingApi.useJobFilingQuery(job.id);
   const coolant = accountOfJob(record, state, practice);
   const parts = job.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
   const off = job.parts.filter(({ role }) => role === 'comes off');

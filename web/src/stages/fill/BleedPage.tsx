@@ -10,7 +10,7 @@ import {
 } from '@radiatrix/core/coolant';
 import type { InstrumentHead, Reading } from '@radiatrix/core/instrument';
 import { formatQuantity } from '@radiatrix/core/quantity';
-import { api } from '../../api/api.ts';
+import { provingApi } from '../../api/proving.ts';
 import { fillAddress, proveAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { LiveStrip } from '../../instruments/LiveStrip.tsx';
@@ -58,8 +58,8 @@ const IDLE: { startedAt: number; byHand: BleedEnd[]; after: number } = {
 function Bleed({ filling }: { filling: Filling }) {
   const { job, record, practice } = filling;
   const units = useUnits();
-  const { data: reach } = api.useInstrumentsQuery();
-  const [act] = api.useStandInActMutation();
+  const { data: reach } = provingApi.useInstrumentsQuery();
+  const [act] = provingApi.useStandInActMutation();
   const { say, busy, error } = useHappened(job.id);
   const readers = (reach?.instruments ?? []).filter(({ channels }) => channels.some(({ quantity }) => quantity === 'coolant'));
   const [chosen, setChosen] = useState('');

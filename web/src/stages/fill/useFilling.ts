@@ -3,6 +3,7 @@ import { accountOfJob, type JobAccount } from '@radiatrix/core/prove';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import type { JobRecord, ProvingRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { provingApi } from '../../api/proving.ts';
 import { useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 
@@ -22,7 +23,7 @@ export function useFilling(jobId: number): {
 } {
   const units = useUnits();
   const job = api.useJobQuery({ id: jobId, units });
-  const proving = api.useJobProvingQuery(jobId);
+  const proving = provingApi.useJobProvingQuery(jobId);
   // What a phone or another tab writes is here as it happens.
   useLive(jobId, job.data?.record.last, () => {
     if (!job.isFetching) void job.refetch();

@@ -1,13 +1,14 @@
 import { useOutletContext } from 'react-router';
 import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { accountsApi } from '../../api/accounts.ts';
 import { Failure } from '../../ui/notices.tsx';
 import type { JobProps } from './props.ts';
 
 /** Whose hands the job is in: the desk hands it over, and decides on what was done after it had left somebody's hands. */
 export function Hands({ job, say, busy }: JobProps) {
   const person = useOutletContext<Person>();
-  const { data: people } = api.usePeopleQuery(undefined, { skip: person.role === 'installer' });
+  const { data: people } = accountsApi.usePeopleQuery(undefined, { skip: person.role === 'installer' });
   const held = job.state.handedTo;
   if (person.role === 'installer')
     return (

@@ -9,7 +9,7 @@ export function EvidenceLine({ verdict }: { verdict: Verdict }) {
       {said.map(({ agrees, text }) => (
         <li key={text} className="flex gap-2">
           <span
-            className={`font-label w-20 shrink-0 text-[16px] font-semibold ${agrees ? 'text-straight-in' : 'text-no'}`}
+            className={`font-label w-24 shrink-0 text-[16px] font-semibold ${agrees ? 'text-straight-in' : 'text-no'}`}
           >
             {agrees ? 'agree' : 'disagree'}
           </span>

@@ -18,6 +18,8 @@ import type { PartKind } from '@radiatrix/core/figures';
 import { assembleSheet } from '@radiatrix/core/procedure';
 import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { filingApi } from '../../api/filing.ts';
+import { recordingApi } from '../../api/recording.ts';
 import { prepareAddress, runAddress, sheetAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -219,7 +221,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
   }, [map, way, title, primary.partKind, already, access.cautions, job?.plan?.work]);
   const laid = useMemo(() => layOut(map, way.operations, sheet, way, access.past), [map, way, sheet, access.past]);
   const practice = usePractice();
-  const { data: seen } = api.useMapMinutesQuery(access.map!.id);
+  const { data: seen } = filingApi.useMapMinutesQuery(access.map!.id);
   const quoteOf = useMemo(() => {
     if (!seen) return undefined;
     const model = minutesModel(mappedMinutes(map), seen.seen, practice);
@@ -265,7 +267,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
 function AsProcedure({ access, map, way, title, partKind, already }: Pick<ChosenProps, 'access' | 'map' | 'way' | 'title' | 'already'> & { partKind: PartKind }) {
   const person = useOutletContext<Person>();
   const navigate = useNavigate();
-  const [add, { isLoading, error }] = api.useNewProcedureMutation();
+  const [add, { isLoading, error }] = recordingApi.useNewProcedureMutation();
   if (!canEdit(person.role)) return null;
   const write = (): void => {
     const { document } = writeProcedure(map, way.operations, { title, partKind, already: already.map((thing) => ({ thing, state: 'off' })) });

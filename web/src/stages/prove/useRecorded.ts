@@ -1,5 +1,5 @@
 import type { Log } from '@radiatrix/core/instrument';
-import { api } from '../../api/api.ts';
+import { provingApi } from '../../api/proving.ts';
 import { useAppDispatch } from '../../app/store.ts';
 
 /** A probe in the vehicle is read to about so much, K. */
@@ -10,7 +10,7 @@ export function useRecorded(): (stream: string) => Promise<{ log: Log; problems:
   const dispatch = useAppDispatch();
   return async (stream) => {
     const { ms, values, channels, missing } = await dispatch(
-      api.endpoints.stream.initiate(stream, { subscribe: false }),
+      provingApi.endpoints.stream.initiate(stream, { subscribe: false }),
     ).unwrap();
     const at = channels.findIndex(({ name }) => name === 'coolant');
     if (at < 0 || ms.length < 2) return undefined;
