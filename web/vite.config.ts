@@ -28,15 +28,37 @@ const preloadFonts = (): Plugin => ({
   },
 });
 
+/** The application is fetched with the page and begun by `public/begin.js`: after the paint, where there is one already. */
+const MODULE = /<script type="module" crossorigin src="([^"]+)"><\/script>/;
+const begunAfterPaint = (): Plugin => ({
+  name: 'begun-after-paint',
+  apply: 'build',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (html) => {
+      const application = MODULE.exec(html)?.[1];
+      if (!application) throw new Error('index.html names no application');
+      return html.replace(
+        MODULE,
+        `<script defer src="/begin.js" data-application="${application}"></script>\n    <link rel="modulepreload" crossorigin href="${application}">`,
+      );
+    },
+  },
+});
+
+/** Pages that come with their first view in them (see `first/` and the server’s `http/first-view`). */
+const DRAWN = /^\/v\/\d+\/match(\?|$)/;
+
 /** The router’s own builds: its package names the one with warnings for developers in every case. */
 const router = (file: string): string =>
   fileURLToPath(new URL(`../node_modules/react-router/dist/production/${file}`, import.meta.url));
 
-export default defineConfig(({ command }) => ({
+export default defineConfig(({ command, isSsrBuild }) => ({
   plugins: [
     react(),
     tailwindcss(),
     preloadFonts(),
+    begunAfterPaint(),
     // Everything the application is made of is laid down when it is first opened, so that it opens without signal. A new
     // version waits until every page of the old one is closed, or somebody asks for it: no page loses its pieces.
     VitePWA({
@@ -60,11 +82,23 @@ export default defineConfig(({ command }) => ({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, DRAWN],
         maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
         cleanupOutdatedCaches: true,
-        // Photographs on record that a way in shows, for under the vehicle; asked anew wherever there is signal.
         runtimeCaching: [
+          // What the server draws is asked of it; where there is no signal, or little, the page opens from what is kept.
+          // (Written into the worker as it stands here: it knows nothing of what is around it.)
+          {
+            urlPattern: ({ request, url }) =>
+              request.mode === 'navigate' && /^\/v\/\d+\/match$/.test(url.pathname),
+            handler: async ({ request }) => {
+              const kept = async () =>
+                (await caches.match('/index.html', { ignoreSearch: true })) ?? Response.error();
+              const late = new Promise((resolve) => setTimeout(resolve, 2000)).then(kept);
+              return Promise.race([fetch(request), late]).catch(kept);
+            },
+          },
+          // Photographs on record that a way in shows, for under the vehicle; asked anew wherever there is signal.
           {
             urlPattern: ({ url }) =>
               url.pathname.startsWith('/api/photos/') && url.searchParams.get('size') === 'small',
@@ -87,6 +121,9 @@ export default defineConfig(({ command }) => ({
           ]
         : [],
   },
-  build: { target: 'es2023', sourcemap: false, assetsInlineLimit: 0 },
+  // What the server draws first views with stands alone.
+  ssr: { noExternal: true },
+  ...(isSsrBuild ? { define: { 'process.env.NODE_ENV': '"production"' } } : {}),
+  build: { target: 'es2023', sourcemap: false, assetsInlineLimit: 0, copyPublicDir: !isSsrBuild },
   server: { port: 8470, proxy: { '/api': process.env.RADIATRIX_API ?? 'http://127.0.0.1:8460' } },
 }));

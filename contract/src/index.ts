@@ -18,6 +18,7 @@ export type * from './figure.ts';
 export type * from './vehicle.ts';
 export type * from './part.ts';
 export type * from './match.ts';
+export type * from './first-view.ts';
 export type * from './sheet.ts';
 export type * from './connector.ts';
 export type * from './procedure.ts';

@@ -15,6 +15,7 @@ import * as find from './find/routes.ts';
 import * as history from './history/routes.ts';
 import { PACE, slowBodies, type Pace } from './http/body.ts';
 import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
+import { mountFirstViews } from './http/first-view.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
@@ -124,7 +125,8 @@ export async function createApp({
     next();
   });
   plan.mountCalendars(app, connection);
-  app.use('/api', await sessions(connection));
+  const session = await sessions(connection);
+  app.use('/api', session);
   const throttle = new Throttle(connection);
   mountSession(app, connection, throttle);
   const handlers = {
@@ -171,18 +173,20 @@ export async function createApp({
   app.locals.endStreams = () => live.end();
   mountLive(app, connection, live);
   instruments.mountReadings(app);
-  mount(app, connection, handlers, {
+  const read = mount(app, connection, handlers, {
     newUpload: tableReader(),
     newPhoto: photoReader,
     newJobPhoto: photoReader,
   });
 
   app.use('/api', (_req, _res, next) => next(new ProblemError('not-found')));
-  if (webFolder && existsSync(webFolder))
+  if (webFolder && existsSync(webFolder)) {
+    await mountFirstViews(app, connection, { webFolder, session, read });
     app.get('/{*splat}', (_req, res) => {
       res.setHeader('Cache-Control', 'no-cache');
       res.sendFile(path.join(webFolder, 'index.html'));
     });
+  }
 
   app.use((error: unknown, req: Request, res: Response, next: NextFunction) => {
     if (res.headersSent) return next(error);

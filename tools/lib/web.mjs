@@ -25,7 +25,7 @@ export function ensureWeb() {
     rmSync(path.join(root, '.radiatrix/web.stamp'), { force: true });
   onceFor('web', inputs, () => {
     say('Building the interface…');
-    const built = run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: path.join(root, 'web') });
+    const built = run('npm', ['run', 'build', '-w', 'web'], { cwd: root });
     if (built.code !== 0) {
       process.stderr.write(built.out);
       giveUp('The interface could not be built; see the lines above.');

@@ -3,7 +3,8 @@
 (function () {
   var ways = ['/api/session'];
   var at = /^\/v\/(\d+)(\/match)?/.exec(location.pathname);
-  if (at) {
+  // A page that the server drew carries the rest.
+  if (at && !('drawn' in document.documentElement.dataset)) {
     ways.push('/api/vehicles/' + at[1]);
     if (at[2]) {
       var asked = new URLSearchParams(location.search);

@@ -17,7 +17,7 @@ import { doneOrProposed, type StoredRequest } from '../proposals/service.ts';
 import { readJson, type FileReader } from './body.ts';
 import { answerOf, claimKey, keepAnswer, libraryVersion } from './queries.ts';
 import { currentPerson } from './session.ts';
-import { SteadyAnswers } from './steady.ts';
+import { SteadyAnswers, type SteadyAnswer } from './steady.ts';
 import { ProblemError } from './problem.ts';
 
 export interface Context<R extends RouteId = RouteId> {
@@ -174,21 +174,22 @@ function send(res: Response, reply: Reply): void {
   else res.json(reply.body);
 }
 
-/** Sends an answer that was made before, where the library is as it was then; else makes it, and keeps it. */
-async function sendSteady(
-  res: Response,
-  kept: SteadyAnswers,
-  asked: string,
-  make: () => Promise<Reply>,
-  db: Db,
-): Promise<void> {
-  const answer = await kept.answer(`${await libraryVersion(db)} ${asked}`, async () => {
-    const { body, etag } = await make();
-    return { json: JSON.stringify(body), etag };
-  });
+function sendSteady(res: Response, answer: SteadyAnswer): void {
   if (answer.etag) res.setHeader('ETag', `"${answer.etag}"`);
   res.type('json').send(answer.json);
 }
+
+/** What somebody asks an address for. */
+interface Asked {
+  params: Record<string, string>;
+  query: Record<string, unknown>;
+}
+
+/**
+ * What an address that only reads answers whoever sent the request, asked for within this server: guarded, validated and
+ * kept as at its own door.
+ */
+export type Read = (req: Request, db: Database, routeId: RouteId, asked: Asked) => Promise<SteadyAnswer>;
 
 /** Does a save, or keeps it as a proposal where it changes what everybody sees and somebody else has to look first. */
 async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler): Promise<Reply> {
@@ -209,13 +210,13 @@ async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler)
 
 const readId = (params: Record<string, string>) => (name?: string) => wholeNumber(params[name ?? 'id']);
 
-/** Mounts handlers under the addresses, guards and validators of the route table. */
+/** Mounts handlers under the addresses, guards and validators of the route table; what only reads can be asked within, too. */
 export function mount(
   app: Express,
   connection: Connection,
   handlers: Handlers,
   fileReaders: FileReaders,
-): void {
+): Read {
   const handles = new Handles(connection);
   const steady = new SteadyAnswers();
   const replay =
@@ -236,44 +237,59 @@ export function mount(
         released: true,
       });
     };
+  /** Whoever asks for something, and what for, once it is known that they may. */
+  const admit = (req: Request, db: Database, routeId: RouteId, { params, query }: Asked): Context => {
+    const route: Route = ROUTES[routeId];
+    const person = guard(route, currentPerson(req));
+    const { leftAt } = req.session;
+    if (leftAt && routeId !== HAND_IN)
+      throw new ProblemError('not-allowed', { detail: 'This account is switched off; what was done before it was can still be handed in.' }); // prettier-ignore
+    if (route.method !== 'get') guardToken(req);
+    return {
+      db,
+      person,
+      params,
+      id: readId(params),
+      query: (route.query ? validate(route.query, { ...query }) : undefined) as never,
+      body: undefined as never,
+      ifMatch: '',
+      req,
+      leftAt,
+      replay: replay(req),
+      released: false,
+    };
+  };
+  const plain = async (handler: AnyHandler, asked: Context): Promise<SteadyAnswer> => {
+    const { body, etag } = await handler(asked);
+    return { json: JSON.stringify(body), etag };
+  };
+  /** An answer that was made before, where the library is as it was then; else made now, and kept. */
+  const kept = async (routeId: RouteId, handler: AnyHandler, asked: Context): Promise<SteadyAnswer> => {
+    const { person, params, query, db } = asked;
+    const key = `${await libraryVersion(db)} ${person.role} ${routeId} ${JSON.stringify([params, query])}`;
+    return steady.answer(key, () => plain(handler, asked));
+  };
+  const isKept = (routeId: RouteId, query: Record<string, unknown>): boolean =>
+    (ROUTES[routeId] as Route).steady === true && !('job' in query);
+
   for (const [routeId, handler] of Object.entries(handlers) as unknown as [RouteId, AnyHandler][]) {
     const route: Route = ROUTES[routeId];
     const answer = async (req: Request, res: Response, database: Database): Promise<void> => {
-      const person = guard(route, currentPerson(req));
-      const { leftAt } = req.session;
-      if (leftAt && routeId !== HAND_IN)
-        throw new ProblemError('not-allowed', { detail: 'This account is switched off; what was done before it was can still be handed in.' }); // prettier-ignore
-      if (route.method !== 'get') guardToken(req);
-      const query = (route.query ? validate(route.query, { ...req.query }) : undefined) as never;
+      const params = req.params as Record<string, string>;
+      const asked = admit(req, database, routeId, { params, query: req.query });
+      const { person } = asked;
       // Only now is it known that this person may send anything here, and how much.
       const file = route.raw ? await fileReaders[routeId as FileRoute](req, person) : undefined;
       try {
         if (!file && route.method !== 'get') await readJson(req, res, route);
-        const context: Context = {
-          db: database,
-          person,
-          params: req.params as Record<string, string>,
-          id: readId(req.params as Record<string, string>),
-          query,
+        const whole: Context = {
+          ...asked,
           body: (route.body ? validate(route.body, req.body) : file?.body) as never,
           ifMatch: route.ifMatch ? readTag(req) : '',
-          req,
-          leftAt,
-          replay: replay(req),
-          released: false,
         };
         if (route.method === 'get') {
-          if (route.steady && !('job' in req.query)) {
-            await sendSteady(
-              res,
-              steady,
-              `${person.role} ${req.originalUrl}`,
-              () => handler(context),
-              database,
-            );
-            return;
-          }
-          const reply = await handler(context);
+          if (isKept(routeId, req.query)) return sendSteady(res, await kept(routeId, handler, whole));
+          const reply = await handler(whole);
           if (reply.file) await sendFile(res, reply.file);
           else send(res, reply);
           return;
@@ -282,10 +298,10 @@ export function mount(
         if (key && key.length > 100)
           throw new ProblemError('unreadable', { detail: 'Idempotency-Key is longer than 100 characters.' });
         const reply = await asPerson(database, person.id, async (tx) => {
-          const inside = { ...context, db: tx };
+          const inside = { ...whole, db: tx };
           if (!key || route.secret) return reviewed(routeId, inside, handler);
           const requestHash = createHash('sha256')
-            .update(`${req.method} ${req.originalUrl} ${context.ifMatch}\n`)
+            .update(`${req.method} ${req.originalUrl} ${whole.ifMatch}\n`)
             .update(file?.sha256 ?? JSON.stringify(req.body ?? null))
             .digest('hex');
           return once(inside, key, requestHash, () => reviewed(routeId, inside, handler));
@@ -308,4 +324,9 @@ export function mount(
         .catch(next),
     );
   }
+  return (req, db, routeId, asked) => {
+    const handler = handlers[routeId as keyof Handlers] as unknown as AnyHandler;
+    const within = admit(req, db, routeId, asked);
+    return isKept(routeId, asked.query) ? kept(routeId, handler, within) : plain(handler, within);
+  };
 }

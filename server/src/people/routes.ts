@@ -2,7 +2,7 @@ import { lanAddress } from '../lan/listen.ts';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { SessionState } from '@radiatrix/contract';
 import { ROUTES, type BodyOf } from '@radiatrix/contract/schemas';
-import type { Connection } from '../db/client.ts';
+import type { Connection, Database } from '../db/client.ts';
 import { readJson } from '../http/body.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate, type Handler } from '../http/route.ts';
@@ -33,20 +33,22 @@ function guardSite(req: Request): void {
   if (site && site !== 'same-origin' && site !== 'none') throw new ProblemError('csrf');
 }
 
+/** Who is there, as a request says it. */
+export async function sessionState(req: Request, db: Database): Promise<SessionState> {
+  const signedIn = currentPerson(req) ?? null;
+  const left = req.session.leftAt ? (signedIn?.name ?? null) : null;
+  const person = left === null ? signedIn : null;
+  return {
+    person,
+    left,
+    csrfToken: req.session.csrfToken ?? '',
+    lan: lanAddress(),
+    demo: person ? null : await service.demoAccounts(db),
+  };
+}
+
 /** Signing in and out, and taking up an invitation: no person stands behind these yet, so they are mounted by hand. */
 export function mountSession(app: Express, connection: Connection, throttle: Throttle): void {
-  const state = async (req: Request): Promise<SessionState> => {
-    const signedIn = currentPerson(req) ?? null;
-    const left = req.session.leftAt ? (signedIn?.name ?? null) : null;
-    const person = left === null ? signedIn : null;
-    return {
-      person,
-      left,
-      csrfToken: req.session.csrfToken ?? '',
-      lan: lanAddress(),
-      demo: person ? null : await service.demoAccounts(connection.db),
-    };
-  };
   const small = async <R extends 'signIn' | 'acceptInvitation'>(
     req: Request,
     res: Response,
@@ -58,7 +60,7 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
   };
 
   app.get(ROUTES.session.path, async (req: Request, res: Response) => {
-    res.json(await state(req));
+    res.json(await sessionState(req, connection.db));
   });
 
   app.post(ROUTES.signIn.path, async (req: Request, res: Response) => {
@@ -88,7 +90,7 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
     });
     await save(req);
     if (!leftAt) await throttle.know(req, res, person);
-    res.json(await state(req));
+    res.json(await sessionState(req, connection.db));
   });
 
   app.delete(ROUTES.signOut.path, (req: Request, res: Response, next: NextFunction) => {

@@ -187,7 +187,7 @@ function Frame({ person }: { person: Person }) {
 
 /** A newer version is laid down and waits: taken up when somebody says so; what is not sent yet stays. */
 function NewVersion() {
-  const waits = useSyncExternalStore(newVersion.subscribe, newVersion.isWaiting);
+  const waits = useSyncExternalStore(newVersion.subscribe, newVersion.isWaiting, () => false);
   return waits ? (
     <button type="button" className="text-copper font-label text-[16px] underline" onClick={newVersion.take}>
       new version: reload

@@ -23,9 +23,11 @@ const oneOf =
   (value: unknown): value is T =>
     words.includes(value as T);
 
+const isUnits = oneOf<UnitSystem>('metric', 'us', 'both');
+
 const initialState = (): Settings => ({
-  units: read('units', 'metric', oneOf<UnitSystem>('metric', 'us', 'both')),
-  theme: document.documentElement.dataset.theme === 'bay' ? 'bay' : 'sheet',
+  units: read('units', 'metric', isUnits),
+  theme: typeof document === 'object' && document.documentElement.dataset.theme === 'bay' ? 'bay' : 'sheet',
   keys: read('keys', true, (value): value is boolean => typeof value === 'boolean'),
   bench: read<number | null>('bench', null, (value): value is number => typeof value === 'number'),
 });
@@ -44,6 +46,28 @@ const slice = createSlice({
 export const { setUnits, setTheme, setKeys, putOnBench } = slice.actions;
 export const settings = slice.reducer;
 
+/** Of the settings, those that a first view hangs on, as one word: the server reads it with the page that is asked for. */
+export const shownWord = ({ units, theme }: Pick<Settings, 'units' | 'theme'>): string => `${units}.${theme}`;
+const COOKIE = 'radiatrix-shown';
+const YEAR_S = 365 * 24 * 3600;
+export function keepShown(now: Settings): void {
+  document.cookie = `${COOKIE}=${shownWord(now)}; path=/; max-age=${YEAR_S}; samesite=lax`;
+}
+/** That word among the cookies of a request; empty where none came along. */
+export const shownAmong = (cookies: string): string =>
+  new RegExp(`(?:^|;\\s*)${COOKIE}=([^;]*)`).exec(cookies)?.[1] ?? '';
+
+/** Settings as such a word has them; what it does not say is as it is for everybody. */
+export function shownAs(word: string): Settings {
+  const [units, theme] = word.split('.');
+  return {
+    units: isUnits(units) ? units : 'metric',
+    theme: theme === 'bay' ? 'bay' : 'sheet',
+    keys: true,
+    bench: null,
+  };
+}
+
 /** Writes settings through to this browser's storage; the theme stands bare because `theme.js` reads it before any code. */
 export function keepSettings(now: Settings): void {
   try {
@@ -54,5 +78,6 @@ export function keepSettings(now: Settings): void {
   } catch {
     // Storage switched off: settings last until the page is closed.
   }
+  keepShown(now);
   document.documentElement.dataset.theme = now.theme;
 }
