@@ -169,6 +169,37 @@ describe('spoken descriptions that nobody wrote down', () => {
     expect(right / all, misses.slice(0, 8).join('\n')).toBeGreaterThanOrEqual(0.93);
   });
 
+  const BEFORE = [
+    'not', 'not a', 'not the', "isn't a", "isn't the", 'anything but the', 'anything but a', 'except the', 'excluding', 'other than the', 'no longer a',
+    'never a', 'rather than the', 'instead of the', 'apart from the', 'with the exception of the', 'definitely not', "can't be a", 'bar the', 'sans',
+  ]; // prettier-ignore
+  const AFTER = ['excluded', 'is excluded', 'are ruled out'];
+  const deniable = SAID.filter(
+    ([field, value]) => field !== 'model' && `${field}=${value}` !== 'airConditioning=no',
+  );
+  const WHOLE = [
+    'tussock, %, left over',
+    '% tussock',
+    'a tussock and %',
+    'tussock %',
+    'hello, %, thanks: tussock',
+  ];
+  test.each([...BEFORE.map((words) => `${words} ~`), ...AFTER.map((words) => `~ ${words}`)])(
+    'what “%s” says of a detail is never that it is so',
+    (denial) => {
+      const wrong = deniable.flatMap(([field, value, ways]) =>
+        // Nobody says “not the it's a 2009”.
+        ways.filter((way) => !way.startsWith("it's")).flatMap((way) =>
+          WHOLE.filter((whole) => !(denial.startsWith('~') && field === 'part' && whole.length > 0)).flatMap((whole) => {
+            const text = whole.replace('%', denial.replace('~', way));
+            return spokenOf(text).some(([of, read]) => of === field && read.split('|').includes(value)) ? [text] : [];
+          }),
+        ),
+      ); // prettier-ignore
+      expect(wrong).toEqual([]);
+    },
+  );
+
   test('every word is accounted for: in a chip, left over, or of no meaning; spans lie inside the text', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), descriptions, (noise, said) => {

@@ -71,8 +71,21 @@ export function nearNames(key: string, names: Names): { name: Name; slips: numbe
   return hits.sort((a, b) => a.slips - b.slips);
 }
 
-/** The word of the grammar that a mistyped one stands for: swapped letters in a short word, more in a longer one. */
+const consonants = (word: string): string => word[0]! + word.slice(1).replace(/[aeiou]/g, '');
+/** A word written short: its consonants ("ptrl"), or how it begins, if that is half of it and begins no other. */
+function isShort(key: string, word: string): boolean {
+  if (key.length < 3 || key.length >= word.length || key[0] !== word[0]) return false;
+  return key.length * 2 >= word.length && (word.startsWith(key) || key === consonants(word));
+}
+
+/**
+ * The word of the grammar that another stands for: one written short, one mistyped (swapped letters in a short word,
+ * more in a longer one).
+ */
 export function nearKeyword(key: string): { word: string; slips: number } | undefined {
+  const short = KEYWORDS.filter((word) => isShort(key, word));
+  if (short.length === 1 && KEYWORDS.every((word) => word === short[0] || !word.startsWith(key)))
+    return { word: short[0]!, slips: 1 };
   let best: { word: string; slips: number } | undefined;
   for (const word of KEYWORDS) {
     if (Math.abs(word.length - key.length) > 2) continue;

@@ -1,4 +1,4 @@
-import type { Detail } from './grammar.ts';
+import type { Detail } from './rule.ts';
 import type { Field } from './request.ts';
 
 /** What people say around a vehicle and between its details. */
@@ -8,38 +8,115 @@ export const NOISE = new Set(
   `a an the it its it's is was with has have had having got get gets on of for in and i my our your we us you he she they them his her their
    need needs want wants wanting looking look after one ones this that these those to fits fit fitting one's what which who there here some any new
    replacement part parts engine engined motor car truck vehicle box gearbox trans transmission year model make plate reg registered built
-   please hi hello thanks cheers think thinks thought reckon reckons guess believe says said say tell told me customer gent guy fella bloke
+   please hi hello thanks cheers think thinks thought reckon reckons guess believe says said say tell told me customer gent guy fella bloke chap lad client punter
    lady missus wife husband dad mum mate drives drive driving driven number as at by be been are do does doesn't don't know knows not sure
    if or but either maybe probably possibly perhaps might could would about all just only really like thing kind sort type version from yes
    no wait sorry mean actually make rather scratch correction yeah yep ok okay so well um er uh now own owns bought i've i'm he's she's we've they've there's that's what's w/ than also plus too
-   into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two couple obviously both first used had has's swapped traded sold`.split(
+   into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
+   because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
+   me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling`.split(
     /\s+/,
   ),
 );
 
-export const WORD = /[^\s,;()"]+/y;
-export const GAP = /[\s,;()"]+/y;
+export const WORD = /[^\s,;()"[\]{}<>|]+/y;
+export const GAP = /[\s,;()"[\]{}<>|]+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:no,?\s+wait|sorry|i mean|actually|scratch that|make that|rather|correction|but|no)(?=[\s,.;])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this one(?:'s)?|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|i meant?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|but|so|no)(?=[\s,.;])/y;
+/** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
+export const STRIKE =
+  /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?:\s+(?:the|an?|any))?(?=\s)/y;
+/** Denials that a word in between does not use up: "not the noisy diesel", where "no sunroof, diesel" denies the roof. */
+export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
 export const DENIAL =
-  /(?:anything but|any but|not|isn't|isnt|ain't|except(?:ing)?|excluding|other than|apart from|without|w\/o|minus|lacks|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with))*(?=\s)/y;
+  /(?:non-(?=[a-z])|(?:anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the|an?|air|a\/c|tow)\b)|sans|excl\.?|free of|lacks|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
+/** "Not sure", "doesn't know", "can't say": nothing is denied. */
+export const NOTHING_DENIED =
+  /^\s+(?:sure|certain|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
+/** What takes back whatever was named before it: "diesels excluded". */
+export const EXCLUDED_AFTER =
+  /(?:is |are )?(?:(?:excluded|excepted|ruled out|not (?:wanted|included))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are)?(?: not|n't))(?=\s*(?:$|[,.;)])))/y;
+/** What takes back the option named before it: "the tow bar is off". */
+export const TAKEN_BACK =
+  /(?:is |was |has been |been )?(?:off|gone|removed|deleted?|missing|(?:taken|ripped|torn|cut|pulled) (?:off|out)|no|none|nope)(?=\s*(?:$|[,.;)]|and\b|but\b))/y;
+export const CAN_BE_OFF: ReadonlySet<Field> = new Set(['package', 'airConditioning', 'aspiration']);
 /** "Any but the diesel": here "but" denies, where else it corrects. */
 export const ALL_BUT = /but(?:\s+not)?(?:\s+(?:an?|the))?(?=\s)/y;
-export const OF_ALL = /\b(?:any|all|every|anything)\b/;
+export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
+/** What was thought, told or so once: a "but" after it replaces all that it is said of. */
+export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=\bnow\b|\bfor an?\b|\bwith an?\b)/g;
+  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+/** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
+export const WAS =
+  /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
+/** "Hybrid or not?": asked, and so far nothing is known. */
+export const OR_NOT = /or\s+not(?=\s*(?:$|[?,.;)]))/y;
+/** A bare "no" or "yes" after a question. */
+export const ANSWER_NO = /(?:no|nope|nah|not|it's not|it isn't)(?=\s*(?:$|[,.;)]))/y;
+export const ANSWER_YES = /(?:yes|yep|yeah|it is)(?=\s*(?:$|[,.;)]))/y;
+/** All that is said from here on stands in place of what was said before. */
+export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
 export const NEXT_VEHICLE = /[;,]|\b(?:and|also|plus)\b/g;
 export const OPENING =
   /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their)\b(?:'s)?)+/;
+/** Denials that begin a list: "anything but the 1.4 and the 1.5". */
+export const LISTED =
+  /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;
+export const AND_TOO = /and(?:\s+(?:an?|the))?(?=\s)(?!\s+(?:with|it|is|has|not|no)\b)/y;
+/** How many are wanted. */
+export const COUNT = /^(?:[1-9]\s?x|x[1-9])$/;
+/** Words that part a year, and leave what was being said of it as it is: "could be an early 2010". */
+export const PART_OF_YEAR = /^(?:early|mid|late|beginning|end)$/;
+/** "Or is it the 2.5?": whatever is said next of something said before is left open. */
+export const OR_IS = /or (?:is|was|could|might) (?:it|that)(?: be)?(?:\s+(?:an?|the))?(?=\s)/y;
+/** "Got the radiator already": before or after a part that is not wanted. */
+export const ALREADY_BEFORE = /\balready\s+(?:got|has|have|bought)\s+(?:(?:the|an?|my|his)\s+)?$/;
+/** "The plastic round the fan": a part that only says where. */
+export const NEAR_BEFORE =
+  /\b(?:round|around|behind|beside|near|next to|in front of|touching|against|above|below|under)\s+(?:the|its|my)\s+$/;
+export const ALREADY_AFTER =
+  /^\s+(?:already\b|(?:(?:is|are|looks?|seems?)\s+)(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)\b)/;
+/** "Aircon? Don't know": asked, and not answered. */
+export const UNANSWERED =
+  /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;
+/** "1.4 and 1.8" of what a vehicle has one of: either will do. */
+export const AND_BETWEEN = /^\s*(?:and|&|\/)\s*(?:the\s+|an?\s+)?$/;
+/** "2011? 2012?" */
+export const ASKED_AFTER = /^\s*\?/;
+/** What a bare "no" between two of them corrects, since nobody denies it: "69, no 70". */
+export const SAID_AGAIN: ReadonlySet<Field> = new Set([
+  'year',
+  'displacement',
+  'gears',
+  'cylinders',
+  'built',
+  'engineCode',
+  'transmissionCode',
+]);
+/** A denial that names a thing: "not the turbo petrol" denies the two together, and neither by itself. */
+export const THING = /\b(?:the|an?)\s*$/;
+/** Whose word it is: where somebody else says otherwise, both are left open. */
+export const OPINION = /(?:reckons?|says?|believes?|swears?)(?=\s)/y;
+/** "Manual now": what is so now replaces what was. */
+export const NOW_AFTER = /^\s+now\b/;
+/** What leads from a part to where it sits: "the blade for the left fan". */
+export const SITS_ON =
+  /^\s+(?:for|of|on|off|from|to)\s+(?:(?:the|an?|its|my|his|left|right|cooling|electric|main|first|second)\s+)*$/;
 export const OR = /(?:or(?:\s+(?:it's|an?|the|maybe))?)(?=\s)/y;
+export const OR_SO =
+  /or\s+(?:the like|similar|something(?:\s+(?:like (?:it|that)|similar))?|whatever|so)(?=\s*(?:$|[,.;)]|\s))/y;
+/** Between two of a kind a stroke is an "or", between others a comma. */
+export const STROKE = /\/(?:\s+(?:an?|the))?(?=\s)/y;
 export const DOUBT_BEFORE =
-  /(?:maybe|probably|possibly|perhaps|might be|could be|i think|i guess|thinks?(?: it is| it's)?)(?=\s)/y;
+  /(?:maybe|may be|probably|possibly|perhaps|might be|could be|i think|i guess|thinks?(?: it is| it's)?)(?=\s)/y;
 export const DOUBT_AFTER = /(?:i think|i reckon|i guess|maybe|probably|i believe|not sure)(?=$|[\s,.;!?])/y;
 /** Years and months are said as spans, engine codes exactly: a denial or an "or" of them is read by their own rules. */
-export const NOT_DENIED: ReadonlySet<Field> = new Set(['built', 'part']);
+export const NOT_DENIED: ReadonlySet<Field> = new Set(['part']);
 
 /** "AT" in capitals is a transmission, "at" is not. */
 export const AUTOMATIC: Detail[] = [{ field: 'transmission', value: 'automatic' }];

@@ -1,0 +1,748 @@
+import { labelFor } from './choices.ts';
+import { CUBIC_INCH_L, NOT_KEPT, RULES, displacement } from './grammar.ts';
+import { type Name, plain, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
+import {
+  ALL_BUT,
+  ALREADY_AFTER,
+  ALREADY_BEFORE,
+  ANSWER_NO,
+  ANSWER_YES,
+  AND_BETWEEN,
+  AND_TOO,
+  ASKED_AFTER,
+  AUTOMATIC,
+  CAN_BE_OFF,
+  CORRECTION,
+  COUNT,
+  DENIAL,
+  DOUBT_AFTER,
+  DOUBT_BEFORE,
+  EXCLUDED_AFTER,
+  GAP,
+  HOLDS,
+  LISTED,
+  NEAR_BEFORE,
+  NEXT_VEHICLE,
+  NOISE,
+  NOTHING_DENIED,
+  NOT_DENIED,
+  NOW_AFTER,
+  OF_ALL,
+  ONCE,
+  OPINION,
+  OR,
+  OR_IS,
+  OR_NOT,
+  OR_SO,
+  PART_OF_YEAR,
+  SAID_AGAIN,
+  SITS_ON,
+  STRIKE,
+  STROKE,
+  STRUCK_OUT,
+  TAKEN_BACK,
+  THING,
+  UNANSWERED,
+  WAS,
+  WORD,
+} from './phrases.ts';
+import type { Chip, Choice, Field } from './request.ts';
+import { END, ONE, ONES, spokenNumber, type Context, type Detail } from './rule.ts';
+import { deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
+import type { Vocabulary } from './types.ts';
+import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
+
+/** Words of a line, and where they stand in it. */
+export interface Words {
+  text: string;
+  from: number;
+  to: number;
+}
+
+/** Reads one text from left to right; what it has understood so far bears on what comes next. */
+export class Reader {
+  readonly chips: Chip[] = [];
+  readonly leftover: Words[] = [];
+  vin: VinReading | undefined;
+  private correcting = false;
+  /** From here on all that is said replaces what was said before ("it was a petrol, but …"). */
+  private superseding = false;
+  private denying = false;
+  /** The denial takes back what was said. */
+  private striking = false;
+  /** Where what is denied begins. */
+  private deniedFrom = 0;
+  private bareNo = false;
+  private holds = false;
+  /** Where the word ends that a denial goes on over; it must stand right before what is denied. */
+  private adjectiveTo = -1;
+  /** The denial named a thing; up to where what was said belongs to it. */
+  private thing = false;
+  private thingTo = -1;
+  /** The model on record was named within a denial of something else: the next one replaces it. */
+  private contrasted = false;
+  private doubting = false;
+  private opinion = false;
+  private lastField: Field | undefined;
+  /** What was said last was a denial: an "or" goes on denying. */
+  private denied = false;
+  /** That denial began a list: an "and" goes on denying too. */
+  private listing = false;
+  private either: Field | undefined;
+  /** Where the last detail of what came after an "or" ends: "the 2.0 manual or the 2.4 auto" are two and two. */
+  private eitherTo = -1;
+  /** What is being added stands beside its own kind in such an "or". */
+  private amongTwo = false;
+  /** Asked with "or not", and not answered yet. */
+  private openAt: Chip | undefined;
+
+  private readonly read: string;
+  private readonly vocabulary: Vocabulary;
+  private readonly names: Names;
+  private readonly context: Context;
+  private readonly patterns: readonly VinPattern[];
+  /** Stretches that speak of what was before. */
+  private readonly former: readonly [number, number][];
+  /** What was said there: kept as the other reading of a detail. */
+  private readonly before: { field: Field; choice: Choice }[] = [];
+  /** The last detail that was asked and answered with "no, …": denied, unless what follows is another value of it. */
+  private questioned: Chip | undefined;
+  /** Where the last detail that replaced another ends: "no, the 2.5 petrol" replaces two. */
+  private correctedTo = -1;
+  /** Where the same model is named once more, as if of another vehicle. */
+  private sameAgain: number | undefined;
+  /** Where the last detail stands that goes against one said before. */
+  private conflictAt = -1;
+  /** Where a second vehicle begins, once its model was met. */
+  secondVehicle: number | undefined;
+
+  constructor(
+    read: string,
+    vocabulary: Vocabulary,
+    context: Context,
+    patterns: readonly VinPattern[],
+    former: readonly [number, number][] = [],
+  ) {
+    this.read = read;
+    this.vocabulary = vocabulary;
+    this.names = namesOf(vocabulary);
+    this.context = context;
+    this.patterns = patterns;
+    this.former = former;
+  }
+
+  /** Keeps what nothing is made of. */
+  private leave(from: number, to: number): void {
+    // One word may hold several details that nothing is made of.
+    const last = this.leftover.at(-1);
+    if (last?.from === from && last.to === to) return;
+    this.leftover.push({ text: this.read.slice(from, to), from, to });
+  }
+
+  private labelled = (field: Field, value: string): Choice => ({
+    value,
+    label: labelFor(field, value, this.vocabulary),
+  });
+
+  /** What is said in a way that says nothing of the vehicle: a part that is not wanted, a question without an answer. */
+  private isNoDetail(field: Field, value: string, from: number, to: number): boolean {
+    const after = this.read.slice(to).toLowerCase();
+    if (field === 'part')
+      return (
+        this.denying ||
+        ALREADY_AFTER.test(after) ||
+        ALREADY_BEFORE.test(this.read.slice(0, from).toLowerCase()) ||
+        NEAR_BEFORE.test(this.read.slice(0, from).toLowerCase())
+      );
+    if (CAN_BE_OFF.has(field) && UNANSWERED.test(after)) return true;
+    // "Not built in March": no span says that, and the opposite must not be said.
+    return field === 'built' && this.denying && !OPEN_SPAN.test(value);
+  }
+
+  /** The value that is meant, after "not", "no", "without". */
+  private asMeant(field: Field, value: string, earlier: Chip | undefined): string {
+    if (!this.denying || NOT_DENIED.has(field)) return value;
+    if (this.bareNo && SAID_AGAIN.has(field) && earlier && !earlier.value.startsWith('!')) {
+      this.denying = false;
+      this.correcting = true;
+      return value;
+    }
+    return deniedValue(field, value);
+  }
+
+  /** Whether this and what was said before of the same detail are one or the other. */
+  private isAlternative(field: Field, earlier: Chip, from: number, to: number): boolean {
+    if (this.amongTwo) return true;
+    const [between, after] = [this.read.slice(earlier.to, from).toLowerCase(), this.read.slice(to)];
+    // "A 2013, could be a 2014", "he reckons 2014", "1.4 and 1.8", "2013? 2014?"
+    return (
+      this.doubting ||
+      this.opinion ||
+      AND_BETWEEN.test(between) ||
+      (ASKED_AFTER.test(between) && ASKED_AFTER.test(after))
+    );
+  }
+
+  private add(
+    field: Field,
+    plainValue: string,
+    from: number,
+    to: number,
+    certainty: Chip['certainty'],
+    others: string[],
+  ): void {
+    if (this.adjectiveTo >= 0 && !/^\s+$/.test(this.read.slice(this.adjectiveTo, from))) this.denying = false;
+    this.adjectiveTo = -1;
+    if (this.isNoDetail(field, plainValue, from, to)) return this.leave(from, to);
+    const earlier = this.chips.find((chip) => chip.field === field);
+    const value = this.asMeant(field, plainValue, earlier);
+    if (this.former.some(([begin, end]) => from >= begin && from < end)) {
+      this.before.push({ field, choice: this.labelled(field, value) });
+      return;
+    }
+    if (this.questioned && this.questioned.field !== field) this.deny(this.questioned);
+    this.questioned = undefined;
+    if (this.correctedTo >= 0 && /^\s+$/.test(this.read.slice(this.correctedTo, from)))
+      this.correcting = true;
+    this.correctedTo = this.correcting ? to : -1;
+    if (field === 'part' && earlier && SITS_ON.test(this.read.slice(earlier.to, from).toLowerCase())) return;
+    this.denied = isDenied(field, value);
+    const group = this.eitherTo >= 0 && /^\s+$/.test(this.read.slice(this.eitherTo, from));
+    this.amongTwo = earlier !== undefined && (this.either !== undefined || group);
+    this.eitherTo = this.amongTwo ? to : -1;
+    const other =
+      this.either !== undefined && this.either !== field && !earlier ? this.eitherChip() : undefined;
+    if (other) {
+      // "turbo or hybrid" names two things of which one holds: neither can be kept as a detail.
+      this.chips.splice(this.chips.indexOf(other), 1);
+      this.leave(other.from, other.to);
+      this.leave(from, to);
+      this.settle(undefined);
+      return;
+    }
+    const doubtful = this.doubting && certainty === 'read' ? 'likely' : certainty;
+    const words = { text: this.read.slice(from, to), from, to };
+    if (earlier) this.sayAgain(earlier, value, words, doubtful);
+    else {
+      // "Hybrid or turbo? Hybrid": what could not be kept before now is.
+      const open = this.leftover.findIndex((each) => each.text.toLowerCase() === words.text.toLowerCase());
+      if (open >= 0) this.leftover.splice(open, 1);
+      this.chips.push({
+        field,
+        ...this.labelled(field, value),
+        ...words,
+        certainty: doubtful,
+        alternatives: others.map((each) => this.labelled(field, each)),
+      });
+    }
+    this.lastField = field;
+  }
+
+  /** A second statement of a detail: both hold, one of them does, the second replaces the first, or it is left over. */
+  private sayAgain(earlier: Chip, value: string, words: Words, certainty: Chip['certainty']): void {
+    const { field } = earlier;
+    if (earlier.value === value) return;
+    const { from, to } = words;
+    // "But could be a 2012" leaves it open.
+    const correcting =
+      !this.doubting &&
+      (this.correcting || this.superseding || NOW_AFTER.test(this.read.slice(to).toLowerCase()));
+    const widened = (both: string): void =>
+      void Object.assign(earlier, this.labelled(field, both), {
+        text: this.read.slice(earlier.from, to),
+        to,
+      });
+    const both = joined(field, earlier.value, value, correcting);
+    if (both !== undefined) return widened(both);
+    const [wasDenied, denied] = [earlier.value.startsWith('!'), value.startsWith('!')];
+    if (this.striking && denied && earlier.value === value.slice(1)) return this.deny(earlier);
+    // "Auto, not manual" says one thing twice.
+    if (denied && !wasDenied && earlier.value !== value.slice(1)) return;
+    if (correcting || (wasDenied && !denied)) {
+      earlier.alternatives = [{ value: earlier.value, label: earlier.label }, ...earlier.alternatives];
+      Object.assign(earlier, this.labelled(field, value), words, { certainty });
+      return;
+    }
+    const alternative = this.isAlternative(field, earlier, from, to);
+    // "2.2 or 2.5? 2.5": one of what was left open; "2010-ish, maybe 2011" stays open.
+    const narrowing = isWithin(field, value, earlier.value);
+    if (narrowing && alternative) return;
+    if (narrowing) Object.assign(earlier, this.labelled(field, value), words);
+    else if (alternative && !denied)
+      widened(field === 'year' ? neighbours(earlier.value, value) : `${earlier.value}|${value}`);
+    else {
+      earlier.alternatives.unshift(this.labelled(field, value));
+      if (WAS.test(this.read.slice(earlier.to, from).toLowerCase())) return;
+      this.conflictAt = from;
+      this.leave(from, to);
+    }
+  }
+
+  /** Whether this is said of the thing that was denied just before, with nothing but a space between. */
+  private inTheThing = (field: Field, from: number): boolean =>
+    OF_A_THING.has(field) && /^\s+$/.test(this.read.slice(this.thingTo, from));
+
+  private eitherChip = (): Chip | undefined => this.chips.find((chip) => chip.field === this.either);
+
+  /** After a detail, or after a word that carries meaning of its own. */
+  private settle(field: Field | undefined): void {
+    this.correcting = this.denying = this.striking = this.doubting = this.opinion = false;
+    this.either = undefined;
+    this.lastField = field;
+  }
+
+  /** Reads `lower` (a stretch of the text beginning at `offset`); pieces of a word that ran together are read again. */
+  scan(lower: string, offset: number, whole: boolean): void {
+    let at = 0;
+    while (at < lower.length) {
+      const gap = matchAt(GAP, lower, at);
+      if (gap) {
+        // "Blades (not the motor), merlet": a denial ends with its clause, once it has said something.
+        if (this.denying && /[,;()]/.test(gap) && /[a-z]/.test(lower.slice(this.deniedFrom - offset, at)))
+          this.denying = false;
+        at += gap.length;
+        continue;
+      }
+      at = this.step(lower, at, offset, whole);
+    }
+  }
+
+  private step(lower: string, at: number, offset: number, whole: boolean): number {
+    const word = matchAt(WORD, lower, at)!;
+    const grouped = whole ? this.groupedVin(lower, at) : undefined;
+    if (grouped) {
+      this.readVin(grouped.vin, at + offset, grouped.end + offset);
+      return grouped.end;
+    }
+    const bare = word.replace(/[.!?:]+$/, '');
+    if (whole && looksLikeVin(bare)) {
+      // Details that ran together ("haulden2012diesel") may be as long as a number.
+      const formed = readVin(bare, this.patterns, this.context.referenceYear).state !== 'wrong form';
+      if (formed || !this.pieces(word, at + offset)) this.readVin(bare, at + offset);
+      return at + word.length;
+    }
+    const long = this.joinedName(lower, at, 2);
+    if (long) return this.takeName(long.names, at + offset, long.end + offset) - offset;
+    const shouted = this.read.slice(at + offset, at + offset + word.length);
+    const kept = matchAt(NOT_KEPT, lower, at);
+    if (kept) {
+      this.leave(at + offset, at + offset + kept.length);
+      this.settle(undefined);
+      return at + kept.length;
+    }
+    const ruled =
+      shouted === 'AT' ? { details: AUTOMATIC, end: at + 2 } : applyRules(lower, at, this.context);
+    if (ruled) {
+      const [first] = ruled.details;
+      if (this.thingTo >= 0 && this.inTheThing(first!.field, at + offset)) {
+        this.thingTo = ruled.end + offset;
+        this.leave(at + offset, this.thingTo);
+        return ruled.end;
+      }
+      this.thingTo = this.denying && this.thing ? ruled.end + offset : -1;
+      for (const detail of ruled.details)
+        this.add(
+          detail.field,
+          detail.value,
+          at + offset,
+          ruled.end + offset,
+          'read',
+          detail.alternatives ?? [],
+        );
+      this.settle(ruled.details.length === 1 ? first!.field : undefined);
+      return ruled.end;
+    }
+    const exact = this.names.exact.get(plain(bare));
+    if (exact) return this.takeName(exact, at + offset, at + bare.length + offset) - offset;
+    const spelled = whole ? this.spelledName(lower, at) : undefined;
+    if (spelled) return this.takeName(spelled.names, at + offset, spelled.end + offset) - offset;
+    const single = this.singular(bare);
+    if (single) {
+      const end = at + word.length;
+      if ('names' in single) return this.takeName(single.names, at + offset, end + offset) - offset;
+      for (const { field, value, alternatives = [] } of single.details)
+        this.add(field, value, at + offset, at + bare.length + offset, 'read', alternatives);
+      this.settle(single.details.length === 1 ? single.details[0]!.field : undefined);
+      return end;
+    }
+    const size = whole ? this.spokenSize(lower, at, offset) : 0;
+    if (size > 0) return at + size;
+    const turn = this.turnOfPhrase(lower, at);
+    if (turn > 0) return at + turn;
+    this.guess(word, bare, at, offset, whole);
+    return at + word.length;
+  }
+
+  /** What was said last does not hold after all; how long the words are that say so. */
+  private takeBack(named: Chip, words: string): number {
+    this.deny(named);
+    return words.length;
+  }
+
+  private deny(named: Chip): void {
+    if (!isDenied(named.field, named.value))
+      Object.assign(named, this.labelled(named.field, deniedValue(named.field, named.value)));
+  }
+
+  /** Phrases that say how the next (or the last) detail is meant; returns how long one is, 0 for none. */
+  private turnOfPhrase(lower: string, at: number): number {
+    const named = this.chips.find((chip) => chip.field === this.lastField);
+    const off = matchAt(TAKEN_BACK, lower, at);
+    if (off && named && CAN_BE_OFF.has(named.field) && /[^\s,;.]\s+$/.test(lower.slice(0, at)))
+      return this.takeBack(named, off);
+    const excluded = matchAt(EXCLUDED_AFTER, lower, at);
+    if (excluded && named && named.field !== 'part') return this.takeBack(named, excluded);
+    const asked = /\?\s*$/.test(lower.slice(0, at));
+    const orNot = named ? matchAt(OR_NOT, lower, at) : undefined;
+    if (orNot) {
+      this.openAt = named;
+      return orNot.length;
+    }
+    if (asked && (matchAt(ANSWER_NO, lower, at) ?? matchAt(ANSWER_YES, lower, at))) this.openAt = undefined;
+    const answered = asked && named && named.field !== 'part' ? matchAt(ANSWER_NO, lower, at) : undefined;
+    if (answered) {
+      this.questioned = named;
+      this.correcting = true;
+      return answered.length;
+    }
+    const strike = matchAt(STRIKE, lower, at);
+    if (strike) {
+      this.denying = this.striking = true;
+      this.deniedFrom = at + strike.length;
+      return strike.length;
+    }
+    // "Six speed? No, five": what follows a question is its answer.
+    const denial = asked ? undefined : matchAt(DENIAL, lower, at);
+    if (denial) {
+      this.adjectiveTo = -1;
+      this.denying = !NOTHING_DENIED.test(lower.slice(at + denial.length));
+      this.listing = LISTED.test(denial);
+      this.deniedFrom = at + denial.length;
+      this.bareNo = denial.trim() === 'no';
+      this.holds = HOLDS.test(denial);
+      this.thing = THING.test(lower.slice(0, this.deniedFrom));
+      return denial.length;
+    }
+    const allBut = matchAt(ALL_BUT, lower, at);
+    if (allBut && OF_ALL.test(lower.slice(0, at))) {
+      this.denying = this.listing = true;
+      this.deniedFrom = at + allBut.length;
+      return allBut.length;
+    }
+    const correction = matchAt(CORRECTION, lower, at);
+    if (correction) {
+      this.correcting = true;
+      if (STRUCK_OUT.test(correction)) this.superseding = true;
+      if (/^(?:but|this)/.test(correction) && ONCE.test(lower.slice(0, at))) this.superseding = true;
+      return correction.length;
+    }
+    const after = matchAt(DOUBT_AFTER, lower, at);
+    const last = this.chips.find((chip) => chip.field === this.lastField);
+    if (
+      after &&
+      last &&
+      last.certainty === 'read' &&
+      /^\s*(?:$|[,.;!?])/.test(lower.slice(at + after.length))
+    ) {
+      last.certainty = 'likely';
+      return after.length;
+    }
+    const before = matchAt(DOUBT_BEFORE, lower, at);
+    if (before) {
+      this.doubting = true;
+      return before.length;
+    }
+    const opinion = matchAt(OPINION, lower, at);
+    if (opinion) {
+      this.opinion = true;
+      return opinion.length;
+    }
+    const orIs = matchAt(OR_IS, lower, at);
+    if (orIs) {
+      this.doubting = true;
+      return orIs.length;
+    }
+    const orSo = matchAt(OR_SO, lower, at);
+    if (orSo) return orSo.length;
+    const or = matchAt(OR, lower, at);
+    const too = this.listing ? matchAt(AND_TOO, lower, at) : undefined;
+    const more = or ?? too;
+    if (more && this.denied) {
+      this.denying = true;
+      this.deniedFrom = at + more.length;
+      return more.length;
+    }
+    const stroke = matchAt(STROKE, lower, at);
+    if (stroke) {
+      this.eitherTo = at + stroke.length;
+      return stroke.length;
+    }
+    if (or && this.lastField) {
+      this.either = this.lastField;
+      return or.length;
+    }
+    return 0;
+  }
+
+  /** The longest exact name of several words that begins here. */
+  private joinedName(lower: string, at: number, fewest: number): { names: Name[]; end: number } | undefined {
+    let found: { names: Name[]; end: number } | undefined;
+    let end = at;
+    let joined = '';
+    for (let count = 1; count <= this.names.longestWords; count += 1) {
+      const gap = matchAt(GAP, lower, end);
+      const start = end + (gap?.length ?? 0);
+      const word = start < lower.length ? matchAt(WORD, lower, start) : undefined;
+      if (!word) break;
+      joined += plain(word);
+      end = start + word.length;
+      const names = this.names.exact.get(joined);
+      if (names && count >= fewest) found = { names, end };
+    }
+    return found;
+  }
+
+  /** A name said letter by letter: "t u s s o c k". */
+  private spelledName(lower: string, at: number): { names: Name[]; end: number } | undefined {
+    const letters = matchAt(LETTERS, lower, at);
+    const names = letters && this.names.exact.get(plain(letters));
+    return names ? { names, end: at + letters.length } : undefined;
+  }
+
+  /** A plural: of a name on record, or of a word of the grammar. */
+  private singular(bare: string): { names: Name[] } | { details: Detail[] } | undefined {
+    if (bare.length < 4 || !bare.endsWith('s') || NOISE.has(bare)) return undefined;
+    const one = bare.replace(/'?s$/, '');
+    const names = this.names.exact
+      .get(plain(one))
+      ?.filter((name) => name.field === 'model' || name.field === 'make');
+    if (names?.length) return { names };
+    const ruled = applyRules(one, 0, this.context);
+    return ruled?.end === one.length ? { details: ruled.details } : undefined;
+  }
+
+  /** An identification number that was said in groups; only one that its own check digit bears out. */
+  private groupedVin(lower: string, at: number): { vin: string; end: number } | undefined {
+    let [end, together, groups] = [at, '', 0];
+    while (together.length < VIN_LENGTH) {
+      const group = matchAt(VIN_GROUP, lower, end);
+      if (!group) return undefined;
+      together += group.replace(/[^a-z0-9]/g, '');
+      end += group.length;
+      groups += 1;
+    }
+    if (together.length !== VIN_LENGTH || groups < 2 || /[a-z0-9]/.test(lower[end] ?? '')) return undefined;
+    const vin = together.toUpperCase();
+    return readVin(vin, this.patterns, this.context.referenceYear).state === 'right'
+      ? { vin, end }
+      : undefined;
+  }
+
+  /** A model other than the one that was named, of which nothing says that it is meant instead: another vehicle. */
+  private noteSecond(name: Name, from: number, certainty: Chip['certainty']): void {
+    const earlier = this.chips.find((chip) => chip.field === 'model');
+    if (name.field !== 'model' || !earlier || certainty !== 'read') return;
+    if (this.correcting || this.denying || this.doubting || this.either !== undefined) return;
+    if (earlier.value.startsWith('!')) return;
+    if (this.former.some(([begin, end]) => from >= begin && from < end)) return;
+    const between = this.read.slice(earlier.to, from).toLowerCase();
+    const parting = [...between.matchAll(NEXT_VEHICLE)].at(-1);
+    if (!parting) return;
+    if (earlier.value.split('|').includes(name.value)) this.sameAgain ??= earlier.to + parting.index;
+    else this.secondVehicle ??= earlier.to + parting.index;
+  }
+
+  /**
+   * "The petrol Haulden, not the diesel Merlet" and the other way about: of two models the one that was named within a
+   * denial is not meant; where it is the only one, another of that model may be.
+   */
+  private isContrast(name: Name, from: number): boolean {
+    const model = this.chips.find((chip) => chip.field === 'model');
+    if (this.contrasted) this.correcting = true;
+    this.contrasted = this.thingTo >= 0 && /^\s+$/.test(this.read.slice(this.thingTo, from));
+    return this.contrasted && model !== undefined && model.value !== name.value;
+  }
+
+  private takeName(
+    names: readonly Name[],
+    from: number,
+    to: number,
+    certainty: Chip['certainty'] = 'read',
+  ): number {
+    const best = names[0]!;
+    if (best.field === 'model' && this.isContrast(best, from)) return to;
+    this.noteSecond(best, from, certainty);
+    const others = names.filter((name) => name.field === best.field && name.value !== best.value);
+    this.add(best.field, best.value, from, to, certainty, [...new Set(others.map((name) => name.value))]);
+    this.settle(best.field);
+    return to;
+  }
+
+  /** A word nobody knows as it stands: words run together, a slip of the key, talk, or something we do not keep. */
+  private guess(word: string, bare: string, at: number, offset: number, whole: boolean): void {
+    const from = at + offset;
+    const key = plain(bare);
+    if (whole && this.pieces(word, from)) return;
+    const litres = Number(bare) * CUBIC_INCH_L;
+    if (whole && /^\d{2,3}$/.test(bare) && this.isEngineSize(litres)) {
+      for (const { field, value } of displacement(litres))
+        this.add(field, value, from, from + bare.length, 'likely', []);
+      this.settle('displacement');
+      return;
+    }
+    if (NOISE.has(bare.toLowerCase().replace(/'s$/, '')) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
+    const near = nearNames(key, this.names);
+    const keyword = key.length >= 3 ? nearKeyword(key) : undefined;
+    if (near[0] && near[0].slips <= (keyword?.slips ?? 9)) {
+      const best = near.filter((hit) => hit.name.field === near[0]!.name.field);
+      this.takeName(best.map((hit) => hit.name), from, from + word.length, 'likely'); // prettier-ignore
+      return;
+    }
+    const details = keyword && applyRules(keyword.word, 0, this.context)?.details;
+    if (details) {
+      for (const detail of details)
+        this.add(detail.field, detail.value, from, from + word.length, 'likely', []);
+      this.settle(details[0]!.field);
+    } else if (!COUNT.test(key) && !/^[-–—./&+!?':=*]*$/.test(word)) {
+      this.leave(from, from + bare.length);
+      if (PART_OF_YEAR.test(key)) return;
+      // "No, plain petrol" goes on correcting, "not the noisy diesel" denying.
+      const [correcting, denying] = [this.correcting, this.denying && this.holds && this.thing];
+      this.settle(undefined);
+      this.adjectiveTo = denying ? from + bare.length : -1;
+      [this.correcting, this.denying] = [correcting, denying];
+    }
+  }
+
+  /** Words typed without a space between ("2.2diesel", "tussock/2009"): taken when any piece is understood. */
+  private pieces(word: string, from: number): boolean {
+    let parts = [...word.matchAll(/\d+(?:[.,]\d+)?|[^\d/–—=:_-]+/g)].map((part) => ({
+      text: part[0],
+      at: part.index,
+    }));
+    if (parts.length === 1) parts = this.afterName(word);
+    if (parts.length < 2) return false;
+    const before = this.chips.length + this.leftover.length;
+    const trial = new Reader(this.read, this.vocabulary, this.context, []);
+    for (const part of parts) trial.scan(part.text, from + part.at, false);
+    if (trial.chips.length === 0 || trial.chips.some((chip) => chip.certainty === 'likely')) return false;
+    // Digits and letters run together are a word of their own kind ("99x") unless all of it makes sense.
+    // … or begins with a size or a year that is told from what follows: "1.8vvt", "1969½".
+    if (trial.leftover.length > 0 && !/[/–—=:_-]|^\d[.,]\d[a-z]{2}|^(?:19|20)\d\d[^a-z0-9]/i.test(word))
+      return false;
+    for (const part of parts) this.scan(part.text, from + part.at, false);
+    return this.chips.length + this.leftover.length > before;
+  }
+
+  /** "merletcvt": a name and what ran into it. */
+  private afterName(word: string): { text: string; at: number }[] {
+    const text = word.toLowerCase();
+    const name = this.names.all
+      .filter(
+        ({ spelling }) =>
+          spelling.length >= LEAST_NAME && text.startsWith(spelling) && text.length > spelling.length + 1,
+      )
+      .sort((a, b) => b.spelling.length - a.spelling.length)[0];
+    if (!name) return [];
+    const end = name.spelling.length;
+    return [
+      { text: text.slice(0, end), at: 0 },
+      { text: text.slice(end), at: end },
+    ];
+  }
+
+  /** A size in two spoken digits, as "one eight", where an engine of it is on record. */
+  private spokenSize(lower: string, at: number, offset: number): number {
+    const said = matchAt(SPOKEN_SIZE, lower, at);
+    if (!said) return 0;
+    const [whole, tenth] = said.split(/[\s-]+/) as [string, string];
+    const litres = spokenNumber(whole) + Math.max(0, ONES.indexOf(tenth) + 1) / 10;
+    if (!this.vocabulary.engines.some(({ displacementL }) => Math.abs(displacementL - litres) < 0.051))
+      return 0;
+    for (const { field, value } of displacement(litres))
+      this.add(field, value, at + offset, at + offset + said.length, 'likely', []);
+    this.settle('displacement');
+    return said.length;
+  }
+
+  /** A bare number is cubic inches only where an engine of that size is on record. */
+  private isEngineSize = (litres: number): boolean =>
+    this.vocabulary.engines.some(
+      ({ displacementL }) =>
+        displacementL >= SMALLEST_L && Math.abs(displacementL - litres) <= CUBIC_INCH_SLACK_L,
+    );
+
+  /** What was said of the vehicle before this one stays to choose from; what only shows at the end of a line. */
+  finish(): void {
+    if (this.questioned) this.deny(this.questioned);
+    if (this.openAt) {
+      this.chips.splice(this.chips.indexOf(this.openAt), 1);
+      this.leave(this.openAt.from, this.openAt.to);
+    }
+    // "A 2009 tussock and a 2012 tussock": of one vehicle the two cannot be.
+    if (this.sameAgain !== undefined && this.conflictAt > this.sameAgain)
+      this.secondVehicle ??= this.sameAgain;
+    for (const { field, choice } of this.before) {
+      const chip = this.chips.find((each) => each.field === field);
+      if (chip && chip.value !== choice.value) chip.alternatives.push(choice);
+    }
+  }
+
+  /** A pattern names makes and models by their names; a chip carries their ids. */
+  private spelled(field: Field, value: string): string {
+    const { makes, models } = this.vocabulary;
+    const list: readonly { id: number; name: string }[] =
+      field === 'make' ? makes : field === 'model' ? models : [];
+    const named = list.find((each) => each.name.toLowerCase() === value.toLowerCase());
+    return named ? String(named.id) : value;
+  }
+
+  private readVin(word: string, from: number, to = from + word.length): void {
+    this.vin = readVin(word, this.patterns, this.context.referenceYear);
+    const { year, holds, state } = this.vin;
+    if (state === 'wrong form') return this.leave(from, to);
+    const certainty = state === 'wrong digit' ? 'likely' : 'read';
+    if (year)
+      this.add('year', String(year.year), from, to, certainty, year.other ? [String(year.other)] : []);
+    for (const { field, value } of holds) {
+      if (field === 'plant') continue;
+      const spelled = this.spelled(field, value);
+      if (labelFor(field, spelled, this.vocabulary) !== '') this.add(field, spelled, from, to, certainty, []);
+    }
+    this.settle(undefined);
+  }
+}
+
+const OF_A_THING: ReadonlySet<Field> = new Set([
+  'fuel',
+  'aspiration',
+  'displacement',
+  'transmission',
+  'layout',
+  'cylinders',
+  'gears',
+]);
+const LEAST_NAME = 4;
+const LETTERS = new RegExp(`[a-z](?:[\\s.-]+[a-z]){3,}${END}`, 'y');
+const SPOKEN_SIZE = new RegExp(`${ONE}[\\s-](?:oh|zero|${ONE})${END}`, 'y');
+const VIN_LENGTH = 17;
+const VIN_GROUP = /[\s.-]*[a-z0-9]+/y;
+const SMALLEST_L = 0.9;
+/** Half a cubic inch either side, and the rounding of the litres on record. */
+const CUBIC_INCH_SLACK_L = 0.058;
+
+function matchAt(pattern: RegExp, text: string, at: number): string | undefined {
+  pattern.lastIndex = at;
+  return pattern.exec(text)?.[0];
+}
+
+function applyRules(lower: string, at: number, context: Context) {
+  for (const rule of RULES) {
+    rule.pattern.lastIndex = at;
+    const match = rule.pattern.exec(lower);
+    if (!match) continue;
+    const details = rule.read(match, context);
+    if (details.length > 0) return { details, end: at + match[0].length };
+  }
+  return undefined;
+}

@@ -1,0 +1,77 @@
+import type { Field } from './request.ts';
+import { otherMonth } from './when.ts';
+
+/** What two statements of one detail come to, and what a denial leaves of one. */
+
+/** A span of months with one end: what it leaves out is such a span too. */
+export const OPEN_SPAN = /^(?:\.\.\d{4}-\d{2}|\d{4}-\d{2}\.\.)$/;
+
+/** Whether a value says what a vehicle is not. */
+export const isDenied = (field: Field, value: string): boolean =>
+  value.startsWith('!') || (field === 'airConditioning' && value === 'no');
+
+/** What a denial leaves: of a span without end, the rest; of anything else, all but it. */
+export function deniedValue(field: Field, value: string): string {
+  if (field === 'airConditioning') return value === 'yes' ? 'no' : 'yes';
+  if (field === 'year' && /^-\d{4}$/.test(value)) return `${Number(value.slice(1)) + 1}-`;
+  if (field === 'year' && /^\d{4}-$/.test(value)) return `-${Number(value.slice(0, 4)) - 1}`;
+  if (field === 'built')
+    return value.startsWith('..')
+      ? `${otherMonth(value.slice(2), 1)}..`
+      : `..${otherMonth(value.slice(0, 7), -1)}`;
+  return value.startsWith('!') ? value.slice(1) : `!${value}`;
+}
+
+/** Whether a value is one of those that another leaves open: "2010" of "2009-2011", "2.5" of "2.2|2.5". */
+export function isWithin(field: Field, value: string, open: string): boolean {
+  if (open.split('|').includes(value)) return true;
+  const [, from, to] = /^(\d{4})-(\d{4})$/.exec(open) ?? [];
+  return field === 'year' && oneYear(value) && from !== undefined && value >= from && value <= to!;
+}
+
+const oneYear = (value: string): boolean => /^\d{4}$/.test(value);
+/** Two years side by side are a span, others are one or the other. */
+export const neighbours = (a: string, b: string): string =>
+  oneYear(a) && oneYear(b) && Math.abs(Number(a) - Number(b)) === 1 ? [a, b].sort().join('-') : `${a}|${b}`;
+
+/**
+ * Two statements of one detail that both hold: two wanted parts, two denials, "newer than" with "older than".
+ * Undefined where the second stands against the first.
+ */
+export function joined(field: Field, first: string, second: string, correcting: boolean): string | undefined {
+  if (first === second) return undefined;
+  if (field === 'year') return between(first, second);
+  if (correcting) return undefined;
+  if (field === 'part') return first.split('|').includes(second) ? first : `${first}|${second}`;
+  if (field === 'transmission' && [first, second].includes('automatic')) {
+    // "An automatic, the twin-clutch one": the second says which.
+    const which = [first, second].find((each) => each === 'cvt' || each === 'dual-clutch');
+    if (which) return which;
+  }
+  if (first.startsWith('!') && second.startsWith('!')) return `${first}|${second.slice(1)}`;
+  return undefined;
+}
+
+/** "2015 to 2017, except 2016": the years that are left; undefined where the one left out is none of them. */
+function yearsWithout(spanned: string, denied: string): string | undefined {
+  const [, from, to] = /^(\d{4})-(\d{4})$/.exec(spanned) ?? [];
+  const [, out] = /^!(\d{4})$/.exec(denied) ?? [];
+  if (!from || !to || !out || out < from || out > to) return undefined;
+  if (out === from || out === to) {
+    const [least, most] = [Number(from) + (out === from ? 1 : 0), Number(to) - (out === to ? 1 : 0)];
+    return least >= most ? String(least) : `${least}-${most}`;
+  }
+  const all = Array.from({ length: Number(to) - Number(from) + 1 }, (_, at) => String(Number(from) + at));
+  return all.filter((each) => each !== out).join('|');
+}
+
+/** "Newer than 2009 but older than 2012" as one span; undefined where the two are no such pair. */
+function between(first: string, second: string): string | undefined {
+  if (first.startsWith('!') && second.startsWith('!')) return `${first}|${second.slice(1)}`;
+  const without = yearsWithout(first, second) ?? yearsWithout(second, first);
+  if (without) return without;
+  const [from, to] = first.endsWith('-') ? [first, second] : [second, first];
+  if (!/^\d{4}-$/.test(from) || !/^-\d{4}$/.test(to)) return undefined;
+  const [least, most] = [from.slice(0, 4), to.slice(1)];
+  return least === most ? least : least < most ? `${least}-${most}` : undefined;
+}
