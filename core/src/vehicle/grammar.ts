@@ -1,5 +1,5 @@
 import { BELOW_100, END, fixed, ONE, ONES, rule, spokenNumber, type Detail, type Rule } from './rule.ts';
-import { builds, isYear, years } from './when.ts';
+import { builds, isYear, MONTH_OF_YEAR, years } from './when.ts';
 
 /**
  * The spoken forms of every detail that is not a name, as sticky patterns tried in this order at each word.
@@ -97,7 +97,7 @@ const kindOf = (groups: (string | undefined)[]): Detail[] => {
   return hit < 0 ? [] : [{ field: 'transmission', value: KIND_WORDS[hit]![1] }];
 };
 
-const SPEED = String.raw`(3|4|5|6|7|8|9|10|three|four|five|six|seven|eight|nine|ten)[\s-]?(?:speed|spd|sp)`;
+const SPEED = String.raw`(3|4|5|6|7|8|9|10|three|four|five|six|seven|eight|nine|ten)[\s-]?(?:sp[a-z]{0,2}ee?d|spd|sp)`;
 const transmissions: Rule[] = [
   rule(`${SPEED}(?:\\s+(?:${ANY_KIND}))?`, (m) => [
     ...kindOf(m.slice(2, 6)),
@@ -255,6 +255,9 @@ export const RULES: readonly Rule[] = [
   ...engines.slice(SIZES),
 ];
 
+/** What happened to a vehicle in some year says nothing of when it was built: "overheated in August 2024". */
+const EVENT = String.raw`(?:sold|bought|overheat(?:ed|ing)|boiled|sitting|sat|parked|serviced|replaced|repaired|crashed|failed|leaked|broke|broken|changed|imported|restored|rebuilt|resprayed|mot'?d|off the road|laid up|died)(?:\s+[a-z']+){0,4}?\s+(?:(?:back\s+)?in|since|around|about|during)\s+${MONTH_OF_YEAR}(?=\s*(?:$|[,.;)]|(?:and|for|but|so|it|now|with)\b))`;
+
 /** Figures that are told of a vehicle, a part or a sale, by their unit, and tell no vehicle from another here. */
 const UNIT_OF_ANOTHER = [
   String.raw`\d[\d.,]*\s*(?:k\s+)?(?:miles?|mi|kms?|kilometres?|kilometers?|bhp|hp|ps|kw|nm|mm|cm|kgs?|psi|bar|kpa|amps?|watts?|degrees|doors?|dr|seats?|seater|rows?|quid|pounds|euros?|dollars|inch(?:es)?\s+(?:wide|high|deep|thick|tall|core)|barrel)`,
@@ -268,6 +271,7 @@ export const NOT_KEPT = new RegExp(
     String.raw`(?:(?:8|12|16|20|24|30|32|36|40|48)[\s-]?(?:valves?|v)|(?:6|12|24|48)[\s-]?(?:volts?|v))(?:(?:\?|,)?\s*(?:or|not|no,?(?:\s+it'?s)?)\s+(?:the\s+|an?\s+)?(?:6|8|12|16|24|48)(?![\d.]))?`,
     UNIT_OF_ANOTHER,
     String.raw`(?:week|wk)\s*\d\d?`,
+    EVENT,
     String.raw`(?:trans(?:mission)?|gearbox|engine oil|oil)\s+coolers?`,
     String.raw`first\s+(?:model\s+)?year|(?:first|last)\s+(?:two|three|few|couple of)\s+(?:model\s+)?years?`,
     String.raw`(?:two|twin|dual|single|2|1)[\s-]fan\s+(?:set[\s-]?up|version|model|frame|arrangement)`,

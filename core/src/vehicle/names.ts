@@ -56,6 +56,7 @@ export function namesOf(vocabulary: Vocabulary): Names {
 /** Slips of the key a word of this length may hold and still be the name. */
 export const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
 
+const BY_EAR = 6;
 /** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
 export function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
   const letters = lettersOf(key);
@@ -64,13 +65,15 @@ export function nearNames(key: string, names: Names): { name: Name; slips: numbe
     if (name.field !== 'make' && name.field !== 'model') continue;
     const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
     if (Math.abs(name.spelling.length - key.length) > allowed) continue;
-    if (bitCount(letters ^ name.letters) > 2 * allowed) continue;
+    const byEar = BY_EAR <= key.length && consonants(key) === consonants(name.spelling) ? 2 : allowed;
+    if (bitCount(letters ^ name.letters) > 2 * byEar) continue;
     const slips = distance(key, name.spelling).steps;
-    if (slips <= allowed) hits.push({ name, slips });
+    if (slips <= byEar) hits.push({ name, slips });
   }
   return hits.sort((a, b) => a.slips - b.slips);
 }
 
+/** Its first letter and the consonants after it: what people keep of a name that they spell by ear. */
 const consonants = (word: string): string => word[0]! + word.slice(1).replace(/[aeiou]/g, '');
 /** A word written short: its consonants ("ptrl"), or how it begins, if that is half of it and begins no other. */
 function isShort(key: string, word: string): boolean {

@@ -14,6 +14,7 @@ import {
   CAN_BE_OFF,
   CORRECTION,
   COUNT,
+  COUNTED,
   DENIAL,
   DOUBT_AFTER,
   DOUBT_BEFORE,
@@ -104,7 +105,7 @@ export class Reader {
   /** Stretches that speak of what was before. */
   private readonly former: readonly [number, number][];
   /** What was said there: kept as the other reading of a detail. */
-  private readonly before: { field: Field; choice: Choice }[] = [];
+  private readonly before: Chip[] = [];
   /** The last detail that was asked and answered with "no, …": denied, unless what follows is another value of it. */
   private questioned: Chip | undefined;
   /** Where the last detail that replaced another ends: "no, the 2.5 petrol" replaces two. */
@@ -197,7 +198,8 @@ export class Reader {
     const earlier = this.chips.find((chip) => chip.field === field);
     const value = this.asMeant(field, plainValue, earlier);
     if (this.former.some(([begin, end]) => from >= begin && from < end)) {
-      this.before.push({ field, choice: this.labelled(field, value) });
+      const words = { text: this.read.slice(from, to), from, to };
+      this.before.push({ field, ...this.labelled(field, value), ...words, certainty, alternatives: [] });
       return;
     }
     if (this.questioned && this.questioned.field !== field) this.deny(this.questioned);
@@ -582,7 +584,14 @@ export class Reader {
   private guess(word: string, bare: string, at: number, offset: number, whole: boolean): void {
     const from = at + offset;
     const key = plain(bare);
+    const lacked = /^([a-z/]+)-?less$/.exec(bare.toLowerCase());
+    if (whole && lacked && applyRules(lacked[1]!, 0, this.context)) {
+      this.denying = true;
+      this.scan(lacked[1]!, from, false);
+      return;
+    }
     if (whole && this.pieces(word, from)) return;
+    if (/^[1-9]$/.test(bare) && COUNTED.test(this.read.slice(from + 1).toLowerCase())) return;
     const litres = Number(bare) * CUBIC_INCH_L;
     if (whole && /^\d{2,3}$/.test(bare) && this.isEngineSize(litres)) {
       for (const { field, value } of displacement(litres))
@@ -616,12 +625,8 @@ export class Reader {
 
   /** Words typed without a space between ("2.2diesel", "tussock/2009"): taken when any piece is understood. */
   private pieces(word: string, from: number): boolean {
-    let parts = [...word.matchAll(/\d+(?:[.,]\d+)?|[^\d/–—=:_-]+/g)].map((part) => ({
-      text: part[0],
-      at: part.index,
-    }));
-    if (parts.length === 1) parts = this.afterName(word);
-    if (parts.length < 2) return false;
+    const parts = this.partsOf(word, from);
+    if (parts.length === 0) return false;
     const before = this.chips.length + this.leftover.length;
     const trial = new Reader(this.read, this.vocabulary, this.context, []);
     for (const part of parts) trial.scan(part.text, from + part.at, false);
@@ -632,6 +637,21 @@ export class Reader {
       return false;
     for (const part of parts) this.scan(part.text, from + part.at, false);
     return this.chips.length + this.leftover.length > before;
+  }
+
+  /** What one word may be made of, and where each part stands in it; none where it is of one piece. */
+  private partsOf(word: string, from: number): { text: string; at: number }[] {
+    // "six-speed-manual" is read as words of one line, "2.2diesel" piece by piece.
+    const spaced = word.toLowerCase().replace(/(?<=[a-z])-(?=[a-z])/g, ' ');
+    if (spaced !== word.toLowerCase()) {
+      const trial = new Reader(this.read, this.vocabulary, this.context, []);
+      trial.scan(spaced, from, false);
+      if (trial.chips.length > 0 && trial.leftover.length === 0) return [{ text: spaced, at: 0 }];
+    }
+    const parts = [...word.matchAll(/\d+(?:[.,]\d+)?|[^\d/–—=:_-]+/g)];
+    return parts.length === 1
+      ? this.afterName(word)
+      : parts.map((part) => ({ text: part[0], at: part.index }));
   }
 
   /** "merletcvt": a name and what ran into it. */
@@ -682,9 +702,12 @@ export class Reader {
     // "A 2009 tussock and a 2012 tussock": of one vehicle the two cannot be.
     if (this.sameAgain !== undefined && this.conflictAt > this.sameAgain)
       this.secondVehicle ??= this.sameAgain;
-    for (const { field, choice } of this.before) {
-      const chip = this.chips.find((each) => each.field === field);
-      if (chip && chip.value !== choice.value) chip.alternatives.push(choice);
+    // "We sold him a fan for the 2011 Haulden": where no other vehicle is named after it, it is the one.
+    const only = !this.chips.some((chip) => chip.field === 'model');
+    for (const was of this.before) {
+      const chip = this.chips.find((each) => each.field === was.field);
+      if (chip && chip.value !== was.value) chip.alternatives.push({ value: was.value, label: was.label });
+      if (!chip && only) this.chips.push(was);
     }
   }
 

@@ -52,8 +52,8 @@ const Y = `(${Y_ANY})`;
 const NO_UNIT = String.raw`(?![\s-]*(?:valves?|v|volts?|speeds?|cyl|inch|litres?|mm|cc)\b)`;
 /** As the second of two it may be said shorter: "nineteen sixty nine or seventy". */
 const SECOND = `(?:${Y}|(${FROM_TEN}))`;
-const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably )?`;
-const VAGUE_AFTER = String.raw`(?:[ -]?(ish)|,? (or (?:so|thereabouts|near(?:est)?|close)|give or take(?: a (?:year|bit))?))?`;
+const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably |either side of |~\s?)?`;
+const VAGUE_AFTER = String.raw`(?:[ -]?(ish)|,? (or (?:so|thereabouts|near(?:est)?|close)|give or take(?: a (?:year|bit))?)|\s*((?:±|\+\/?-)\s*(?:1|one|an?)(?:\s+(?:years?|yr))?))?`;
 
 /** What says that later ones are meant too: "2009 onwards", "2009 or newer", "2009 on" where nothing follows. */
 const AND_ON = String.raw`(?:and\s+)?(?:onwards?|upwards?|up(?!\s+to))|(?:and|or)\s+(?:later|newer|younger|after|above|on)|(?:-\s*|to\s+)(?:date|present)|[\s-]on(?=\s*(?:$|[,;.)]))`;
@@ -81,10 +81,10 @@ function anyYear(texts: readonly string[], context: Context): Detail[] {
 /** "The end of 2010" is in 2010. */
 const AT = String.raw`(?:(?:the\s+)?(?:end|start|beginning|middle)\s+of\s+|(?:early|mid|late)[\s-]+)?`;
 /** Words that open or close a span of time, by what they do with what they name. */
-const FROM = String.raw`from|since|starting(?:\s+(?:in|from|with))?|beginning(?:\s+(?:in|from|with))?|as\s+of|on\s+or\s+after|at\s+least|min(?:imum)?|(?:not?|none|nothing|never)\s+(?:(?:earlier|older)\s+than|before)`;
-const AFTER = String.raw`after|post|past|(?:later|newer|younger)\s+than`;
-const BEFORE = String.raw`before|pre|prior\s+to|under|(?:earlier|older)\s+than`;
-const UNTIL = String.raw`up\s+to(?:\s+and\s+including)?|until|till|to\s+the\s+end\s+of|at\s+most|max(?:imum)?|on\s+or\s+before|(?:not?|none|nothing|never)\s+(?:(?:later|newer|younger)\s+than|after)`;
+const FROM = String.raw`>=|≥|from|since|starting(?:\s+(?:in|from|with))?|beginning(?:\s+(?:in|from|with))?|as\s+of|on\s+or\s+after|at\s+least|min(?:imum)?|(?:not?|none|nothing|never)\s+(?:(?:earlier|older)\s+than|before)`;
+const AFTER = String.raw`>|after|post|past|(?:later|newer|younger)\s+than`;
+const BEFORE = String.raw`<(?!=)|before|pre|prior\s+to|under|(?:earlier|older)\s+than`;
+const UNTIL = String.raw`<=|≤|up\s+to(?:\s+and\s+including)?|until|till|to\s+the\s+end\s+of|at\s+most|max(?:imum)?|on\s+or\s+before|(?:not?|none|nothing|never)\s+(?:(?:later|newer|younger)\s+than|after)`;
 const BOUND = `(?:(${FROM})|(${AFTER})|(${BEFORE})|(${UNTIL}))`;
 type Bound = 'from' | 'after' | 'before' | 'until' | undefined;
 const boundOf = (groups: readonly (string | undefined)[]): Bound =>
@@ -118,10 +118,12 @@ export const years: Rule[] = [
     (m, c) => anyYear([m[1]!, m[2]!], c),
   ),
   rule(
-    `((?:${Y_ANY}\\s*,\\s*(?:or\\s+)?(?:an?\\s+)?)+${Y_ANY}(?:,?\\s+(?:or|and)\\s+(?:an?\\s+)?|\\s*,\\s*)${Y_ANY})${NO_UNIT}`,
+    `((?:${Y_ANY}\\s*,\\s*(?:or\\s+)?(?:an?\\s+)?)+${Y_ANY}(?:,?\\s+(?:or|and)\\s+(?:maybe\\s+|possibly\\s+|perhaps\\s+)?(?:an?\\s+)?|\\s*,\\s*)${Y_ANY})${NO_UNIT}`,
     (m, c) =>
       anyYear(
-        m[1]!.split(/\s*,\s*(?:or\s+)?|\s+(?:or|and)\s+/).map((each) => each.replace(/^an?\s+/, '')),
+        m[1]!
+          .split(/\s*,\s*(?:(?:or|and)\s+)?|\s+(?:or|and)\s+/)
+          .map((each) => each.replace(/^(?:(?:maybe|possibly|perhaps|an?)\s+)+/, '')),
         c,
       ),
   ),
@@ -184,7 +186,7 @@ export const years: Rule[] = [
     (m, c) => {
       const year = fullYear(m[2]!, c.referenceYear);
       if (!isYear(year, c)) return [];
-      if (m[1] ?? m[3] ?? m[4])
+      if (m[1] ?? m[3] ?? m[4] ?? m[5])
         return [{ field: 'year', value: `${year - 1}-${year + 1}`, alternatives: [String(year)] }];
       const other = year >= 2000 ? year - 100 : year + 100;
       return [
@@ -202,6 +204,9 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const MONTH_NAME = String.raw`(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\.?`;
 const MONTH = String.raw`(?:${MONTH_NAME}\s*|(0?[1-9]|1[0-2])\s*[/.-]\s*)(?:of\s+)?${Y}`;
 
+/** A year, with or without its month. */
+export const MONTH_OF_YEAR = String.raw`(?:${MONTH_NAME.replace('(', '(?:')}\s*(?:of\s+)?)?${Y_ANY}`;
+
 function month(name: string | undefined, number: string | undefined, year: string, context: Context): string {
   const index = name ? MONTHS.indexOf(name.slice(0, 3)) + 1 : Number(number);
   return `${fullYear(year, context.referenceYear)}-${String(index).padStart(2, '0')}`;
@@ -217,12 +222,13 @@ export const otherMonth = (text: string, step: 1 | -1): string => {
   return `${Math.floor(count / 12)}-${String((count % 12) + 1).padStart(2, '0')}`;
 };
 
-function date(first: number, second: number, year: string, context: Context): Detail[] {
+function date(first: number, second: number, year: string, bound: Bound, context: Context): Detail[] {
   const in12 = (each: number): boolean => each >= 1 && each <= 12;
   const [likely, other] = in12(second) ? [second, first] : [first, second];
   if (!in12(likely) || other < 1 || other > 31 || !isYear(fullYear(year, context.referenceYear), context))
     return [];
   const said = (index: number): string => month(undefined, String(index), year, context);
+  if (bound) return monthBound(bound, said(likely));
   return [
     {
       field: 'built',
@@ -253,6 +259,7 @@ function plate(number: number, context: Context): Detail[] {
   return [{ field: 'built', value: second ? `..${year + 1}-02` : `..${year}-08` }];
 }
 
+const REGISTERED = String.raw`(?:first\s+)?(?:registered|reg'?d?)(?:\s+on)?(?:\s+the)?:?`;
 const WHEN = String.raw`(?:${BOUND}|in)`;
 const BUILT = String.raw`(?:built|made|produced|build|production|manufactured|mfd|mfg)(?:\s+date|\s+month)?:?`;
 
@@ -300,7 +307,7 @@ export const builds: Rule[] = [
   ),
   // "Jan to Jun 2016"; "2008 (March)", but not "2010, March 2011".
   rule(
-    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}\s*(?:and|to|till|until|through|-|–)\s*${MONTH_NAME}\s+(?:of\s+)?${Y}`,
+    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}(?:\s*(?:and|to|till|until|through|-|–)\s*|\s+)${MONTH_NAME}\s+(?:of\s+)?${Y}`,
     (m, c) => {
       const ends = [month(m[1], undefined, m[3]!, c), month(m[2], undefined, m[3]!, c)].sort();
       return [{ field: 'built', value: ends.join('..') }];
@@ -310,7 +317,9 @@ export const builds: Rule[] = [
     monthBound(undefined, month(m[2], undefined, m[1]!, c)),
   ),
   // Whole dates: the day first, unless it can only be the month; of the two the other stays to choose from.
-  rule(String.raw`(\d\d?)[/.-](\d\d?)[/.-]${Y}`, (m, c) => date(Number(m[1]), Number(m[2]), m[3]!, c)),
+  rule(String.raw`(${REGISTERED}\s+)?(\d\d?)[/.-](\d\d?)[/.-]${Y}`, (m, c) =>
+    date(Number(m[2]), Number(m[3]), m[4]!, m[1] ? 'until' : undefined, c),
+  ),
   rule(String.raw`((?:19|20)\d\d)-(0[1-9]|1[0-2])-[0-3]\d`, (m) => monthBound(undefined, `${m[1]}-${m[2]}`)),
   rule(String.raw`\d\d?(?:st|nd|rd|th)\s+(?:of\s+)?${MONTH_NAME}\s*(?:of\s+)?${Y}`, (m, c) =>
     monthBound(undefined, month(m[1], undefined, m[2]!, c)),
