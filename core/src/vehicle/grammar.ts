@@ -137,7 +137,10 @@ const options: Rule[] = [
       value: 'no',
     },
   ),
-  fixed(String.raw`${AIR}[\s-]+(?:is\s+|was\s+)?(?:${GONE})`, { field: 'airConditioning', value: 'no' }),
+  fixed(String.raw`(?:with\s+)?${AIR}[\s-]+(?:is\s+|was\s+)?(?:${GONE})`, {
+    field: 'airConditioning',
+    value: 'no',
+  }),
   rule(String.raw`${AIR}\s*(?:[:?=]?\s*(yes|yep|yeah|no|none|nope)|[:=]\s*(?:y|n))(?=[,.;)]|\s*$)`, (m) => [
     { field: 'airConditioning', value: /(?:^|[^a-z])y[a-z]*$/.test(m[0]) ? 'yes' : 'no' },
   ]),

@@ -68,7 +68,9 @@ export const OPENING =
 /** Denials that begin a list: "anything but the 1.4 and the 1.5". */
 export const LISTED =
   /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;
-export const AND_TOO = /and(?:\s+(?:an?|the))?(?=\s)(?!\s+(?:with|it|is|has|not|no)\b)/y;
+export const PLURAL = /^\s*[a-z]{3,}s\b/;
+export const AND_TOO =
+  /and(?:\s+(?:an?|the))?(?=\s)(?!\s+(?:with|without|w\/|it|is|has|have|not|no|non|minus|less|lacks|needs?|built)\b)/y;
 /** "2 fans" are wanted. */
 export const COUNTED =
   /^\s+(?:(?:electric|cooling|radiator|rad|fan|top|bottom|upper|lower|new)\s+)*(?:fan|hose|cap|mount|relay|motor|blade|bracket|rad|radiator|clip|shroud)s?\b/;

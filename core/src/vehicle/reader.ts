@@ -36,6 +36,7 @@ import {
   OR_NOT,
   OR_SO,
   PART_OF_YEAR,
+  PLURAL,
   SAID_AGAIN,
   SITS_ON,
   STRIKE,
@@ -80,6 +81,8 @@ export class Reader {
   /** The denial named a thing; up to where what was said belongs to it. */
   private thing = false;
   private thingTo = -1;
+  /** More than one detail was said of it: "not the estate 2.0". */
+  private thingOfMany = false;
   /** The model on record was named within a denial of something else: the next one replaces it. */
   private contrasted = false;
   private doubting = false;
@@ -89,6 +92,8 @@ export class Reader {
   private denied = false;
   /** That denial began a list: an "and" goes on denying too. */
   private listing = false;
+  /** That "and" denies only another value of this. */
+  private deniedField: Field | undefined;
   private either: Field | undefined;
   /** Where the last detail of what came after an "or" ends: "the 2.0 manual or the 2.4 auto" are two and two. */
   private eitherTo = -1;
@@ -194,6 +199,8 @@ export class Reader {
   ): void {
     if (this.adjectiveTo >= 0 && !/^\s+$/.test(this.read.slice(this.adjectiveTo, from))) this.denying = false;
     this.adjectiveTo = -1;
+    if (this.deniedField !== undefined && this.deniedField !== field) this.denying = false;
+    this.deniedField = undefined;
     if (this.isNoDetail(field, plainValue, from, to)) return this.leave(from, to);
     const earlier = this.chips.find((chip) => chip.field === field);
     const value = this.asMeant(field, plainValue, earlier);
@@ -338,10 +345,12 @@ export class Reader {
       const [first] = ruled.details;
       if (this.thingTo >= 0 && this.inTheThing(first!.field, at + offset)) {
         this.thingTo = ruled.end + offset;
+        this.thingOfMany = true;
         this.leave(at + offset, this.thingTo);
         return ruled.end;
       }
       this.thingTo = this.denying && this.thing ? ruled.end + offset : -1;
+      this.thingOfMany = false;
       for (const detail of ruled.details)
         this.add(
           detail.field,
@@ -351,7 +360,7 @@ export class Reader {
           'read',
           detail.alternatives ?? [],
         );
-      this.settle(ruled.details.length === 1 ? first!.field : undefined);
+      this.settle(first!.field);
       return ruled.end;
     }
     const exact = this.names.exact.get(plain(bare));
@@ -417,6 +426,7 @@ export class Reader {
     const denial = asked ? undefined : matchAt(DENIAL, lower, at);
     if (denial) {
       this.adjectiveTo = -1;
+      this.deniedField = undefined;
       this.denying = !NOTHING_DENIED.test(lower.slice(at + denial.length));
       this.listing = LISTED.test(denial);
       this.deniedFrom = at + denial.length;
@@ -469,9 +479,16 @@ export class Reader {
     const or = matchAt(OR, lower, at);
     const too = this.listing ? matchAt(AND_TOO, lower, at) : undefined;
     const more = or ?? too;
+    if (or && this.thingOfMany && /^\s+$/.test(lower.slice(this.thingTo, at))) {
+      this.thingTo = at + or.length;
+      return or.length;
+    }
     if (more && this.denied) {
       this.denying = true;
       this.deniedFrom = at + more.length;
+      // "Anything but diesel and air con": of another kind only what is said as a list, "the …" or "automatics".
+      const isListed = or !== undefined || THING.test(more) || PLURAL.test(lower.slice(at + more.length));
+      this.deniedField = isListed ? undefined : this.lastField;
       return more.length;
     }
     const stroke = matchAt(STROKE, lower, at);

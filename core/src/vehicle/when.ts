@@ -109,7 +109,7 @@ export const years: Rule[] = [
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   rule(
-    String.raw`(?:an?\s+)?${AT}${Y}\s*(?:-|–|\/|to|through|thru)\s*(?:an?\s+)?${AT}${Y}(?: or so| or thereabouts)?`,
+    String.raw`${AT}${Y}\s*(?:-|–|\/|to|through|thru)\s*(?:an?\s+)?${AT}${Y}(?: or so| or thereabouts)?`,
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   // "2012 & 2013", "08s and 09s": one or the other, and no "2009 and 16 valves".
