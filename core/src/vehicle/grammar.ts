@@ -12,11 +12,24 @@ export const displacement = (litres: number): Detail[] =>
     ? [{ field: 'displacement', value: String(Math.round(litres * 100) / 100) }]
     : [];
 
+/** A letter behind a size, as in "2.4a". */
+const LETTER: Record<string, Detail[]> = {
+  p: [{ field: 'fuel', value: 'petrol' }],
+  h: [{ field: 'fuel', value: 'hybrid' }],
+  m: [{ field: 'transmission', value: 'manual' }],
+  a: [{ field: 'transmission', value: 'automatic' }],
+};
+
 const engines: Rule[] = [
-  rule(String.raw`(\d[.,]\d)\s*-?(?:l|lt|ltr|litres?|liters?)?(td|tdi|t|d|i)?`, (m) => {
-    const fuel: Detail[] = m[2]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
-    const turbo: Detail[] = m[2]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
-    return [...displacement(Number(m[1]!.replace(',', '.'))), ...fuel, ...turbo];
+  rule(String.raw`(\d[.,]\d)(?:([pham])|\s*-?(?:l|lt|ltr|litres?|liters?)?(td|tdi|t|d|i)?)`, (m) => {
+    const fuel: Detail[] = m[3]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
+    const turbo: Detail[] = m[3]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
+    return [
+      ...displacement(Number(m[1]!.replace(',', '.'))),
+      ...fuel,
+      ...turbo,
+      ...(LETTER[m[2] ?? ''] ?? []),
+    ];
   }),
   rule(String.raw`(\d)\s*-?(?:l|ltr|litres?|liters?)`, (m) => displacement(Number(m[1]))),
   rule(String.raw`(${ONE})\s+point\s+(oh|zero|${ONE})(?:\s*-?(?:l|litres?|liters?))?`, (m) =>
@@ -239,6 +252,18 @@ const options: Rule[] = [
     field: 'part',
     value: 'fan',
   }),
+];
+
+/** Gearboxes as a list writes them, read only where no name is spelled so: "m6", "5at", "dct7". */
+export const SHORTHAND: readonly Rule[] = [
+  rule(String.raw`(m|a)t?([3-9])|([3-9])(m|a)t?`, (m) => [
+    { field: 'transmission', value: (m[1] ?? m[4]) === 'm' ? 'manual' : 'automatic' },
+    { field: 'gears', value: (m[2] ?? m[3])! },
+  ]),
+  rule(String.raw`dct-?([5-9])|([5-9])-?dct`, (m) => [
+    { field: 'transmission', value: 'dual-clutch' },
+    { field: 'gears', value: (m[1] ?? m[2])! },
+  ]),
 ];
 
 /** Displacements with their unit stand before the years, bare numbers after them. */

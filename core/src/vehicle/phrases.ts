@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them`.split(
     /\s+/,
   ),
 );
@@ -25,14 +25,17 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this one(?:'s)?|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|i meant?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this one(?:'s)?|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|i meant?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?:\s+(?:the|an?|any))?(?=\s)/y;
-/** Denials that a word in between does not use up: "not the noisy diesel", where "no sunroof, diesel" denies the roof. */
+/**
+ * Denials that a word in between does not use up: "not the noisy diesel", where "without the sunroof diesel" denies the
+ * roof; but "without the fancy air con" denies what a vehicle can be without.
+ */
 export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
 export const DENIAL =
-  /(?:non-(?=[a-z])|(?:anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the|an?|air|a\/c|tow)\b)|sans|excl\.?|free of|lacks|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
+  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the|an?|air|a\/c|tow)\b)|sans|excl\.?|free of|lacks|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
 /** "Not sure", "doesn't know", "can't say": nothing is denied. */
 export const NOTHING_DENIED =
   /^\s+(?:sure|certain|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
@@ -57,14 +60,15 @@ export const WAS =
 /** "Hybrid or not?": asked, and so far nothing is known. */
 export const OR_NOT = /or\s+not(?=\s*(?:$|[?,.;)]))/y;
 /** A bare "no" or "yes" after a question. */
-export const ANSWER_NO = /(?:no|nope|nah|not|it's not|it isn't)(?=\s*(?:$|[,.;)]))/y;
-export const ANSWER_YES = /(?:yes|yep|yeah|it is)(?=\s*(?:$|[,.;)]))/y;
+export const ANSWER_NO =
+  /(?:no|nope|nah|not|it's not|it isn't|(?:i\s+)?(?:don't think so|doubt it))(?=\s*(?:$|[,.;)]))/y;
+export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,.;)]))/y;
 /** All that is said from here on stands in place of what was said before. */
 export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
 export const NEXT_VEHICLE = /[;,]|\b(?:and|also|plus)\b/g;
 export const OPENING =
-  /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their)\b(?:'s)?)+/;
+  /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
 /** Denials that begin a list: "anything but the 1.4 and the 1.5". */
 export const LISTED =
   /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;
@@ -89,7 +93,7 @@ export const ALREADY_AFTER =
   /^\s+(?:already\b|(?:(?:is|are|looks?|seems?)\s+)(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)\b)/;
 /** "Aircon? Don't know": asked, and not answered. */
 export const UNANSWERED =
-  /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;
+  /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't(?! think so)|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;
 /** "1.4 and 1.8" of what a vehicle has one of: either will do. */
 export const AND_BETWEEN = /^\s*(?:and|&|\/)\s*(?:the\s+|an?\s+)?$/;
 /** "2011? 2012?" */

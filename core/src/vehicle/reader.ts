@@ -1,5 +1,5 @@
 import { labelFor } from './choices.ts';
-import { CUBIC_INCH_L, NOT_KEPT, RULES, displacement } from './grammar.ts';
+import { CUBIC_INCH_L, NOT_KEPT, RULES, SHORTHAND, displacement } from './grammar.ts';
 import { type Name, plain, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
 import {
   ALL_BUT,
@@ -49,7 +49,7 @@ import {
   WORD,
 } from './phrases.ts';
 import type { Chip, Choice, Field } from './request.ts';
-import { END, ONE, ONES, spokenNumber, type Context, type Detail } from './rule.ts';
+import { END, ONE, ONES, spokenNumber, type Context, type Detail, type Rule } from './rule.ts';
 import { deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
@@ -197,7 +197,10 @@ export class Reader {
     certainty: Chip['certainty'],
     others: string[],
   ): void {
-    if (this.adjectiveTo >= 0 && !/^\s+$/.test(this.read.slice(this.adjectiveTo, from))) this.denying = false;
+    if (this.adjectiveTo >= 0) {
+      const goesOn = this.holds || CAN_BE_OFF.has(field) || field === 'part';
+      if (!goesOn || !/^\s+$/.test(this.read.slice(this.adjectiveTo, from))) this.denying = false;
+    }
     this.adjectiveTo = -1;
     if (this.deniedField !== undefined && this.deniedField !== field) this.denying = false;
     this.deniedField = undefined;
@@ -565,6 +568,7 @@ export class Reader {
     if (earlier.value.startsWith('!')) return;
     if (this.former.some(([begin, end]) => from >= begin && from < end)) return;
     const between = this.read.slice(earlier.to, from).toLowerCase();
+    if (/\([^)]*$/.test(between)) return;
     const parting = [...between.matchAll(NEXT_VEHICLE)].at(-1);
     if (!parting) return;
     if (earlier.value.split('|').includes(name.value)) this.sameAgain ??= earlier.to + parting.index;
@@ -617,6 +621,15 @@ export class Reader {
       return;
     }
     if (NOISE.has(bare.toLowerCase().replace(/'s$/, '')) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
+    const short = SHORTHAND.map((rule) => readAt(rule, key, 0, this.context)).find(
+      (read) => read?.end === key.length,
+    );
+    if (short) {
+      for (const { field, value } of short.details)
+        this.add(field, value, from, from + bare.length, 'likely', []);
+      this.settle('transmission');
+      return;
+    }
     const near = nearNames(key, this.names);
     const keyword = key.length >= 3 ? nearKeyword(key) : undefined;
     if (near[0] && near[0].slips <= (keyword?.slips ?? 9)) {
@@ -633,7 +646,7 @@ export class Reader {
       this.leave(from, from + bare.length);
       if (PART_OF_YEAR.test(key)) return;
       // "No, plain petrol" goes on correcting, "not the noisy diesel" denying.
-      const [correcting, denying] = [this.correcting, this.denying && this.holds && this.thing];
+      const [correcting, denying] = [this.correcting, this.denying && this.thing];
       this.settle(undefined);
       this.adjectiveTo = denying ? from + bare.length : -1;
       [this.correcting, this.denying] = [correcting, denying];
@@ -659,7 +672,7 @@ export class Reader {
   /** What one word may be made of, and where each part stands in it; none where it is of one piece. */
   private partsOf(word: string, from: number): { text: string; at: number }[] {
     // "six-speed-manual" is read as words of one line, "2.2diesel" piece by piece.
-    const spaced = word.toLowerCase().replace(/(?<=[a-z])-(?=[a-z])/g, ' ');
+    const spaced = word.toLowerCase().replace(/(?<=[a-z])-(?=[a-z])|(?<=[a-z0-9+])[/_](?=[a-z0-9])/g, ' ');
     if (spaced !== word.toLowerCase()) {
       const trial = new Reader(this.read, this.vocabulary, this.context, []);
       trial.scan(spaced, from, false);
@@ -776,13 +789,17 @@ function matchAt(pattern: RegExp, text: string, at: number): string | undefined 
   return pattern.exec(text)?.[0];
 }
 
+function readAt(rule: Rule, lower: string, at: number, context: Context) {
+  rule.pattern.lastIndex = at;
+  const match = rule.pattern.exec(lower);
+  const details = match ? rule.read(match, context) : [];
+  return match && details.length > 0 ? { details, end: at + match[0].length } : undefined;
+}
+
 function applyRules(lower: string, at: number, context: Context) {
   for (const rule of RULES) {
-    rule.pattern.lastIndex = at;
-    const match = rule.pattern.exec(lower);
-    if (!match) continue;
-    const details = rule.read(match, context);
-    if (details.length > 0) return { details, end: at + match[0].length };
+    const read = readAt(rule, lower, at, context);
+    if (read) return read;
   }
   return undefined;
 }

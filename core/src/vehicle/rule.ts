@@ -18,7 +18,7 @@ export interface Rule {
 }
 
 /** Where a word of the grammar ends. */
-export const END = String.raw`(?=$|[\s,;()"?!\[\]{}<>|]|[.:]+(?:\s|$))`;
+export const END = String.raw`(?=$|[\s,;()"?!\[\]{}<>|]|[.:+]+(?:\s|$))`;
 export const rule = (source: string, read: Rule['read']): Rule => ({
   pattern: new RegExp(`(?:${source})${END}`, 'y'),
   read,

@@ -109,7 +109,7 @@ export const years: Rule[] = [
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   rule(
-    String.raw`${AT}${Y}\s*(?:-|–|\/|to|through|thru)\s*(?:an?\s+)?${AT}${Y}(?: or so| or thereabouts)?`,
+    String.raw`${AT}${Y}\s*(?:-+>?|–|→|\.{2,3}|…|\/|to|through|thru)\s*(?:an?\s+)?${AT}${Y}(?: or so| or thereabouts)?`,
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   // "2012 & 2013", "08s and 09s": one or the other, and no "2009 and 16 valves".
@@ -130,6 +130,9 @@ export const years: Rule[] = [
   rule(
     String.raw`(?:either\s+|around\s+|about\s+|circa\s+)?(?:an?\s+)?${Y}\s+or\s+(?:(?:maybe|perhaps|possibly)\s+)?(?:an?\s+)?${SECOND}`,
     (m, c) => anyYear([m[1]!, m[2] ?? m[3]!], c),
+  ),
+  rule(String.raw`((?:19|20)\d)(\d)\s*(?:or|\/)\s*(?:maybe\s+)?(\d)${NO_UNIT}`, (m, c) =>
+    anyYear([`${m[1]}${m[2]}`, `${m[1]}${m[3]}`], c),
   ),
   rule(String.raw`(${TEENS.join('|')})\s+(or|to)\s+(${TEENS.join('|')})`, (m, c) =>
     m[2] === 'or' ? anyYear([m[1]!, m[3]!], c) : span(m[1]!, m[3]!, c),
