@@ -78,8 +78,6 @@ const KNOWN_MISSES = new Set<string>([
   // Whose vehicle it is, and when another engine was given up, are stories and no details.
   "my neighbour's merlet, not mine, mine's a tussock: 2010 1.4",
   'any merlet made after the diesel was dropped, so 2011 on, petrol',
-  // A year and a month as the ends of one span.
-  'aurelle built between the start of 2016 and may 2017',
   // The digits of a plate are taken for a year.
   'two litre diesel haulden reg number ends 13',
   'haulden on a 64',
@@ -112,7 +110,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 959, awkward: 574 },
+  { name: 'third', cases: readCases(third), count: 1019, awkward: 614 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

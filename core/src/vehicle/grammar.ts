@@ -43,9 +43,9 @@ const engines: Rule[] = [
   rule(String.raw`(\d{2,3})\s*(?:cu\.?\s*in\.?|cubic[\s-]inch(?:es)?|cubes|cid|ci)`, (m) =>
     displacement(Number(m[1]) * CUBIC_INCH_L),
   ),
-  rule(String.raw`(?:v|vee)[\s-]?(4|6|8|10|12)`, (m) => [
+  rule(String.raw`(?:v|vee)[\s-]?(4|6|8|10|12|four|six|eight|ten|twelve)`, (m) => [
     { field: 'layout', value: 'vee' },
-    { field: 'cylinders', value: m[1]! },
+    { field: 'cylinders', value: digit(m[1]!) },
   ]),
   rule(
     String.raw`(straight|inline|in-line|flat|boxer|i|l)[\s-]?(3|4|5|6|8|three|four|five|six|eight)`,
@@ -247,11 +247,11 @@ const options: Rule[] = [
     value: 'module',
   }),
   fixed(String.raw`(?:fan\s+)?shrouds?|cowl(?:ing)?`, { field: 'part', value: 'shroud' }),
-  fixed(String.raw`radiators?|rads?`, { field: 'part', value: 'radiator' }),
-  fixed(String.raw`(?:electric\s+|cooling\s+|radiator\s+)*fans?(?:\s+assembl(?:y|ies))?`, {
+  fixed(String.raw`(?:(?:electric|cooling|rad(?:iator)?)\s+)*fans?(?:\s+assembl(?:y|ies))?`, {
     field: 'part',
     value: 'fan',
   }),
+  fixed(String.raw`radiators?|rads?`, { field: 'part', value: 'radiator' }),
 ];
 
 /** Gearboxes as a list writes them, read only where no name is spelled so: "m6", "5at", "dct7". */

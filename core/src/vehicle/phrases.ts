@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least`.split(
     /\s+/,
   ),
 );
@@ -59,6 +59,8 @@ export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
 /** "Hybrid or not?": asked, and so far nothing is known. */
 export const OR_NOT = /or\s+not(?=\s*(?:$|[?,.;)]))/y;
+/** "With or without air": it is not known. */
+export const EITHER_WAY = /(?:with|w\/)\s+or\s+(?:with\s?out|w\/o(?:ut)?)(?:\s+(?:an?|the))?(?=\s)/y;
 /** A bare "no" or "yes" after a question. */
 export const ANSWER_NO =
   /(?:no|nope|nah|not|it's not|it isn't|(?:i\s+)?(?:don't think so|doubt it))(?=\s*(?:$|[,.;)]))/y;
@@ -66,9 +68,9 @@ export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,
 /** All that is said from here on stands in place of what was said before. */
 export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
-export const NEXT_VEHICLE = /[;,]|\b(?:and|also|plus)\b/g;
+export const NEXT_VEHICLE = /[;,&]|\b(?:and|also|plus)\b/g;
 export const OPENING =
-  /^(?:[\s;,]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
+  /^(?:[\s;,&]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
 /** Denials that begin a list: "anything but the 1.4 and the 1.5". */
 export const LISTED =
   /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;
@@ -119,7 +121,7 @@ export const SITS_ON =
   /^\s+(?:for|of|on|off|from|to)\s+(?:(?:the|an?|its|my|his|left|right|cooling|electric|main|first|second)\s+)*$/;
 export const OR = /(?:or(?:\s+(?:it's|an?|the|maybe))?)(?=\s)/y;
 export const OR_SO =
-  /or\s+(?:the like|similar|something(?:\s+(?:like (?:it|that)|similar))?|whatever|so)(?=\s*(?:$|[,.;)]|\s))/y;
+  /or\s+(?:(?:at least )?(?:i|so i|he|she) (?:think|thought|believe)(?: so)?|the like|similar|something(?:\s+(?:like (?:it|that)|similar))?|whatever|so)(?=\s*(?:$|[,.;)]|\s))/y;
 /** Between two of a kind a stroke is an "or", between others a comma. */
 export const STROKE = /\/(?:\s+(?:an?|the))?(?=\s)/y;
 export const DOUBT_BEFORE =

@@ -18,6 +18,7 @@ import {
   DENIAL,
   DOUBT_AFTER,
   DOUBT_BEFORE,
+  EITHER_WAY,
   EXCLUDED_AFTER,
   GAP,
   HOLDS,
@@ -70,6 +71,8 @@ export class Reader {
   /** From here on all that is said replaces what was said before ("it was a petrol, but …"). */
   private superseding = false;
   private denying = false;
+  /** Whether the vehicle has what is named next is not known. */
+  private unknown = false;
   /** The denial takes back what was said. */
   private striking = false;
   /** Where what is denied begins. */
@@ -160,7 +163,7 @@ export class Reader {
         ALREADY_BEFORE.test(this.read.slice(0, from).toLowerCase()) ||
         NEAR_BEFORE.test(this.read.slice(0, from).toLowerCase())
       );
-    if (CAN_BE_OFF.has(field) && UNANSWERED.test(after)) return true;
+    if (CAN_BE_OFF.has(field) && (this.unknown || UNANSWERED.test(after))) return true;
     // "Not built in March": no span says that, and the opposite must not be said.
     return field === 'built' && this.denying && !OPEN_SPAN.test(value);
   }
@@ -298,7 +301,7 @@ export class Reader {
 
   /** After a detail, or after a word that carries meaning of its own. */
   private settle(field: Field | undefined): void {
-    this.correcting = this.denying = this.striking = this.doubting = this.opinion = false;
+    this.correcting = this.denying = this.striking = this.unknown = this.doubting = this.opinion = false;
     this.either = undefined;
     this.lastField = field;
   }
@@ -407,6 +410,11 @@ export class Reader {
     const excluded = matchAt(EXCLUDED_AFTER, lower, at);
     if (excluded && named && named.field !== 'part') return this.takeBack(named, excluded);
     const asked = /\?\s*$/.test(lower.slice(0, at));
+    const eitherWay = matchAt(EITHER_WAY, lower, at);
+    if (eitherWay) {
+      this.unknown = true;
+      return eitherWay.length;
+    }
     const orNot = named ? matchAt(OR_NOT, lower, at) : undefined;
     if (orNot) {
       this.openAt = named;

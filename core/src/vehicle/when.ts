@@ -56,7 +56,7 @@ const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably 
 const VAGUE_AFTER = String.raw`(?:[ -]?(ish)|,? (or (?:so|thereabouts|near(?:est)?|close)|give or take(?: a (?:year|bit))?)|\s*((?:±|\+\/?-)\s*(?:1|one|an?)(?:\s+(?:years?|yr))?))?`;
 
 /** What says that later ones are meant too: "2009 onwards", "2009 or newer", "2009 on" where nothing follows. */
-const AND_ON = String.raw`(?:and\s+)?(?:onwards?|upwards?|up(?!\s+to))|(?:and|or)\s+(?:later|newer|younger|after|above|on)|(?:-\s*|to\s+)(?:date|present)|[\s-]on(?=\s*(?:$|[,;.)]))`;
+const AND_ON = String.raw`(?:and\s+)?(?:onwards?|upwards?|up(?!\s+to))|(?:and|or)\s+(?:later|newer|younger|after|above|on)|(?:and\s+)?(?:-\s*|(?:up\s+)?to\s+)(?:date|present|now|today)|[\s-]on(?=\s*(?:$|[,;.)]))`;
 
 export const isYear = (year: number, context: Context): boolean =>
   year >= OLDEST_YEAR && year <= context.referenceYear + 1;
@@ -83,7 +83,7 @@ const AT = String.raw`(?:(?:the\s+)?(?:end|start|beginning|middle)\s+of\s+|(?:ea
 /** Words that open or close a span of time, by what they do with what they name. */
 const FROM = String.raw`>=|≥|from|since|starting(?:\s+(?:in|from|with))?|beginning(?:\s+(?:in|from|with))?|as\s+of|on\s+or\s+after|at\s+least|min(?:imum)?|(?:not?|none|nothing|never)\s+(?:(?:earlier|older)\s+than|before)`;
 const AFTER = String.raw`>|after|post|past|(?:later|newer|younger)\s+than`;
-const BEFORE = String.raw`<(?!=)|before|pre|prior\s+to|under|(?:earlier|older)\s+than`;
+const BEFORE = String.raw`<(?!=)|up\s+to\s+but\s+not\s+including|before|pre|prior\s+to|under|(?:earlier|older)\s+than`;
 const UNTIL = String.raw`<=|≤|up\s+to(?:\s+and\s+including)?|until|till|to\s+the\s+end\s+of|at\s+most|max(?:imum)?|on\s+or\s+before|(?:not?|none|nothing|never)\s+(?:(?:later|newer|younger)\s+than|after)`;
 const BOUND = `(?:(${FROM})|(${AFTER})|(${BEFORE})|(${UNTIL}))`;
 type Bound = 'from' | 'after' | 'before' | 'until' | undefined;
@@ -109,8 +109,8 @@ export const years: Rule[] = [
     (m, c) => span(m[1]!, m[2]!, c),
   ),
   rule(
-    String.raw`${AT}${Y}\s*(?:-+>?|–|→|\.{2,3}|…|\/|to|through|thru)\s*(?:an?\s+)?${AT}${Y}(?: or so| or thereabouts)?`,
-    (m, c) => span(m[1]!, m[2]!, c),
+    String.raw`${AT}${Y}\s*(?:-+>?|–|→|\.{2,3}|…|\/|to|through|thru)\s*(?:an?\s+)?${AT}${SECOND}${NO_UNIT}(?: or so| or thereabouts)?`,
+    (m, c) => span(m[1]!, m[2] ?? m[3]!, c),
   ),
   // "2012 & 2013", "08s and 09s": one or the other, and no "2009 and 16 valves".
   rule(
@@ -142,7 +142,8 @@ export const years: Rule[] = [
     return isYear(year, c) ? [{ field: 'year', value: String(year) }] : [];
   }),
   rule(
-    String.raw`${BOUND}\s+the\s+(?:facelift|face-lift|restyle|update|revision|change|changeover|new\s+(?:model|shape))\s+(?:in|of)\s+${Y}`,
+    // "Before they changed it in 2013", "after the facelift of 2017".
+    String.raw`${BOUND}\s+(?:the|they|it)\s+(?:[a-z'-]+\s+){1,3}(?:in|of)\s+${Y}`,
     (m, c) => yearBound(boundOf(m.slice(1, 5)), m[5]!, c),
   ),
   rule(
@@ -316,8 +317,18 @@ export const builds: Rule[] = [
       return [{ field: 'built', value: ends.join('..') }];
     },
   ),
-  rule(String.raw`((?:19|20)\d\d)\s*[,(]?\s*(?!may\s+be\b)${MONTH_NAME}(?!\s*(?:of\s+)?'?\d)\)?`, (m, c) =>
-    monthBound(undefined, month(m[2], undefined, m[1]!, c)),
+  // A year and a month as the ends of one span: the year from its first month or to its last.
+  rule(
+    String.raw`(?:${BUILT}\s+)?(?:between|from)\s+${AT}(?:${MONTH_NAME}\s*(?:of\s+)?)?${Y}\s*(?:and|to|till|until|through|-|–)\s*${AT}(?:${MONTH_NAME}\s*(?:of\s+)?)?${Y}`,
+    (m, c) => {
+      if ((m[1] === undefined) === (m[3] === undefined)) return [];
+      const ends = [month(m[1], '1', m[2]!, c), month(m[3], '12', m[4]!, c)];
+      return ends[0]! <= ends[1]! ? [{ field: 'built', value: ends.join('..') }] : [];
+    },
+  ),
+  rule(
+    String.raw`((?:19|20)\d\d|'\d\d(?=\s*\())\s*[,(]?\s*(?!may\s+be\b)${MONTH_NAME}(?!\s*(?:of\s+)?'?\d)\)?`,
+    (m, c) => monthBound(undefined, month(m[2], undefined, m[1]!, c)),
   ),
   // Whole dates: the day first, unless it can only be the month; of the two the other stays to choose from.
   rule(String.raw`(${REGISTERED}\s+)?(\d\d?)[/.-](\d\d?)[/.-]${Y}`, (m, c) =>
