@@ -142,9 +142,10 @@ const AIR = String.raw`(?:(?:factory|original)[\s-])?(?:air[\s-]?con(?:d|ditioni
 const RADIATOR: Detail[] = [{ field: 'part', value: 'radiator' }];
 /** Tanks by what they are for. */
 const TANK = String.raw`(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|degas|coolant)\s+(?:tank|bottle|reservoir)s?`;
+const ON_FAN = String.raw`(?:(?:cooling|rad(?:iator)?|electric)\s+(?=(?:\w+\s+)?fan))*(?:fan\s+)?`;
 const options: Rule[] = [
   fixed(
-    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|lacks|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
+    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|less|sans|lacks|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
     {
       field: 'airConditioning',
       value: 'no',
@@ -224,7 +225,7 @@ const options: Rule[] = [
     value: 'fixings',
   }),
   fixed(String.raw`(?:fan\s+)?control(?:ler)?\s+kits?|fan\s+switch\s+kits?`, { field: 'part', value: 'kit' }),
-  fixed(String.raw`(?:fan\s+)?blades?|(?:fan\s+)?impellers?`, { field: 'part', value: 'blade' }),
+  fixed(String.raw`${ON_FAN}(?:blades?|impellers?)`, { field: 'part', value: 'blade' }),
   fixed(String.raw`(?:belt|engine|mechanical|viscous|clutch)[\s-]+(?:driven\s+)?fans?`, {
     field: 'part',
     value: 'fan',
@@ -233,7 +234,7 @@ const options: Rule[] = [
   // By itself a motor is the vehicle's engine; on a side, or beside another part of the fan, it is the fan's.
   fixed(
     [
-      String.raw`(?:cooling\s+|radiator\s+|electric\s+)?fan(?:'s)?\s+motors?`,
+      String.raw`(?:(?:cooling|rad(?:iator)?|electric)\s+)*fan(?:'s)?\s+motors?`,
       String.raw`(?<=\b(?:left|right|hand|both|pair of)\s)motors?`,
       String.raw`motors?(?=\s*(?:and|&|\+|or)\s+(?:an?\s+|the\s+|left\s+|right\s+)*(?:blade|shroud|relay|module|resistor))`,
       String.raw`(?<=\b(?:blade|shroud|relay|module|resistor)s?\s*(?:and|&|\+|or)\s+(?:an?\s+|the\s+|its\s+)?)motors?`,
@@ -241,12 +242,12 @@ const options: Rule[] = [
     ].join('|'),
     { field: 'part', value: 'motor' },
   ),
-  fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?(?:motor\s+)?relays?`, { field: 'part', value: 'relay' }),
-  fixed(String.raw`(?:cooling\s+)?(?:fan\s+)?(?:control\s+)?modules?|fan\s+controllers?`, {
+  fixed(String.raw`${ON_FAN}(?:motor\s+)?relays?`, { field: 'part', value: 'relay' }),
+  fixed(String.raw`${ON_FAN}(?:control\s+)?modules?|fan\s+controllers?`, {
     field: 'part',
     value: 'module',
   }),
-  fixed(String.raw`(?:fan\s+)?shrouds?|cowl(?:ing)?`, { field: 'part', value: 'shroud' }),
+  fixed(String.raw`${ON_FAN}(?:shrouds?|cowl(?:ing)?)`, { field: 'part', value: 'shroud' }),
   fixed(String.raw`(?:(?:electric|cooling|rad(?:iator)?)\s+)*fans?(?:\s+assembl(?:y|ies))?`, {
     field: 'part',
     value: 'fan',

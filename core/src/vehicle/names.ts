@@ -57,6 +57,7 @@ export function namesOf(vocabulary: Vocabulary): Names {
 export const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
 
 const BY_EAR = 6;
+const SHORTEST_START = 5;
 /** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
 export function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
   const letters = lettersOf(key);
@@ -64,9 +65,14 @@ export function nearNames(key: string, names: Names): { name: Name; slips: numbe
   for (const name of names.all) {
     if (name.field !== 'make' && name.field !== 'model') continue;
     const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
-    if (Math.abs(name.spelling.length - key.length) > allowed) continue;
     const byEar = BY_EAR <= key.length && consonants(key) === consonants(name.spelling) ? 2 : allowed;
+    // "aurel": a name that was broken off.
+    if (key.length >= SHORTEST_START && name.spelling.startsWith(key)) {
+      hits.push({ name, slips: 2 });
+      continue;
+    }
     if (bitCount(letters ^ name.letters) > 2 * byEar) continue;
+    if (Math.abs(name.spelling.length - key.length) > byEar) continue;
     const slips = distance(key, name.spelling).steps;
     if (slips <= byEar) hits.push({ name, slips });
   }
@@ -74,7 +80,13 @@ export function nearNames(key: string, names: Names): { name: Name; slips: numbe
 }
 
 /** Its first letter and the consonants after it: what people keep of a name that they spell by ear. */
-const consonants = (word: string): string => word[0]! + word.slice(1).replace(/[aeiou]/g, '');
+const consonants = (word: string): string =>
+  word[0]! +
+  word
+    .slice(1)
+    .replace(/[aeiou]/g, '')
+    .replace(/z/g, 's')
+    .replace(/ck/g, 'k');
 /** A word written short: its consonants ("ptrl"), or how it begins, if that is half of it and begins no other. */
 function isShort(key: string, word: string): boolean {
   if (key.length < 3 || key.length >= word.length || key[0] !== word[0]) return false;
@@ -93,7 +105,8 @@ export function nearKeyword(key: string): { word: string; slips: number } | unde
   for (const word of KEYWORDS) {
     if (Math.abs(word.length - key.length) > 2) continue;
     const sameLetters = [...word].sort().join('') === [...key].sort().join('');
-    const allowed = word.length < 5 ? (sameLetters ? 1 : 0) : word.length < 8 ? 1 : 2;
+    const byEar = consonants(word).length >= 3 && consonants(word) === consonants(key);
+    const allowed = byEar ? 2 : word.length < 5 ? (sameLetters ? 1 : 0) : word.length < 8 ? 1 : 2;
     const slips = distance(key, word).steps;
     if (slips <= Math.max(allowed, sameLetters && word.length >= 5 ? 2 : 0) && slips < (best?.slips ?? 9))
       best = { word, slips };

@@ -1,6 +1,6 @@
 import { labelFor } from './choices.ts';
-import { CUBIC_INCH_L, NOT_KEPT, RULES, SHORTHAND, displacement } from './grammar.ts';
-import { type Name, plain, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
+import { CUBIC_INCH_L, NOT_KEPT, SHORTHAND, displacement } from './grammar.ts';
+import { plain, type Name, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
 import {
   ALL_BUT,
   ALREADY_AFTER,
@@ -50,7 +50,17 @@ import {
   WORD,
 } from './phrases.ts';
 import type { Chip, Choice, Field } from './request.ts';
-import { END, ONE, ONES, spokenNumber, type Context, type Detail, type Rule } from './rule.ts';
+import { END, ONE, ONES, spokenNumber, type Context, type Detail } from './rule.ts';
+import {
+  applyRules,
+  endOfName,
+  groupedVin,
+  matchAt,
+  nameInLetters,
+  nameInWords,
+  readAt,
+  singularOf,
+} from './spelling.ts';
 import { deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
@@ -207,6 +217,13 @@ export class Reader {
     this.adjectiveTo = -1;
     if (this.deniedField !== undefined && this.deniedField !== field) this.denying = false;
     this.deniedField = undefined;
+    if (field === 'year' && others.length === 1 && /^(?:maybe|probably)/i.test(this.read.slice(from, to))) {
+      // "2012, maybe 2013" leaves two years open; by itself "maybe 2013" is one either way.
+      if (this.chips.some((chip) => chip.field === 'year')) {
+        this.doubting = true;
+        return this.add(field, others[0]!, from, to, certainty, []);
+      }
+    }
     if (this.isNoDetail(field, plainValue, from, to)) return this.leave(from, to);
     const earlier = this.chips.find((chip) => chip.field === field);
     const value = this.asMeant(field, plainValue, earlier);
@@ -324,7 +341,7 @@ export class Reader {
 
   private step(lower: string, at: number, offset: number, whole: boolean): number {
     const word = matchAt(WORD, lower, at)!;
-    const grouped = whole ? this.groupedVin(lower, at) : undefined;
+    const grouped = whole ? groupedVin(lower, at, this.patterns, this.context) : undefined;
     if (grouped) {
       this.readVin(grouped.vin, at + offset, grouped.end + offset);
       return grouped.end;
@@ -336,7 +353,7 @@ export class Reader {
       if (formed || !this.pieces(word, at + offset)) this.readVin(bare, at + offset);
       return at + word.length;
     }
-    const long = this.joinedName(lower, at, 2);
+    const long = nameInWords(this.names, lower, at);
     if (long) return this.takeName(long.names, at + offset, long.end + offset) - offset;
     const shouted = this.read.slice(at + offset, at + offset + word.length);
     const kept = matchAt(NOT_KEPT, lower, at);
@@ -347,41 +364,15 @@ export class Reader {
     }
     const ruled =
       shouted === 'AT' ? { details: AUTOMATIC, end: at + 2 } : applyRules(lower, at, this.context);
-    if (ruled) {
-      const [first] = ruled.details;
-      if (this.thingTo >= 0 && this.inTheThing(first!.field, at + offset)) {
-        this.thingTo = ruled.end + offset;
-        this.thingOfMany = true;
-        this.leave(at + offset, this.thingTo);
-        return ruled.end;
-      }
-      this.thingTo = this.denying && this.thing ? ruled.end + offset : -1;
-      this.thingOfMany = false;
-      for (const detail of ruled.details)
-        this.add(
-          detail.field,
-          detail.value,
-          at + offset,
-          ruled.end + offset,
-          'read',
-          detail.alternatives ?? [],
-        );
-      this.settle(first!.field);
-      return ruled.end;
-    }
+    if (ruled) return this.takeDetails(ruled.details, at + offset, ruled.end + offset) - offset;
     const exact = this.names.exact.get(plain(bare));
     if (exact) return this.takeName(exact, at + offset, at + bare.length + offset) - offset;
-    const spelled = whole ? this.spelledName(lower, at) : undefined;
+    const spelled = whole ? nameInLetters(this.names, lower, at) : undefined;
     if (spelled) return this.takeName(spelled.names, at + offset, spelled.end + offset) - offset;
-    const single = this.singular(bare);
-    if (single) {
-      const end = at + word.length;
-      if ('names' in single) return this.takeName(single.names, at + offset, end + offset) - offset;
-      for (const { field, value, alternatives = [] } of single.details)
-        this.add(field, value, at + offset, at + bare.length + offset, 'read', alternatives);
-      this.settle(single.details.length === 1 ? single.details[0]!.field : undefined);
-      return end;
-    }
+    const single = singularOf(bare, this.names, this.context);
+    if (single && 'names' in single)
+      return this.takeName(single.names, at + offset, at + word.length + offset) - offset;
+    if (single) return this.takeDetails(single.details, at + offset, at + bare.length + offset) - offset;
     const size = whole ? this.spokenSize(lower, at, offset) : 0;
     if (size > 0) return at + size;
     const turn = this.turnOfPhrase(lower, at);
@@ -514,60 +505,6 @@ export class Reader {
     return 0;
   }
 
-  /** The longest exact name of several words that begins here. */
-  private joinedName(lower: string, at: number, fewest: number): { names: Name[]; end: number } | undefined {
-    let found: { names: Name[]; end: number } | undefined;
-    let end = at;
-    let joined = '';
-    for (let count = 1; count <= this.names.longestWords; count += 1) {
-      const gap = matchAt(GAP, lower, end);
-      const start = end + (gap?.length ?? 0);
-      const word = start < lower.length ? matchAt(WORD, lower, start) : undefined;
-      if (!word) break;
-      joined += plain(word);
-      end = start + word.length;
-      const names = this.names.exact.get(joined);
-      if (names && count >= fewest) found = { names, end };
-    }
-    return found;
-  }
-
-  /** A name said letter by letter: "t u s s o c k". */
-  private spelledName(lower: string, at: number): { names: Name[]; end: number } | undefined {
-    const letters = matchAt(LETTERS, lower, at);
-    const names = letters && this.names.exact.get(plain(letters));
-    return names ? { names, end: at + letters.length } : undefined;
-  }
-
-  /** A plural: of a name on record, or of a word of the grammar. */
-  private singular(bare: string): { names: Name[] } | { details: Detail[] } | undefined {
-    if (bare.length < 4 || !bare.endsWith('s') || NOISE.has(bare)) return undefined;
-    const one = bare.replace(/'?s$/, '');
-    const names = this.names.exact
-      .get(plain(one))
-      ?.filter((name) => name.field === 'model' || name.field === 'make');
-    if (names?.length) return { names };
-    const ruled = applyRules(one, 0, this.context);
-    return ruled?.end === one.length ? { details: ruled.details } : undefined;
-  }
-
-  /** An identification number that was said in groups; only one that its own check digit bears out. */
-  private groupedVin(lower: string, at: number): { vin: string; end: number } | undefined {
-    let [end, together, groups] = [at, '', 0];
-    while (together.length < VIN_LENGTH) {
-      const group = matchAt(VIN_GROUP, lower, end);
-      if (!group) return undefined;
-      together += group.replace(/[^a-z0-9]/g, '');
-      end += group.length;
-      groups += 1;
-    }
-    if (together.length !== VIN_LENGTH || groups < 2 || /[a-z0-9]/.test(lower[end] ?? '')) return undefined;
-    const vin = together.toUpperCase();
-    return readVin(vin, this.patterns, this.context.referenceYear).state === 'right'
-      ? { vin, end }
-      : undefined;
-  }
-
   /** A model other than the one that was named, of which nothing says that it is meant instead: another vehicle. */
   private noteSecond(name: Name, from: number, certainty: Chip['certainty']): void {
     const earlier = this.chips.find((chip) => chip.field === 'model');
@@ -592,6 +529,22 @@ export class Reader {
     if (this.contrasted) this.correcting = true;
     this.contrasted = this.thingTo >= 0 && /^\s+$/.test(this.read.slice(this.thingTo, from));
     return this.contrasted && model !== undefined && model.value !== name.value;
+  }
+
+  private takeDetails(details: readonly Detail[], from: number, to: number): number {
+    const [first] = details;
+    if (this.thingTo >= 0 && this.inTheThing(first!.field, from)) {
+      this.thingTo = to;
+      this.thingOfMany = true;
+      this.leave(from, to);
+      return to;
+    }
+    this.thingTo = this.denying && this.thing ? to : -1;
+    this.thingOfMany = false;
+    for (const { field, value, alternatives = [] } of details)
+      this.add(field, value, from, to, 'read', alternatives);
+    this.settle(first!.field);
+    return to;
   }
 
   private takeName(
@@ -668,11 +621,12 @@ export class Reader {
     const before = this.chips.length + this.leftover.length;
     const trial = new Reader(this.read, this.vocabulary, this.context, []);
     for (const part of parts) trial.scan(part.text, from + part.at, false);
-    if (trial.chips.length === 0 || trial.chips.some((chip) => chip.certainty === 'likely')) return false;
-    // Digits and letters run together are a word of their own kind ("99x") unless all of it makes sense.
-    // … or begins with a size or a year that is told from what follows: "1.8vvt", "1969½".
-    if (trial.leftover.length > 0 && !/[/–—=:_-]|^\d[.,]\d[a-z]{2}|^(?:19|20)\d\d[^a-z0-9]/i.test(word))
-      return false;
+    // Digits and letters run together are a word of their own kind ("99x") unless all of it makes sense, or it begins
+    // with a size or a year that is told from what follows: "1.8vvt", "1969½".
+    const told = /^\d[.,]\d[a-z]{2}|^(?:19|20)\d\d[^a-z0-9]/i.test(word);
+    if (trial.chips.length === 0) return false;
+    if (!told && trial.chips.some((chip) => chip.certainty === 'likely')) return false;
+    if (!told && trial.leftover.length > 0 && !/[/–—=:_-]/.test(word)) return false;
     for (const part of parts) this.scan(part.text, from + part.at, false);
     return this.chips.length + this.leftover.length > before;
   }
@@ -687,26 +641,14 @@ export class Reader {
       if (trial.chips.length > 0 && trial.leftover.length === 0) return [{ text: spaced, at: 0 }];
     }
     const parts = [...word.matchAll(/\d+(?:[.,]\d+)?|[^\d/–—=:_-]+/g)];
-    return parts.length === 1
-      ? this.afterName(word)
-      : parts.map((part) => ({ text: part[0], at: part.index }));
-  }
-
-  /** "merletcvt": a name and what ran into it. */
-  private afterName(word: string): { text: string; at: number }[] {
-    const text = word.toLowerCase();
-    const name = this.names.all
-      .filter(
-        ({ spelling }) =>
-          spelling.length >= LEAST_NAME && text.startsWith(spelling) && text.length > spelling.length + 1,
-      )
-      .sort((a, b) => b.spelling.length - a.spelling.length)[0];
-    if (!name) return [];
-    const end = name.spelling.length;
-    return [
-      { text: text.slice(0, end), at: 0 },
-      { text: text.slice(end), at: end },
-    ];
+    if (parts.length !== 1) return parts.map((part) => ({ text: part[0], at: part.index }));
+    const end = endOfName(word, this.names);
+    return end === undefined
+      ? []
+      : [
+          { text: word.slice(0, end), at: 0 },
+          { text: word.slice(end), at: end },
+        ];
   }
 
   /** A size in two spoken digits, as "one eight", where an engine of it is on record. */
@@ -783,31 +725,7 @@ const OF_A_THING: ReadonlySet<Field> = new Set([
   'cylinders',
   'gears',
 ]);
-const LEAST_NAME = 4;
-const LETTERS = new RegExp(`[a-z](?:[\\s.-]+[a-z]){3,}${END}`, 'y');
 const SPOKEN_SIZE = new RegExp(`${ONE}[\\s-](?:oh|zero|${ONE})${END}`, 'y');
-const VIN_LENGTH = 17;
-const VIN_GROUP = /[\s.-]*[a-z0-9]+/y;
 const SMALLEST_L = 0.9;
 /** Half a cubic inch either side, and the rounding of the litres on record. */
 const CUBIC_INCH_SLACK_L = 0.058;
-
-function matchAt(pattern: RegExp, text: string, at: number): string | undefined {
-  pattern.lastIndex = at;
-  return pattern.exec(text)?.[0];
-}
-
-function readAt(rule: Rule, lower: string, at: number, context: Context) {
-  rule.pattern.lastIndex = at;
-  const match = rule.pattern.exec(lower);
-  const details = match ? rule.read(match, context) : [];
-  return match && details.length > 0 ? { details, end: at + match[0].length } : undefined;
-}
-
-function applyRules(lower: string, at: number, context: Context) {
-  for (const rule of RULES) {
-    const read = readAt(rule, lower, at, context);
-    if (read) return read;
-  }
-  return undefined;
-}

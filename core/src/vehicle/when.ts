@@ -141,6 +141,11 @@ export const years: Rule[] = [
     const year = (m[1] === 'twenty' ? 2000 : 1900) + spokenNumber(m[2]!);
     return isYear(year, c) ? [{ field: 'year', value: String(year) }] : [];
   }),
+  // "Not from 2008" is not of 2008; "not from 2008 on" is before it.
+  rule(String.raw`(?:not|isn't|wasn't)\s+from\s+${Y}(?!\s*(?:on|up|-|–|to|till|until|and))`, (m, c) => {
+    const year = fullYear(m[1]!, c.referenceYear);
+    return isYear(year, c) ? [{ field: 'year', value: `!${year}` }] : [];
+  }),
   rule(
     // "Before they changed it in 2013", "after the facelift of 2017".
     String.raw`${BOUND}\s+(?:the|they|it)\s+(?:[a-z'-]+\s+){1,3}(?:in|of)\s+${Y}`,
