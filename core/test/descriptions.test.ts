@@ -80,7 +80,6 @@ const KNOWN_MISSES = new Set<string>([
   'any merlet made after the diesel was dropped, so 2011 on, petrol',
   // The digits of a plate are taken for a year.
   'two litre diesel haulden reg number ends 13',
-  'haulden on a 64',
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -110,7 +109,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1079, awkward: 654 },
+  { name: 'third', cases: readCases(third), count: 1139, awkward: 694 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

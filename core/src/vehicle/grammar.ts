@@ -35,6 +35,9 @@ const engines: Rule[] = [
   rule(String.raw`(${ONE})\s+point\s+(oh|zero|${ONE})(?:\s*-?(?:l|litres?|liters?))?`, (m) =>
     displacement(spokenNumber(m[1]!) + (ONES.indexOf(m[2]!) + 1) / 10),
   ),
+  rule(String.raw`(${ONE}|\d)\s+and\s+a\s+half(?:[\s-](?:l|litres?|liters?))?`, (m) =>
+    displacement((/\d/.test(m[1]!) ? Number(m[1]) : spokenNumber(m[1]!)) + 0.5),
+  ),
   rule(String.raw`(${ONE})[\s-](?:litres?|liters?)`, (m) => displacement(spokenNumber(m[1]!))),
   rule(String.raw`(${BELOW_100})[\s-]hundred(?:\s*cc)?(?!\s+and\s+${BELOW_100})`, (m) =>
     displacement(spokenNumber(m[1]!) / 10),
@@ -193,7 +196,7 @@ const options: Rule[] = [
   fixed(String.raw`rwd|rear[\s-]wheel[\s-]drive`, { field: 'drive', value: 'rear' }),
   fixed(String.raw`rhd|right[\s-]hand[\s-](?:drive|er)|right hooker`, { field: 'steering', value: 'right' }),
   fixed(String.raw`lhd|left[\s-]hand[\s-](?:drive|er)|left hooker`, { field: 'steering', value: 'left' }),
-  fixed(String.raw`(?:(?:rad(?:iator)?|pressure|filler|coolant|tank|${TANK})[\s-]?)?caps?`, {
+  fixed(String.raw`(?:(?:rad(?:iator)?|pressure|filler|coolant|tank|bottle|reservoir|${TANK})[\s-]?)*caps?`, {
     field: 'part',
     value: 'cap',
   }),
@@ -268,7 +271,7 @@ export const SHORTHAND: readonly Rule[] = [
 ];
 
 /** Displacements with their unit stand before the years, bare numbers after them. */
-const SIZES = 7;
+const SIZES = 8;
 /** Words of the grammar that are often mistyped; a slip is read as the word it is nearest to. */
 export const KEYWORDS: readonly string[] = [
   'diesel', 'petrol', 'gasoline', 'hybrid', 'electric', 'turbo', 'supercharged', 'automatic', 'auto', 'manual', 'pickup', 'hatchback', 'saloon', 'sedan',

@@ -54,7 +54,7 @@ export function namesOf(vocabulary: Vocabulary): Names {
 }
 
 /** Slips of the key a word of this length may hold and still be the name. */
-export const slipsAllowed = (length: number): number => (length < 4 ? 0 : length < 7 ? 1 : 2);
+export const slipsAllowed = (length: number): number => (length < 5 ? 0 : length < 7 ? 1 : 2);
 
 const BY_EAR = 6;
 const SHORTEST_START = 5;

@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during`.split(
     /\s+/,
   ),
 );
@@ -53,7 +53,7 @@ export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
 export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
 /** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
 export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;

@@ -64,6 +64,7 @@ import {
 import { deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
+import { plate } from './when.ts';
 
 /** Words of a line, and where they stand in it. */
 export interface Words {
@@ -243,7 +244,13 @@ export class Reader {
     this.amongTwo = earlier !== undefined && (this.either !== undefined || group);
     this.eitherTo = this.amongTwo ? to : -1;
     const other =
-      this.either !== undefined && this.either !== field && !earlier ? this.eitherChip() : undefined;
+      this.either !== undefined &&
+      this.either !== field &&
+      !earlier &&
+      OF_A_THING.has(field) &&
+      OF_A_THING.has(this.either)
+        ? this.eitherChip()
+        : undefined;
     if (other) {
       // "turbo or hybrid" names two things of which one holds: neither can be kept as a detail.
       this.chips.splice(this.chips.indexOf(other), 1);
@@ -679,6 +686,7 @@ export class Reader {
       this.chips.splice(this.chips.indexOf(this.openAt), 1);
       this.leave(this.openAt.from, this.openAt.to);
     }
+    this.findPlate();
     // "A 2009 tussock and a 2012 tussock": of one vehicle the two cannot be.
     if (this.sameAgain !== undefined && this.conflictAt > this.sameAgain)
       this.secondVehicle ??= this.sameAgain;
@@ -689,6 +697,31 @@ export class Reader {
       if (chip && chip.value !== was.value) chip.alternatives.push({ value: was.value, label: was.label });
       if (!chip && only) this.chips.push(was);
     }
+  }
+
+  /** "Haulden on a 64": two digits that are no year the model was made in, but a plate of one. */
+  private findPlate(): void {
+    const [year, named, built] = (['year', 'model', 'built'] as const).map((field) =>
+      this.chips.find((chip) => chip.field === field),
+    );
+    const life = this.vocabulary.models.find(({ id }) => String(id) === named?.value)?.life;
+    const digits = /^\D*(\d\d)$/.exec(year?.text ?? '')?.[1];
+    if (!year || !life || !digits || (Number(year.value) >= life[0] && Number(year.value) <= life[1])) return;
+    const [read] = plate(Number(digits), this.context);
+    const given = Number(read?.value.slice(2, 6));
+    if (!read || given < life[0] || given > life[1] + 1) return;
+    this.chips.splice(this.chips.indexOf(year), 1);
+    // Of two plates the later one holds.
+    const latest = built?.value.startsWith('..') && built.value > read.value ? built.value : read.value;
+    if (built) Object.assign(built, this.labelled('built', latest));
+    else
+      this.chips.push({
+        ...year,
+        ...this.labelled('built', read.value),
+        field: 'built',
+        certainty: 'likely',
+        alternatives: [],
+      });
   }
 
   /** A pattern names makes and models by their names; a chip carries their ids. */

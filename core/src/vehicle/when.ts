@@ -261,7 +261,7 @@ function monthBound(bound: Bound, at: string): Detail[] {
  * A plate with an age in it, by the half year it was given out in: 02 to 50 from March to August, 51 on from September
  * to February. Whatever carries it was built then or earlier.
  */
-function plate(number: number, context: Context): Detail[] {
+export function plate(number: number, context: Context): Detail[] {
   const second = number > 50;
   const year = 2000 + (second ? number - 50 : number);
   if (year < 2001 || year > context.referenceYear) return [];
