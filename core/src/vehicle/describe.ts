@@ -89,7 +89,7 @@ function othersFrom(
   ];
 }
 /** The words before the next vehicle: "…, and a". */
-const LEADING_OVER = /[\s;,]*(?:\b(?:and|also|plus|an?|the|one|for)\b\s*)*$/i;
+const LEADING_OVER = /[\s;,]*(?:\b(?:and|also|plus|vs|versus|an?|the|one|for)\b\.?\s*)*$/i;
 
 /**
  * Applies what a person set by hand to what was read: a value replaces the chip of that field or adds one, null

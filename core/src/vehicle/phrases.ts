@@ -53,7 +53,7 @@ export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
 export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
 /** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
 export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
@@ -68,9 +68,9 @@ export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,
 /** All that is said from here on stands in place of what was said before. */
 export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
-export const NEXT_VEHICLE = /[;,&]|\b(?:and|also|plus)\b/g;
+export const NEXT_VEHICLE = /[;,&]|\b(?:and|also|plus|vs|versus)\b/g;
 export const OPENING =
-  /^(?:[\s;,&]|(?:and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
+  /^(?:[\s;,&.]|(?:vs|versus|and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
 /** Denials that begin a list: "anything but the 1.4 and the 1.5". */
 export const LISTED =
   /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;
@@ -92,7 +92,7 @@ export const ALREADY_BEFORE = /\balready\s+(?:got|has|have|bought)\s+(?:(?:the|a
 export const NEAR_BEFORE =
   /\b(?:round|around|behind|beside|near|next to|in front of|touching|against|above|below|under)\s+(?:the|its|my)\s+$/;
 export const ALREADY_AFTER =
-  /^\s+(?:already\b|(?:(?:is|are|looks?|seems?)\s+)(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)\b)/;
+  /^\s+(?:already\b|(?:(?:is|are|looks?|seems?)\s+)?(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)(?=\s*(?:$|[,.;)]|it|but|just|only)))/;
 /** "Aircon? Don't know": asked, and not answered. */
 export const UNANSWERED =
   /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't(?! think so)|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;

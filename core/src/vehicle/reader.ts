@@ -49,7 +49,7 @@ import {
   WAS,
   WORD,
 } from './phrases.ts';
-import type { Chip, Choice, Field } from './request.ts';
+import { DISPLACEMENT_SLACK_L, type Chip, type Choice, type Field } from './request.ts';
 import { END, ONE, ONES, spokenNumber, type Context, type Detail } from './rule.ts';
 import {
   applyRules,
@@ -573,7 +573,7 @@ export class Reader {
   private guess(word: string, bare: string, at: number, offset: number, whole: boolean): void {
     const from = at + offset;
     const key = plain(bare);
-    const lacked = /^([a-z/]+)-?less$/.exec(bare.toLowerCase());
+    const lacked = /^([a-z/]+)-?(?:less|free)$/.exec(bare.toLowerCase());
     if (whole && lacked && applyRules(lacked[1]!, 0, this.context)) {
       this.denying = true;
       this.scan(lacked[1]!, from, false);
@@ -664,13 +664,18 @@ export class Reader {
     if (!said) return 0;
     const [whole, tenth] = said.split(/[\s-]+/) as [string, string];
     const litres = spokenNumber(whole) + Math.max(0, ONES.indexOf(tenth) + 1) / 10;
-    if (!this.vocabulary.engines.some(({ displacementL }) => Math.abs(displacementL - litres) < 0.051))
-      return 0;
+    if (!this.hasEngineOf(litres)) return 0;
     for (const { field, value } of displacement(litres))
       this.add(field, value, at + offset, at + offset + said.length, 'likely', []);
     this.settle('displacement');
     return said.length;
   }
+
+  /** Sizes are said to a tenth of a litre. */
+  private hasEngineOf = (litres: number): boolean =>
+    this.vocabulary.engines.some(
+      ({ displacementL }) => Math.abs(displacementL - litres) <= DISPLACEMENT_SLACK_L,
+    );
 
   /** A bare number is cubic inches only where an engine of that size is on record. */
   private isEngineSize = (litres: number): boolean =>
@@ -686,7 +691,7 @@ export class Reader {
       this.chips.splice(this.chips.indexOf(this.openAt), 1);
       this.leave(this.openAt.from, this.openAt.to);
     }
-    this.findPlate();
+    this.reconsiderDigits();
     // "A 2009 tussock and a 2012 tussock": of one vehicle the two cannot be.
     if (this.sameAgain !== undefined && this.conflictAt > this.sameAgain)
       this.secondVehicle ??= this.sameAgain;
@@ -699,14 +704,26 @@ export class Reader {
     }
   }
 
-  /** "Haulden on a 64": two digits that are no year the model was made in, but a plate of one. */
-  private findPlate(): void {
+  /** "Haulden on a 64", "Tussock 22": two digits that are no year the model was made in, but a plate of one or a size. */
+  private reconsiderDigits(): void {
     const [year, named, built] = (['year', 'model', 'built'] as const).map((field) =>
       this.chips.find((chip) => chip.field === field),
     );
     const life = this.vocabulary.models.find(({ id }) => String(id) === named?.value)?.life;
     const digits = /^\D*(\d\d)$/.exec(year?.text ?? '')?.[1];
     if (!year || !life || !digits || (Number(year.value) >= life[0] && Number(year.value) <= life[1])) return;
+    const litres = Number(digits) / 10;
+    if (
+      /^\d\d$/.test(year.text) &&
+      this.hasEngineOf(litres) &&
+      !this.chips.some(({ field }) => field === 'displacement')
+    ) {
+      Object.assign(year, this.labelled('displacement', String(litres)), {
+        field: 'displacement',
+        certainty: 'likely',
+      });
+      return;
+    }
     const [read] = plate(Number(digits), this.context);
     const given = Number(read?.value.slice(2, 6));
     if (!read || given < life[0] || given > life[1] + 1) return;

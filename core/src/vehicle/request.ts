@@ -72,7 +72,7 @@ export function readMonthSpan(value: string): [string, string] {
 }
 
 /** Displacements are spoken to a tenth of a litre; half a step either side still is the same engine. */
-const DISPLACEMENT_SLACK_L = 0.051;
+export const DISPLACEMENT_SLACK_L = 0.051;
 
 type Test = (configuration: Configuration, value: string, vocabulary: Vocabulary) => boolean;
 

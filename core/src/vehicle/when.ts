@@ -104,6 +104,17 @@ function yearBound(bound: Bound, text: string, context: Context): Detail[] {
 }
 
 export const years: Rule[] = [
+  // "08, 09 or 10", "68/69/70".
+  rule(
+    `((?:${Y_ANY}\\s*[,/]\\s*(?:or\\s+)?(?:an?\\s+)?)+${Y_ANY}(?:,?\\s+(?:or|and)\\s+(?:maybe\\s+|possibly\\s+|perhaps\\s+)?(?:an?\\s+)?|\\s*[,/]\\s*)${Y_ANY})${NO_UNIT}`,
+    (m, c) =>
+      anyYear(
+        m[1]!
+          .split(/\s*[,/]\s*(?:(?:or|and)\s+)?|\s+(?:or|and)\s+/)
+          .map((each) => each.replace(/^(?:(?:maybe|possibly|perhaps|an?)\s+)+/, '')),
+        c,
+      ),
+  ),
   rule(
     String.raw`(?:between|from)\s+${AT}${Y}\s*(?:and|&|to|till|until|through|-|–)\s*${AT}${Y}(?: or so| or thereabouts)?`,
     (m, c) => span(m[1]!, m[2]!, c),
@@ -116,16 +127,6 @@ export const years: Rule[] = [
   rule(
     String.raw`${Y}(?:'?s)?\s*(?:&|and)\s*(?:an?\s+)?((?:19|20)\d\d|'?\d\d(?=s|'s)|'\d\d|(?<=\b'?\d\d(?:'?s)?\s*(?:&|and)\s*)0\d)(?:'?s)?`,
     (m, c) => anyYear([m[1]!, m[2]!], c),
-  ),
-  rule(
-    `((?:${Y_ANY}\\s*,\\s*(?:or\\s+)?(?:an?\\s+)?)+${Y_ANY}(?:,?\\s+(?:or|and)\\s+(?:maybe\\s+|possibly\\s+|perhaps\\s+)?(?:an?\\s+)?|\\s*,\\s*)${Y_ANY})${NO_UNIT}`,
-    (m, c) =>
-      anyYear(
-        m[1]!
-          .split(/\s*,\s*(?:(?:or|and)\s+)?|\s+(?:or|and)\s+/)
-          .map((each) => each.replace(/^(?:(?:maybe|possibly|perhaps|an?)\s+)+/, '')),
-        c,
-      ),
   ),
   rule(
     String.raw`(?:either\s+|around\s+|about\s+|circa\s+)?(?:an?\s+)?${Y}\s+or\s+(?:(?:maybe|perhaps|possibly)\s+)?(?:an?\s+)?${SECOND}`,
@@ -316,7 +317,7 @@ export const builds: Rule[] = [
   ),
   // "Jan to Jun 2016"; "2008 (March)", but not "2010, March 2011".
   rule(
-    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}(?:\s*(?:and|to|till|until|through|-|–)\s*|\s+)${MONTH_NAME}\s+(?:of\s+)?${Y}`,
+    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}(?:\s*(?:and|to|till|until|through|-|–|\/)\s*|\s+)${MONTH_NAME}\s+(?:of\s+)?${Y}`,
     (m, c) => {
       const ends = [month(m[1], undefined, m[3]!, c), month(m[2], undefined, m[3]!, c)].sort();
       return [{ field: 'built', value: ends.join('..') }];
