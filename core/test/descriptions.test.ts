@@ -82,6 +82,7 @@ const KNOWN_MISSES = new Set<string>([
   'two litre diesel haulden reg number ends 13',
   // What would do instead is a second wish.
   'if no rad for the 2.5 then for the 2.2, tussock 2012',
+  "it's like the 2010 tussock but a year newer, diesel",
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -111,7 +112,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1199, awkward: 734 },
+  { name: 'third', cases: readCases(third), count: 1259, awkward: 774 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

@@ -246,7 +246,7 @@ const options: Rule[] = [
     { field: 'part', value: 'motor' },
   ),
   fixed(String.raw`${ON_FAN}(?:motor\s+)?relays?`, { field: 'part', value: 'relay' }),
-  fixed(String.raw`${ON_FAN}(?:control\s+)?modules?|fan\s+controllers?`, {
+  fixed(String.raw`${ON_FAN}(?:control\s+)?modules?|fan\s+controllers?|fan\s+mod`, {
     field: 'part',
     value: 'module',
   }),
@@ -260,6 +260,7 @@ const options: Rule[] = [
 
 /** Gearboxes as a list writes them, read only where no name is spelled so: "m6", "5at", "dct7". */
 export const SHORTHAND: readonly Rule[] = [
+  fixed('d', { field: 'fuel', value: 'diesel' }),
   rule(String.raw`(m|a)t?([3-9])|([3-9])(m|a)t?`, (m) => [
     { field: 'transmission', value: (m[1] ?? m[4]) === 'm' ? 'manual' : 'automatic' },
     { field: 'gears', value: (m[2] ?? m[3])! },

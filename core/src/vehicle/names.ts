@@ -26,6 +26,7 @@ export function bitCount(bits: number): number {
 export interface Names {
   exact: Map<string, Name[]>;
   all: Name[];
+  /** At least two: codes are said in parts, "VD 15". */
   longestWords: number;
 }
 
@@ -34,7 +35,7 @@ export const namesCache = new WeakMap<Vocabulary, Names>();
 export function namesOf(vocabulary: Vocabulary): Names {
   const held = namesCache.get(vocabulary);
   if (held) return held;
-  const names: Names = { exact: new Map(), all: [], longestWords: 1 };
+  const names: Names = { exact: new Map(), all: [], longestWords: 2 };
   const add = (field: Name['field'], value: string, text: string): void => {
     const spelling = plain(text);
     if (spelling === '') return;

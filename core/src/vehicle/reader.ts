@@ -20,6 +20,7 @@ import {
   DOUBT_BEFORE,
   EITHER_WAY,
   EXCLUDED_AFTER,
+  FAILING_THAT,
   GAP,
   HOLDS,
   LISTED,
@@ -483,7 +484,7 @@ export class Reader {
       this.doubting = true;
       return orIs.length;
     }
-    const orSo = matchAt(OR_SO, lower, at);
+    const orSo = matchAt(FAILING_THAT, lower, at) ?? matchAt(OR_SO, lower, at);
     if (orSo) return orSo.length;
     const or = matchAt(OR, lower, at);
     const too = this.listing ? matchAt(AND_TOO, lower, at) : undefined;
@@ -641,7 +642,10 @@ export class Reader {
   /** What one word may be made of, and where each part stands in it; none where it is of one piece. */
   private partsOf(word: string, from: number): { text: string; at: number }[] {
     // "six-speed-manual" is read as words of one line, "2.2diesel" piece by piece.
-    const spaced = word.toLowerCase().replace(/(?<=[a-z])-(?=[a-z])|(?<=[a-z0-9+])[/_](?=[a-z0-9])/g, ' ');
+    const spaced = word
+      .toLowerCase()
+      .replace(/(?<=[a-z])-(?=[a-z])/g, ' ')
+      .replace(/(?<=[a-z0-9+])[/_+](?=[a-z0-9])/g, ',');
     if (spaced !== word.toLowerCase()) {
       const trial = new Reader(this.read, this.vocabulary, this.context, []);
       trial.scan(spaced, from, false);
@@ -775,7 +779,7 @@ const OF_A_THING: ReadonlySet<Field> = new Set([
   'cylinders',
   'gears',
 ]);
-const SPOKEN_SIZE = new RegExp(`${ONE}[\\s-](?:oh|zero|${ONE})${END}`, 'y');
+const SPOKEN_SIZE = new RegExp(`${ONE}[\\s-](?:oh|zero|${ONE})(?![\\s-](?:oh|zero|${ONE})\\b)${END}`, 'y');
 const SMALLEST_L = 0.9;
 /** Half a cubic inch either side, and the rounding of the litres on record. */
 const CUBIC_INCH_SLACK_L = 0.058;

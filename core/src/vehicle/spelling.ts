@@ -43,7 +43,7 @@ export function nameInWords(names: Names, lower: string, at: number): Spelled | 
     const gap = matchAt(GAP, lower, end);
     const start = end + (gap?.length ?? 0);
     const word = start < lower.length ? matchAt(WORD, lower, start) : undefined;
-    if (!word) break;
+    if (!word || plain(word) === '') break;
     joined += plain(word);
     end = start + word.length;
     const exact = names.exact.get(joined);

@@ -1,6 +1,7 @@
 import {
   BELOW_100,
   ONE,
+  ONES,
   rule,
   spokenNumber,
   TEENS,
@@ -27,6 +28,7 @@ export function fullYear(text: string, referenceYear: number): number {
 /** Ten and more: "twenty one" would be no year. */
 const FROM_TEN = `(?:(?:${TENS.join('|')})(?:[\\s-]${ONE})?|${TEENS.join('|')})`;
 const OF_LAST = `(?:${TENS.slice(3).join('|')})[\\s-]${ONE}`;
+const DIGIT = `(?:oh|o|zero|nought|${ONE})`;
 /** A year as it is said: "twenty ten", "two thousand and nine", "oh nine", "nineteen seventy", "sixty-nine". */
 const SPOKEN = [
   `(?:nineteen|twenty)[\\s-](?:(?:oh|o)[\\s-]${ONE}|${FROM_TEN})`,
@@ -34,8 +36,13 @@ const SPOKEN = [
   `nineteen hundred(?: and)?[\\s-]${BELOW_100}`,
   `(?:oh|aught|nought)[\\s-](?:${ONE}|${TEENS.join('|')})`,
   OF_LAST,
+  `(?:two|one)[\\s-](?:${DIGIT}[\\s-]){2}${DIGIT}`,
 ].join('|');
 function spokenYear(text: string): number {
+  const words = text.split(/[\s-]+/);
+  // Digit by digit: "two oh one one".
+  if (words.length === 4 && words.every((word) => ONES.includes(word) || /^(?:oh?|zero|nought)$/.test(word)))
+    return Number(words.map((word) => ONES.indexOf(word) + 1).join(''));
   const number = (pattern: RegExp): number => spokenNumber(text.replace(pattern, ''));
   if (text.startsWith('nineteen'))
     return 1900 + number(/^nineteen[\s-](?:hundred(?: and)?[\s-]|(?:oh|o)[\s-])?/);
