@@ -26,7 +26,10 @@ const vocabulary: Vocabulary = {
   transmissions: numbered(bundle.transmissions),
 };
 const idByName = (list: readonly { id: number; name: string }[], name: string): string =>
-  String(list.find((each) => each.name === name)!.id);
+  name.replace(
+    /^(!?)(.*)/,
+    (_, not: string, said: string) => not + list.find((each) => each.name === said)!.id,
+  );
 
 interface Case {
   text: string;
