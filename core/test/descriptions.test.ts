@@ -86,6 +86,8 @@ const KNOWN_MISSES = new Set<string>([
   // What would do instead is a second wish.
   'if no rad for the 2.5 then for the 2.2, tussock 2012',
   "it's like the 2010 tussock but a year newer, diesel",
+  // How many of each is an order of several vehicles.
+  '3 tussocks, 2 diesel 1 petrol, all 2010',
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -115,7 +117,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1259, awkward: 774 },
+  { name: 'third', cases: readCases(third), count: 1319, awkward: 814 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

@@ -21,16 +21,19 @@ const LETTER: Record<string, Detail[]> = {
 };
 
 const engines: Rule[] = [
-  rule(String.raw`(\d[.,]\d)(?:([pham])|\s*-?(?:l|lt|ltr|litres?|liters?)?(td|tdi|t|d|i)?)`, (m) => {
-    const fuel: Detail[] = m[3]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
-    const turbo: Detail[] = m[3]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
-    return [
-      ...displacement(Number(m[1]!.replace(',', '.'))),
-      ...fuel,
-      ...turbo,
-      ...(LETTER[m[2] ?? ''] ?? []),
-    ];
-  }),
+  rule(
+    String.raw`(\d[.,]\d)(?:([pham])|(?:\s*-?(?:l|lt|ltr|litres?|liters?))?(?:\s*-?(td|tdi|t|d|i))?)`,
+    (m) => {
+      const fuel: Detail[] = m[3]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
+      const turbo: Detail[] = m[3]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
+      return [
+        ...displacement(Number(m[1]!.replace(',', '.'))),
+        ...fuel,
+        ...turbo,
+        ...(LETTER[m[2] ?? ''] ?? []),
+      ];
+    },
+  ),
   rule(String.raw`(\d)\s*-?(?:l|ltr|litres?|liters?)`, (m) => displacement(Number(m[1]))),
   rule(String.raw`(${ONE})\s+point\s+(oh|zero|${ONE})(?:\s*-?(?:l|litres?|liters?))?`, (m) =>
     displacement(spokenNumber(m[1]!) + (ONES.indexOf(m[2]!) + 1) / 10),
@@ -183,7 +186,10 @@ const options: Rule[] = [
   fixed(String.raw`saloon|sedan`, { field: 'body', value: 'saloon' }),
   fixed(String.raw`coup[eé]|cpe`, { field: 'body', value: 'coupe' }),
   fixed(String.raw`estate|wagon|station wagon`, { field: 'body', value: 'estate' }),
-  fixed(String.raw`convertible|soft top|drop top`, { field: 'body', value: 'convertible' }),
+  fixed(String.raw`convertible|conv|cabrio(?:let)?|soft top|drop top`, {
+    field: 'body',
+    value: 'convertible',
+  }),
   fixed(
     String.raw`4x4|4wd|awd|(?:four|4)[\s-]by[\s-](?:four|4)|all[\s-]wheel(?:[\s-]drive)?|(?:four|4)[\s-]wheel[\s-]drive`,
     {

@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units am i'm put`.split(
     /\s+/,
   ),
 );
@@ -25,10 +25,10 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|i meant?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
-  /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?:\s+(?:the|an?|any))?(?=\s)/y;
+  /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
 /**
  * Denials that a word in between does not use up: "not the noisy diesel", where "without the sunroof diesel" denies the
  * roof; but "without the fancy air con" denies what a vehicle can be without.
@@ -80,6 +80,8 @@ export const AND_TOO =
 /** "2 fans" are wanted. */
 export const COUNTED =
   /^\s+(?:(?:electric|cooling|radiator|rad|fan|top|bottom|upper|lower|new)\s+)*(?:fan|hose|cap|mount|relay|motor|blade|bracket|rad|radiator|clip|shroud)s?\b/;
+/** Between two years that follow each other: "late 2010, early 2011". */
+export const SIDE_BY_SIDE = /^[\s,]*(?:(?:early|mid|late|end|start|beginning|of|the|to)\b[\s,]*)*$/;
 /** How many are wanted. */
 export const COUNT = /^(?:[1-9]\s?x|x[1-9])$/;
 /** Words that part a year, and leave what was being said of it as it is: "could be an early 2010". */

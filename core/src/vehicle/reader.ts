@@ -40,6 +40,7 @@ import {
   PART_OF_YEAR,
   PLURAL,
   SAID_AGAIN,
+  SIDE_BY_SIDE,
   SITS_ON,
   STRIKE,
   STROKE,
@@ -62,7 +63,7 @@ import {
   readAt,
   singularOf,
 } from './spelling.ts';
-import { deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
+import { areNeighbours, deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
 import { plate } from './when.ts';
@@ -192,7 +193,7 @@ export class Reader {
   }
 
   /** Whether this and what was said before of the same detail are one or the other. */
-  private isAlternative(field: Field, earlier: Chip, from: number, to: number): boolean {
+  private isAlternative(field: Field, earlier: Chip, value: string, { from, to }: Words): boolean {
     if (this.amongTwo) return true;
     const [between, after] = [this.read.slice(earlier.to, from).toLowerCase(), this.read.slice(to)];
     // "A 2013, could be a 2014", "he reckons 2014", "1.4 and 1.8", "2013? 2014?"
@@ -200,6 +201,7 @@ export class Reader {
       this.doubting ||
       this.opinion ||
       AND_BETWEEN.test(between) ||
+      (field === 'year' && areNeighbours(earlier.value, value) && SIDE_BY_SIDE.test(between)) ||
       (ASKED_AFTER.test(between) && ASKED_AFTER.test(after))
     );
   }
@@ -303,7 +305,7 @@ export class Reader {
       Object.assign(earlier, this.labelled(field, value), words, { certainty });
       return;
     }
-    const alternative = this.isAlternative(field, earlier, from, to);
+    const alternative = this.isAlternative(field, earlier, value, words);
     // "2.2 or 2.5? 2.5": one of what was left open; "2010-ish, maybe 2011" stays open.
     const narrowing = isWithin(field, value, earlier.value);
     if (narrowing && alternative) return;
@@ -645,7 +647,10 @@ export class Reader {
     const spaced = word
       .toLowerCase()
       .replace(/(?<=[a-z])-(?=[a-z])/g, ' ')
-      .replace(/(?<=[a-z0-9+])[/_+](?=[a-z0-9])/g, ',');
+      .replace(
+        /(?<=[a-z0-9+])[/_+](?=[a-z0-9])|(?<=[a-z]|\d{4})\.(?=[a-z0-9])|(?<=\d)\.(?=[a-z]|\d{4})/g,
+        ',',
+      );
     if (spaced !== word.toLowerCase()) {
       const trial = new Reader(this.read, this.vocabulary, this.context, []);
       trial.scan(spaced, from, false);

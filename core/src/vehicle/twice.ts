@@ -31,8 +31,10 @@ export function isWithin(field: Field, value: string, open: string): boolean {
 
 const oneYear = (value: string): boolean => /^\d{4}$/.test(value);
 /** Two years side by side are a span, others are one or the other. */
+export const areNeighbours = (a: string, b: string): boolean =>
+  oneYear(a) && oneYear(b) && Math.abs(Number(a) - Number(b)) === 1;
 export const neighbours = (a: string, b: string): string =>
-  oneYear(a) && oneYear(b) && Math.abs(Number(a) - Number(b)) === 1 ? [a, b].sort().join('-') : `${a}|${b}`;
+  areNeighbours(a, b) ? [a, b].sort().join('-') : `${a}|${b}`;
 
 /**
  * Two statements of one detail that both hold: two wanted parts, two denials, "newer than" with "older than".
