@@ -151,7 +151,7 @@ const TANK = String.raw`(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|de
 const ON_FAN = String.raw`(?:(?:cooling|rad(?:iator)?|electric)\s+(?=(?:\w+\s+)?fan))*(?:fan\s+)?`;
 const options: Rule[] = [
   fixed(
-    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|less|sans|lacks|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
+    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|less|sans|lacks|lacking|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
     {
       field: 'airConditioning',
       value: 'no',

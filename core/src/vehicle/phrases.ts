@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units am i'm put`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units am i'm put lie`.split(
     /\s+/,
   ),
 );
@@ -25,7 +25,7 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
@@ -35,13 +35,13 @@ export const STRIKE =
  */
 export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
 export const DENIAL =
-  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
+  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
 /** "Not sure", "doesn't know", "can't say": nothing is denied. */
 export const NOTHING_DENIED =
   /^\s+(?:sure|certain|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
 /** What takes back whatever was named before it: "diesels excluded". */
 export const EXCLUDED_AFTER =
-  /(?:is |are )?(?:(?:excluded|excepted|ruled out|not (?:wanted|included))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are)?(?: not|n't))(?=\s*(?:$|[,.;)])))/y;
+  /(?:is |are )?(?:(?:excluded|excepted|ruled out|out of the question|not (?:wanted|included|an option))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are)?(?: not|n't))(?=\s*(?:$|[,.;)])))/y;
 /** What takes back the option named before it: "the tow bar is off". */
 export const TAKEN_BACK =
   /(?:is |was |has been |been )?(?:off|gone|removed|deleted?|missing|(?:taken|ripped|torn|cut|pulled) (?:off|out)|no|none|nope)(?=\s*(?:$|[,.;)]|and\b|but\b))/y;
@@ -117,7 +117,7 @@ export const THING = /\b(?:the|an?)\s*$/;
 /** Whose word it is: where somebody else says otherwise, both are left open. */
 export const OPINION = /(?:reckons?|says?|believes?|swears?)(?=\s)/y;
 /** "Manual now": what is so now replaces what was. */
-export const NOW_AFTER = /^\s+now\b/;
+export const NOW_AFTER = /^\s+(?:now|actually|in fact)\b/;
 /** What leads from a part to where it sits: "the blade for the left fan". */
 export const SITS_ON =
   /^\s+(?:for|of|on|off|from|to)\s+(?:(?:the|an?|its|my|his|left|right|cooling|electric|main|first|second)\s+)*$/;

@@ -667,13 +667,14 @@ export class Reader {
         ];
   }
 
-  /** A size in two spoken digits, as "one eight", where an engine of it is on record. */
+  /** A size in spoken digits, "one eight" or "three oh two", where an engine of it is on record. */
   private spokenSize(lower: string, at: number, offset: number): number {
     const said = matchAt(SPOKEN_SIZE, lower, at);
     if (!said) return 0;
-    const [whole, tenth] = said.split(/[\s-]+/) as [string, string];
-    const litres = spokenNumber(whole) + Math.max(0, ONES.indexOf(tenth) + 1) / 10;
-    if (!this.hasEngineOf(litres)) return 0;
+    const digits = said.split(/[\s-]+/).map((word) => ONES.indexOf(word) + 1);
+    const number = Number(digits.join(''));
+    const litres = digits.length === 2 ? number / 10 : number * CUBIC_INCH_L;
+    if (digits.length === 2 ? !this.hasEngineOf(litres) : !this.isEngineSize(litres)) return 0;
     for (const { field, value } of displacement(litres))
       this.add(field, value, at + offset, at + offset + said.length, 'likely', []);
     this.settle('displacement');
@@ -784,7 +785,10 @@ const OF_A_THING: ReadonlySet<Field> = new Set([
   'cylinders',
   'gears',
 ]);
-const SPOKEN_SIZE = new RegExp(`${ONE}[\\s-](?:oh|zero|${ONE})(?![\\s-](?:oh|zero|${ONE})\\b)${END}`, 'y');
+const SPOKEN_SIZE = new RegExp(
+  `${ONE}(?:[\\s-](?:oh|zero|${ONE})){1,2}(?![\\s-](?:oh|zero|${ONE})\\b)${END}`,
+  'y',
+);
 const SMALLEST_L = 0.9;
 /** Half a cubic inch either side, and the rounding of the litres on record. */
 const CUBIC_INCH_SLACK_L = 0.058;

@@ -88,10 +88,10 @@ function anyYear(texts: readonly string[], context: Context): Detail[] {
 /** "The end of 2010" is in 2010. */
 const AT = String.raw`(?:(?:the\s+)?(?:end|start|beginning|middle)\s+of\s+|(?:early|mid|late)[\s-]+)?`;
 /** Words that open or close a span of time, by what they do with what they name. */
-const FROM = String.raw`>=|≥|from|since|starting(?:\s+(?:in|from|with))?|beginning(?:\s+(?:in|from|with))?|as\s+of|on\s+or\s+after|at\s+least|min(?:imum)?|(?:not?|none|nothing|never)\s+(?:(?:earlier|older)\s+than|before)`;
+const FROM = String.raw`>=|≥|in\s+or\s+after|after\s+or\s+in|from|since|starting(?:\s+(?:in|from|with))?|beginning(?:\s+(?:in|from|with))?|as\s+of|on\s+or\s+after|at\s+least|min(?:imum)?|(?:not?|none|nothing|never)\s+(?:(?:earlier|older)\s+than|before)`;
 const AFTER = String.raw`>|after|post|past|(?:later|newer|younger)\s+than`;
 const BEFORE = String.raw`<(?!=)|up\s+to\s+but\s+not\s+including|before|pre|prior\s+to|under|(?:earlier|older)\s+than`;
-const UNTIL = String.raw`<=|≤|up\s+to(?:\s+and\s+including)?|until|till|to\s+the\s+end\s+of|at\s+most|max(?:imum)?|on\s+or\s+before|(?:not?|none|nothing|never)\s+(?:(?:later|newer|younger)\s+than|after)`;
+const UNTIL = String.raw`<=|≤|in\s+or\s+before|before\s+or\s+in|up\s+to(?:\s+and\s+including)?|until|till|to\s+the\s+end\s+of|at\s+most|max(?:imum)?|on\s+or\s+before|(?:not?|none|nothing|never)\s+(?:(?:later|newer|younger)\s+than|after)`;
 const BOUND = `(?:(${FROM})|(${AFTER})|(${BEFORE})|(${UNTIL}))`;
 type Bound = 'from' | 'after' | 'before' | 'until' | undefined;
 const boundOf = (groups: readonly (string | undefined)[]): Bound =>
@@ -314,11 +314,11 @@ export const builds: Rule[] = [
     },
   ),
   rule(
-    String.raw`(first\s+registered\s+|registered\s+|reg'?d?\s+)?(?:${WHEN}\s+)?(?:the\s+)?${SURE_MONTH}(?:\s+(on|onwards))?(?: or so| or thereabouts)?`,
+    String.raw`(first\s+registered\s+|registered\s+|reg'?d?\s+)?(?:${WHEN}\s+)?(?:the\s+)?${SURE_MONTH}(?:\s*(${AND_ON})|\s+((?:and|or)\s+(?:earlier|older|before)))?(?: or so| or thereabouts)?`,
     // Built then or before it was registered.
     (m, c) =>
       monthBound(
-        boundOf(m.slice(2, 6)) ?? (m[1] ? 'until' : m[9] ? 'from' : undefined),
+        boundOf(m.slice(2, 6)) ?? (m[1] || m[10] ? 'until' : m[9] ? 'from' : undefined),
         month(m[6], m[7], m[8]!, c),
       ),
   ),
