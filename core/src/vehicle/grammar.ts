@@ -144,7 +144,7 @@ const transmissions: Rule[] = [
 ];
 
 const GONE = 'delete|deleted|removed|missing|taken out';
-const AIR = String.raw`(?:(?:factory|original)[\s-])?(?:air[\s-]?con(?:d|ditioning|ditioned|ditioner)?|a\/?c|a\.c\.?|a c|air|climate(?:\s+control)?)`;
+const AIR = String.raw`(?:(?:factory|original)[\s-])?(?:air[\s-]?con(?:d|ditioning|ditioned|ditioner)?|a\/?c|a\.c\.?|a c|air|clim(?:ate)?(?:\s+control)?)`;
 const RADIATOR: Detail[] = [{ field: 'part', value: 'radiator' }];
 /** Tanks by what they are for. */
 const TANK = String.raw`(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|degas|coolant)\s+(?:tank|bottle|reservoir)s?`;

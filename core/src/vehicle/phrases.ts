@@ -35,7 +35,7 @@ export const STRIKE =
  */
 export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
 export const DENIAL =
-  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
+  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:every|any)(?:thing|one)?\s+bar|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
 /** "Not sure", "doesn't know", "can't say": nothing is denied. */
 export const NOTHING_DENIED =
   /^\s+(?:sure|certain|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
@@ -44,7 +44,7 @@ export const EXCLUDED_AFTER =
   /(?:is |are )?(?:(?:excluded|excepted|ruled out|out of the question|not (?:wanted|included|an option))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are)?(?: not|n't))(?=\s*(?:$|[,.;)])))/y;
 /** What takes back the option named before it: "the tow bar is off". */
 export const TAKEN_BACK =
-  /(?:is |was |has been |been )?(?:off|gone|removed|deleted?|missing|(?:taken|ripped|torn|cut|pulled) (?:off|out)|no|none|nope)(?=\s*(?:$|[,.;)]|and\b|but\b))/y;
+  /(?:is |was |has been |been |since )?(?:(?:never|not) (?:been )?(?:fitted|ordered|specified|specced|there|present|installed)|off|gone|removed|deleted?|missing|(?:taken|ripped|torn|cut|pulled) (?:off|out)|no|none|nope)(?=\s*(?:$|[,.;)]|and\b|but\b))/y;
 export const CAN_BE_OFF: ReadonlySet<Field> = new Set(['package', 'airConditioning', 'aspiration']);
 /** "Any but the diesel": here "but" denies, where else it corrects. */
 export const ALL_BUT = /but(?:\s+not)?(?:\s+(?:an?|the))?(?=\s)/y;
@@ -53,7 +53,7 @@ export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
 export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=[,;(]\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from))[^,;()]*|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=(?:^|[,;(])\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from)).*?(?=\bnow\b|[,;()]|$)|\bex-[a-z]+|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
 /** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
 export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
@@ -87,14 +87,16 @@ export const COUNT = /^(?:[1-9]\s?x|x[1-9])$/;
 /** Words that part a year, and leave what was being said of it as it is: "could be an early 2010". */
 export const PART_OF_YEAR = /^(?:early|mid|late|beginning|end)$/;
 /** "Or is it the 2.5?": whatever is said next of something said before is left open. */
-export const OR_IS = /or (?:is|was|could|might) (?:it|that)(?: be)?(?:\s+(?:an?|the))?(?=\s)/y;
+export const OR_IS =
+  /(?:(?:the )?same as|or (?:is|was|could|might) (?:it|that)(?: be)?)(?:\s+(?:an?|the))?(?=\s)/y;
 /** "Got the radiator already": before or after a part that is not wanted. */
-export const ALREADY_BEFORE = /\balready\s+(?:got|has|have|bought)\s+(?:(?:the|an?|my|his)\s+)?$/;
+export const ALREADY_BEFORE =
+  /(?:\balready\s+(?:got|has|have|bought)\s+(?:(?:the|an?|my|his)\s+)?|\bhad\s+(?:the|an?)\s+)$/;
 /** "The plastic round the fan": a part that only says where. */
 export const NEAR_BEFORE =
   /\b(?:round|around|behind|beside|near|next to|in front of|touching|against|above|below|under)\s+(?:the|its|my)\s+$/;
 export const ALREADY_AFTER =
-  /^\s+(?:already\b|(?:(?:is|are|looks?|seems?)\s+)?(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)(?=\s*(?:$|[,.;)]|it|but|just|only)))/;
+  /^\s+(?:already\b|(?:is |are )?not (?:needed|wanted|required|necessary)\b|(?:(?:is|are|looks?|seems?)\s+)?(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)(?=\s*(?:$|[,.;)]|it|but|just|only)))/;
 /** "Aircon? Don't know": asked, and not answered. */
 export const UNANSWERED =
   /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't(?! think so)|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;

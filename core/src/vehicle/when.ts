@@ -59,8 +59,8 @@ const Y = `(${Y_ANY})`;
 const NO_UNIT = String.raw`(?![\s-]*(?:valves?|v|volts?|speeds?|cyl|inch|litres?|mm|cc)\b)`;
 /** As the second of two it may be said shorter: "nineteen sixty nine or seventy". */
 const SECOND = `(?:${Y}|(${FROM_TEN}))`;
-const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably |either side of |~\s?)?`;
-const VAGUE_AFTER = String.raw`(?:[ -]?(ish)|,? (or (?:so|thereabouts|near(?:est)?|close)|give or take(?: a (?:year|bit))?)|\s*((?:±|\+\/?-)\s*(?:1|one|an?)(?:\s+(?:years?|yr))?))?`;
+const VAGUE_BEFORE = String.raw`(about |around |circa |roughly |maybe |probably |either side of |give or take |~\s?)?`;
+const VAGUE_AFTER = String.raw`(?:[ -]?(ish)|,? (or (?:so|thereabouts|near(?:est)?|close)|give or take(?: a (?:year|bit))?)|\s*((?:±|\+\/?-|plus or minus|give or take)\s*(?:1|one|an?)(?:\s+(?:years?|yr))?))?`;
 
 /** What says that later ones are meant too: "2009 onwards", "2009 or newer", "2009 on" where nothing follows. */
 const AND_ON = String.raw`(?:and\s+)?(?:onwards?|upwards?|up(?!\s+to))|(?:and|or)\s+(?:later|newer|younger|after|above|on)|(?:and\s+)?(?:-\s*|(?:up\s+)?to\s+)(?:date|present|now|today)|[\s-]on(?=\s*(?:$|[,;.)]))`;
@@ -269,11 +269,13 @@ function monthBound(bound: Bound, at: string): Detail[] {
  * A plate with an age in it, by the half year it was given out in: 02 to 50 from March to August, 51 on from September
  * to February. Whatever carries it was built then or earlier.
  */
-export function plate(number: number, context: Context): Detail[] {
+export function plate(number: number, context: Context, bound?: Bound): Detail[] {
   const second = number > 50;
   const year = 2000 + (second ? number - 50 : number);
   if (year < 2001 || year > context.referenceYear) return [];
-  return [{ field: 'built', value: second ? `..${year + 1}-02` : `..${year}-08` }];
+  const [first, last] = second ? [`${year}-09`, `${year + 1}-02`] : [`${year}-03`, `${year}-08`];
+  if (bound === 'from' || bound === 'before') return monthBound(bound, first);
+  return monthBound(bound ?? 'until', last);
 }
 
 const REGISTERED = String.raw`(?:first\s+)?(?:registered|reg'?d?)(?:\s+on)?(?:\s+the)?:?`;
@@ -370,8 +372,13 @@ export const builds: Rule[] = [
         .slice(0, 1),
   ),
   rule(
-    String.raw`(?:first\s+)?(?:registered\s+)?(?:on\s+)?(?:an?\s+)?'?(\d\d|${BELOW_100}|(?:oh|o)[\s-]${ONE})[\s-]?(?:plates?|reg(?:istration|istered)?)`,
-    (m, c) => plate(/^\d/.test(m[1]!) ? Number(m[1]) : spokenNumber(m[1]!.replace(/^oh?[\s-]/, '')), c),
+    String.raw`(?:${BOUND}\s+(?:the\s+)?)?(?:first\s+)?(?:registered\s+)?(?:on\s+)?(?:an?\s+)?'?(\d\d|${BELOW_100}|(?:oh|o)[\s-]${ONE})[\s-]?(?:plates?|reg(?:istration|istered)?)`,
+    (m, c) =>
+      plate(
+        /^\d/.test(m[5]!) ? Number(m[5]) : spokenNumber(m[5]!.replace(/^oh?[\s-]/, '')),
+        c,
+        boundOf(m.slice(1, 5)),
+      ),
   ),
   rule(String.raw`(?:first\s+)?(?:registered|reg'?d)\s+(?:in\s+)?${Y}`, (m, c) => {
     const year = fullYear(m[1]!, c.referenceYear);
