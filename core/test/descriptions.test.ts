@@ -88,6 +88,10 @@ const KNOWN_MISSES = new Set<string>([
   "it's like the 2010 tussock but a year newer, diesel",
   // How many of each is an order of several vehicles.
   '3 tussocks, 2 diesel 1 petrol, all 2010',
+  // What all others have tells what this one has not, by "except" alone.
+  'merlet, they all have air except his',
+  // As well a span of years.
+  'haulden 03-2014',
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -117,7 +121,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1439, awkward: 894 },
+  { name: 'third', cases: readCases(third), count: 1499, awkward: 934 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

@@ -15,7 +15,7 @@ export const NOISE = new Set(
    into only still very quite bit lot every whole actual going go come came put take makes vin chassis one's two can can't cannot could couldn't will won't would wouldn't shall should did didn't don't doesn't haven't hasn't made everything anything something nothing somebody someone anybody anyone
    because then when where why how much many more most less same such again already yet always often usually normally let lets let's he'll she'll they'll he'd she'd
    me him himself herself reg'd registered call called ring rings rang phoned asked asking ask sent neighbour boss friend brother sister son daughter uncle aunt grandad goes fuel certain it'll being care fitted back suit suits suitable couple obviously oh ah hm must should ought years months shop counter garage down needed required wanted turns turned out sometime somewhere anywhere definitely certainly apparently surely both first used had has's swapped traded sold
-   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units am i'm put lie`.split(
+   good morning afternoon evening day dear kind regards idea matter matters matches mine mine's w since until once body bodied besides afterwards paperwork logbook documents way whichever whatever you've check build i'd i'll we'd previously formerly meant hmm hmmm er erm uh up running insists insist claims claim cooling eng yr i.e e.g read bit bits according them looks least during code codes assembly assemblies assy unit units am i'm put lie anno`.split(
     /\s+/,
   ),
 );
@@ -25,7 +25,7 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:i|he|she|we|they) (?:needs?|wants?)(?: an?| the)?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
@@ -65,12 +65,16 @@ export const EITHER_WAY = /(?:with|w\/)\s+or\s+(?:with\s?out|w\/o(?:ut)?)(?:\s+(
 export const ANSWER_NO =
   /(?:no|nope|nah|not|it's not|it isn't|(?:i\s+)?(?:don't think so|doubt it))(?=\s*(?:$|[,.;)]))/y;
 export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,.;)]))/y;
+/** "I asked for diesel, I need petrol". */
+export const ASKED_FOR = /\b(?:asked|ordered|sent|supplied|quoted|given)\b/;
+/** "… and a 2014 petrol": another vehicle, where it goes against what was said. */
+export const AND_ANOTHER = /\b(?:and|plus)\s+(?:an?|another|one)\s+$/;
 /** All that is said from here on stands in place of what was said before. */
 export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
-export const NEXT_VEHICLE = /[;,&]|\b(?:and|also|plus|vs|versus)\b/g;
+export const NEXT_VEHICLE = /[;,&]|\b[2-9]\)|\b(?:and|also|plus|vs|versus)\b/g;
 export const OPENING =
-  /^(?:[\s;,&.]|(?:vs|versus|and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
+  /^(?:[\s;,&.]|[2-9]\)|(?:vs|versus|and|also|plus|an?|the|one|one's|other|other's|is|for|my|his|her|our|their|has|have|had|got)\b(?:'s)?)+/;
 /** Denials that begin a list: "anything but the 1.4 and the 1.5". */
 export const LISTED =
   /^(?:anything but|any but|except|excluding|other than|apart from|neither|aside from|besides|with the exception|bar|save)/;

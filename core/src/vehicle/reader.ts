@@ -7,9 +7,11 @@ import {
   ALREADY_BEFORE,
   ANSWER_NO,
   ANSWER_YES,
+  AND_ANOTHER,
   AND_BETWEEN,
   AND_TOO,
   ASKED_AFTER,
+  ASKED_FOR,
   AUTOMATIC,
   CAN_BE_OFF,
   CORRECTION,
@@ -66,7 +68,7 @@ import {
 import { areNeighbours, deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
-import { plate } from './when.ts';
+import { monthNumber, plate } from './when.ts';
 
 /** Words of a line, and where they stand in it. */
 export interface Words {
@@ -316,6 +318,8 @@ export class Reader {
       earlier.alternatives.unshift(this.labelled(field, value));
       if (WAS.test(this.read.slice(earlier.to, from).toLowerCase())) return;
       this.conflictAt = from;
+      const another = AND_ANOTHER.exec(this.read.slice(earlier.to, from).toLowerCase());
+      if (another) this.secondVehicle ??= earlier.to + another.index;
       this.leave(from, to);
     }
   }
@@ -454,7 +458,8 @@ export class Reader {
       return allBut.length;
     }
     const correction = matchAt(CORRECTION, lower, at);
-    if (correction) {
+    const isWish = correction !== undefined && /^(?:i|he|she|we|they) (?:need|want)/.test(correction);
+    if (correction && (!isWish || ASKED_FOR.test(lower.slice(0, at)))) {
       this.correcting = true;
       if (STRUCK_OUT.test(correction)) this.superseding = true;
       if (/^(?:but|this)/.test(correction) && ONCE.test(lower.slice(0, at))) this.superseding = true;
@@ -592,6 +597,14 @@ export class Reader {
       return;
     }
     if (NOISE.has(bare.toLowerCase().replace(/'s$/, '')) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
+    const index = monthNumber(key);
+    const built = this.chips.find((chip) => chip.field === 'built' && /^\d{4}-\d\d$/.test(chip.value));
+    if (index && built) {
+      // "May 2013, or was it March?"
+      this.add('built', `${built.value.slice(0, 4)}-${index}`, from, from + bare.length, 'read', []);
+      this.settle('built');
+      return;
+    }
     const short = SHORTHAND.map((rule) => readAt(rule, key, 0, this.context)).find(
       (read) => read?.end === key.length,
     );

@@ -54,17 +54,17 @@ export function joined(field: Field, first: string, second: string, correcting: 
   return undefined;
 }
 
-/** "2015 to 2017, except 2016": the years that are left; undefined where the one left out is none of them. */
+const years = (from: number, to: number): string => (from === to ? String(from) : `${from}-${to}`);
+
+/** "2015 to 2018, except 2016", "from 2013, except 2015": what is left; undefined where the one left out is none of them. */
 function yearsWithout(spanned: string, denied: string): string | undefined {
-  const [, from, to] = /^(\d{4})-(\d{4})$/.exec(spanned) ?? [];
-  const [, out] = /^!(\d{4})$/.exec(denied) ?? [];
-  if (!from || !to || !out || out < from || out > to) return undefined;
-  if (out === from || out === to) {
-    const [least, most] = [Number(from) + (out === from ? 1 : 0), Number(to) - (out === to ? 1 : 0)];
-    return least >= most ? String(least) : `${least}-${most}`;
-  }
-  const all = Array.from({ length: Number(to) - Number(from) + 1 }, (_, at) => String(Number(from) + at));
-  return all.filter((each) => each !== out).join('|');
+  const [, from, to] = /^(\d{4})?-(\d{4})?$/.exec(spanned) ?? [];
+  const out = Number(/^!(\d{4})$/.exec(denied)?.[1]);
+  const [least, most] = [Number(from ?? 0), Number(to ?? Infinity)];
+  if (!out || (!from && !to) || out < least || out > most) return undefined;
+  const below = out === least ? '' : from ? years(least, out - 1) : `-${out - 1}`;
+  const above = out === most ? '' : to ? years(out + 1, most) : `${out + 1}-`;
+  return [below, above].filter(Boolean).join('|');
 }
 
 /** "Newer than 2009 but older than 2012" as one span; undefined where the two are no such pair. */

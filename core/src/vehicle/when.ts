@@ -199,7 +199,7 @@ export const years: Rule[] = [
     return isYear(year, c) ? [{ field: 'year', value: String(year) }] : [];
   }),
   rule(
-    String.raw`${VAGUE_BEFORE}(?:my\s?)?${Y}(?:\s?my)?${VAGUE_AFTER}(?:\s*(?:reg|registered))?`,
+    String.raw`${VAGUE_BEFORE}(?:(?:my|yr|y)\.?\s?)?${Y}(?:\s?my)?${VAGUE_AFTER}(?:\s*(?:reg|registered))?`,
     (m, c) => {
       const year = fullYear(m[2]!, c.referenceYear);
       if (!isYear(year, c)) return [];
@@ -231,6 +231,12 @@ function month(name: string | undefined, number: string | undefined, year: strin
 
 /** A month that cannot be taken for anything else: named ("it may 10 …" is none), or a number and a whole year. */
 const SURE_MONTH = String.raw`(?:(?!may\s*\d\d(?!\d))${MONTH_NAME}\s*(?:of\s+)?|(0?[1-9]|1[0-2])\s*[/.]\s*(?=(?:19|20)\d\d))${Y}`;
+
+/** A month by itself, as `03`; undefined for any other word. */
+export const monthNumber = (word: string): string | undefined =>
+  new RegExp(`^${MONTH_NAME}$`).test(word)
+    ? String(MONTHS.indexOf(word.slice(0, 3)) + 1).padStart(2, '0')
+    : undefined;
 
 /** The month so many after this one, as `2010-03`. */
 export const otherMonth = (text: string, step: 1 | -1): string => {
@@ -358,7 +364,7 @@ export const builds: Rule[] = [
     m[1] === m[2] ? monthBound(undefined, month(undefined, m[1], m[2]!, c)) : [],
   ),
   // "2012-05" is a month; "2008-12" is a span of years, as the trade writes them.
-  rule(String.raw`(?:${WHEN}\s+)?((?:19|20)(\d\d))-(0[1-9]|1[0-2])`, (m) =>
+  rule(String.raw`(?:${WHEN}\s+)?((?:19|20)(\d\d))[-/](0[1-9]|1[0-2])`, (m) =>
     Number(m[7]) > Number(m[6]) ? [] : monthBound(boundOf(m.slice(1, 5)), `${m[5]}-${m[7]}`),
   ),
   rule(String.raw`plate(?:'s|\s+is)?:?\s+(?:an?\s+)?(\d\d)`, (m, c) => plate(Number(m[1]), c)),
