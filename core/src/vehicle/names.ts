@@ -8,6 +8,8 @@ export interface Name {
   spelling: string;
   /** One bit a letter or digit: a quick lower bound of the slips between two words. */
   letters: number;
+  /** As it is heard: its first letter and the consonants after it. */
+  heard: string;
 }
 
 export const plain = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]/g, '');
@@ -23,9 +25,23 @@ export function bitCount(bits: number): number {
   return count;
 }
 
+/** Its first letter and the consonants after it: what people keep of a name that they spell by ear. */
+const consonants = (word: string): string =>
+  word.slice(0, 1) +
+  word
+    .slice(1)
+    .replace(/[aeiou]/g, '')
+    .replace(/z/g, 's')
+    .replace(/ck/g, 'k');
+
+/** Letters by which names are looked up that something ran into, or that were broken off. */
+export const START = 4;
+
 export interface Names {
   exact: Map<string, Name[]>;
   all: Name[];
+  /** By how they begin. */
+  byStart: Map<string, Name[]>;
   /** At least two: codes are said in parts, "VD 15". */
   longestWords: number;
 }
@@ -35,12 +51,14 @@ export const namesCache = new WeakMap<Vocabulary, Names>();
 export function namesOf(vocabulary: Vocabulary): Names {
   const held = namesCache.get(vocabulary);
   if (held) return held;
-  const names: Names = { exact: new Map(), all: [], longestWords: 2 };
+  const names: Names = { exact: new Map(), all: [], byStart: new Map(), longestWords: 2 };
   const add = (field: Name['field'], value: string, text: string): void => {
     const spelling = plain(text);
     if (spelling === '') return;
-    const name = { field, value, spelling, letters: lettersOf(spelling) };
+    const name = { field, value, spelling, letters: lettersOf(spelling), heard: consonants(spelling) };
     names.all.push(name);
+    const start = spelling.slice(0, START);
+    names.byStart.set(start, [...(names.byStart.get(start) ?? []), name]);
     names.exact.set(spelling, [...(names.exact.get(spelling) ?? []), name]);
     names.longestWords = Math.max(names.longestWords, text.trim().split(/[\s/-]+/).length);
   };
@@ -58,20 +76,21 @@ export function namesOf(vocabulary: Vocabulary): Names {
 export const slipsAllowed = (length: number): number => (length < 5 ? 0 : length < 7 ? 1 : 2);
 
 const BY_EAR = 6;
-const SHORTEST_START = 5;
 /** Names that a mistyped word stands for, by the fewest slips. A code one key away is another engine: codes are exact. */
 export function nearNames(key: string, names: Names): { name: Name; slips: number }[] {
   const letters = lettersOf(key);
-  const hits: { name: Name; slips: number }[] = [];
+  const heard = consonants(key);
+  const isName = ({ field }: Name): boolean => field === 'make' || field === 'model';
+  // "aurel": a name that was broken off.
+  const begun =
+    key.length > START
+      ? (names.byStart.get(key.slice(0, START)) ?? []).filter(({ spelling }) => spelling.startsWith(key))
+      : [];
+  const hits = begun.filter(isName).map((name) => ({ name, slips: 2 }));
   for (const name of names.all) {
-    if (name.field !== 'make' && name.field !== 'model') continue;
+    if (!isName(name) || begun.includes(name)) continue;
     const allowed = slipsAllowed(Math.min(key.length, name.spelling.length));
-    const byEar = BY_EAR <= key.length && consonants(key) === consonants(name.spelling) ? 2 : allowed;
-    // "aurel": a name that was broken off.
-    if (key.length >= SHORTEST_START && name.spelling.startsWith(key)) {
-      hits.push({ name, slips: 2 });
-      continue;
-    }
+    const byEar = BY_EAR <= key.length && heard === name.heard ? 2 : allowed;
     if (bitCount(letters ^ name.letters) > 2 * byEar) continue;
     if (Math.abs(name.spelling.length - key.length) > byEar) continue;
     const slips = distance(key, name.spelling).steps;
@@ -80,14 +99,6 @@ export function nearNames(key: string, names: Names): { name: Name; slips: numbe
   return hits.sort((a, b) => a.slips - b.slips);
 }
 
-/** Its first letter and the consonants after it: what people keep of a name that they spell by ear. */
-const consonants = (word: string): string =>
-  word[0]! +
-  word
-    .slice(1)
-    .replace(/[aeiou]/g, '')
-    .replace(/z/g, 's')
-    .replace(/ck/g, 'k');
 /** A word written short: its consonants ("ptrl"), or how it begins, if that is half of it and begins no other. */
 function isShort(key: string, word: string): boolean {
   if (key.length < 3 || key.length >= word.length || key[0] !== word[0]) return false;

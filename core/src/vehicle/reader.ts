@@ -67,7 +67,7 @@ import {
 } from './spelling.ts';
 import { areNeighbours, deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
-import { looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
+import { isForm, looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
 import { monthNumber, plate } from './when.ts';
 
 /** Words of a line, and where they stand in it. */
@@ -363,8 +363,8 @@ export class Reader {
     const bare = word.replace(/[.!?:]+$/, '');
     if (whole && looksLikeVin(bare)) {
       // Details that ran together ("haulden2012diesel") may be as long as a number.
-      const formed = readVin(bare, this.patterns, this.context.referenceYear).state !== 'wrong form';
-      if (formed || !this.pieces(word, at + offset)) this.readVin(bare, at + offset);
+      if (isForm(plain(bare).toUpperCase()) || !this.pieces(word, at + offset))
+        this.readVin(bare, at + offset);
       return at + word.length;
     }
     const long = nameInWords(this.names, lower, at);

@@ -1,8 +1,8 @@
 import { RULES } from './grammar.ts';
-import { plain, type Name, type Names } from './names.ts';
+import { plain, START, type Name, type Names } from './names.ts';
 import { GAP, NOISE, WORD } from './phrases.ts';
 import { END, type Context, type Detail, type Rule } from './rule.ts';
-import { readVin, type VinPattern } from './vin.ts';
+import { isForm, readVin, type VinPattern } from './vin.ts';
 
 // What the letters at one place of a line spell: a name in one word or several, letter by letter, in the plural or run
 // together with something else; a detail of the grammar; an identification number in groups. Positions are in the line.
@@ -75,15 +75,12 @@ export function singularOf(
   return ruled?.end === one.length ? { details: ruled.details } : undefined;
 }
 
-const LEAST_NAME = 4;
-
 /** Where a name ends that something has run into ("merletcvt"); undefined where the word begins with none. */
 export function endOfName(word: string, names: Names): number | undefined {
   const text = word.toLowerCase();
-  const ends = names.all
-    .map(({ spelling }) => spelling)
-    .filter((each) => each.length >= LEAST_NAME && text.length > each.length + 1 && text.startsWith(each))
-    .map((each) => each.length);
+  const ends = (names.byStart.get(text.slice(0, START)) ?? [])
+    .filter(({ spelling }) => text.length > spelling.length + 1 && text.startsWith(spelling))
+    .map(({ spelling }) => spelling.length);
   return ends.length > 0 ? Math.max(...ends) : undefined;
 }
 
@@ -107,5 +104,6 @@ export function groupedVin(
   }
   if (together.length !== VIN_LENGTH || groups < 2 || /[a-z0-9]/.test(lower[end] ?? '')) return undefined;
   const vin = together.toUpperCase();
+  if (!isForm(vin)) return undefined;
   return readVin(vin, patterns, context.referenceYear).state === 'right' ? { vin, end } : undefined;
 }

@@ -36,7 +36,7 @@ export function vinCheckDigit(vin: string): string {
   return rest === 10 ? 'X' : String(rest);
 }
 
-const isForm = (vin: string): boolean =>
+export const isForm = (vin: string): boolean =>
   vin.length === VIN_LENGTH && [...vin].every((character) => ALPHABET.includes(character));
 
 /** Countries of North America give numbers that begin with 1 to 5. */
