@@ -172,8 +172,9 @@ describe('spoken descriptions that nobody wrote down', () => {
   const BEFORE = [
     'not', 'not a', 'not the', "isn't a", "isn't the", 'anything but the', 'anything but a', 'except the', 'excluding', 'other than the', 'no longer a',
     'never a', 'rather than the', 'instead of the', 'apart from the', 'with the exception of the', 'definitely not', "can't be a", 'bar the', 'sans',
+    'not the noisy', "isn't the usual", 'scratch the', 'forget the', "i'd rule out the", 'not counting the', 'everything bar the',
   ]; // prettier-ignore
-  const AFTER = ['excluded', 'is excluded', 'are ruled out'];
+  const AFTER = ['excluded', 'is excluded', 'are ruled out', 'is out of the question', 'is not an option'];
   const deniable = SAID.filter(
     ([field, value]) => field !== 'model' && `${field}=${value}` !== 'airConditioning=no',
   );
@@ -189,7 +190,7 @@ describe('spoken descriptions that nobody wrote down', () => {
     (denial) => {
       const wrong = deniable.flatMap(([field, value, ways]) =>
         // Nobody says “not the it's a 2009”.
-        ways.filter((way) => !way.startsWith("it's")).flatMap((way) =>
+        ways.filter((way) => !/^(?:it's|an) /.test(way)).flatMap((way) =>
           WHOLE.filter((whole) => !(denial.startsWith('~') && field === 'part' && whole.length > 0)).flatMap((whole) => {
             const text = whole.replace('%', denial.replace('~', way));
             return spokenOf(text).some(([of, read]) => of === field && read.split('|').includes(value)) ? [text] : [];
@@ -199,6 +200,30 @@ describe('spoken descriptions that nobody wrote down', () => {
       expect(wrong).toEqual([]);
     },
   );
+
+  test.each([
+    ', no,',
+    'no wait,',
+    'sorry,',
+    ', i mean',
+    ', actually',
+    ', scratch that,',
+    ', my mistake,',
+    '... no,',
+    ', hmm,',
+    ', i tell a lie,',
+    ', should be',
+    ', oops,',
+  ])('what is said after “%s” stands in place of what was said before', (words) => {
+    const wrong = SAID.filter(([field]) => !['part', 'model', 'built', 'package'].includes(field)).flatMap(([field, first, firstWays]) =>
+      SAID.filter(([other, second]) => other === field && second !== first).flatMap(([, second, ways]) => {
+        const text = `tussock ${firstWays[0]!} ${words} ${ways[0]!}`.replace(/ (?=,|\.)/g, '');
+        const got = spokenOf(text).find(([of]) => of === field)?.[1];
+        return got === second ? [] : [`${text} → ${got}`];
+      }),
+    ); // prettier-ignore
+    expect(wrong).toEqual([]);
+  });
 
   test('every word is accounted for: in a chip, left over, or of no meaning; spans lie inside the text', () => {
     fc.assert(

@@ -54,7 +54,7 @@ import {
   WORD,
 } from './phrases.ts';
 import { DISPLACEMENT_SLACK_L, type Chip, type Choice, type Field } from './request.ts';
-import { END, ONE, ONES, spokenNumber, type Context, type Detail } from './rule.ts';
+import { END, ONE, ONES, type Context, type Detail } from './rule.ts';
 import {
   applyRules,
   endOfName,
