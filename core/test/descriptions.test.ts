@@ -92,6 +92,10 @@ const KNOWN_MISSES = new Set<string>([
   'merlet, they all have air except his',
   // As well a span of years.
   'haulden 03-2014',
+  // The same once more is another vehicle.
+  'tussock 2010 auto; same again but manual',
+  // A radiator and a fan, or a fan of the radiator.
+  'everything for a halberd: rad fan shroud cap stat',
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -121,7 +125,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1499, awkward: 934 },
+  { name: 'third', cases: readCases(third), count: 1559, awkward: 974 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

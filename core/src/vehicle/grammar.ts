@@ -22,12 +22,12 @@ const LETTER: Record<string, Detail[]> = {
 
 const engines: Rule[] = [
   rule(
-    String.raw`(\d[.,]\d)(?:([pham])|(?:\s*-?(?:l|lt|ltr|litres?|liters?))?(?:\s*-?(td|tdi|t|d|i))?)`,
+    String.raw`(\d(?:[.,]|\s\.\s)\d)(?:([pham])|(?:\s*-?(?:l|lt|ltr|litres?|liters?))?(?:\s*-?(td|tdi|t|d|i))?)`,
     (m) => {
       const fuel: Detail[] = m[3]?.includes('d') ? [{ field: 'fuel', value: 'diesel' }] : [];
       const turbo: Detail[] = m[3]?.startsWith('t') ? [{ field: 'aspiration', value: 'turbo' }] : [];
       return [
-        ...displacement(Number(m[1]!.replace(',', '.'))),
+        ...displacement(Number(m[1]!.replace(/[\s,.]+/, '.'))),
         ...fuel,
         ...turbo,
         ...(LETTER[m[2] ?? ''] ?? []),
@@ -151,7 +151,7 @@ const TANK = String.raw`(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|de
 const ON_FAN = String.raw`(?:(?:cooling|rad(?:iator)?|electric)\s+(?=(?:\w+\s+)?fan))*(?:fan\s+)?`;
 const options: Rule[] = [
   fixed(
-    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|less|sans|lacks|lacking|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
+    String.raw`(?:no|with\s?out|w\/o(?:ut)?|non|minus|less|sans|pre|lacks|lacking|hasn't got|doesn't have)[\s-]?(?:the\s+|any\s+)?${AIR}`,
     {
       field: 'airConditioning',
       value: 'no',
@@ -295,7 +295,7 @@ export const RULES: readonly Rule[] = [
 ];
 
 /** What happened to a vehicle in some year says nothing of when it was built: "overheated in August 2024". */
-const EVENT = String.raw`(?:sold|bought|overheat(?:ed|ing)|boiled|sitting|sat|parked|serviced|replaced|repaired|crashed|failed|leaked|broke|broken|changed|imported|restored|rebuilt|resprayed|mot'?d|off the road|laid up|died)(?:\s+[a-z']+){0,4}?\s+(?:(?:back\s+)?in|since|around|about|during)\s+${MONTH_OF_YEAR}(?=\s*(?:$|[,.;)]|(?:and|for|but|so|it|now|with)\b))`;
+const EVENT = String.raw`(?:sold|bought|overheat(?:ed|ing)|boiled|sitting|sat|parked|serviced|replaced|repaired|crashed|failed|leaked|broke|broken|changed|imported|restored|rebuilt|resprayed|mot'?d|off the road|laid up|died|done)(?:(?:\s+[a-z']+){0,4}?\s+(?:(?:back\s+)?in|since|around|about|during)|(?<=done))\s+${MONTH_OF_YEAR}(?=\s*(?:$|[,.;)]|(?:and|for|but|so|it|now|with)\b))`;
 
 /** Figures that are told of a vehicle, a part or a sale, by their unit, and tell no vehicle from another here. */
 const UNIT_OF_ANOTHER = [

@@ -25,7 +25,7 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:i|he|she|we|they) (?:needs?|wants?)(?: an?| the)?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:i|he|she|we|they) (?:needs?|wants?)(?: an?| the)?|(?:it|this|that)(?:'s| is)(?: an?| the)?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
@@ -35,13 +35,13 @@ export const STRIKE =
  */
 export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
 export const DENIAL =
-  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:every|any)(?:thing|one)?\s+bar|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
+  /(?:non-(?=[a-z])|(?:nothing wrong|anything but|any but|(?:every|any)(?:thing|one)?\s+bar|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|should|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|send|give|quote|order|supply|bring|me|us|him|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
 /** "Not sure", "doesn't know", "can't say": nothing is denied. */
 export const NOTHING_DENIED =
   /^\s+(?:sure|certain|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
 /** What takes back whatever was named before it: "diesels excluded". */
 export const EXCLUDED_AFTER =
-  /(?:is |are )?(?:(?:excluded|excepted|ruled out|out of the question|not (?:wanted|included|an option))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are)?(?: not|n't))(?=\s*(?:$|[,.;)])))/y;
+  /(?:is |are )?(?:(?:excluded|excepted|ruled out|out of the question|not (?:wanted|included|an option))\b|(?:aside|apart|(?:but |though )?(?:it|that|this|he|she|they|mine)(?: is|'s| was|'re| are| has| does)?(?: not|n't))(?=\s*(?:$|[,.;:)])))/y;
 /** What takes back the option named before it: "the tow bar is off". */
 export const TAKEN_BACK =
   /(?:is |was |has been |been |since )?(?:(?:never|not) (?:been )?(?:fitted|ordered|specified|specced|there|present|installed)|off|gone|removed|deleted?|missing|(?:taken|ripped|torn|cut|pulled) (?:off|out)|no|none|nope)(?=\s*(?:$|[,.;)]|and\b|but\b))/y;
@@ -53,7 +53,7 @@ export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
 export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /(?:\b(?:converted|changed|swapped|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=(?:^|[,;(])\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from)).*?(?=\bnow\b|[,;()]|$)|\bex-[a-z]+|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+  /(?:\b(?:converted|changed|change|swapped|swap|conversion|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=(?:^|[,;(])\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from)).*?(?=\bnow\b|[,;()]|$)|\b(?:started|began)(?: life)? as\b.*?(?=\bnow\b|[,;]|$)|\bex-[a-z]+|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
 /** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
 export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
@@ -66,7 +66,7 @@ export const ANSWER_NO =
   /(?:no|nope|nah|not|it's not|it isn't|(?:i\s+)?(?:don't think so|doubt it))(?=\s*(?:$|[,.;)]))/y;
 export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,.;)]))/y;
 /** "I asked for diesel, I need petrol". */
-export const ASKED_FOR = /\b(?:asked|ordered|sent|supplied|quoted|given)\b/;
+export const ASKED_FOR = /\b(?:asked|ordered|sent|supplied|quoted|gave|given|send|said|told|thought)\b/;
 /** "… and a 2014 petrol": another vehicle, where it goes against what was said. */
 export const AND_ANOTHER = /\b(?:and|plus)\s+(?:an?|another|one)\s+$/;
 /** All that is said from here on stands in place of what was said before. */

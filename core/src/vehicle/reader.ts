@@ -458,7 +458,9 @@ export class Reader {
       return allBut.length;
     }
     const correction = matchAt(CORRECTION, lower, at);
-    const isWish = correction !== undefined && /^(?:i|he|she|we|they) (?:need|want)/.test(correction);
+    const isWish =
+      correction !== undefined &&
+      /^(?:(?:i|he|she|we|they) (?:need|want)|(?:it|that)(?:'s| is)|this is|this's)/.test(correction);
     if (correction && (!isWish || ASKED_FOR.test(lower.slice(0, at)))) {
       this.correcting = true;
       if (STRUCK_OUT.test(correction)) this.superseding = true;

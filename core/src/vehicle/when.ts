@@ -332,7 +332,7 @@ export const builds: Rule[] = [
   ),
   // "Jan to Jun 2016"; "2008 (March)", but not "2010, March 2011".
   rule(
-    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}(?:\s*(?:and|to|till|until|through|-|–|\/)\s*|\s+)${MONTH_NAME}\s+(?:of\s+)?${Y}`,
+    String.raw`(?:(?:between|from)\s+)?${MONTH_NAME}(?:\s*(?:and|or|to|till|until|through|-|–|\/)\s*|\s+)${MONTH_NAME}\s+(?:of\s+)?${Y}`,
     (m, c) => {
       const ends = [month(m[1], undefined, m[3]!, c), month(m[2], undefined, m[3]!, c)].sort();
       return [{ field: 'built', value: ends.join('..') }];
@@ -367,12 +367,15 @@ export const builds: Rule[] = [
   rule(String.raw`(?:${WHEN}\s+)?((?:19|20)(\d\d))[-/](0[1-9]|1[0-2])`, (m) =>
     Number(m[7]) > Number(m[6]) ? [] : monthBound(boundOf(m.slice(1, 5)), `${m[5]}-${m[7]}`),
   ),
-  rule(String.raw`plate(?:'s|\s+is)?:?\s+(?:an?\s+)?(\d\d)`, (m, c) => plate(Number(m[1]), c)),
+  rule(String.raw`plate(?:'s|\s+is|\s+(?:starts|begins)(?:\s+with)?)?:?\s+(?:an?\s+)?(\d\d)`, (m, c) =>
+    plate(Number(m[1]), c),
+  ),
   // Of two plates the later one holds.
   rule(
-    String.raw`'?(\d\d)\s*(?:or|to|\/|-)\s*(?:an?\s+)?'?(\d\d)[\s-]?(?:plates?|reg(?:istration|istered)?)`,
+    String.raw`(?:an?\s+)?((?:'?\d\d\s*(?:,|or|to|\/|-)\s*(?:an?\s+)?)+'?\d\d)[\s-]?(?:plates?|reg(?:istration|istered)?)`,
     (m, c) =>
-      [m[1]!, m[2]!]
+      m[1]!
+        .match(/\d\d/g)!
         .flatMap((each) => plate(Number(each), c))
         .sort((a, b) => (a.value < b.value ? 1 : -1))
         .slice(0, 1),
