@@ -67,6 +67,8 @@ export const ANSWER_NO =
 export const ANSWER_YES = /(?:yes|yep|yeah|it is|(?:i\s+)?think so)(?=\s*(?:$|[,.;)]))/y;
 /** "I asked for diesel, I need petrol". */
 export const ASKED_FOR = /\b(?:asked|ordered|sent|supplied|quoted|gave|given|send|said|told|thought)\b/;
+/** Of what corrects, what does so only after something else was asked for. */
+export const WISH = /^(?:(?:i|he|she|we|they) (?:need|want)|(?:it|that)(?:'s| is)|this is|this's)/;
 /** "… and a 2014 petrol": another vehicle, where it goes against what was said. */
 export const AND_ANOTHER = /\b(?:and|plus)\s+(?:an?|another|one)\s+$/;
 /** All that is said from here on stands in place of what was said before. */

@@ -2,53 +2,25 @@ import { labelFor } from './choices.ts';
 import { CUBIC_INCH_L, NOT_KEPT, SHORTHAND, displacement } from './grammar.ts';
 import { plain, type Name, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
 import {
-  ALL_BUT,
   ALREADY_AFTER,
   ALREADY_BEFORE,
-  ANSWER_NO,
-  ANSWER_YES,
   AND_ANOTHER,
   AND_BETWEEN,
-  AND_TOO,
   ASKED_AFTER,
-  ASKED_FOR,
   AUTOMATIC,
   CAN_BE_OFF,
-  CORRECTION,
   COUNT,
   COUNTED,
-  DENIAL,
-  DOUBT_AFTER,
-  DOUBT_BEFORE,
-  EITHER_WAY,
-  EXCLUDED_AFTER,
-  FAILING_THAT,
   GAP,
-  HOLDS,
-  LISTED,
   NEAR_BEFORE,
   NEXT_VEHICLE,
   NOISE,
-  NOTHING_DENIED,
   NOT_DENIED,
   NOW_AFTER,
-  OF_ALL,
-  ONCE,
-  OPINION,
-  OR,
-  OR_IS,
-  OR_NOT,
-  OR_SO,
   PART_OF_YEAR,
-  PLURAL,
   SAID_AGAIN,
   SIDE_BY_SIDE,
   SITS_ON,
-  STRIKE,
-  STROKE,
-  STRUCK_OUT,
-  TAKEN_BACK,
-  THING,
   UNANSWERED,
   WAS,
   WORD,
@@ -65,6 +37,8 @@ import {
   readAt,
   singularOf,
 } from './spelling.ts';
+import { Stance } from './stance.ts';
+import { turnAt } from './turns.ts';
 import { areNeighbours, deniedValue, isDenied, isWithin, joined, neighbours, OPEN_SPAN } from './twice.ts';
 import type { Vocabulary } from './types.ts';
 import { isForm, looksLikeVin, readVin, type VinPattern, type VinReading } from './vin.ts';
@@ -82,43 +56,11 @@ export class Reader {
   readonly chips: Chip[] = [];
   readonly leftover: Words[] = [];
   vin: VinReading | undefined;
-  private correcting = false;
-  /** From here on all that is said replaces what was said before ("it was a petrol, but …"). */
-  private superseding = false;
-  private denying = false;
-  /** Whether the vehicle has what is named next is not known. */
-  private unknown = false;
-  /** The denial takes back what was said. */
-  private striking = false;
-  /** Where what is denied begins. */
-  private deniedFrom = 0;
-  private bareNo = false;
-  private holds = false;
-  /** Where the word ends that a denial goes on over; it must stand right before what is denied. */
-  private adjectiveTo = -1;
-  /** The denial named a thing; up to where what was said belongs to it. */
-  private thing = false;
-  private thingTo = -1;
-  /** More than one detail was said of it: "not the estate 2.0". */
-  private thingOfMany = false;
+  private readonly stance = new Stance();
   /** The model on record was named within a denial of something else: the next one replaces it. */
   private contrasted = false;
-  private doubting = false;
-  private opinion = false;
-  private lastField: Field | undefined;
-  /** What was said last was a denial: an "or" goes on denying. */
-  private denied = false;
-  /** That denial began a list: an "and" goes on denying too. */
-  private listing = false;
-  /** That "and" denies only another value of this. */
-  private deniedField: Field | undefined;
-  private either: Field | undefined;
-  /** Where the last detail of what came after an "or" ends: "the 2.0 manual or the 2.4 auto" are two and two. */
-  private eitherTo = -1;
-  /** What is being added stands beside its own kind in such an "or". */
+  /** What is being added stands beside its own kind in an "or". */
   private amongTwo = false;
-  /** Asked with "or not", and not answered yet. */
-  private openAt: Chip | undefined;
 
   private readonly read: string;
   private readonly vocabulary: Vocabulary;
@@ -129,8 +71,6 @@ export class Reader {
   private readonly former: readonly [number, number][];
   /** What was said there: kept as the other reading of a detail. */
   private readonly before: Chip[] = [];
-  /** The last detail that was asked and answered with "no, …": denied, unless what follows is another value of it. */
-  private questioned: Chip | undefined;
   /** Where the last detail that replaced another ends: "no, the 2.5 petrol" replaces two. */
   private correctedTo = -1;
   /** Where the same model is named once more, as if of another vehicle. */
@@ -163,6 +103,10 @@ export class Reader {
     this.leftover.push({ text: this.read.slice(from, to), from, to });
   }
 
+  /** Whether nothing but a space stands between; never after what is not there (-1). */
+  private isNextTo = (end: number, from: number): boolean =>
+    end >= 0 && /^\s+$/.test(this.read.slice(end, from));
+
   private labelled = (field: Field, value: string): Choice => ({
     value,
     label: labelFor(field, value, this.vocabulary),
@@ -173,22 +117,22 @@ export class Reader {
     const after = this.read.slice(to).toLowerCase();
     if (field === 'part')
       return (
-        this.denying ||
+        this.stance.denying ||
         ALREADY_AFTER.test(after) ||
         ALREADY_BEFORE.test(this.read.slice(0, from).toLowerCase()) ||
         NEAR_BEFORE.test(this.read.slice(0, from).toLowerCase())
       );
-    if (CAN_BE_OFF.has(field) && (this.unknown || UNANSWERED.test(after))) return true;
+    if (CAN_BE_OFF.has(field) && (this.stance.unknown || UNANSWERED.test(after))) return true;
     // "Not built in March": no span says that, and the opposite must not be said.
-    return field === 'built' && this.denying && !OPEN_SPAN.test(value);
+    return field === 'built' && this.stance.denying && !OPEN_SPAN.test(value);
   }
 
   /** The value that is meant, after "not", "no", "without". */
   private asMeant(field: Field, value: string, earlier: Chip | undefined): string {
-    if (!this.denying || NOT_DENIED.has(field)) return value;
-    if (this.bareNo && SAID_AGAIN.has(field) && earlier && !earlier.value.startsWith('!')) {
-      this.denying = false;
-      this.correcting = true;
+    if (!this.stance.denying || NOT_DENIED.has(field)) return value;
+    if (this.stance.bareNo && SAID_AGAIN.has(field) && earlier && !earlier.value.startsWith('!')) {
+      this.stance.denying = false;
+      this.stance.correcting = true;
       return value;
     }
     return deniedValue(field, value);
@@ -200,8 +144,8 @@ export class Reader {
     const [between, after] = [this.read.slice(earlier.to, from).toLowerCase(), this.read.slice(to)];
     // "A 2013, could be a 2014", "he reckons 2014", "1.4 and 1.8", "2013? 2014?"
     return (
-      this.doubting ||
-      this.opinion ||
+      this.stance.doubting ||
+      this.stance.opinion ||
       AND_BETWEEN.test(between) ||
       (field === 'year' && areNeighbours(earlier.value, value) && SIDE_BY_SIDE.test(between)) ||
       (ASKED_AFTER.test(between) && ASKED_AFTER.test(after))
@@ -216,17 +160,11 @@ export class Reader {
     certainty: Chip['certainty'],
     others: string[],
   ): void {
-    if (this.adjectiveTo >= 0) {
-      const goesOn = this.holds || CAN_BE_OFF.has(field) || field === 'part';
-      if (!goesOn || !/^\s+$/.test(this.read.slice(this.adjectiveTo, from))) this.denying = false;
-    }
-    this.adjectiveTo = -1;
-    if (this.deniedField !== undefined && this.deniedField !== field) this.denying = false;
-    this.deniedField = undefined;
+    this.stance.narrow(field, (end) => this.isNextTo(end, from), CAN_BE_OFF.has(field) || field === 'part');
     if (field === 'year' && others.length === 1 && /^(?:maybe|probably)/i.test(this.read.slice(from, to))) {
       // "2012, maybe 2013" leaves two years open; by itself "maybe 2013" is one either way.
       if (this.chips.some((chip) => chip.field === 'year')) {
-        this.doubting = true;
+        this.stance.doubting = true;
         return this.add(field, others[0]!, from, to, certainty, []);
       }
     }
@@ -238,22 +176,21 @@ export class Reader {
       this.before.push({ field, ...this.labelled(field, value), ...words, certainty, alternatives: [] });
       return;
     }
-    if (this.questioned && this.questioned.field !== field) this.deny(this.questioned);
-    this.questioned = undefined;
-    if (this.correctedTo >= 0 && /^\s+$/.test(this.read.slice(this.correctedTo, from)))
-      this.correcting = true;
-    this.correctedTo = this.correcting ? to : -1;
+    if (this.stance.questioned && this.stance.questioned.field !== field) this.deny(this.stance.questioned);
+    this.stance.questioned = undefined;
+    if (this.isNextTo(this.correctedTo, from)) this.stance.correcting = true;
+    this.correctedTo = this.stance.correcting ? to : -1;
     if (field === 'part' && earlier && SITS_ON.test(this.read.slice(earlier.to, from).toLowerCase())) return;
-    this.denied = isDenied(field, value);
-    const group = this.eitherTo >= 0 && /^\s+$/.test(this.read.slice(this.eitherTo, from));
-    this.amongTwo = earlier !== undefined && (this.either !== undefined || group);
-    this.eitherTo = this.amongTwo ? to : -1;
+    this.stance.denied = isDenied(field, value);
+    const group = this.isNextTo(this.stance.eitherTo, from);
+    this.amongTwo = earlier !== undefined && (this.stance.either !== undefined || group);
+    this.stance.eitherTo = this.amongTwo ? to : -1;
     const other =
-      this.either !== undefined &&
-      this.either !== field &&
+      this.stance.either !== undefined &&
+      this.stance.either !== field &&
       !earlier &&
       OF_A_THING.has(field) &&
-      OF_A_THING.has(this.either)
+      OF_A_THING.has(this.stance.either)
         ? this.eitherChip()
         : undefined;
     if (other) {
@@ -261,10 +198,10 @@ export class Reader {
       this.chips.splice(this.chips.indexOf(other), 1);
       this.leave(other.from, other.to);
       this.leave(from, to);
-      this.settle(undefined);
+      this.stance.settle(undefined);
       return;
     }
-    const doubtful = this.doubting && certainty === 'read' ? 'likely' : certainty;
+    const doubtful = this.stance.doubting && certainty === 'read' ? 'likely' : certainty;
     const words = { text: this.read.slice(from, to), from, to };
     if (earlier) this.sayAgain(earlier, value, words, doubtful);
     else {
@@ -279,7 +216,7 @@ export class Reader {
         alternatives: others.map((each) => this.labelled(field, each)),
       });
     }
-    this.lastField = field;
+    this.stance.lastField = field;
   }
 
   /** A second statement of a detail: both hold, one of them does, the second replaces the first, or it is left over. */
@@ -289,8 +226,10 @@ export class Reader {
     const { from, to } = words;
     // "But could be a 2012" leaves it open.
     const correcting =
-      !this.doubting &&
-      (this.correcting || this.superseding || NOW_AFTER.test(this.read.slice(to).toLowerCase()));
+      !this.stance.doubting &&
+      (this.stance.correcting ||
+        this.stance.superseding ||
+        NOW_AFTER.test(this.read.slice(to).toLowerCase()));
     const widened = (both: string): void =>
       void Object.assign(earlier, this.labelled(field, both), {
         text: this.read.slice(earlier.from, to),
@@ -299,7 +238,7 @@ export class Reader {
     const both = joined(field, earlier.value, value, correcting);
     if (both !== undefined) return widened(both);
     const [wasDenied, denied] = [earlier.value.startsWith('!'), value.startsWith('!')];
-    if (this.striking && denied && earlier.value === value.slice(1)) return this.deny(earlier);
+    if (this.stance.striking && denied && earlier.value === value.slice(1)) return this.deny(earlier);
     // "Auto, not manual" says one thing twice.
     if (denied && !wasDenied && earlier.value !== value.slice(1)) return;
     if (correcting || (wasDenied && !denied)) {
@@ -326,16 +265,9 @@ export class Reader {
 
   /** Whether this is said of the thing that was denied just before, with nothing but a space between. */
   private inTheThing = (field: Field, from: number): boolean =>
-    OF_A_THING.has(field) && /^\s+$/.test(this.read.slice(this.thingTo, from));
+    OF_A_THING.has(field) && this.isNextTo(this.stance.thingTo, from);
 
-  private eitherChip = (): Chip | undefined => this.chips.find((chip) => chip.field === this.either);
-
-  /** After a detail, or after a word that carries meaning of its own. */
-  private settle(field: Field | undefined): void {
-    this.correcting = this.denying = this.striking = this.unknown = this.doubting = this.opinion = false;
-    this.either = undefined;
-    this.lastField = field;
-  }
+  private eitherChip = (): Chip | undefined => this.chips.find((chip) => chip.field === this.stance.either);
 
   /** Reads `lower` (a stretch of the text beginning at `offset`); pieces of a word that ran together are read again. */
   scan(lower: string, offset: number, whole: boolean): void {
@@ -344,8 +276,12 @@ export class Reader {
       const gap = matchAt(GAP, lower, at);
       if (gap) {
         // "Blades (not the motor), merlet": a denial ends with its clause, once it has said something.
-        if (this.denying && /[,;()]/.test(gap) && /[a-z]/.test(lower.slice(this.deniedFrom - offset, at)))
-          this.denying = false;
+        if (
+          this.stance.denying &&
+          /[,;()]/.test(gap) &&
+          /[a-z]/.test(lower.slice(this.stance.deniedFrom - offset, at))
+        )
+          this.stance.denying = false;
         at += gap.length;
         continue;
       }
@@ -373,7 +309,7 @@ export class Reader {
     const kept = matchAt(NOT_KEPT, lower, at);
     if (kept) {
       this.leave(at + offset, at + offset + kept.length);
-      this.settle(undefined);
+      this.stance.settle(undefined);
       return at + kept.length;
     }
     const ruled =
@@ -389,144 +325,30 @@ export class Reader {
     if (single) return this.takeDetails(single.details, at + offset, at + bare.length + offset) - offset;
     const size = whole ? this.spokenSize(lower, at, offset) : 0;
     if (size > 0) return at + size;
-    const turn = this.turnOfPhrase(lower, at);
+    const last = this.chips.find((chip) => chip.field === this.stance.lastField);
+    const turn = turnAt(lower, at, last, this.stance, this.deny);
     if (turn > 0) return at + turn;
     this.guess(word, bare, at, offset, whole);
     return at + word.length;
   }
 
-  /** What was said last does not hold after all; how long the words are that say so. */
-  private takeBack(named: Chip, words: string): number {
-    this.deny(named);
-    return words.length;
-  }
-
-  private deny(named: Chip): void {
+  /** What was said last does not hold after all. */
+  private deny = (named: Chip): void => {
     if (!isDenied(named.field, named.value))
       Object.assign(named, this.labelled(named.field, deniedValue(named.field, named.value)));
-  }
-
-  /** Phrases that say how the next (or the last) detail is meant; returns how long one is, 0 for none. */
-  private turnOfPhrase(lower: string, at: number): number {
-    const named = this.chips.find((chip) => chip.field === this.lastField);
-    const off = matchAt(TAKEN_BACK, lower, at);
-    if (off && named && CAN_BE_OFF.has(named.field) && /[^\s,;.]\s+$/.test(lower.slice(0, at)))
-      return this.takeBack(named, off);
-    const excluded = matchAt(EXCLUDED_AFTER, lower, at);
-    if (excluded && named && named.field !== 'part') return this.takeBack(named, excluded);
-    const asked = /\?\s*$/.test(lower.slice(0, at));
-    const eitherWay = matchAt(EITHER_WAY, lower, at);
-    if (eitherWay) {
-      this.unknown = true;
-      return eitherWay.length;
-    }
-    const orNot = named ? matchAt(OR_NOT, lower, at) : undefined;
-    if (orNot) {
-      this.openAt = named;
-      return orNot.length;
-    }
-    if (asked && (matchAt(ANSWER_NO, lower, at) ?? matchAt(ANSWER_YES, lower, at))) this.openAt = undefined;
-    const answered = asked && named && named.field !== 'part' ? matchAt(ANSWER_NO, lower, at) : undefined;
-    if (answered) {
-      this.questioned = named;
-      this.correcting = true;
-      return answered.length;
-    }
-    const strike = matchAt(STRIKE, lower, at);
-    if (strike) {
-      this.denying = this.striking = true;
-      this.deniedFrom = at + strike.length;
-      return strike.length;
-    }
-    // "Six speed? No, five": what follows a question is its answer.
-    const denial = asked ? undefined : matchAt(DENIAL, lower, at);
-    if (denial) {
-      this.adjectiveTo = -1;
-      this.deniedField = undefined;
-      this.denying = !NOTHING_DENIED.test(lower.slice(at + denial.length));
-      this.listing = LISTED.test(denial);
-      this.deniedFrom = at + denial.length;
-      this.bareNo = denial.trim() === 'no';
-      this.holds = HOLDS.test(denial);
-      this.thing = THING.test(lower.slice(0, this.deniedFrom));
-      return denial.length;
-    }
-    const allBut = matchAt(ALL_BUT, lower, at);
-    if (allBut && OF_ALL.test(lower.slice(0, at))) {
-      this.denying = this.listing = true;
-      this.deniedFrom = at + allBut.length;
-      return allBut.length;
-    }
-    const correction = matchAt(CORRECTION, lower, at);
-    const isWish =
-      correction !== undefined &&
-      /^(?:(?:i|he|she|we|they) (?:need|want)|(?:it|that)(?:'s| is)|this is|this's)/.test(correction);
-    if (correction && (!isWish || ASKED_FOR.test(lower.slice(0, at)))) {
-      this.correcting = true;
-      if (STRUCK_OUT.test(correction)) this.superseding = true;
-      if (/^(?:but|this)/.test(correction) && ONCE.test(lower.slice(0, at))) this.superseding = true;
-      return correction.length;
-    }
-    const after = matchAt(DOUBT_AFTER, lower, at);
-    const last = this.chips.find((chip) => chip.field === this.lastField);
-    if (
-      after &&
-      last &&
-      last.certainty === 'read' &&
-      /^\s*(?:$|[,.;!?])/.test(lower.slice(at + after.length))
-    ) {
-      last.certainty = 'likely';
-      return after.length;
-    }
-    const before = matchAt(DOUBT_BEFORE, lower, at);
-    if (before) {
-      this.doubting = true;
-      return before.length;
-    }
-    const opinion = matchAt(OPINION, lower, at);
-    if (opinion) {
-      this.opinion = true;
-      return opinion.length;
-    }
-    const orIs = matchAt(OR_IS, lower, at);
-    if (orIs) {
-      this.doubting = true;
-      return orIs.length;
-    }
-    const orSo = matchAt(FAILING_THAT, lower, at) ?? matchAt(OR_SO, lower, at);
-    if (orSo) return orSo.length;
-    const or = matchAt(OR, lower, at);
-    const too = this.listing ? matchAt(AND_TOO, lower, at) : undefined;
-    const more = or ?? too;
-    if (or && this.thingOfMany && /^\s+$/.test(lower.slice(this.thingTo, at))) {
-      this.thingTo = at + or.length;
-      return or.length;
-    }
-    if (more && this.denied) {
-      this.denying = true;
-      this.deniedFrom = at + more.length;
-      // "Anything but diesel and air con": of another kind only what is said as a list, "the …" or "automatics".
-      const isListed = or !== undefined || THING.test(more) || PLURAL.test(lower.slice(at + more.length));
-      this.deniedField = isListed ? undefined : this.lastField;
-      return more.length;
-    }
-    const stroke = matchAt(STROKE, lower, at);
-    if (stroke) {
-      this.eitherTo = at + stroke.length;
-      return stroke.length;
-    }
-    if (or && this.lastField) {
-      this.either = this.lastField;
-      return or.length;
-    }
-    return 0;
-  }
+  };
 
   /** A model other than the one that was named, of which nothing says that it is meant instead: another vehicle. */
   private noteSecond(name: Name, from: number, certainty: Chip['certainty']): void {
     const earlier = this.chips.find((chip) => chip.field === 'model');
     if (name.field !== 'model' || !earlier || certainty !== 'read') return;
-    if (this.correcting || this.denying || this.doubting || this.either !== undefined) return;
+    if (
+      this.stance.correcting ||
+      this.stance.denying ||
+      this.stance.doubting ||
+      this.stance.either !== undefined
+    )
+      return;
     if (earlier.value.startsWith('!')) return;
     if (this.former.some(([begin, end]) => from >= begin && from < end)) return;
     const between = this.read.slice(earlier.to, from).toLowerCase();
@@ -543,24 +365,24 @@ export class Reader {
    */
   private isContrast(name: Name, from: number): boolean {
     const model = this.chips.find((chip) => chip.field === 'model');
-    if (this.contrasted) this.correcting = true;
-    this.contrasted = this.thingTo >= 0 && /^\s+$/.test(this.read.slice(this.thingTo, from));
+    if (this.contrasted) this.stance.correcting = true;
+    this.contrasted = this.isNextTo(this.stance.thingTo, from);
     return this.contrasted && model !== undefined && model.value !== name.value;
   }
 
   private takeDetails(details: readonly Detail[], from: number, to: number): number {
     const [first] = details;
-    if (this.thingTo >= 0 && this.inTheThing(first!.field, from)) {
-      this.thingTo = to;
-      this.thingOfMany = true;
+    if (this.inTheThing(first!.field, from)) {
+      this.stance.thingTo = to;
+      this.stance.thingOfMany = true;
       this.leave(from, to);
       return to;
     }
-    this.thingTo = this.denying && this.thing ? to : -1;
-    this.thingOfMany = false;
+    this.stance.thingTo = this.stance.denying && this.stance.thing ? to : -1;
+    this.stance.thingOfMany = false;
     for (const { field, value, alternatives = [] } of details)
       this.add(field, value, from, to, 'read', alternatives);
-    this.settle(first!.field);
+    this.stance.settle(first!.field);
     return to;
   }
 
@@ -575,7 +397,7 @@ export class Reader {
     this.noteSecond(best, from, certainty);
     const others = names.filter((name) => name.field === best.field && name.value !== best.value);
     this.add(best.field, best.value, from, to, certainty, [...new Set(others.map((name) => name.value))]);
-    this.settle(best.field);
+    this.stance.settle(best.field);
     return to;
   }
 
@@ -585,7 +407,7 @@ export class Reader {
     const key = plain(bare);
     const lacked = /^([a-z/]+)-?(?:less|free)$/.exec(bare.toLowerCase());
     if (whole && lacked && applyRules(lacked[1]!, 0, this.context)) {
-      this.denying = true;
+      this.stance.denying = true;
       this.scan(lacked[1]!, from, false);
       return;
     }
@@ -595,7 +417,7 @@ export class Reader {
     if (whole && /^\d{2,3}$/.test(bare) && this.isEngineSize(litres)) {
       for (const { field, value } of displacement(litres))
         this.add(field, value, from, from + bare.length, 'likely', []);
-      this.settle('displacement');
+      this.stance.settle('displacement');
       return;
     }
     if (NOISE.has(bare.toLowerCase().replace(/'s$/, '')) || (NOISE.has(key) && !/[/+&]/.test(bare))) return;
@@ -604,7 +426,7 @@ export class Reader {
     if (index && built) {
       // "May 2013, or was it March?"
       this.add('built', `${built.value.slice(0, 4)}-${index}`, from, from + bare.length, 'read', []);
-      this.settle('built');
+      this.stance.settle('built');
       return;
     }
     const short = SHORTHAND.map((rule) => readAt(rule, key, 0, this.context)).find(
@@ -613,7 +435,7 @@ export class Reader {
     if (short) {
       for (const { field, value } of short.details)
         this.add(field, value, from, from + bare.length, 'likely', []);
-      this.settle('transmission');
+      this.stance.settle('transmission');
       return;
     }
     const near = nearNames(key, this.names);
@@ -627,15 +449,15 @@ export class Reader {
     if (details) {
       for (const detail of details)
         this.add(detail.field, detail.value, from, from + word.length, 'likely', []);
-      this.settle(details[0]!.field);
+      this.stance.settle(details[0]!.field);
     } else if (!COUNT.test(key) && !/^[-–—./&+!?':=*]*$/.test(word)) {
       this.leave(from, from + bare.length);
       if (PART_OF_YEAR.test(key)) return;
       // "No, plain petrol" goes on correcting, "not the noisy diesel" denying.
-      const [correcting, denying] = [this.correcting, this.denying && this.thing];
-      this.settle(undefined);
-      this.adjectiveTo = denying ? from + bare.length : -1;
-      [this.correcting, this.denying] = [correcting, denying];
+      const [correcting, denying] = [this.stance.correcting, this.stance.denying && this.stance.thing];
+      this.stance.settle(undefined);
+      this.stance.adjectiveTo = denying ? from + bare.length : -1;
+      [this.stance.correcting, this.stance.denying] = [correcting, denying];
     }
   }
 
@@ -692,7 +514,7 @@ export class Reader {
     if (digits.length === 2 ? !this.hasEngineOf(litres) : !this.isEngineSize(litres)) return 0;
     for (const { field, value } of displacement(litres))
       this.add(field, value, at + offset, at + offset + said.length, 'likely', []);
-    this.settle('displacement');
+    this.stance.settle('displacement');
     return said.length;
   }
 
@@ -711,10 +533,10 @@ export class Reader {
 
   /** What was said of the vehicle before this one stays to choose from; what only shows at the end of a line. */
   finish(): void {
-    if (this.questioned) this.deny(this.questioned);
-    if (this.openAt) {
-      this.chips.splice(this.chips.indexOf(this.openAt), 1);
-      this.leave(this.openAt.from, this.openAt.to);
+    if (this.stance.questioned) this.deny(this.stance.questioned);
+    if (this.stance.openAt) {
+      this.chips.splice(this.chips.indexOf(this.stance.openAt), 1);
+      this.leave(this.stance.openAt.from, this.stance.openAt.to);
     }
     this.reconsiderDigits();
     // "A 2009 tussock and a 2012 tussock": of one vehicle the two cannot be.
@@ -787,7 +609,7 @@ export class Reader {
       const spelled = this.spelled(field, value);
       if (labelFor(field, spelled, this.vocabulary) !== '') this.add(field, spelled, from, to, certainty, []);
     }
-    this.settle(undefined);
+    this.stance.settle(undefined);
   }
 }
 
