@@ -96,6 +96,9 @@ const KNOWN_MISSES = new Set<string>([
   'tussock 2010 auto; same again but manual',
   // A radiator and a fan, or a fan of the radiator.
   'everything for a halberd: rad fan shroud cap stat',
+  // Three names in a row, one of them mistyped; two letters changed about and one missing.
+  'tusock haulden merlit caps',
+  'hadlen 2.4 atuo',
   // A hyphen for a point.
   'merlet 1-4',
   // More than two things run together, of which a year may be either of two numbers.
@@ -125,7 +128,7 @@ const misreadOf = (cases: readonly Case[]): Case[] =>
 describe.each([
   { name: 'first', cases: readCases(first), count: 200, awkward: 60 },
   { name: 'second', cases: readCases(second), count: 100, awkward: 40 },
-  { name: 'third', cases: readCases(third), count: 1559, awkward: 974 },
+  { name: 'third', cases: readCases(third), count: 1619, awkward: 1014 },
 ])('the $name written set of descriptions', ({ cases, count, awkward }) => {
   const wrong = misreadOf(cases);
   const rate = (of: readonly Case[]): number =>

@@ -42,7 +42,11 @@ export function describeVehicle(
     .slice(0, DESCRIPTION_LIMIT)
     .replace(/[\p{Cc}\p{Cf}]/gu, (hidden) => ' '.repeat(hidden.length));
   // Letters of other scripts may change length in lower case; positions must not move.
-  const lower = read.replace(/[A-Z]/g, (letter) => letter.toLowerCase()).replace(/[’‘]/g, "'");
+  const lower = read
+    .replace(/[A-Z]/g, (letter) => letter.toLowerCase())
+    .replace(/[’‘]/g, "'")
+    // "o8", "2.O": the letter for the digit.
+    .replace(/(?<![a-z0-9])(?=[o.,']*\d)[\do][\do.,']*(?![a-z0-9])/g, (number) => number.replace(/o/g, '0'));
   const former = [...lower.matchAll(FORMER)].map((hit): [number, number] => [
     hit.index,
     hit.index + hit[0].length,

@@ -38,6 +38,7 @@ const engines: Rule[] = [
   rule(String.raw`(${ONE})\s+point\s+(oh|zero|${ONE})(?:\s*-?(?:l|litres?|liters?))?`, (m) =>
     displacement(spokenNumber(m[1]!) + (ONES.indexOf(m[2]!) + 1) / 10),
   ),
+  rule(String.raw`(\d)\s*(?:1\/2|½)(?:[\s-]*(?:l|litres?|liters?))`, (m) => displacement(Number(m[1]) + 0.5)),
   rule(String.raw`(${ONE}|\d)\s+and\s+a\s+half(?:[\s-](?:l|litres?|liters?))?`, (m) =>
     displacement((/\d/.test(m[1]!) ? Number(m[1]) : spokenNumber(m[1]!)) + 0.5),
   ),
@@ -147,7 +148,7 @@ const GONE = 'delete|deleted|removed|missing|taken out';
 const AIR = String.raw`(?:(?:factory|original)[\s-])?(?:air[\s-]?con(?:d|ditioning|ditioned|ditioner)?|a\/?c|a\.c\.?|a c|air|clim(?:ate)?(?:\s+control)?)`;
 const RADIATOR: Detail[] = [{ field: 'part', value: 'radiator' }];
 /** Tanks by what they are for. */
-const TANK = String.raw`(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|degas|coolant)\s+(?:tank|bottle|reservoir)s?`;
+const TANK = String.raw`(?:(?:exp(?:ansion|n)?\.?|header|overflow|surge|recovery|degas|coolant)\s+)+(?:tank|bottle|reservoir)s?`;
 const ON_FAN = String.raw`(?:(?:cooling|rad(?:iator)?|electric)\s+(?=(?:\w+\s+)?fan))*(?:fan\s+)?`;
 const options: Rule[] = [
   fixed(
@@ -278,7 +279,7 @@ export const SHORTHAND: readonly Rule[] = [
 ];
 
 /** Displacements with their unit stand before the years, bare numbers after them. */
-const SIZES = 8;
+const SIZES = 9;
 /** Words of the grammar that are often mistyped; a slip is read as the word it is nearest to. */
 export const KEYWORDS: readonly string[] = [
   'diesel', 'petrol', 'gasoline', 'hybrid', 'electric', 'turbo', 'supercharged', 'automatic', 'auto', 'manual', 'pickup', 'hatchback', 'saloon', 'sedan',
@@ -310,6 +311,7 @@ export const NOT_KEPT = new RegExp(
     String.raw`(?:(?:8|12|16|20|24|30|32|36|40|48)[\s-]?(?:valves?|v)|(?:6|12|24|48)[\s-]?(?:volts?|v))(?:(?:\?|,)?\s*(?:or|not|no,?(?:\s+it'?s)?)\s+(?:the\s+|an?\s+)?(?:6|8|12|16|24|48)(?![\d.]))?`,
     UNIT_OF_ANOTHER,
     String.raw`(?:week|wk)\s*\d\d?`,
+    String.raw`(?:not?\s+)?(?:more|less|fewer)\s+than\s+\w+\s+(?:gears|speeds|cylinders|doors|seats)`,
     EVENT,
     String.raw`(?:trans(?:mission)?|gearbox|engine oil|oil)\s+coolers?`,
     String.raw`first\s+(?:model\s+)?year|(?:first|last)\s+(?:two|three|few|couple of)\s+(?:model\s+)?years?`,

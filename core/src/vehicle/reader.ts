@@ -485,7 +485,7 @@ export class Reader {
       .toLowerCase()
       .replace(/(?<=[a-z])-(?=[a-z])/g, ' ')
       .replace(
-        /(?<=[a-z0-9+])[/_+](?=[a-z0-9])|(?<=[a-z]|\d{4})\.(?=[a-z0-9])|(?<=\d)\.(?=[a-z]|\d{4})/g,
+        /(?<=[a-z0-9+])[/_+&](?=[a-z0-9])|(?<=[a-z]|\d{4})\.(?=[a-z0-9])|(?<=\d)\.(?=[a-z]|\d{4})/g,
         ',',
       );
     if (spaced !== word.toLowerCase()) {
