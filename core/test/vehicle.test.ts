@@ -112,7 +112,7 @@ describe('a vehicle as it is spoken', () => {
     ['72 merlet', { year: '1972', model: '11' }],
     ['fan assembly for a merlet, built in 03/2010', { part: 'fan', model: '11', built: '2010-03' }],
     ['fgh 99x', {}, ['fgh', '99x']],
-    ['tussock <script>alert(1)</script> 🚚', { model: '10' }, ['<script>alert', '1', '</script>', '🚚']],
+    ['tussock <script>alert(1)</script> 🚚', { model: '10' }, ['script', 'alert', '1', '/script', '🚚']],
   ];
   test.each(spoken)('%s', (text, details, leftover = []) => {
     expect(read(text)).toEqual({ details, leftover });

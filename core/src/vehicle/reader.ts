@@ -471,7 +471,8 @@ export class Reader {
     // Digits and letters run together are a word of their own kind ("99x") unless all of it makes sense, or it begins
     // with a size or a year that is told from what follows: "1.8vvt", "1969½".
     const told = /^\d[.,]\d[a-z]{2}|^(?:19|20)\d\d[^a-z0-9]/i.test(word);
-    if (trial.chips.length === 0) return false;
+    // "merletcvt" is two details; "tussok" is a slip of the key, and no "tuss" that is "ok".
+    if (trial.chips.length < (/^[a-z]+$/i.test(word) ? 2 : 1)) return false;
     if (!told && trial.chips.some((chip) => chip.certainty === 'likely')) return false;
     if (!told && trial.leftover.length > 0 && !/[/–—=:_-]/.test(word)) return false;
     for (const part of parts) this.scan(part.text, from + part.at, false);
@@ -558,9 +559,13 @@ export class Reader {
     );
     const life = this.vocabulary.models.find(({ id }) => String(id) === named?.value)?.life;
     const digits = /^\D*(\d\d)$/.exec(year?.text ?? '')?.[1];
-    if (!year || !life || !digits || (Number(year.value) >= life[0] && Number(year.value) <= life[1])) return;
+    const [, not, said] = /^(!?)(\d{4})$/.exec(year?.value ?? '') ?? [];
+    if (!year || !life || !digits || !said || (Number(said) >= life[0] && Number(said) <= life[1])) return;
+    // "15 plate, no 65" corrects a plate; denied by itself it is neither.
+    if (not && !built) return;
     const litres = Number(digits) / 10;
     if (
+      !not &&
       /^\d\d$/.test(year.text) &&
       this.hasEngineOf(litres) &&
       !this.chips.some(({ field }) => field === 'displacement')
