@@ -17,8 +17,10 @@ export async function measurePage(base: string, program: string, vehicleId: numb
     });
     if (!answer.ok()) throw new Error('cannot sign in');
     const scripts: Promise<Buffer>[] = [];
+    // What is fetched once the view stands is not counted, and is cut off with the page.
+    let counting = true;
     page.on('response', (response) => {
-      if (response.request().resourceType() === 'script') scripts.push(response.body());
+      if (counting && response.request().resourceType() === 'script') scripts.push(response.body());
     });
     const session = await context.newCDPSession(page);
     await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
@@ -36,6 +38,7 @@ export async function measurePage(base: string, program: string, vehicleId: numb
           }),
       ),
     );
+    counting = false;
     scriptKb = (await Promise.all(scripts)).reduce((sum, body) => sum + gzipSync(body).length, 0) / 1000;
     await context.close();
   }
