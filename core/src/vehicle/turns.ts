@@ -70,6 +70,7 @@ const denied: Turn = (place, stance) => {
   if (!words) return undefined;
   const end = at + words.length;
   stance.denying = !say.NOTHING_DENIED.test(lower.slice(end));
+  stance.unknown = say.NOT_KNOWN.test(lower.slice(end));
   stance.listing = say.LISTED.test(words);
   stance.bareNo = words.trim() === 'no';
   stance.holds = say.HOLDS.test(words);
