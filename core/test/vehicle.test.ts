@@ -84,6 +84,11 @@ describe('a vehicle as it is spoken', () => {
     ],
     ['QD22 around 2008', { engineCode: 'QD22', year: '2007-2009' }],
     ['pre-08 tussock radiator', { year: '-2007', model: '10', part: 'radiator' }],
+    ['tussock from 2013 on except 2015 and except 2014', { year: '2013|2016-', model: '10' }],
+    ['merlet 2008, 2009 or 2011 except 2009', { year: '2008|2011', model: '11' }],
+    ['tussock 2009 to 2013 except 2010 and 2012', { year: '2009|2011|2013', model: '10' }],
+    ['tussock from 2009 except from 2012 on', { year: '2009-2011', model: '10' }],
+    ['tussock 2.2 or 2.5, not the 2.5', { displacement: '2.2', model: '10' }],
     ['since 2010 merlet non turbo', { year: '2010-', model: '11', aspiration: 'natural' }],
     [
       'up to 12 Tussock 4x4 without air con',

@@ -326,7 +326,7 @@ export class Reader {
     const size = whole ? this.spokenSize(lower, at, offset) : 0;
     if (size > 0) return at + size;
     const last = this.chips.find((chip) => chip.field === this.stance.lastField);
-    const turn = turnAt(lower, at, last, this.stance, this.deny);
+    const turn = turnAt(lower, at, offset, last, this.stance, this.deny);
     if (turn > 0) return at + turn;
     this.guess(word, bare, at, offset, whole);
     return at + word.length;

@@ -7,6 +7,8 @@ import type { Stance } from './stance.ts';
 interface Place {
   lower: string;
   at: number;
+  /** Where `lower` begins in the line. */
+  offset: number;
   before: string;
   last: Chip | undefined;
   /** Turns a detail into its denial. */
@@ -54,18 +56,18 @@ const answered: Turn = (place, stance) => {
   return no;
 };
 
-const struck: Turn = ({ lower, at }, stance) => {
+const struck: Turn = ({ lower, at, offset }, stance) => {
   const words = matchAt(say.STRIKE, lower, at);
   if (!words) return undefined;
   stance.denying = stance.striking = true;
-  stance.deniedFrom = at + words.length;
+  stance.deniedFrom = offset + at + words.length;
   return words;
 };
 
 const denied: Turn = (place, stance) => {
   // "Six speed? No, five": what follows a question is its answer.
   if (isAsked(place)) return undefined;
-  const { lower, at } = place;
+  const { lower, at, offset } = place;
   const words = matchAt(say.DENIAL, lower, at);
   if (!words) return undefined;
   const end = at + words.length;
@@ -75,17 +77,17 @@ const denied: Turn = (place, stance) => {
   stance.bareNo = words.trim() === 'no';
   stance.holds = say.HOLDS.test(words);
   stance.thing = say.THING.test(lower.slice(0, end));
-  stance.deniedFrom = end;
+  stance.deniedFrom = offset + end;
   stance.deniedField = undefined;
   stance.adjectiveTo = -1;
   return words;
 };
 
-const allBut: Turn = ({ lower, at, before }, stance) => {
+const allBut: Turn = ({ lower, at, offset, before }, stance) => {
   const words = say.OF_ALL.test(before) ? matchAt(say.ALL_BUT, lower, at) : undefined;
   if (!words) return undefined;
   stance.denying = stance.listing = true;
-  stance.deniedFrom = at + words.length;
+  stance.deniedFrom = offset + at + words.length;
   return words;
 };
 
@@ -122,16 +124,16 @@ const orIs: Turn = ({ lower, at }, stance) => {
   return words ?? matchAt(say.FAILING_THAT, lower, at) ?? matchAt(say.OR_SO, lower, at);
 };
 
-const oneOrOther: Turn = ({ lower, at }, stance) => {
+const oneOrOther: Turn = ({ lower, at, offset }, stance) => {
   const or = matchAt(say.OR, lower, at);
-  if (or && stance.thingOfMany && /^\s+$/.test(lower.slice(stance.thingTo, at))) {
-    stance.thingTo = at + or.length;
+  if (or && stance.thingOfMany && /^\s+$/.test(lower.slice(Math.max(0, stance.thingTo - offset), at))) {
+    stance.thingTo = offset + at + or.length;
     return or;
   }
   const more = or ?? (stance.listing ? matchAt(say.AND_TOO, lower, at) : undefined);
   if (more && stance.denied) {
     stance.denying = true;
-    stance.deniedFrom = at + more.length;
+    stance.deniedFrom = offset + at + more.length;
     // "Anything but diesel and air con": of another kind only what is said as a list, "the …" or "automatics".
     const isListed =
       or !== undefined || say.THING.test(more) || say.PLURAL.test(lower.slice(at + more.length));
@@ -139,7 +141,7 @@ const oneOrOther: Turn = ({ lower, at }, stance) => {
     return more;
   }
   const stroke = matchAt(say.STROKE, lower, at);
-  if (stroke) stance.eitherTo = at + stroke.length;
+  if (stroke) stance.eitherTo = offset + at + stroke.length;
   if (!or || !stance.lastField) return stroke;
   stance.either = stance.lastField;
   return or;
@@ -153,11 +155,12 @@ const TURNS: readonly Turn[] = [
 export function turnAt(
   lower: string,
   at: number,
+  offset: number,
   last: Chip | undefined,
   stance: Stance,
   deny: Place['deny'],
 ): number {
-  const place = { lower, at, before: lower.slice(0, at), last, deny };
+  const place = { lower, at, offset, before: lower.slice(0, at), last, deny };
   for (const turn of TURNS) {
     const words = turn(place, stance);
     if (words) return words.length;

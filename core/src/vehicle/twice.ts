@@ -43,6 +43,10 @@ export const neighbours = (a: string, b: string): string =>
 export function joined(field: Field, first: string, second: string, correcting: boolean): string | undefined {
   if (first === second) return undefined;
   if (field === 'year') return between(first, second);
+  // "2.2 or 2.5, not the 2.5"
+  const left = first.split('|').filter((each) => !second.slice(1).split('|').includes(each));
+  const isLess = second.startsWith('!') && left.length > 0 && left.length < first.split('|').length;
+  if (isLess) return left.join('|');
   if (correcting) return undefined;
   if (field === 'part') return first.split('|').includes(second) ? first : `${first}|${second}`;
   if (field === 'transmission' && [first, second].includes('automatic')) {
@@ -54,17 +58,33 @@ export function joined(field: Field, first: string, second: string, correcting: 
   return undefined;
 }
 
-const years = (from: number, to: number): string => (from === to ? String(from) : `${from}-${to}`);
+type Span = readonly [from: number, to: number];
+const spansOf = (value: string): Span[] =>
+  value.split('|').map((each) => {
+    const [from, to] = each.includes('-') ? each.split('-') : [each, each];
+    return [from ? Number(from) : 0, to ? Number(to) : Infinity];
+  });
+const spelled = ([from, to]: Span): string =>
+  from === to ? String(from) : `${from > 0 ? from : ''}-${to < Infinity ? to : ''}`;
 
-/** "2015 to 2018, except 2016", "from 2013, except 2015": what is left; undefined where the one left out is none of them. */
-function yearsWithout(spanned: string, denied: string): string | undefined {
-  const [, from, to] = /^(\d{4})?-(\d{4})?$/.exec(spanned) ?? [];
-  const out = Number(/^!(\d{4})$/.exec(denied)?.[1]);
-  const [least, most] = [Number(from ?? 0), Number(to ?? Infinity)];
-  if (!out || (!from && !to) || out < least || out > most) return undefined;
-  const below = out === least ? '' : from ? years(least, out - 1) : `-${out - 1}`;
-  const above = out === most ? '' : to ? years(out + 1, most) : `${out + 1}-`;
-  return [below, above].filter(Boolean).join('|');
+/** "2015 to 2018, except 2016", "from 2013, except 2015": what is left; undefined where that is all of it, or nothing. */
+function yearsWithout(said: string, denied: string): string | undefined {
+  if (said.startsWith('!') || !denied.startsWith('!')) return undefined;
+  const left = spansOf(denied.slice(1)).reduce<Span[]>(
+    (spans, [least, most]) =>
+      spans.flatMap(([from, to]): Span[] => {
+        if (most < from || least > to) return [[from, to]];
+        return (
+          [
+            [from, least - 1],
+            [most + 1, to],
+          ] as const
+        ).filter(([first, last]) => first <= last);
+      }),
+    spansOf(said),
+  );
+  const value = left.map(spelled).join('|');
+  return value === '' || value === said ? undefined : value;
 }
 
 /** "Newer than 2009 but older than 2012" as one span; undefined where the two are no such pair. */
