@@ -25,6 +25,18 @@ import {
 } from './check.ts';
 import { type ShownDimension, type Missing, measured, sides, worded, shownSides } from './shown.ts';
 
+/** Whether nobody has to meet a check in this vehicle; where that is not known it is asked. */
+function isOut<K extends PartKind>(
+  asked: Asked<K> | undefined,
+  vehicle: FitVehicle,
+  figures: FigureSet<K>,
+  finding: Finding,
+): boolean {
+  if (asked?.(vehicle, figures) !== false) return false;
+  finding.outcome = 'not-asked';
+  return true;
+}
+
 /** The three families of checks: room that is left, figures that should be alike, and words. */
 
 const reachOf = (remedy: Remedy | undefined, practice: Practice): number =>
@@ -70,10 +82,7 @@ export function clearance<K extends PartKind>(
   return {
     ...about(id, 'clearance', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
-      if (options.asked?.(vehicle, part.figures) === false) {
-        finding.outcome = 'not-asked';
-        return;
-      }
+      if (isOut(options.asked, vehicle, part.figures, finding)) return;
       const room = need.get(vehicle);
       const size = quantityOf(part.figures as never, key);
       const other = options.less?.get(vehicle);
@@ -175,10 +184,7 @@ export function match<K extends PartKind>(
   return {
     ...about(id, 'match', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
-      if (options.asked?.(vehicle, part.figures) === false) {
-        finding.outcome = 'not-asked';
-        return;
-      }
+      if (isOut(options.asked, vehicle, part.figures, finding)) return;
       const wanted = need.get(vehicle);
       const have = quantityOf(part.figures as never, key);
       if (lacking(finding, wanted, have)) return;
@@ -258,10 +264,7 @@ export function words<K extends PartKind>(
   return {
     ...about(id, 'words', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding) => {
-      if (asked(vehicle, part.figures) === false) {
-        finding.outcome = 'not-asked';
-        return;
-      }
+      if (isOut(asked, vehicle, part.figures, finding)) return;
       const wanted = need.get(vehicle);
       const have = wordOf(part.figures as never, key);
       if (lacking(finding, wanted, have)) return;
@@ -285,8 +288,8 @@ export function onlyWhere<K extends PartKind>(asked: Asked<K>, check: Check): Ch
   return {
     ...check,
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
-      if (asked(vehicle, part.figures) === false) finding.outcome = 'not-asked';
-      else check.judge(vehicle, part as never, finding, practice);
+      if (!isOut(asked, vehicle, part.figures, finding))
+        check.judge(vehicle, part as never, finding, practice);
     },
   };
 }
