@@ -1,6 +1,6 @@
 // Cooling: steady answers, drives beside odex at the same error, depth stacks beside a bare loop over the same draws.
 import type { Clearance } from '@radiatrix/core/fit';
-import { Draws, drawClearances } from '@radiatrix/core/plan';
+import { Draws, drawClearances } from '@radiatrix/core/fitment';
 import { AS_SAID, CASES, CASE_NAMES, steady, vehicleLoad, type SetUp } from '@radiatrix/core/cooling';
 import { COLUMNS, Curve, KNOTS, USUAL_MASSES, simulate, type Drive } from '@radiatrix/core/drive';
 import { driveByOdex } from '../core/test/drive-by-odex.ts';

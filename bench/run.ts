@@ -10,7 +10,7 @@ import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
 import { measureGuessing, measureLoad } from './load.ts';
 import { measurePage } from './page.ts';
-import { measurePlan } from './plan.ts';
+import { measurePlan } from './schedule.ts';
 import { cpuSeconds } from './cpu.ts';
 import { measureAnalysis, measureLiveChart, measureStreams } from './proving.ts';
 import { measureScale } from './scale.ts';

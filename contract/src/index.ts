@@ -23,7 +23,7 @@ export type * from './sheet.ts';
 export type * from './connector.ts';
 export type * from './procedure.ts';
 export type * from './access.ts';
-export type * from './plan.ts';
+export type * from './schedule.ts';
 export type * from './review.ts';
 export { REVIEW_KINDS } from './revision.ts';
 export type * from './history.ts';
@@ -44,7 +44,7 @@ export type {
 } from './failure.ts';
 export type { DiagnosisRecord, DiagnosisTableRecord, FirstChecks, ShopTableLine, TableChangeBody } from './diagnosis.ts'; // prettier-ignore
 export type { Instruments, StandInAct } from './instrument.ts';
-export type { PlanningRecord, PlanningPart } from './compare.ts';
+export type { PlanningRecord, PlanningPart } from './fitment.ts';
 export type * from './practice.ts';
 export type * from './vin-pattern.ts';
 export type * from './coverage.ts';

@@ -28,7 +28,7 @@ import {
 } from '@radiatrix/core/job';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { VerdictWord } from '@radiatrix/core/fit';
-import type { Found } from '@radiatrix/core/plan';
+import type { Found } from '@radiatrix/core/fitment';
 import type { Work } from '@radiatrix/core/practice';
 import { ENDS } from '@radiatrix/core/diagnosis';
 import { PHASES } from '@radiatrix/core/procedure';

@@ -1,5 +1,5 @@
 import type { AccessMap, Fact } from '@radiatrix/core/access';
-import type { KitEnd, TransferLine } from '@radiatrix/core/plan';
+import type { KitEnd, TransferLine } from '@radiatrix/core/fitment';
 import type { Sheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { bracketSvg, upperBracket } from '../src/plan/index.ts';
+import { bracketSvg, upperBracket } from '../src/fitment/index.ts';
 
 describe('an upper bracket, drawn', () => {
   const made = upperBracket({ dropMm: 40, vehicleSpacingMm: 560, radiatorSpacingMm: 600 });

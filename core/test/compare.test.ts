@@ -20,7 +20,7 @@ import {
   swapHazards,
   type Screw,
   type Settings,
-} from '../src/plan/index.ts';
+} from '../src/fitment/index.ts';
 import { chanceClear } from '../src/figures/index.ts';
 import { clear, leakage, spacerFor, type Clearance } from '../src/fit/index.ts';
 import { FOOT_SPACERS_MM } from '../src/practice/index.ts';

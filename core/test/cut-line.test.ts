@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { cutLine, cutLineSvg, readContour } from '../src/plan/index.ts';
+import { cutLine, cutLineSvg, readContour } from '../src/fitment/index.ts';
 import { USUAL_PRACTICE } from '../src/practice/index.ts';
 
 const CLEAR = USUAL_PRACTICE.trimClear + USUAL_PRACTICE.trimTold;

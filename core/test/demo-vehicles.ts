@@ -3,7 +3,7 @@ import demo from '../../demo/1-vehicles.json';
 import type { CoolingInputs, KnownEngine } from '../src/cooling/index.ts';
 import { AS_SAID, CASES, type CaseName } from '../src/cooling/index.ts';
 import { readFigure, type FigureSet, type SubjectKind } from '../src/figures/index.ts';
-import { loadOf, setUpOf } from '../src/plan/index.ts';
+import { loadOf, setUpOf } from '../src/fitment/index.ts';
 import type { Method } from '../src/quantity/index.ts';
 
 interface Written {
@@ -13,7 +13,7 @@ const { engines, transmissions, bays, vehicles } = demo;
 const { parts } = demoParts;
 
 /** Figures of the demo as a record would hold them. */
-function figures<K extends SubjectKind>(subject: K, { figures: written }: Written): FigureSet<K> {
+export function figuresOf<K extends SubjectKind>(subject: K, { figures: written }: Written): FigureSet<K> {
   const set = { quantities: {} as Record<string, unknown>, words: {} as Record<string, unknown> };
   for (const { key, text, method } of written) {
     const figure = readFigure(subject, key, text, method as Method);
@@ -33,7 +33,7 @@ function figures<K extends SubjectKind>(subject: K, { figures: written }: Writte
   return set as FigureSet<K>;
 }
 const part = <K extends SubjectKind>(kind: K, number: string): FigureSet<K> =>
-  figures(
+  figuresOf(
     kind,
     parts.find((each) => each.number === number)!,
   );
@@ -55,7 +55,7 @@ export function worksInputs(name: OfFive, at: CaseName): CoolingInputs {
     (each) => each.model === model && each.year === year && each.engine === code && each.transmission === gearbox,
   )!; // prettier-ignore
   const engine = engines.find((each) => each.code === code)!;
-  const bay = figures(
+  const bay = figuresOf(
     'bay',
     bays.find((each) => each.name === vehicle.bay)!,
   );

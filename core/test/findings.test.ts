@@ -31,7 +31,7 @@ import {
   type AgreementRule,
   type Found,
   type Settings,
-} from '../src/plan/index.ts';
+} from '../src/fitment/index.ts';
 import { checkCircuit, wireOf, wiringPlan, type Circuit } from '../src/electrical/index.ts';
 import { RULES, clear, judgeFit, type CheckId, type Clearance, type LedgerRow } from '../src/fit/index.ts';
 import { USUAL_PRACTICE as PRACTICE, WORK_CODES, workOf } from '../src/practice/index.ts';

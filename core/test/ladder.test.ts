@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { steady, vehicleLoad, type CoolingInputs } from '../src/cooling/index.ts';
-import { conversionOf, ladderOf, type AsItStands, type RungId } from '../src/plan/index.ts';
+import { conversionOf, ladderOf, type AsItStands, type RungId } from '../src/fitment/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { worksInputs } from './demo-vehicles.ts';
 

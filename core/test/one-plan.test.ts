@@ -10,7 +10,7 @@ import {
   sideOf,
   type PlanPart,
   type PlanRecord,
-} from '../src/plan/index.ts';
+} from '../src/fitment/index.ts';
 import { USUAL_PRACTICE, needed, practiceOf, workKey, type Work } from '../src/practice/index.ts';
 import { assembleSheet, type ProcedureDocument } from '../src/procedure/index.ts';
 import { BAY, PLUGS, SOUND, value, word } from './sound.ts';

@@ -13,7 +13,7 @@ import {
   stackOf,
   wiringFindings,
   type Found,
-} from '../src/plan/index.ts';
+} from '../src/fitment/index.ts';
 import { AS_SAID, CASES, vehicleLoad, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
 import { wiringPlan } from '../src/electrical/index.ts';
 import { incoherences, type FigureSet, type Trace } from '../src/figures/index.ts';

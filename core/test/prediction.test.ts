@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { NO_CHOICES, predictPullDown, sideOf, type PlanPart, type PlanRecord, type Prediction } from '../src/plan/index.ts'; // prettier-ignore
+import { NO_CHOICES, predictPullDown, sideOf, type PlanPart, type PlanRecord, type Prediction } from '../src/fitment/index.ts'; // prettier-ignore
 import { BAY, SOUND } from './sound.ts';
 
 const part = (id: number, kind: 'radiator' | 'shroud' | 'fan'): PlanPart => ({ id, number: `P ${id}`, kind, figures: SOUND[kind] as never, inTheBox: [] }); // prettier-ignore

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { FigureSet } from '../src/figures/index.ts';
 import { judgeFit, judgeTogether, type FitPart, type FitVehicle } from '../src/fit/index.ts';
-import { kitEnds } from '../src/plan/index.ts';
+import { kitEnds } from '../src/fitment/index.ts';
 import { PLUGS, SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
 /** A vehicle whose engine turns the fan, and a fan that is sound for it. */

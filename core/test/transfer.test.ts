@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { FigureSet } from '../src/figures/index.ts';
-import { transferList, type PlanPart, type TransferLine } from '../src/plan/index.ts';
+import { transferList, type PlanPart, type TransferLine } from '../src/fitment/index.ts';
 
 const figures = (words: Record<string, string>, quantities: Record<string, number> = {}) =>
   ({

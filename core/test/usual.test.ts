@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { boxScrew, comesNearerMm, hosePlan } from '../src/plan/index.ts';
+import { boxScrew, comesNearerMm, hosePlan } from '../src/fitment/index.ts';
 import { controlFaults, dutyAt, modulatedControl, stagedControl } from '../src/drive/index.ts';
 import type { FigureSet, Trace } from '../src/figures/index.ts';
 import { swappable, threadOf } from '../src/procedure/index.ts';

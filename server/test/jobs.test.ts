@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { judgeFit } from '@radiatrix/core/fit';
 import type { EventKind, EventPayloads } from '@radiatrix/core/job';
-import { NO_CHOICES, fitPartOf, fitVehicleOf, planOf, sideOf } from '@radiatrix/core/plan';
+import { NO_CHOICES, fitPartOf, fitVehicleOf, planOf, sideOf } from '@radiatrix/core/fitment';
 import { needed, practiceOf, workKey } from '@radiatrix/core/practice';
 import type {
   PlanningRecord,

@@ -5,7 +5,7 @@ import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { coolerBy, likely } from '@radiatrix/core/cooling';
 import { simulate } from '@radiatrix/core/drive';
-import { drivesOf, findingsOf, portLabel } from '@radiatrix/core/plan';
+import { drivesOf, findingsOf, portLabel } from '@radiatrix/core/fitment';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { setUnits } from '../src/app/settings.ts';
 import { store } from '../src/app/store.ts';

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
 import { readAsked, writeAsked, type Asked } from '../src/stages/compare/address.ts';
-import { attempt, drivesOf, screwsInBox } from '@radiatrix/core/plan';
+import { attempt, drivesOf, screwsInBox } from '@radiatrix/core/fitment';
 import { SIZES, asked, planning, figures, look, part, parts } from './side-by-side.ts';
 
 describe('the address of a comparison', () => {

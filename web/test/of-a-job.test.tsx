@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
-import type { TransferLine } from '@radiatrix/core/plan';
+import type { TransferLine } from '@radiatrix/core/fitment';
 import { Transfers } from '../src/stages/sheet/Transfers.tsx';
 
 const line = (becomes: TransferLine['becomes'], what: string, said = ''): TransferLine => ({ code: what, what, becomes, said }); // prettier-ignore

@@ -1,7 +1,7 @@
 import type { FigureSet, Trace } from '@radiatrix/core/figures';
 import type { PlanningRecord, PlanningPart } from '@radiatrix/contract';
 import { readAsked, type Asked } from '../src/stages/compare/address.ts';
-import { findingsOf, planOf, sideOf } from '@radiatrix/core/plan';
+import { findingsOf, planOf, sideOf } from '@radiatrix/core/fitment';
 
 /** An old and a new radiator, a fan for the new, and a bay in which it does not clear: for tests of the comparison. */
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };

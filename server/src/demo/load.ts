@@ -11,7 +11,7 @@ import { addClaim } from '../parts/service.ts';
 import { doneOrProposed } from '../proposals/service.ts';
 import { loadVocabulary, sourceByName } from '../vehicles/queries.ts';
 import { settingOnce } from '../people/queries.ts';
-import { changeWorkshop, workshopRecord } from '../plan/workshop.ts';
+import { changeWorkshop, workshopRecord } from '../schedule/workshop.ts';
 import { addPerson } from '../people/service.ts';
 import { rewritten } from '../photos/read.ts';
 import { addPhoto } from '../photos/service.ts';

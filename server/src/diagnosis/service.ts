@@ -8,7 +8,7 @@ import {
   type TableCounts,
 } from '@radiatrix/core/diagnosis';
 import type { FigureSet } from '@radiatrix/core/figures';
-import { settingsOf } from '@radiatrix/core/plan';
+import { settingsOf } from '@radiatrix/core/fitment';
 import { practiceOf, statedV } from '@radiatrix/core/practice';
 import type {
   DiagnosisRecord,

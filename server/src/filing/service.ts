@@ -20,7 +20,7 @@ import { seesDrafts } from '@radiatrix/contract';
 import type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes, Person } from '@radiatrix/contract';
 import { accessRecord, storeAccess, vehicleAccess } from '../access/service.ts';
 import { pastCounts } from '../access/queries.ts';
-import { planningRecord } from '../compare/service.ts';
+import { planningRecord } from '../fitment/service.ts';
 import type { Db } from '../db/client.ts';
 import { figureSet, storeFigures } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';

@@ -1,10 +1,10 @@
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
-import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/plan';
+import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment';
 import { practiceOf } from '@radiatrix/core/practice';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { planningRecord } from '../compare/service.ts';
+import { planningRecord } from '../fitment/service.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { partLines } from '../parts/queries.ts';
 import { shopPractice } from '../practice/service.ts';

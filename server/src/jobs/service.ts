@@ -15,7 +15,7 @@ import {
 import type { FigureSet } from '@radiatrix/core/figures';
 import { judgePressure } from '@radiatrix/core/trial';
 import type { Practice } from '@radiatrix/core/practice';
-import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/plan';
+import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/fitment';
 import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';

@@ -9,7 +9,7 @@ import {
 import { type FigureSet } from '@radiatrix/core/figures';
 import { seesDrafts, type Role } from '@radiatrix/contract';
 import { type Prospect, type Vocabulary } from '@radiatrix/core/vehicle';
-import { plugOf } from '@radiatrix/core/plan';
+import { plugOf } from '@radiatrix/core/fitment';
 import { isSelfShifting } from '../vehicles/cautions.ts';
 import type { Plug } from '@radiatrix/core/electrical';
 import type { Practice } from '@radiatrix/core/practice';

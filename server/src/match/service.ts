@@ -4,7 +4,7 @@ import {
   type VerdictWord,
 } from '@radiatrix/core/fit'; // prettier-ignore
 import { overlaid, PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
-import { fitChoices, plugOf } from '@radiatrix/core/plan';
+import { fitChoices, plugOf } from '@radiatrix/core/fitment';
 import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
 import { connectorsByCode } from '../connectors/queries.ts';
 import type { Vocabulary } from '@radiatrix/core/vehicle';

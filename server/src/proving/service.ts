@@ -1,6 +1,6 @@
 import type { Amount } from '@radiatrix/core/coolant';
 import { combined, type FigureSet } from '@radiatrix/core/figures';
-import { settingsOf, type PlanPart } from '@radiatrix/core/plan';
+import { settingsOf, type PlanPart } from '@radiatrix/core/fitment';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import {
   PROTOCOL_NAMES,
@@ -12,7 +12,7 @@ import {
 } from '@radiatrix/core/trial';
 import { seesDrafts, type Person, type ProvingRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
-import { planningRecord } from '../compare/service.ts';
+import { planningRecord } from '../fitment/service.ts';
 import { jobHand } from '../jobs/service.ts';
 import { partLines } from '../parts/queries.ts';
 import { isSelfShifting } from '../vehicles/cautions.ts';

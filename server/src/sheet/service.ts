@@ -7,7 +7,7 @@ import {
 } from '@radiatrix/core/fit';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
-import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/plan'; // prettier-ignore
+import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/fitment'; // prettier-ignore
 import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
 import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -15,7 +15,7 @@ import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '
 import { accessHead } from '../access/queries.ts';
 import { wayWritten } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
-import { planningRecord } from '../compare/service.ts';
+import { planningRecord } from '../fitment/service.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';

@@ -8,8 +8,8 @@ export const router = createBrowserRouter([
   { path: '/invitation', lazy: async () => ({ Component: (await import('../session/InvitationPage.tsx')).InvitationPage }), hydrateFallbackElement: <p className="p-4">Opening…</p> },
   framed([
     { index: true, lazy: async () => ({ Component: (await import('../stages/ask/DeskPage.tsx')).DeskPage }) },
-    { path: 'plan', lazy: async () => ({ Component: (await import('../plan/PlanPage.tsx')).PlanPage }) },
-    { path: 'workshop', lazy: async () => ({ Component: (await import('../plan/WorkshopPage.tsx')).WorkshopPage }) },
+    { path: 'plan', lazy: async () => ({ Component: (await import('../schedule/PlanPage.tsx')).PlanPage }) },
+    { path: 'workshop', lazy: async () => ({ Component: (await import('../schedule/WorkshopPage.tsx')).WorkshopPage }) },
     { path: 'ask', lazy: async () => ({ Component: (await askPage()).AskPage }) },
     matchRoute,
     { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },

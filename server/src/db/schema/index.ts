@@ -1,5 +1,5 @@
 export * from './people.ts';
-export * from './plan.ts';
+export * from './schedule.ts';
 export * from './vehicles.ts';
 export * from './parts.ts';
 export * from './procedures.ts';

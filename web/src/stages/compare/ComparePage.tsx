@@ -8,7 +8,7 @@ import {
   sideOf,
   type Found,
   type Topic,
-} from '@radiatrix/core/plan';
+} from '@radiatrix/core/fitment';
 import { minutesOf, practiceOf } from '@radiatrix/core/practice';
 import { VERDICT_WORDS } from '@radiatrix/core/fit';
 import { CASE_NAMES } from '@radiatrix/core/cooling';

@@ -1,4 +1,4 @@
-import type { FindingWord } from '@radiatrix/core/plan';
+import type { FindingWord } from '@radiatrix/core/fitment';
 import type { VerdictWord } from '@radiatrix/core/fit';
 import { VerdictShape } from '../../ui/Verdict.tsx';
 

@@ -1,7 +1,7 @@
 import { SIDE_KINDS } from '@radiatrix/core/job';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Side } from '@radiatrix/core/plan';
+import type { Side } from '@radiatrix/core/fitment';
 import type { PlanningPart, JobEventDraft } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { Dialog } from '../../ui/Dialog.tsx';

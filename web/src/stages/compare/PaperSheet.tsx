@@ -6,7 +6,7 @@ import {
   hazardSentence,
   proposalSentence,
   type Found,
-} from '@radiatrix/core/plan';
+} from '@radiatrix/core/fitment';
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { useOutletContext } from 'react-router';
 import type { PlanningPart, Person } from '@radiatrix/contract';
@@ -17,7 +17,7 @@ import { CasesTable } from './cooling/CasesTable.tsx';
 import { ShopSumsBlock, TwoWide } from './cooling/ShopSums.tsx';
 import { DepthDrawing } from './drawings/DepthDrawing.tsx';
 import { ClearanceTable } from './tabs/DepthTab.tsx';
-import { drivesOf } from '@radiatrix/core/plan';
+import { drivesOf } from '@radiatrix/core/fitment';
 import { DriveTable, driveSays } from './cooling/driveSays.tsx';
 import { FaceDrawing } from './drawings/FaceDrawing.tsx';
 import { DifferencesTable } from './tabs/FaceTab.tsx';

@@ -5,7 +5,7 @@ import {
   TOPIC_NAMES,
   type Choices,
   type Topic,
-} from '@radiatrix/core/plan';
+} from '@radiatrix/core/fitment';
 import {
   CORE_CLASS_NAMES,
   VEHICLE_CLASSES,

@@ -5,7 +5,7 @@ import {
   type Dimension,
   type UnitSystem,
 } from '@radiatrix/core/quantity';
-import type { Attempt } from '@radiatrix/core/plan';
+import type { Attempt } from '@radiatrix/core/fitment';
 
 /** How a figure is shown in its box, and how what is written there is read. */
 export interface AsWritten {

@@ -1,7 +1,7 @@
 import { Link, useOutletContext } from 'react-router';
 import { useState } from 'react';
 import { VERDICT_WORDS } from '@radiatrix/core/fit';
-import { FINDING_WORDS, TOPICS } from '@radiatrix/core/plan';
+import { FINDING_WORDS, TOPICS } from '@radiatrix/core/fitment';
 import { minutesOf, workKey, workSentence } from '@radiatrix/core/practice';
 import { canEdit, type JobRecord, type Person } from '@radiatrix/contract';
 import { sheetAddress } from '../../app/addresses.ts';

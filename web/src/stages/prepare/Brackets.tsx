@@ -1,4 +1,4 @@
-import { bracketSvg, upperBracket } from '@radiatrix/core/plan';
+import { bracketSvg, upperBracket } from '@radiatrix/core/fitment';
 import type { JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { saved } from '../../ui/save-file.ts';

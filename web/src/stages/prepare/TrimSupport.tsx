@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { cutLine, cutLineSvg, readContour, type CutLine } from '@radiatrix/core/plan';
+import { cutLine, cutLineSvg, readContour, type CutLine } from '@radiatrix/core/fitment';
 import { preferredUnit } from '@radiatrix/core/quantity';
 import type { JobRecord } from '@radiatrix/contract';
 import { usePractice } from '../../api/usePractice.ts';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { sidesOf } from '@radiatrix/core/job';
-import { NO_CHOICES, predictPullDown, sideOf, type Choices, type Prediction } from '@radiatrix/core/plan';
+import { NO_CHOICES, predictPullDown, sideOf, type Choices, type Prediction } from '@radiatrix/core/fitment';
 import type { Between, TrialSetUp } from '@radiatrix/core/trial';
 import { api } from '../../api/api.ts';
 import type { Filling } from '../fill/useFilling.ts';

@@ -1,4 +1,4 @@
-import type { TransferLine } from '@radiatrix/core/plan';
+import type { TransferLine } from '@radiatrix/core/fitment';
 
 const HEADS = [
   ['moves', 'Moves over'],

@@ -1,6 +1,6 @@
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
-import { NO_CHOICES, planOf, portLabel, sideOf } from '@radiatrix/core/plan';
+import { NO_CHOICES, planOf, portLabel, sideOf } from '@radiatrix/core/fitment';
 import { FaceDrawing } from '../compare/drawings/FaceDrawing.tsx';
 
 /** The radiator to scale in its opening, and what goes on each of its ports: for the installer's eye before his hand. */

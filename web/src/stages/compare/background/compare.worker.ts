@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
 import type { Clearance } from '@radiatrix/core/fit';
-import { conversionOf, drawClearances, ladderOf, type AsItStands, type Conversion, type Drawn, type Ladder } from '@radiatrix/core/plan'; // prettier-ignore
+import { conversionOf, drawClearances, ladderOf, type AsItStands, type Conversion, type Drawn, type Ladder } from '@radiatrix/core/fitment'; // prettier-ignore
 import { coolerBy, likely, whyHotter, type CaseName, type CoolingInputs, type Likely, type WhyHotter } from '@radiatrix/core/cooling'; // prettier-ignore
 import type { Practice } from '@radiatrix/core/practice';
 import { simulate, type Drive, type Driven } from '@radiatrix/core/drive';

@@ -1,5 +1,5 @@
 import type { Drive } from '@radiatrix/core/drive';
-import { everyOf, type drivesOf } from '@radiatrix/core/plan';
+import { everyOf, type drivesOf } from '@radiatrix/core/fitment';
 import { useWorker } from './useWorker.ts';
 
 /** Old and new each in a worker of its own, so that a slider waits for the longer of the two and not for both. */

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { CompareApi } from './compare.worker.ts';
-import { sentence } from '@radiatrix/core/plan';
+import { sentence } from '@radiatrix/core/fitment';
 import { Latest } from './latest.ts';
 
 type Work<I, O> = (api: Remote<CompareApi>, input: I) => Promise<O>;

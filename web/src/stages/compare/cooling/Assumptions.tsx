@@ -19,7 +19,7 @@ import {
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { curveAsWritten } from '../as-written.ts';
-import { attempt } from '@radiatrix/core/plan';
+import { attempt } from '@radiatrix/core/fitment';
 import { Altitude, Block, Knob, NumberKnob, Pick } from '../tabs/parts.tsx';
 import type { TabProps } from '../tabs/tab.ts';
 

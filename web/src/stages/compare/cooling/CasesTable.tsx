@@ -1,4 +1,4 @@
-import { kelvins, topTankWords } from '@radiatrix/core/plan';
+import { kelvins, topTankWords } from '@radiatrix/core/fitment';
 import { WHY_HOTTER, caseWords, type Likely } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';

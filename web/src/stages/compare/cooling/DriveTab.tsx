@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import { fullyOpenOf, kelvins } from '@radiatrix/core/plan';
+import { fullyOpenOf, kelvins } from '@radiatrix/core/fitment';
 import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import type { Asked } from '../address.ts';
 import { DriveChart } from './DriveChart.tsx';
-import { drivesOf } from '@radiatrix/core/plan';
+import { drivesOf } from '@radiatrix/core/fitment';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { DriveTable, driveSays } from './driveSays.tsx';
 import { Answer, Block, Pick, Wanting, WorkerState } from '../tabs/parts.tsx';

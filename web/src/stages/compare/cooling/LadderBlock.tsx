@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { CASES, CASE_NAMES, type CaseName } from '@radiatrix/core/cooling';
-import { SHROUDS_NOW, kelvins, topTankWords, type Conversion, type Ladder } from '@radiatrix/core/plan';
+import { SHROUDS_NOW, kelvins, topTankWords, type Conversion, type Ladder } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { useWorker } from '../background/useWorker.ts';

@@ -7,7 +7,7 @@ import {
   type ShopSums,
 } from '@radiatrix/core/cooling';
 import { useUnits } from '../../../app/store.ts';
-import { attempt } from '@radiatrix/core/plan';
+import { attempt } from '@radiatrix/core/fitment';
 import { Block, Table } from '../tabs/parts.tsx';
 import type { TabProps } from '../tabs/tab.ts';
 

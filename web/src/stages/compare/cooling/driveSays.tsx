@@ -1,4 +1,4 @@
-import { kelvins, type Found } from '@radiatrix/core/plan';
+import { kelvins, type Found } from '@radiatrix/core/fitment';
 import type { Driven } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';

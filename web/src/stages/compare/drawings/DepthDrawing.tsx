@@ -1,11 +1,11 @@
 import { engineRock, type Cleared } from '@radiatrix/core/fit';
-import { type LayerId, type Stack } from '@radiatrix/core/plan';
+import { type LayerId, type Stack } from '@radiatrix/core/fitment';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale } from '../../../drawing/Drawing.tsx';
-import type { Plan } from '@radiatrix/core/plan';
-import type { Side } from '@radiatrix/core/plan';
+import type { Plan } from '@radiatrix/core/fitment';
+import type { Side } from '@radiatrix/core/fitment';
 
 /** What a clearance lies between. */
 export const BETWEEN: Record<string, readonly LayerId[]> = {

@@ -1,9 +1,9 @@
-import type { FaceId, FaceShape } from '@radiatrix/core/plan';
+import type { FaceId, FaceShape } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { BROKEN, Dimension, Drawing, Label, useScale, type Point } from '../../../drawing/Drawing.tsx';
-import type { Plan } from '@radiatrix/core/plan';
-import { portLabel } from '@radiatrix/core/plan';
+import type { Plan } from '@radiatrix/core/fitment';
+import { portLabel } from '@radiatrix/core/fitment';
 
 type Whose = 'bay' | 'old' | 'new';
 /** Line types of ISO 128: outline thick, the old thin and dashed, neighbouring parts thin with two dots. */

@@ -1,4 +1,4 @@
-import { atEngine, fullyOpenOf, type Settings } from '@radiatrix/core/plan';
+import { atEngine, fullyOpenOf, type Settings } from '@radiatrix/core/fitment';
 import { PLACES } from '@radiatrix/core/drive';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 

@@ -4,13 +4,13 @@ import {
   fullyOpenOf,
   proposalSentence,
   stagesOf,
-} from '@radiatrix/core/plan';
+} from '@radiatrix/core/fitment';
 import { PLACES, type Place } from '@radiatrix/core/drive';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { useUnits } from '../../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import type { Asked } from '../address.ts';
-import type { Plan } from '@radiatrix/core/plan';
+import type { Plan } from '@radiatrix/core/fitment';
 import { Altitude, Answer, Block, Knob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 

@@ -6,7 +6,7 @@ import {
   kelvins,
   likelyThreads,
   type Reach,
-} from '@radiatrix/core/plan';
+} from '@radiatrix/core/fitment';
 import { CASES } from '@radiatrix/core/cooling';
 import { threadOf } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';

@@ -1,4 +1,4 @@
-import { claimSentence, claimWord } from '@radiatrix/core/plan';
+import { claimSentence, claimWord } from '@radiatrix/core/fitment';
 import { preferredUnit, type Dimension } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { FindingShape } from '../FindingShape.tsx';

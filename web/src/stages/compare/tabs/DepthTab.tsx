@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Cleared } from '@radiatrix/core/fit';
-import type { Drawn, LayerId } from '@radiatrix/core/plan';
+import type { Drawn, LayerId } from '@radiatrix/core/fitment';
 import { FOOT_SPACERS_MM } from '@radiatrix/core/practice';
 import { formatQuantity, preferredUnit } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';

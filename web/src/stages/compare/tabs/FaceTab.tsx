@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import type { FaceId } from '@radiatrix/core/plan';
+import type { FaceId } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
-import { onFace } from '@radiatrix/core/plan';
+import { onFace } from '@radiatrix/core/fitment';
 import { FaceDrawing } from '../drawings/FaceDrawing.tsx';
 import { LedgerRows } from './LedgerRows.tsx';
 import { Answer, Block, Table } from './parts.tsx';

@@ -1,4 +1,4 @@
-import type { FaceId } from '@radiatrix/core/plan';
+import type { FaceId } from '@radiatrix/core/fitment';
 import { rowSentence, RULES, type CheckId, type LedgerRow } from '@radiatrix/core/fit';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';

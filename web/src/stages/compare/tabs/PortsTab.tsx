@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { topicOf, type FaceId } from '@radiatrix/core/plan';
+import { topicOf, type FaceId } from '@radiatrix/core/fitment';
 import { COOLANT_CARE } from '../words.ts';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { FINDING_WORDS, TOPICS, TOPIC_NAMES, worstOf, type Found, type Topic } from '@radiatrix/core/plan';
+import { FINDING_WORDS, TOPICS, TOPIC_NAMES, worstOf, type Found, type Topic } from '@radiatrix/core/fitment';
 import { FindingShape } from '../FindingShape.tsx';
 
 /** The parts of a comparison, each with the shape of its worst finding; arrows go along them. */

@@ -1,8 +1,8 @@
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS, benchTest, type WireFlag } from '@radiatrix/core/electrical';
-import { circuitFaultSentence, planFaultSentence, type KitEnd } from '@radiatrix/core/plan';
+import { circuitFaultSentence, planFaultSentence, type KitEnd } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
-import { attempt } from '@radiatrix/core/plan';
+import { attempt } from '@radiatrix/core/fitment';
 import { Answer, Block, Knob, NumberKnob, Table } from './parts.tsx';
 import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';

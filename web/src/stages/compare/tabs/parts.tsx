@@ -1,5 +1,5 @@
 import { useEffect, useId, useState, type ReactNode } from 'react';
-import { FINDING_WORDS, type FindingWord, type Found } from '@radiatrix/core/plan';
+import { FINDING_WORDS, type FindingWord, type Found } from '@radiatrix/core/fitment';
 import type { Dimension } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { numberAsWritten, quantityAsWritten, type AsWritten } from '../as-written.ts';

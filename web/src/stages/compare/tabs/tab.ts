@@ -2,7 +2,7 @@ import type { Practice } from '@radiatrix/core/practice';
 import type { PlanningRecord } from '@radiatrix/contract';
 import type { Asked } from '../address.ts';
 import type { CaseAnswer } from '../background/compare.worker.ts';
-import type { Found, Plan } from '@radiatrix/core/plan';
+import type { Found, Plan } from '@radiatrix/core/fitment';
 
 /** What every part of the comparison is given. */
 export interface TabProps {

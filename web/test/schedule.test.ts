@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { readUses, readWhen, writeUses } from '../src/library/access/typed.ts';
-import { laidOut } from '../src/plan/bars.ts';
-import { Clock } from '../src/plan/clock.ts';
-import { readHours, writeHours } from '../src/plan/hours.ts';
-import { breaksText, longText, proofText } from '../src/plan/words.ts';
+import { laidOut } from '../src/schedule/bars.ts';
+import { Clock } from '../src/schedule/clock.ts';
+import { readHours, writeHours } from '../src/schedule/hours.ts';
+import { breaksText, longText, proofText } from '../src/schedule/words.ts';
 
 describe('hours of a day as a hand writes them', () => {
   const read = (text: string) => {

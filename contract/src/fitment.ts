@@ -1,4 +1,4 @@
-import type { PlanPart, PlanRecord } from '@radiatrix/core/plan';
+import type { PlanPart, PlanRecord } from '@radiatrix/core/fitment';
 import type { PracticeName } from '@radiatrix/core/practice';
 import Joi from 'joi';
 import { id } from './common.ts';

@@ -12,8 +12,8 @@ import type {
   WorkshopRecord,
 } from '@radiatrix/contract';
 import { device } from '../src/demo/jobs.ts';
-import { planRecord } from '../src/plan/service.ts';
-import { stretchesFrom } from '../src/plan/workshop.ts';
+import { planRecord } from '../src/schedule/service.ts';
+import { stretchesFrom } from '../src/schedule/workshop.ts';
 import { Actor, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;

@@ -1,0 +1,20 @@
+import { describe, expect, test } from 'vitest';
+import { answersNow } from './answers.ts';
+import before from './fixtures/answers.json';
+
+/**
+ * Verdicts, rows, margins, minutes and plans of the demo and of 1,000 random pairs, as they were before words left core
+ * (`make-answers.mts` wrote the file). A change that means to alter an answer writes the file anew and names the pairs.
+ */
+describe('answers stay what they were', () => {
+  const now = answersNow();
+  test('of every part of the demo in every bay of the demo', () => {
+    expect(now.demo).toEqual(before.demo);
+    expect(Object.keys(now.demo).length).toBeGreaterThan(700);
+  });
+  test('of 1,000 random vehicles and parts of every kind', () => {
+    const other = now.random.flatMap((each, i) => (each === before.random[i] ? [] : [i]));
+    expect(other).toEqual([]);
+    expect(new Set(now.random).size).toBeGreaterThan(750);
+  });
+});
