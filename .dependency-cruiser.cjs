@@ -1,15 +1,20 @@
-/** Arrows point one way: web -> contract -> core, server -> contract -> core. No circles. */
+/** Arrows point one way: web -> words -> contract -> core, server -> words -> contract -> core. No circles. */
 const forbid = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to });
 module.exports = {
   forbidden: [
     forbid('no-circles', '.', { circular: true }),
-    forbid('core-stands-alone', '^core/src', { path: '^(contract|server|web|e2e|bench|tools)/' }),
+    forbid('core-stands-alone', '^core/src', { path: '^(contract|words|server|web|e2e|bench|tools)/' }),
     forbid('core-is-pure', '^core/src', { dependencyTypes: ['core'] }),
     forbid('core-few-packages', '^core/src', {
       path: 'node_modules/',
       pathNot: 'node_modules/(damerau-levenshtein|quickselect|pure-rand|jstat)',
     }),
-    forbid('contract-on-core', '^contract/src', { path: '^(server|web)/' }),
+    forbid('contract-on-core', '^contract/src', { path: '^(words|server|web)/' }),
+    forbid('words-on-contract', '^words/src', { path: '^(server|web)/' }),
+    forbid('words-few-packages', '^words/src', {
+      path: 'node_modules/',
+      pathNot: 'node_modules/@messageformat/',
+    }),
     forbid('contract-few-packages', '^contract/src', {
       path: 'node_modules/',
       pathNot: 'node_modules/(joi|ical.js)',

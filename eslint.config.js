@@ -28,7 +28,7 @@ export default ts.config(
     },
   },
   {
-    files: ['tools/**', '*.js', '.*.cjs', 'e2e/**', 'bench/**'],
+    files: ['tools/**', '*.js', '.*.cjs', 'e2e/**', 'bench/**', 'core/test/fixtures/*.mjs'],
     languageOptions: { globals: globals.node },
     rules: { 'no-console': 'off' },
   },

@@ -10,7 +10,12 @@ export default defineConfig({
           name: 'core',
           // A shared machine is slow now and then; no test is about time.
           testTimeout: 60000,
-          include: ['core/test/**/*.test.ts', 'contract/test/**/*.test.ts', 'web/test/**/*.test.{ts,tsx}'],
+          include: [
+            'core/test/**/*.test.ts',
+            'contract/test/**/*.test.ts',
+            'words/test/**/*.test.ts',
+            'web/test/**/*.test.{ts,tsx}',
+          ],
         },
       },
       {

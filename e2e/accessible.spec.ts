@@ -78,7 +78,7 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
       ['/connectors/FAN-2B', 'Used by'],
       ['/connectors/new', 'Save connector'],
       ['/library', 'NT-R 4402'],
-      ['/review', 'To check'],
+      ['/review', 'Review'],
       ['/import', 'Choose a file'],
       ['/coverage', 'Engine and transmission'],
       ['/coverage?make=1', 'vehicles covered of those built'],

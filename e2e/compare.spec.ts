@@ -49,7 +49,7 @@ test('a thicker radiator with two fans: it does not clear, a spacer does it, the
   await expect(page.getByText(/drawn 200,000 times/)).toContainText(/All kept at once: (9\d|> 99)/);
   await open(page, /^Changes/);
   await expect(found(page)).toContainText(
-    'On the lower spacers the M6 × 25 screws of the box go 8 mm deeper',
+    'On the lower spacers the M6 × 25 screws in the box go 8 mm deeper',
   );
 
   // The wiring trap: black is the feed on one side and ground on the other.
@@ -62,7 +62,9 @@ test('a thicker radiator with two fans: it does not clear, a spacer does it, the
     'black is ground on the other side',
   );
   await expect(page.getByText('· safe choice')).toBeVisible();
-  await expect(found(page)).toContainText(/^stop: Draws 24\.3 ± 0\.6 A, the fuse carries for hours 22\.5 A/);
+  await expect(found(page)).toContainText(
+    /^stop: Fan draws 24\.3 ± 0\.6 A, the fuse carries 22\.5 A continuously/,
+  );
   await page.getByLabel('Measured').first().fill('12.3');
   await page.getByLabel('Measured').nth(1).fill('18.4');
   await expect(page.getByText(/Healthy: 22\.\d A brought to the label’s voltage/)).toBeVisible();
@@ -192,7 +194,7 @@ test('bad input is answered with a sentence, never with NaN, and nothing hangs',
   }
   await page.goto(`${at}&tab=agreement`);
   await page.getByLabel('Fan on').fill('400');
-  await expect(page.getByRole('alert')).toContainText('is outside');
+  await expect(page.getByRole('alert')).toContainText('is out of range');
   await page.getByLabel('Fan on').fill('203F');
   await expect(page).toHaveURL(/on=95/);
   expect(errors).toEqual([]);
@@ -240,7 +242,7 @@ test('other ways through: by keyboard from part to part, inches, two stages, a j
   await open(page, /^Claims/);
   await page.getByLabel('Each moves').fill('933 CFM');
   await page.getByLabel('Sold as').fill('1833 CFM');
-  await expect(found(page)).toContainText('the claim does not add up');
+  await expect(found(page)).toContainText('claim does not add up');
   await open(page, /^Cooling/);
   const climb = page.getByRole('row', { name: /^Long climb/ });
   await expect(climb).toContainText('±');

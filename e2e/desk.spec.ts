@@ -21,5 +21,5 @@ test('what needs whom: a key to each, by role, and nothing of somebody else’s'
   expect(await idris.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 
   const rowan = await as(browser, 'rowan');
-  await expect(rowan.getByRole('region', { name: 'What needs you' }).getByRole('listitem').first()).toContainText('To check'); // prettier-ignore
+  await expect(rowan.getByRole('region', { name: 'What needs you' }).getByRole('listitem').first()).toContainText('Review'); // prettier-ignore
 });

@@ -80,12 +80,12 @@ test('a figure that makes no sense is refused in place, with what to write inste
   await openFigures(page, 'NT-R 7002');
   const width = page.getByLabel(/^Overall width/);
   for (const [text, answer] of [
-    ['-730', 'must be more than nothing'],
-    ['12 furlongs', 'is not a unit of length'],
+    ['-730', 'must be more than zero'],
+    ['12 furlongs', 'is not a known unit of length'],
     ['5 L', 'is a unit of volume'],
-    ['wide', 'is not a length'],
-    ['1,234', 'may be a thousand or a decimal'],
-    ['x'.repeat(5000), 'needs no more than 80'],
+    ['wide', 'is not a valid length'],
+    ['1,234', 'can be a thousand or a decimal'],
+    ['x'.repeat(5000), 'Enter at most 80'],
   ] as const) {
     await width.fill(text);
     await expect(page.getByText(answer)).toBeVisible();

@@ -61,7 +61,7 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await mara.getByRole('button', { name: /^Take the \d+ mm spacer/ }).click();
     await mara.getByRole('tab', { name: /^Wiring/ }).click();
     await expect(mara.getByRole('list', { name: 'What was found' })).toContainText(
-      /^stop: Draws .* A, the fuse carries for hours 22\.5 A/,
+      /^stop: Fan draws .* A, the fuse carries 22\.5 A continuously/,
     );
     await mara.getByRole('button', { name: 'Keep in a job' }).click();
     await mara.getByRole('button', { name: 'Keep it' }).click();
@@ -81,7 +81,7 @@ test('an ambiguous phrase, a question, two figures measured, a set on a spacer, 
     await mara.getByRole('tab', { name: /^Wiring/ }).click();
     await mara.getByLabel(/^Fuse/).first().fill('40');
     await mara.keyboard.press('Tab');
-    await expect(mara.getByRole('list', { name: 'What was found' })).not.toContainText('stop: Draws');
+    await expect(mara.getByRole('list', { name: 'What was found' })).not.toContainText('stop: Fan draws');
     await mara.getByRole('button', { name: 'Keep in a job' }).click();
     await mara.getByRole('button', { name: 'Keep it' }).click();
     await mara
@@ -138,7 +138,7 @@ test('a clerk sees nothing that is not reviewed; a reviewer sends back, releases
   await expect(rowan.getByRole('table', { name: 'Changes' })).toContainText('500 mm');
   await rowan.getByLabel('Why it goes back').fill('measured inside the seals, not the support');
   await rowan.getByRole('button', { name: 'Send back' }).click();
-  await expect(rowan.getByRole('heading', { name: 'To check' })).toBeVisible();
+  await expect(rowan.getByRole('heading', { name: 'Review' })).toBeVisible();
   await mara.goto('/review');
   await expect(mara.getByText('measured inside the seals, not the support')).toBeVisible();
 

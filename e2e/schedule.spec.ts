@@ -32,7 +32,7 @@ test('a slipped job replans the day: what has begun stays, what it breaks is sai
   await panel.getByLabel('There from').fill(fieldOf(days(10, 8)));
   await expect(panel).toContainText('promised before it is there');
   await panel.getByRole('button', { name: 'Keep the promise' }).click();
-  await expect(cleo.getByText(/Laid anew at .*Harbour taxi 14 has changed.*past its promise/)).toBeVisible();
+  await expect(cleo.getByText(/Updated at .*Harbour taxi 14 has changed.*past its promise/)).toBeVisible();
   await expect(row('Harbour taxi 14')).toContainText('late');
   expect(await row('Parcel van 3').getByRole('cell').last().innerText()).toBe(stands);
 

@@ -14,7 +14,7 @@ test('a belt fan beside a two-fan frame and its controller, wired wire by wire; 
   await expect(verdictOf(page, 'MV-F 20')).toContainText('Does not go in');
   await verdictOf(page, 'NT-F 2500').click();
   await expect(page.getByRole('list', { name: 'Work' })).toContainText(
-    'Take the engine-driven fan, its clutch and spacer off; the pulley keeps its studs',
+    'Remove the engine-driven fan, its clutch and spacer; leave the studs in the pulley',
   );
   await page.keyboard.press('4');
   await pick(page, 'Old fan', 'OS-F 18');
@@ -26,9 +26,9 @@ test('a belt fan beside a two-fan frame and its controller, wired wire by wire; 
   await pick(page, 'New kit', 'MV-K 1');
   await page.getByRole('tab', { name: /^Wiring/ }).click();
   const found = page.getByRole('list', { name: 'What was found' });
-  await expect(found).toContainText('less than the fan draws: it blows');
+  await expect(found).toContainText('less than the fan draws: the fuse blows');
   await pick(page, 'New kit', 'NT-K 2');
-  await expect(found).not.toContainText('it blows');
+  await expect(found).not.toContainText('the fuse blows');
   const ends = page.getByRole('table', { name: 'Ends of the controller kit' });
   await expect(ends.getByRole('row')).toHaveCount(8);
   await expect(ends.getByRole('row', { name: /ignition feed/ })).toContainText('live with the ignition on');
@@ -66,7 +66,7 @@ test('a belt fan beside a two-fan frame and its controller, wired wire by wire; 
   const sheet = page.getByRole('article', { name: 'Install sheet' });
   await expect(sheet).toContainText('From the belt to two electric fans');
   await expect(sheet.getByRole('region', { name: 'Kit, wire by wire' })).toContainText('tie it back');
-  await expect(sheet).toContainText('Take the engine-driven fan, its clutch and spacer off');
+  await expect(sheet).toContainText('Remove the engine-driven fan, its clutch and spacer');
 });
 
 test('left and right motors go on their sides; one of the wrong hand does not', async ({ page }) => {

@@ -65,7 +65,7 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
   await test.step('ways side by side: coolant first', async () => {
     await mara.goto(`/v/${vehicleId}/prepare?job=${id}`);
     const ways = mara.getByRole('radiogroup', { name: 'Ways in' }).getByRole('radio');
-    await expect(mara.getByRole('heading', { name: /ways in that nothing beats/ })).toBeVisible();
+    await expect(mara.getByRole('heading', { name: /\d best ways in/ })).toBeVisible();
     expect(await ways.count()).toBeGreaterThanOrEqual(3);
     await mara.getByRole('radio', { name: 'coolant', exact: true }).click();
     const table = mara.getByRole('region', { name: 'What each costs' });
@@ -148,7 +148,7 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
   await test.step('nothing goes in before another fan passes; a word from the desk reaches the phone', async () => {
     await expect(phone.getByText(/Stop: a bench test failed/)).toBeVisible();
     await expect(done(phone)).toBeDisabled();
-    await mara.getByLabel('A word to whoever is at it').fill('plug was bent, try again');
+    await mara.getByLabel('Message to the installer').fill('plug was bent, try again');
     await mara.getByRole('button', { name: 'Send' }).click();
     await expect(phone.getByText('Mara: plug was bent, try again')).toBeVisible({ timeout: 4_000 });
     await phone.getByRole('button', { name: 'Look at the bench' }).click();

@@ -7,7 +7,7 @@ import { say } from './lib/say.mjs';
 ensureNodePackages();
 const bin = (name) => `${root}/node_modules/.bin/${name}`;
 const jobs = [
-  ...['core', 'contract', 'server', 'web', 'e2e', 'bench'].map((folder) => [
+  ...['core', 'contract', 'words', 'server', 'web', 'e2e', 'bench'].map((folder) => [
     `types of ${folder}`,
     bin('tsc'),
     ['-p', folder],
@@ -17,7 +17,7 @@ const jobs = [
   [
     'boundaries',
     bin('depcruise'),
-    ['--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'server/src', 'web/src'],
+    ['--config', '.dependency-cruiser.cjs', 'core/src', 'contract/src', 'words/src', 'server/src', 'web/src'],
   ],
 ];
 let failed = 0;

@@ -137,7 +137,7 @@ const views: Record<string, () => Promise<Page>> = {
     await page.goto(`${new URL(page.url()).pathname}/bleed`);
     await page.getByRole('button', { name: 'Another vehicle' }).click();
     await page.getByRole('button', { name: 'Engine is running: start' }).click();
-    await page.getByText('Air is in it').waitFor();
+    await page.getByText('Air in the system').waitFor();
     return page;
   },
   desk: async () => {

@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react';
 import { fileURLToPath } from 'node:url';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { compiledMessages } from '../words/build/compile-messages.ts';
 
 /** The cuts that the first view is set in: asked for with the page, so that no text is painted twice. */
 const FIRST_FONTS = [
@@ -55,6 +56,7 @@ const router = (file: string): string =>
 
 export default defineConfig(({ command, isSsrBuild }) => ({
   plugins: [
+    compiledMessages(),
     react(),
     tailwindcss(),
     preloadFonts(),

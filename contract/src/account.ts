@@ -93,7 +93,7 @@ export const accountRoutes = {
   accounts: { method: 'get', path: '/api/accounts', summary: 'Every account', roles: EVERYONE, administrator: true },
   newAccount: { method: 'post', path: '/api/accounts', summary: 'Invite somebody', roles: EVERYONE, administrator: true, secret: true, body: newAccountSchema },
   saveAccount: { method: 'put', path: '/api/accounts/:id', summary: 'Change an account, or switch it off; ends its sessions', roles: EVERYONE, administrator: true, ifMatch: true, body: accountSchema },
-  inviteAgain: { method: 'post', path: '/api/accounts/:id/invitation', summary: 'Invite somebody anew, who has lost the invitation or the password', roles: EVERYONE, administrator: true, secret: true },
+  inviteAgain: { method: 'post', path: '/api/accounts/:id/invitation', summary: 'Invite somebody again who has lost the invitation or the password', roles: EVERYONE, administrator: true, secret: true },
   endSessions: { method: 'delete', path: '/api/accounts/:id/sessions', summary: 'Sign somebody out everywhere', roles: EVERYONE, administrator: true },
   acceptInvitation: { method: 'post', path: '/api/invitation', summary: 'Take up an invitation by choosing a password', roles: 'anyone', body: acceptSchema },
   ownSessions: { method: 'get', path: '/api/sessions', summary: 'Where one is signed in', roles: EVERYONE },

@@ -1,6 +1,7 @@
 import type { Failing } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { JobStage, WaitsFor } from '@radiatrix/core/job';
+import { type SubjectKind } from '@radiatrix/core/figures';
 import { EVERYONE, type Routes } from './route.ts';
 
 /** One job that waits for something. */
@@ -47,10 +48,8 @@ export interface FigureWanted {
   jobId: number;
   label: string;
   vehicleId: number;
-  subject: string;
+  subject: SubjectKind;
   key: string;
-  figure: string;
-  where: string;
   minutes: number;
   /** Parts whose verdict hangs on it. */
   parts: string[];

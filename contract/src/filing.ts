@@ -49,7 +49,7 @@ export interface FilingAnswers {
   mapMinutes: MapMinutes;
 }
 export const filingRoutes = {
-  jobFiling: { method: 'get', path: '/api/jobs/:id/filing', summary: 'A job laid beside the library: what was found otherwise', roles: EVERYONE },
+  jobFiling: { method: 'get', path: '/api/jobs/:id/filing', summary: 'A job compared with the library: every difference', roles: EVERYONE },
   acceptDifference: { method: 'post', path: '/api/jobs/:id/filing', summary: 'Take one difference into the library, as a draft or a proposal', roles: EDITORS, body: acceptSchema, reviewed: 'always' },
   mapMinutes: { method: 'get', path: '/api/access/:id/minutes', summary: 'What steps of a map took on filed jobs', roles: EVERYONE },
 } as const satisfies Routes; // prettier-ignore

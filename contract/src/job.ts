@@ -34,9 +34,8 @@ import { ENDS } from '@radiatrix/core/diagnosis';
 import { PHASES } from '@radiatrix/core/procedure';
 import { METHODS } from '@radiatrix/core/quantity';
 import { CHANGES, PROTOCOL_NAMES } from '@radiatrix/core/trial';
-import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
-import { id, line, text, units } from './common.ts';
+import { id, line, text } from './common.ts';
 import { photoSizeQuery } from './photo.ts';
 import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
@@ -170,7 +169,12 @@ const pressurePoint = Joi.object({
   minutes: number('min', 0, 1440).required(),
 }).required();
 /** Codes of a bleeding curve, as core says them; any word is kept, so that an older phone is understood. */
-const finding = Joi.object({ code: line(40).required(), said: line(400).required() });
+const seenAmount = Joi.number().min(-1e6).max(1e6);
+const finding = Joi.object({
+  code: line(40).required(),
+  seen: Joi.object({ atS: seenAmount, tempC: seenAmount, u: seenAmount, ratedC: seenAmount.allow(null), byK: seenAmount, times: seenAmount, topC: seenAmount, bottomC: seenAmount }),
+  said: line(400).allow(''),
+}).or('seen', 'said'); // prettier-ignore
 
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
@@ -283,8 +287,6 @@ export const eventsQuery = Joi.object<{ after: number }>({
   after: Joi.number().integer().min(0).max(2147483647).default(0),
 });
 
-export const jobQuery = Joi.object<{ units: UnitSystem }>({ units });
-
 export interface JobAnswers {
   jobs: JobLine[];
   job: JobRecord;
@@ -295,7 +297,7 @@ export interface JobAnswers {
 }
 export const jobRoutes = {
   jobs: { method: 'get', path: '/api/jobs', summary: 'Open jobs, newest first', roles: EVERYONE },
-  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE, query: jobQuery },
+  job: { method: 'get', path: '/api/jobs/:id', summary: 'A job', roles: EVERYONE },
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
   jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
   jobEventsAfter: { method: 'get', path: '/api/jobs/:id/events', summary: 'What happened on a job, from a number on', roles: EVERYONE, query: eventsQuery },

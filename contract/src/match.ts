@@ -1,4 +1,4 @@
-import type { Deciding, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
+import type { CheckId, Deciding, RelationId, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
 import type { PracticeName, Work } from '@radiatrix/core/practice';
 import type { Failing } from '@radiatrix/core/failure';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
@@ -53,10 +53,15 @@ export interface SetsResult {
     /** What comes in the boxes of its new parts. */
     inTheBoxes: { name: string; quantity: number }[];
     /** What nobody has measured yet, in words, with the parts that hang on it. */
-    unknown: { label: string; parts: string[] }[];
+    unknown: { id: CheckId | RelationId; parts: string[] }[];
   }[];
-  nearMisses: { parts: SetPartLine[]; breaks: string }[];
+  nearMisses: { parts: SetPartLine[]; breaks: Breaks }[];
 }
+
+/** What breaks a near miss: one part that does not go in, or two that do not suit each other. */
+export type Breaks =
+  | { number: string; verdict: VerdictLine }
+  | { by: CheckId | RelationId | 'installed'; numbers: [string, string] };
 
 /** A part held against every vehicle that could take it. */
 export interface GoesInto {
@@ -65,7 +70,7 @@ export interface GoesInto {
   groups: {
     verdict: VerdictWord;
     deciding: Deciding;
-    sentence: string;
+    line: VerdictLine;
     listed: boolean;
     grade: number;
     minutes: number;

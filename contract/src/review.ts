@@ -63,7 +63,7 @@ export const reviewRoutes = {
   review: { method: 'get', path: '/api/review', summary: 'Revisions that wait for a reviewer', roles: EDITORS },
   reviewOne: { method: 'get', path: '/api/review/:kind/:id', summary: 'What changed since the last release', roles: EDITORS },
   check: { method: 'post', path: '/api/review/:kind/:id/check', summary: 'Mark a draft as checked by a second pair of eyes', roles: EDITORS, ifMatch: true },
-  sendBack: { method: 'post', path: '/api/review/:kind/:id/send-back', summary: 'Send a draft back to whoever wrote it, with the reason', roles: REVIEWERS, ifMatch: true, body: reasonSchema },
+  sendBack: { method: 'post', path: '/api/review/:kind/:id/send-back', summary: 'Send a draft back to its author, with the reason', roles: REVIEWERS, ifMatch: true, body: reasonSchema },
   withdraw: { method: 'post', path: '/api/review/:kind/:id/withdraw', summary: 'Withdraw what was released, with the reason', roles: REVIEWERS, body: reasonSchema },
   release: { method: 'post', path: '/api/review/:kind/:id/release', summary: 'Release a revision to installers', roles: REVIEWERS, ifMatch: true },
   takeBack: { method: 'delete', path: '/api/proposals/:id', summary: 'Take back a change one has proposed', roles: EDITORS },

@@ -151,12 +151,12 @@ export interface PlanAnswers {
   newCalendarFeed: CalendarFeed & { path: string };
 }
 export const planRoutes = {
-  plan: { method: 'get', path: '/api/plan', summary: 'The plan of the day: who does what, where and when; laid anew where something has slipped', roles: EVERYONE },
+  plan: { method: 'get', path: '/api/plan', summary: 'The plan of the day: who does what, where and when; updated where something has slipped', roles: EVERYONE },
   tryPlan: { method: 'post', path: '/api/plan/try', summary: 'What a change would make of the plan, and what it breaks; nothing is kept', roles: EVERYONE, body: planTrySchema },
   workshop: { method: 'get', path: '/api/workshop', summary: 'Bays, single tools, hours and people', roles: EVERYONE },
   setWorkshop: { method: 'put', path: '/api/workshop', summary: 'Change bays, single tools, hours and people', roles: EDITORS, body: workshopSchema, ifMatch: true },
   calendarFeeds: { method: 'get', path: '/api/plan/calendars', summary: 'Addresses under which calendars are followed', roles: EVERYONE },
   newCalendarFeed: { method: 'post', path: '/api/plan/calendars', summary: 'Make such an address; it is told once', roles: EVERYONE, body: feedSchema, secret: true },
   endCalendarFeed: { method: 'delete', path: '/api/plan/calendars/:id', summary: 'End such an address', roles: EVERYONE },
-  followCalendar: { method: 'get', path: '/api/calendar/:secret', summary: 'The calendar of somebody or of a bay, as iCalendar; whoever has its address reads it', roles: 'anyone' },
+  followCalendar: { method: 'get', path: '/api/calendar/:secret', summary: 'The calendar of somebody or of a bay, as iCalendar; anyone with its address can read it', roles: 'anyone' },
 } as const satisfies Routes; // prettier-ignore

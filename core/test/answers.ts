@@ -84,7 +84,7 @@ function moved(
       );
     } else {
       const held = (sound.words as Record<string, WordFigure>)[key]!;
-      const others = attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-2B', 'FAN-4M'];
+      const others = attribute.type === 'choice' ? attribute.choices : ['FAN-2B', 'FAN-4M'];
       words[key] = how === 'other' ? word(others.find((each) => each !== held.word) ?? held.word) : held;
     }
   });

@@ -128,8 +128,7 @@ function movesOf(kind: PartKind, key: string, attribute: Attribute): [Move, FitP
     ];
   }
   if (!words[key]) return [];
-  const choices =
-    attribute.type === 'choice' ? Object.keys(attribute.choices) : ['FAN-4M', 'FAN-2B', 'NOT-ON-RECORD'];
+  const choices = attribute.type === 'choice' ? attribute.choices : ['FAN-4M', 'FAN-2B', 'NOT-ON-RECORD'];
   return [
     ...choices
       .filter((each) => each !== words[key]!.word)

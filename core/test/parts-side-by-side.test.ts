@@ -141,18 +141,17 @@ describe('the stack of real parts', () => {
         },
         { kind: 'fan', figures: twin } as FitPart,
       );
-      return depthFindings(now, now.clearances.map(clear), ledger, { choice, taken, supplied: 12 }, 'metric');
+      return depthFindings(now, now.clearances.map(clear), ledger, { choice, taken, supplied: 12 });
     };
-    const motor = (found: Found[]) => found.find((each) => each.sentence.startsWith('Fan motor'));
+    const motor = (found: Found[]) =>
+      found.find(({ says }) => says.by === 'clearance' && says.key === 'motor');
     expect(motor(say(undefined))).toMatchObject({
       word: 'work',
-      sentence: expect.stringMatching(
-        /14 mm, 20 mm wanted: 6 mm short as supplied\. A 4 mm spacer .* leaves 22 mm/,
-      ) as string,
+      says: { code: 'short-spacer', nominalMm: 14, wantedMm: 20, gapMm: -6, spacerMm: 4, leavesMm: 22 },
     });
     expect(motor(say(4))).toMatchObject({
       word: 'work',
-      sentence: expect.stringContaining('on 4 mm spacers') as string,
+      says: { code: 'clears-on-spacers', spacerMm: 4 },
     });
     expect(motor(say(10))).toMatchObject({ word: 'stop' });
   });
@@ -207,15 +206,15 @@ describe('thermostat and fan from the record', () => {
       own,
       disagreements(own),
       nearestAgreement(own, { thermostats: [], fan: { kind: 'adjustable', fromC: 65, toC: 115 } }),
-      'metric',
     );
     expect(found).toMatchObject({
       word: 'work',
-      sentence: expect.stringMatching(
-        /off at 74 °C.*opens? at 82.*may never stop\. Nearest that agrees: fan on 95 °C, off 83 °C/s,
-      ) as string,
+      says: {
+        broken: { rule: 'off-below-opening' },
+        proposal: { settings: { stages: [{ onC: 95, offC: 83 }] }, changesThermostat: false },
+      },
     });
-    expect(agreementFindings(undefined, [], undefined, 'metric')[0]).toMatchObject({ word: 'open' });
+    expect(agreementFindings(undefined, [], undefined)[0]).toMatchObject({ word: 'open' });
   });
 });
 
@@ -253,7 +252,7 @@ describe('cooling from the record', () => {
     const { k, u } = coolerBy(inputs(old), inputs(thick))!;
     expect(k).toBeCloseTo(was.steady.topTankC - now.steady.topTankC, 9);
     expect(u).toBeLessThan(Math.hypot(was.u!, now.u!) / 2);
-    const [found] = coolingFindings([{ name: 'climb', old: was, fresh: now }], 'metric');
+    const [found] = coolingFindings([{ name: 'climb', old: was, fresh: now }]);
     const margin = boilsUnder(inputs(thick).setUp, CASES.climb.conditions.altitudeM) - now.steady.topTankC;
     expect(found!.word).toBe(margin >= now.u! ? 'clear' : margin <= -now.u! ? 'stop' : 'open');
   });
@@ -269,9 +268,7 @@ test('wiring: the trap is said first, then what it takes', () => {
   const loom = { code: 'A', pins: [pin('1', 'fan feed', 'blue'), pin('2', 'ground', 'black')] };
   const fan = { code: 'B', pins: [pin('1', 'fan feed', 'black'), pin('2', 'ground', 'red')] };
   const found = wiringFindings(wiringPlan(loom, fan));
-  expect(found[0]!.sentence).toMatch(
-    /^Colour trap: black is fan feed on one side|^Colour trap: black is ground on one side/,
-  );
+  expect(found[0]!.says).toMatchObject({ by: 'colour-trap', colour: 'black' });
   expect(found.map((each) => each.word)).toEqual(['work', 'work']);
   expect(wiringFindings(undefined)).toMatchObject([{ word: 'open' }]);
 });

@@ -156,11 +156,10 @@ describe('what a hand writes', () => {
     ['7'.repeat(5_000_000), 'length', 'too-long'],
     ['<b>1</b>', 'length', 'not-a-number'],
   ];
-  test('answers nonsense with a fault and a sentence', () => {
+  test('answers nonsense with a fault', () => {
     for (const [text, dimension, fault] of refused) {
       const got = parseQuantity(text, dimension);
       expect(got, text.slice(0, 20)).toMatchObject({ ok: false, fault });
-      expect(got.ok || got.message).toMatch(/\.$/);
     }
   });
 
@@ -171,7 +170,7 @@ describe('what a hand writes', () => {
         fc.constantFrom<Dimension>('length', 'torque', 'temperature'),
         (text, dimension) => {
           const got = parseQuantity(text, dimension);
-          return got.ok ? Number.isFinite(got.value) && got.resolution >= 0 : got.message.length > 0;
+          return got.ok ? Number.isFinite(got.value) && got.resolution >= 0 : got.fault.length > 0;
         },
       ),
       { seed: 11, numRuns: 3000 },

@@ -56,12 +56,19 @@ describe('headings', () => {
   });
   test('a unit in brackets is the unit of the column', () => {
     expect(
-      guessMapping('parts', [
-        'Overall width (in)',
-        'Cap rating [psi]',
-        'Running current',
-        'Overall height (furlong)',
-      ]),
+      guessMapping(
+        'parts',
+        ['Overall width (in)', 'Cap rating [psi]', 'Running current', 'Overall height (furlong)'],
+        ({ figure, label }) =>
+          figure
+            ? ({
+                overallWidth: 'Overall width',
+                capPressure: 'Cap rating',
+                current: 'Running current',
+                overallHeight: 'Overall height',
+              }[figure.key] ?? figure.key)
+            : label,
+      ),
     ).toEqual([
       { heading: 'Overall width (in)', field: 'overallWidth', unit: 'in' },
       { heading: 'Cap rating [psi]', field: 'capPressure', unit: 'psi' },

@@ -34,7 +34,7 @@ const done = (id: string, phase: 'prepare' | 'remove' | 'install'): Happened => 
 const SINGLE = new Set(['bench supply', 'vacuum filler']);
 const worked = (own: WayToWork | undefined, ...said: Happened[]): JobWork => {
   const found = workOfJob(jobOf(opened, part, ...said), own, false, SINGLE);
-  if (!found.ok) throw new Error(`${found.waits}: ${found.said}`);
+  if (!found.ok) throw new Error(found.waits);
   return found.work;
 };
 const told = ({ tasks }: JobWork) => tasks.map(({ label, kind, minutes, hands, bay, tools }) => [label, kind, minutes, hands, bay, tools.join()].join(' ')); // prettier-ignore
@@ -90,7 +90,7 @@ describe('what is left to do of a job', () => {
 
   test('a job whose part is still to come is planned once it is said from when on it is there, and never before', () => {
     const state = jobOf(opened, part);
-    expect(workOfJob(state, way, false, SINGLE)).toEqual({ ok: false, waits: 'a part to be ordered', said: 'radiator' }); // prettier-ignore
+    expect(workOfJob(state, way, false, SINGLE)).toEqual({ ok: false, waits: 'a part to be ordered', more: { kinds: ['radiator'] } }); // prettier-ignore
     expect(workOfJob(state, way, true, SINGLE).ok).toBe(true);
     expect(workOfJob(jobOf(opened), undefined, true, SINGLE).ok).toBe(true);
   });

@@ -31,7 +31,7 @@ describe('what needs whom', () => {
     expect(labels(counter)).toContain('Harbour taxi 14');
     expect(counter.jobs.map(({ waits }) => waits)).not.toContain('hands');
     expect([counter.toCheck, counter.sentBack]).toEqual([0, []]);
-    expect(bench.jobs[0]).toMatchObject({ waits: 'a look at what came late', waitsSaid: 'one entry' });
+    expect(bench.jobs[0]).toMatchObject({ waits: 'a look at what came late', waitsSaid: '1 entry' });
     expect(bench.failing.map(({ number }) => number).sort()).toEqual(['MV-F 12', 'NT-E 60']);
     expect(bench.jobs.find(({ label }) => label === 'Row 5, old coupe')!.silent).toBe(true);
     const waiting = ((await rowan.get('/api/review')).body as ReviewLine[]).length;

@@ -12,6 +12,8 @@ import type {
   Problem,
   SheetRecord,
 } from '@radiatrix/contract';
+import { foundText } from '@radiatrix/words/fitment';
+import { transferText, transferThing } from '@radiatrix/words/transfer';
 import { device } from '../src/demo/jobs.ts';
 import { Actor, demoServer } from './harness.ts';
 
@@ -245,9 +247,12 @@ describe('events of a job', () => {
     };
     const byBay = await lines();
     const box = byBay.find(({ code }) => code === 'grommets')!;
-    expect([box.becomes, box.said]).toEqual(['box', 'lower grommets']);
-    for (const { what, said, becomes } of byBay)
-      expect([what !== '', becomes === 'moves' || said !== '']).toEqual([true, true]);
+    expect([box.becomes, transferText(box)]).toEqual(['box', 'lower grommets']);
+    for (const line of byBay)
+      expect([transferThing(line) !== '', line.becomes === 'moves' || transferText(line) !== '']).toEqual([
+        true,
+        true,
+      ]);
     // Another radiator came off than the bay was recorded with: what sits on it decides.
     await job.say('part chosen', { ...goesIn('NT-R 4410', 'radiator'), role: 'comes off' as never });
     const byPart = await lines();
@@ -438,7 +443,12 @@ describe('one plan', () => {
     await job.say('part chosen', goesIn('NT-F 2212', 'fan'));
     const stopped = await job.read();
     expect(stopped.plan).toMatchObject({ verdict: 'no', work: [] });
-    expect(stopped.plan!.findings.find((found) => found.word === 'stop')!.sentence).toMatch(/fuse/i);
+    expect(
+      foundText(
+        stopped.plan!.findings.find((found) => found.word === 'stop')!,
+        'metric',
+      ),
+    ).toMatch(/fuse/i);
     await cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-F 2212']}?job=${job.id}`).expect(409);
     const changed = await job.say('choices made', { choices: { fuse: 40 } });
     expect(changed.plan!.verdict).not.toBe('no');
@@ -447,7 +457,7 @@ describe('one plan', () => {
       await cleo.get(`/api/vehicles/${tussock}/sheet/${ids['NT-F 2212']}?job=${job.id}`).expect(200)
     ).body as SheetRecord;
     const steps = sheet.sheet.sections.flatMap((section) => section.steps);
-    expect(steps.some((step) => step.work?.code === 'change-fuse' && step.text.includes('40 A'))).toBe(true);
+    expect(steps.some((step) => step.work?.code === 'change-fuse' && step.work.to === 40)).toBe(true);
   });
 });
 

@@ -23,15 +23,15 @@ describe('figures as a hand writes them into the boxes of a comparison', () => {
     expect(box.read(text)).toBeCloseTo(value, 2);
   });
   test.each([
-    [celsius, '400', /^400 °C is outside 40 °C to 140 °C\.$/],
-    [fahrenheit, '400', /^400 °F is outside 104 °F to 284 °F\.$/],
+    [celsius, '400', /^400 °C is out of range\. Enter 40 °C to 140 °C\.$/],
+    [fahrenheit, '400', /^400 °F is out of range\. Enter 104 °F to 284 °F\.$/],
     [celsius, '5 kg', /./],
     [celsius, 'warm', /./],
-    [mm, '-5', /outside 0 mm to 200 mm/],
-    [numberAsWritten('V', 1, [5, 60]), 'twelve', /^Write a number of V, such as 10 V\.$/],
-    [numberAsWritten('V', 1, [5, 60]), '', /^Write a number/],
-    [numberAsWritten('V', 1, [5, 60]), '1e9', /outside 5 V to 60 V/],
-    [numberAsWritten('', 0, [1, 8]), '0', /0 is outside 1 to 8/],
+    [mm, '-5', /Enter 0 mm to 200 mm/],
+    [numberAsWritten('V', 1, [5, 60]), 'twelve', /^Enter a number in V, for example 10 V\.$/],
+    [numberAsWritten('V', 1, [5, 60]), '', /^Enter a number/],
+    [numberAsWritten('V', 1, [5, 60]), '1e9', /Enter 5 V to 60 V/],
+    [numberAsWritten('', 0, [1, 8]), '0', /0 is out of range\. Enter 1 to 8/],
   ] as const)('%#: %o refuses %s with a sentence', (box, text, says) => {
     expect(box.read(text)).toMatch(says);
   });

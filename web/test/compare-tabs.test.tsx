@@ -5,7 +5,8 @@ import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { coolerBy, likely } from '@radiatrix/core/cooling';
 import { simulate } from '@radiatrix/core/drive';
-import { drivesOf, findingsOf, portLabel } from '@radiatrix/core/fitment';
+import { driveFinding, drivesOf, findingsOf, portLabel } from '@radiatrix/core/fitment';
+import { foundText } from '@radiatrix/words/fitment';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
 import { setUnits } from '../src/app/settings.ts';
 import { store } from '../src/app/store.ts';
@@ -16,7 +17,7 @@ import { CasesTable } from '../src/stages/compare/cooling/CasesTable.tsx';
 import { ShopSumsBlock, TwoWide } from '../src/stages/compare/cooling/ShopSums.tsx';
 import { DepthDrawing } from '../src/stages/compare/drawings/DepthDrawing.tsx';
 import { ClearanceTable } from '../src/stages/compare/tabs/DepthTab.tsx';
-import { DriveTable, driveSays } from '../src/stages/compare/cooling/driveSays.tsx';
+import { DriveTable } from '../src/stages/compare/cooling/driveSays.tsx';
 import { FaceTab } from '../src/stages/compare/tabs/FaceTab.tsx';
 import { PortsTab } from '../src/stages/compare/tabs/PortsTab.tsx';
 import { WiringTab } from '../src/stages/compare/tabs/WiringTab.tsx';
@@ -45,7 +46,7 @@ const props = (query = '', own = parts) => {
   return {
     planning: planning(own),
     compared,
-    found: findingsOf(compared, store.getState().settings.units),
+    found: findingsOf(compared),
     practice: USUAL_PRACTICE,
     asked: asked(query),
     change: () => {},
@@ -224,13 +225,11 @@ describe('agreement, drive and claims', () => {
     const { compared } = props('&on=95&off=84');
     const { fresh } = drivesOf(planning(parts), compared, asked('&on=95&off=84'));
     const driven = simulate(fresh!, 20);
-    expect(driveSays(driven, 129, 'metric').sentence).toMatch(
+    expect(foundText(driveFinding(driven, 129), 'metric')).toMatch(
       /^Hottest \d+ °C after \d+ min \d\d s, \d+ K below boiling\. The fan comes on \d+ times?; from full fan to fan off /,
     );
-    expect(driveSays(driven, 60, 'metric')).toMatchObject({
-      word: 'stop',
-      sentence: expect.stringContaining('it boils') as string,
-    });
+    expect(driveFinding(driven, 60).word).toBe('stop');
+    expect(foundText(driveFinding(driven, 60), 'metric')).toContain('it boils');
     const table = plain(html(<DriveTable old={undefined} fresh={driven} />));
     expect(table).toMatch(/Thermostat starts to open \d+ (min|s)/);
     expect(table).toMatch(/Fan came on \d+ times?/);

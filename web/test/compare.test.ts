@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { foundText } from '@radiatrix/words/fitment';
 import { simulate } from '@radiatrix/core/drive';
 import { steady } from '@radiatrix/core/cooling';
 import { readAsked, writeAsked, type Asked } from '../src/stages/compare/address.ts';
@@ -50,7 +51,9 @@ describe('what is worked out from planning and address', () => {
     const taken = look(`&spacer=${spacer}`);
     expect(taken.depth.cleared.every((each) => each.chance >= 0.95)).toBe(true);
     expect(taken.lowered).toBe(12 - spacer);
-    expect(taken.findings.map((each) => each.sentence).join(' ')).toContain(`go ${12 - spacer} mm deeper`);
+    expect(taken.findings.map((each) => foundText(each, 'metric')).join(' ')).toContain(
+      `go ${12 - spacer} mm deeper`,
+    );
     // 25 mm through spacer and a 3 mm foot into a hole with 15 mm of room.
     const reaching = look(`&spacer=${spacer}&foot=3&screw=${encodeURIComponent('box P 3~~15')}`);
     expect(reaching.reaches.find((each) => each.tray === 'box P 3')).toMatchObject({

@@ -1,11 +1,17 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, test } from 'vitest';
 import { ATTRIBUTES, PART_KINDS, type Attribute, type SubjectKind } from '@radiatrix/core/figures';
+import { figureWhere } from '@radiatrix/words/places';
 import { Jaws } from '../src/drawing/Jaws.tsx';
 
 const drawn = (subject: SubjectKind, kind: string, attribute: Attribute): string =>
   renderToStaticMarkup(
-    <Jaws subject={subject} kind={kind} choice={attribute.type !== 'quantity'} where={attribute.where} />,
+    <Jaws
+      subject={subject}
+      kind={kind}
+      choice={attribute.type !== 'quantity'}
+      where={figureWhere(subject, kind)}
+    />,
   );
 
 describe('where the jaws go', () => {
@@ -21,7 +27,9 @@ describe('where the jaws go', () => {
       expect(svg, `${subject} ${key}`).toContain('role="img"');
       expect(svg).not.toMatch(/NaN|undefined/);
       // React writes an apostrophe as it is and a quotation mark as an entity.
-      expect(svg).toContain(`aria-label="Drawing: ${attribute.where.slice(0, 12).replaceAll('"', '&quot;')}`);
+      expect(svg).toContain(
+        `aria-label="Drawing: ${figureWhere(subject, key).slice(0, 12).replaceAll('"', '&quot;')}`,
+      );
     }
   });
   test('a length has two jaws, and they face each other; a word has none', () => {

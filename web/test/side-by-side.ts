@@ -140,5 +140,5 @@ export const look = (query = '', own = parts) => {
     sideOf(on, { radiator: what.nr, fan: what.nf, shroud: what.ns }),
     what,
   );
-  return { ...plan, findings: findingsOf(plan, 'metric') };
+  return { ...plan, findings: findingsOf(plan) };
 };

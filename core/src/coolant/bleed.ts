@@ -50,7 +50,20 @@ export interface BleedFinding {
   atS: number;
   /** Stops the run, or asks for something to be done. */
   grave: boolean;
-  said: string;
+  seen: BleedAmounts;
+}
+/** What a finding of the curve saw: °C, K, seconds of the instrument's clock, counts. Each code has its own. */
+export interface BleedAmounts {
+  atS?: number;
+  tempC?: number;
+  /** Expanded uncertainty of `tempC`, K. */
+  u?: number;
+  /** What the thermostat is rated, or the limit that was passed. */
+  ratedC?: number | null;
+  byK?: number;
+  times?: number;
+  topC?: number;
+  bottomC?: number;
 }
 export interface BleedRecord {
   /** °C; null where no record says. */
@@ -68,8 +81,6 @@ export interface BleedSeen {
   hottestC: number | undefined;
 }
 
-const clockText = (s: number): string =>
-  `${Math.floor(s / 60)}:${String(Math.round(s) % 60).padStart(2, '0')}`;
 /** Warmer than this and rising no more, with no break behind it: it flows through the radiator already. */
 const LEVEL_S = 150;
 const LEVEL_K_S = 0.008;
@@ -94,11 +105,10 @@ export function judgeBleed(
   const grid = perSecond(ms, values);
   // Told by the instrument's own clock, which may have run before anybody listened.
   const startS = (ms[0] ?? 0) / 1000;
-  const clock = (s: number): string => clockText(s + startS);
   const known = grid.filter((each) => !Number.isNaN(each));
   if (known.length < 10)
     return {
-      findings: [{ code: 'no readings', atS: 0, grave: false, said: 'No readings yet: the curve says nothing.' }],
+      findings: [{ code: 'no readings', atS: 0, grave: false, seen: {} }],
       met: [],
       opening: undefined,
       teeth: [],
@@ -109,18 +119,18 @@ export function judgeBleed(
   const out = probeOut(grid);
   const alive = out === undefined ? grid : grid.slice(0, out);
   if (out !== undefined)
-    findings.push({ code: 'probe out', atS: out, grave: true, said: `From ${clock(out)} the probe shows one value: it fell out, or the reader lost it. What follows says nothing.` });
+    findings.push({ code: 'probe out', atS: out, grave: true, seen: { atS: out + startS } });
   const air = jumps(alive, practice.airJump);
   const pocket = air.length >= 2;
   if (pocket)
-    findings.push({ code: 'air', atS: air[0]!.atS, grave: true, said: `The curve jumps by ${Math.abs(air[0]!.byK).toFixed(0)} K at ${clock(air[0]!.atS)}, ${air.length} times so far: air goes past the sensor. Squeeze the upper hose, raise the nose, open the bleeder.` });
+    findings.push({ code: 'air', atS: air[0]!.atS, grave: true, seen: { byK: Math.abs(air[0]!.byK), atS: air[0]!.atS + startS, times: air.length } });
   const limit = record.warningC ?? practice.overheats;
   const hot = alive.findIndex((each) => each >= limit);
   if (hot >= 0)
-    findings.push({ code: 'overheats', atS: hot, grave: true, said: `${limit.toFixed(0)} °C at ${clock(hot)}: engine off now. Let it cool down; no cold coolant into it.` });
+    findings.push({ code: 'overheats', atS: hot, grave: true, seen: { ratedC: limit, atS: hot + startS } });
   const opensC = record.opensC;
   const fromC = opensC === null ? UNRATED.from : opensC - 12;
-  const openTo = record.fullyOpenC ?? (opensC === null ? UNRATED.to : opensC + practice.thermostatSpan / 2);
+  const openTo = record.fullyOpenC ?? (opensC === null ? UNRATED.to : opensC + practice.usualSpan);
   const cycles = pocket ? [] : teeth(alive, practice.fanTooth, Math.max(fromC, (record.fanOnC ?? fromC) - 12));
   const corner = pocket ? undefined : openingBreak(alive, fromC);
   // Where a fan's first tooth begins the curve breaks too: that is the fan.
@@ -130,20 +140,19 @@ export function judgeBleed(
     const off = opensC === null ? 0 : opening.tempC - opensC;
     const slack = practice.opensWithin + opening.u;
     const code = opensC === null ? 'opened somewhere' : off > slack ? 'opens late' : off < -slack ? 'opens early' : 'opened';
-    const rated = opensC === null ? ', no record says where it should' : `, rated ${opensC.toFixed(0)} °C`;
-    findings.push({ code, atS: opening.atS, grave: code === 'opens late' || code === 'opens early', said: `${{ 'opened': 'The thermostat opened', 'opened somewhere': 'The thermostat opened', 'opens late': 'The thermostat opened late', 'opens early': 'The thermostat opened early' }[code]}, at ${opening.tempC.toFixed(0)} ± ${opening.u.toFixed(0)} °C${rated}.` });
+    findings.push({ code, atS: opening.atS, grave: code === 'opens late' || code === 'opens early', seen: { tempC: opening.tempC, u: opening.u, ratedC: opensC } });
   } else if (complete.length > 0 && opensC !== null)
-    findings.push({ code: 'stuck open', atS: complete[0]!.topS, grave: true, said: `It warmed past ${opensC.toFixed(0)} °C without a break in its curve, and the fan pulls it down: the thermostat stands open.` });
+    findings.push({ code: 'stuck open', atS: complete[0]!.topS, grave: true, seen: { ratedC: opensC } });
   else if (!pocket && hottestC > openTo + PAST_K && opensC !== null)
-    findings.push({ code: 'never opens', atS: alive.length - 1, grave: true, said: `${hottestC.toFixed(0)} °C and no break in the curve: the thermostat does not open, or air holds it dry.` });
+    findings.push({ code: 'never opens', atS: alive.length - 1, grave: true, seen: { tempC: hottestC } });
   else if (!pocket && opensC !== null && alive.length > LONGEST_WARM_UP_S) {
     const mean = (each: Float64Array): number => each.filter((one) => !Number.isNaN(one)).reduce((a, b, _, all) => a + b / all.length, 0);
     const [first, last] = [mean(alive.slice(-LEVEL_S, -LEVEL_S + 20)), mean(alive.slice(-20))];
     if ((last - first) / (LEVEL_S - 20) < LEVEL_K_S && last > 35 && last < opensC - practice.opensWithin)
-      findings.push({ code: 'stuck open', atS: alive.length - 1, grave: true, said: `It levels off at ${last.toFixed(0)} °C, below where the thermostat opens (${opensC.toFixed(0)} °C): it stands open.` });
+      findings.push({ code: 'stuck open', atS: alive.length - 1, grave: true, seen: { tempC: last, ratedC: opensC } });
   }
   if (complete.length > 0)
-    findings.push({ code: 'fan cycled', atS: complete[0]!.bottomS, grave: false, said: `The fan pulled it down from ${complete[0]!.topC.toFixed(0)} to ${complete[0]!.bottomC.toFixed(0)} °C${complete.length > 1 ? `, ${complete.length} times so far` : ''}.` });
+    findings.push({ code: 'fan cycled', atS: complete[0]!.bottomS, grave: false, seen: { topC: complete[0]!.topC, bottomC: complete[0]!.bottomC, times: complete.length } });
   return {
     findings: findings.map((each) => ({ ...each, atS: each.atS + startS })).sort((a, b) => Number(b.grave) - Number(a.grave) || a.atS - b.atS),
     met: [...(opening ? (['thermostat opened'] as const) : []), ...(complete.length > 0 ? (['fan cycled'] as const) : [])],

@@ -1,4 +1,4 @@
-export { STRONGEST_MIX, fillPlan, refill, type FillPlan, type Refill } from './mix.ts';
+export { fillPlan, refill, type FillPlan, type Refill } from './mix.ts';
 export {
   COOLING_LIQUIDS,
   GOT_BY,
@@ -72,6 +72,7 @@ export {
   judgeBleed,
   type BleedCode,
   type BleedEnd,
+  type BleedAmounts,
   type BleedFinding,
   type BleedRecord,
   type BleedSeen,

@@ -1,14 +1,9 @@
-import { USUAL_PRACTICE } from '../practice/index.ts';
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 /**
  * How much of what goes back into a cooling system. Volumes in litres, strengths as a percentage by volume of
  * concentrate in the mix.
  */
-
-/** Above about this strength a mix carries less heat and freezes sooner again, %. */
-export const STRONGEST_MIX = USUAL_PRACTICE.strengthMost;
-/** Weaker, it neither keeps from freezing nor from rust, %. */
-export const WEAKEST_MIX = USUAL_PRACTICE.strengthWeakest;
 
 export type Refill =
   | {
@@ -34,17 +29,24 @@ export type Refill =
  * @param capacityL      system capacity, L, > 0
  * @param stayedL        what stayed inside, L, 0 ≤ stayed < capacity
  * @param stayedStrength its strength, %, 0–100
- * @param target         wanted strength, %, 20–60
+ * @param target         wanted strength, %, within what the shop's practice permits (20 to 60 where it says nothing)
  * @throws RangeError for anything that is not a number in range
  */
-export function refill(capacityL: number, stayedL: number, stayedStrength: number, target: number): Refill {
+export function refill(
+  capacityL: number,
+  stayedL: number,
+  stayedStrength: number,
+  target: number,
+  practice: Practice = USUAL_PRACTICE,
+): Refill {
+  const { strengthWeakest: weakest, strengthMost: strongest } = practice;
   if (!(capacityL > 0)) throw new RangeError(`capacity must be positive, got ${capacityL}`);
   if (!(stayedL >= 0 && stayedL < capacityL))
     throw new RangeError(`what stayed must be from 0 to below the capacity, got ${stayedL}`);
   if (!(stayedStrength >= 0 && stayedStrength <= 100))
     throw new RangeError(`strength must be 0 to 100 %, got ${stayedStrength}`);
-  if (!(target >= WEAKEST_MIX && target <= STRONGEST_MIX))
-    throw new RangeError(`target must be ${WEAKEST_MIX} to ${STRONGEST_MIX} %, got ${target}`);
+  if (!(target >= weakest && target <= strongest))
+    throw new RangeError(`target must be ${weakest} to ${strongest} %, got ${target}`);
   const refillL = capacityL - stayedL;
   const concentrateL = (target * capacityL - stayedStrength * stayedL) / 100;
   if (concentrateL > refillL + 1e-9)
@@ -88,7 +90,9 @@ export function fillPlan(
   drainYieldL: number | undefined,
   target: number,
   insideChangeL = 0,
+  practice: Practice = USUAL_PRACTICE,
 ): FillPlan {
+  const { strengthWeakest: weakest, strengthMost: strongest } = practice;
   const total = capacityL + insideChangeL;
   const notes: string[] = [];
   if (insideChangeL !== 0)
@@ -100,9 +104,9 @@ export function fillPlan(
     return { capacityL: total, target, notes };
   }
   const stayed = capacityL - drainYieldL;
-  if (!(target >= WEAKEST_MIX && target <= STRONGEST_MIX)) {
+  if (!(target >= weakest && target <= strongest)) {
     notes.push(
-      `A mix of ${target} % is outside ${WEAKEST_MIX} to ${STRONGEST_MIX} %: beyond it coolant protects less, not more, and carries less heat. No amount is worked out.`,
+      `A mix of ${target} % is outside ${weakest} to ${strongest} %: beyond it coolant protects less, not more, and carries less heat. No amount is worked out.`,
     );
     return { capacityL: total, target, notes };
   }
@@ -118,8 +122,8 @@ export function fillPlan(
   return {
     capacityL: total,
     target,
-    afterDrain: refill(total, stayed, target, target),
-    afterFlush: refill(total, stayed, 0, target),
+    afterDrain: refill(total, stayed, target, target, practice),
+    afterFlush: refill(total, stayed, 0, target, practice),
     notes,
   };
 }

@@ -49,7 +49,6 @@ export {
   LOAD_SPREAD,
   VEHICLE_CLASSES,
   BAY_AIR_AMBIENT_C,
-  caseWords,
   heatOf,
   roadLoadW,
   vehicleLoad,
@@ -63,7 +62,6 @@ export {
 export { LOUVRE_RANGE, LouvreLaw, type LouvredFin } from './louvres.ts';
 export { HORSEPOWER, LEFT_OUT, shopSums, type ShopSums } from './shop-sums.ts';
 export {
-  LIMITS,
   airSide,
   airToBoil,
   boilsUnder,
@@ -75,4 +73,4 @@ export {
   type SetUp,
   type Steady,
 } from './steady.ts';
-export { WHY_HOTTER, whyHotter, type WhyHotter } from './why.ts';
+export { whyHotter, type WhyHotter } from './why.ts';

@@ -158,34 +158,27 @@ export interface Conditions {
 
 export const CASES = {
   idle: {
-    label: 'Idle',
     conditions: {
       ambientC: 40, altitudeM: 0, humidity: 0.4, speedKmh: 0, gradePercent: 0, airConditioning: true, idling: true,
     },
   },
   crawl: {
-    label: 'Crawl',
     conditions: {
       ambientC: 40, altitudeM: 0, humidity: 0.4, speedKmh: 12, gradePercent: 0, airConditioning: true, idling: true,
     },
   },
   climb: {
-    label: 'Long climb',
     conditions: {
       ambientC: 35, altitudeM: 500, humidity: 0.4, speedKmh: 60, gradePercent: 8, airConditioning: true, idling: false,
     },
   },
   motorway: {
-    label: 'Motorway',
     conditions: {
       ambientC: 40, altitudeM: 0, humidity: 0.4, speedKmh: 120, gradePercent: 0, airConditioning: true, idling: false,
     },
   },
-} as const satisfies Record<string, { label: string; conditions: Conditions }>; // prettier-ignore
+} as const satisfies Record<string, { conditions: Conditions }>; // prettier-ignore
 export type CaseName = keyof typeof CASES;
-/** A case as it is said of a vehicle: with its A/C on, or of one that has none. */
-export const caseWords = (name: CaseName, airConditioning: boolean): string =>
-  airConditioning ? `${CASES[name].label}, A/C on` : CASES[name].label;
 export const CASE_NAMES = Object.keys(CASES) as CaseName[];
 
 const GRAVITY = 9.80665;

@@ -259,13 +259,8 @@ export const radiatorTakes = (
   leeway: Leeway,
 ): Taking => takingOf(side, setUp, leeway)(coolantLMin, coolantC);
 
-export const LIMITS = {
-  airflow: 'airflow: more air through this core would help most',
-  'air-side': 'the air side: more or better fins would help most',
-  'coolant-side': 'the coolant side: more tube surface or better flow in the tubes would help most',
-  'coolant-flow': 'coolant flow: the pump moves too little for this core',
-} as const;
-export type Limit = keyof typeof LIMITS;
+/** What holds the heat back most: air, its side of the core, the coolant's side, or coolant flow. */
+export type Limit = 'airflow' | 'air-side' | 'coolant-side' | 'coolant-flow';
 
 export interface Steady {
   /** Whether heat in and heat out meet while there is still liquid to speak of; where not, `topTankC` is no temperature. */

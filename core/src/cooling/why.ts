@@ -1,14 +1,11 @@
 import type { CoolingInputs } from './steady.ts';
 import { steady, topTankWith, type Steady } from './steady.ts';
 
-/** Why a core that looks better runs hotter, in a vehicle. */
-export const WHY_HOTTER = {
-  air: 'this fan and this opening cannot pull as much air through it',
-  tubes: 'the coolant runs slower in its tubes, and smooth tubes give little heat where the flow is laminar',
-  flow: 'the pump moves less coolant through it',
-  surface: 'it has less surface',
-} as const;
-export type WhyHotter = keyof typeof WHY_HOTTER;
+/**
+ * Why a core that looks better runs hotter in a vehicle: less air through it, coolant slower in its tubes, less coolant through it,
+ * or less surface.
+ */
+export type WhyHotter = 'air' | 'tubes' | 'flow' | 'surface';
 
 /** Less than this is no difference worth a reason, K. */
 const WORTH_SAYING_K = 0.3;

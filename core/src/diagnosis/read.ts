@@ -1,10 +1,33 @@
 import { benchTest } from '../electrical/index.ts';
-import { judgeBleed, type BleedRecord } from '../coolant/index.ts';
+import { judgeBleed, type BleedFinding, type BleedRecord } from '../coolant/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 /** What a figure says, as an outcome of a check; undefined where it cannot be told, with the reason. */
-export type Read = { outcome: string; said: string } | { outcome: undefined; because: string };
-const untold = (because: string): Read => ({ outcome: undefined, because });
+export type Read =
+  | { outcome: string; says: ReadSays }
+  | { outcome: undefined; because: ReadFault | { finding: BleedFinding } };
+/** What was read, with its figures: V, A and kPa. */
+export type ReadSays =
+  | { code: 'volts'; volts: number; shortV?: number }
+  | { code: 'over-range' }
+  | { code: 'amps'; amps: number }
+  | { code: 'amps-against-label'; amps: number; atV: number; labelA: number }
+  | { code: 'curve'; finding: BleedFinding }
+  | { code: 'breaks-at-rating' }
+  | { code: 'lets-go'; kPa: number; ratedKPa: number };
+export type ReadFault =
+  | 'no-battery-volts'
+  | 'more-than-battery'
+  | 'probes-changed'
+  | 'clamp-reversed'
+  | 'no-label'
+  | 'no-plug-volts'
+  | 'log-too-short'
+  | 'no-pressure'
+  | 'no-cap-rating'
+  | 'no-coolant-channel'
+  | 'log-not-fetched';
+const untold = (because: ReadFault | { finding: BleedFinding }): Read => ({ outcome: undefined, because });
 
 /** Below this a plug is dead, V. */
 const DEAD_V = 1;
@@ -15,13 +38,13 @@ const DEAD_V = 1;
  * @param systemV at the battery in the same moment, V
  */
 export function readVolts(volts: number, systemV: number, practice: Practice = USUAL_PRACTICE): Read {
-  if (!(systemV > 8 && systemV < 32)) return untold('the battery’s own volts are needed: read them in the same moment');
-  if (!Number.isFinite(volts) || volts > systemV + 0.5) return untold('that is more than the battery has: measured somewhere else');
+  if (!(systemV > 8 && systemV < 32)) return untold('no-battery-volts');
+  if (!Number.isFinite(volts) || volts > systemV + 0.5) return untold('more-than-battery');
   const short = systemV - volts;
-  const said = `${volts.toFixed(1)} V, ${short.toFixed(1)} V short of the battery`;
-  if (Math.abs(volts) < DEAD_V) return { outcome: 'none', said: `${volts.toFixed(1)} V` };
-  if (volts < 0) return untold('less than nothing: the probes are changed over');
-  return { outcome: short <= practice.plugDrop ? 'full' : 'low', said };
+  const says = { code: 'volts', volts, shortV: short } as const;
+  if (Math.abs(volts) < DEAD_V) return { outcome: 'none', says: { code: 'volts', volts } };
+  if (volts < 0) return untold('probes-changed');
+  return { outcome: short <= practice.plugDrop ? 'full' : 'low', says };
 } // prettier-ignore
 
 /**
@@ -34,14 +57,14 @@ export function readAmps(
   label: { volts: number; amps: number } | null,
   practice: Practice = USUAL_PRACTICE,
 ): Read {
-  if (reading.amps === null) return { outcome: 'high', said: 'over the range of the meter' };
-  if (!(reading.amps >= 0)) return untold('less than nothing: the clamp is turned round');
-  if (reading.amps < 0.3) return { outcome: 'none', said: `${reading.amps.toFixed(1)} A` };
-  if (!label) return untold('no record says what it takes: hold it against its twin');
-  if (!(reading.volts > 0)) return untold('volts at the plug are needed beside the amps');
+  if (reading.amps === null) return { outcome: 'high', says: { code: 'over-range' } };
+  if (!(reading.amps >= 0)) return untold('clamp-reversed');
+  if (reading.amps < 0.3) return { outcome: 'none', says: { code: 'amps', amps: reading.amps } };
+  if (!label) return untold('no-label');
+  if (!(reading.volts > 0)) return untold('no-plug-volts');
   const { verdict, normalA } = benchTest({ volts: reading.volts, amps: reading.amps }, label, practice);
-  const said = `${normalA.toFixed(1)} A at ${label.volts} V, where the record has ${label.amps}`;
-  return { outcome: verdict === 'healthy' ? 'right' : verdict === 'draws-much' ? 'high' : verdict === 'draws-nothing' ? 'none' : 'low', said };
+  const says = { code: 'amps-against-label', amps: normalA, atV: label.volts, labelA: label.amps } as const;
+  return { outcome: verdict === 'healthy' ? 'right' : verdict === 'draws-much' ? 'high' : verdict === 'draws-nothing' ? 'none' : 'low', says };
 } // prettier-ignore
 
 /** What the findings of a warm-up curve are called among the outcomes of the check; the gravest first. */
@@ -51,13 +74,13 @@ const BY_CURVE = [['air', 'jumps'], ['never opens', 'never'], ['overheats', 'nev
 export function readWarmUp(ms: readonly number[], coolantC: readonly (number | null)[], record: BleedRecord, practice: Practice = USUAL_PRACTICE): Read {
   const seen = judgeBleed(ms, coolantC, record, practice);
   const probe = seen.findings.find(({ code }) => code === 'probe out' || code === 'no readings');
-  if (probe) return untold(probe.said);
+  if (probe) return untold({ finding: probe });
   for (const [code, outcome] of BY_CURVE) {
     const found = seen.findings.find((each) => each.code === code);
-    if (found) return { outcome, said: found.said };
+    if (found) return { outcome, says: { code: 'curve', finding: found } };
   }
-  if (!seen.met.includes('thermostat opened')) return untold('the log ends before the thermostat could open: go on');
-  return { outcome: 'right', said: 'it breaks where the record has the rating' };
+  if (!seen.met.includes('thermostat opened')) return untold('log-too-short');
+  return { outcome: 'right', says: { code: 'breaks-at-rating' } };
 } // prettier-ignore
 
 /**
@@ -66,8 +89,8 @@ export function readWarmUp(ms: readonly number[], coolantC: readonly (number | n
  * @param ratedKPa by the record
  */
 export function readCap(letsGoKPa: number, ratedKPa: number | null, practice: Practice = USUAL_PRACTICE): Read {
-  if (!(letsGoKPa >= 0)) return untold('that is no pressure');
-  if (ratedKPa === null) return untold('no record says what the cap is rated at: read it on the cap');
-  const said = `lets go at ${letsGoKPa.toFixed(0)} kPa, rated ${ratedKPa.toFixed(0)}`;
-  return { outcome: letsGoKPa >= practice.capHolds * ratedKPa ? 'holds' : 'weak', said };
+  if (!(letsGoKPa >= 0)) return untold('no-pressure');
+  if (ratedKPa === null) return untold('no-cap-rating');
+  const says = { code: 'lets-go', kPa: letsGoKPa, ratedKPa } as const;
+  return { outcome: letsGoKPa >= practice.capHolds * ratedKPa ? 'holds' : 'weak', says };
 } // prettier-ignore

@@ -11,8 +11,8 @@ export interface Thermostat {
   lagS: number;
 }
 
-/** Common practice. */
-export const USUAL_THERMOSTAT = { hysteresisK: 2.5, lagS: 12, spanK: 12 } as const;
+/** Hysteresis (K) and lag (s) of a wax element; common practice. Its span is a line of practice (`usualSpan`). */
+export const USUAL_THERMOSTAT = { hysteresisK: 2.5, lagS: 12 } as const;
 /** A thermostat or a switch is set for coolant, not for oil. */
 const RANGE_C = [40, 140] as const;
 

@@ -5,15 +5,20 @@ import { AWG_WIRES, METRIC_WIRES, wireOhm, type Wire } from './wires.ts';
 export const FUSE_HOLDS = 1.1;
 export const FUSE_OPENS = 1.35;
 /** Fan current goes about with the square of voltage: 10.1 A at 12.3 V is 13 A at 14 V. Common practice. */
-export function currentAt(currentA: number, measuredV: number, atV: number): number {
-  assertAmps(currentA);
+export function currentAt(
+  currentA: number,
+  measuredV: number,
+  atV: number,
+  practice: Practice = USUAL_PRACTICE,
+): number {
+  assertAmps(currentA, practice);
   if (!(measuredV >= 5 && measuredV <= 60 && atV >= 5 && atV <= 60))
     throw new RangeError('a voltage of 5 to 60 V');
   return currentA * (atV / measuredV) ** 2;
 }
-const assertAmps = (amps: number): void => {
-  if (!(amps > 0 && amps <= USUAL_PRACTICE.fanCircuitMost))
-    throw new RangeError(`${amps} A is outside 0 to ${USUAL_PRACTICE.fanCircuitMost} A for a fan circuit`);
+const assertAmps = (amps: number, { fanCircuitMost }: Pick<Practice, 'fanCircuitMost'>): void => {
+  if (!(amps > 0 && amps <= fanCircuitMost))
+    throw new RangeError(`${amps} A is outside 0 to ${fanCircuitMost} A for a fan circuit`);
 };
 
 export interface Circuit {
@@ -60,7 +65,7 @@ const dropOf = (
  * current with margin.
  */
 export function checkCircuit(circuit: Circuit, practice: Practice = USUAL_PRACTICE): CircuitAnswer {
-  assertAmps(circuit.currentA);
+  assertAmps(circuit.currentA, practice);
   if (!(circuit.feedM > 0 && circuit.feedM <= 20 && circuit.groundM >= 0 && circuit.groundM <= 20))
     throw new RangeError('a loom of 0 to 20 m');
   const { wire, currentA, fuseA, relayA } = circuit;
@@ -102,9 +107,9 @@ export function benchTest(
   label: { volts: number; amps: number },
   practice: Practice = USUAL_PRACTICE,
 ): { verdict: BenchVerdict; normalA: number; share: number } {
-  assertAmps(label.amps);
+  assertAmps(label.amps, practice);
   if (measured.amps === 0) return { verdict: 'draws-nothing', normalA: 0, share: -1 };
-  const normal = currentAt(measured.amps, measured.volts, label.volts);
+  const normal = currentAt(measured.amps, measured.volts, label.volts, practice);
   const share = normal / label.amps - 1;
   const verdict: BenchVerdict =
     share > practice.benchShare ? 'draws-much' : share < -practice.benchShare ? 'draws-little' : 'healthy';

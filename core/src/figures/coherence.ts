@@ -2,16 +2,19 @@ import type { FigureSet, QuantityFigure } from './figures.ts';
 import type { SubjectKind } from './attributes.ts';
 import { combined } from './combine.ts';
 
-/** Figures of one record that cannot both be true. */
+/** Two figures of one record that cannot both be true, with both as their hands wrote them. */
 export interface Incoherent {
+  subject: SubjectKind;
+  /** The one that should be smaller, then the one that should hold it. */
   keys: readonly [string, string];
-  sentence: string;
+  /** How often the smaller one has to find room in the larger: two fans in one frame. */
+  count: number;
+  written: readonly [string, string];
 }
 
 interface Pair {
   smaller: string;
   larger: string;
-  words: string;
   /** The larger times this must still hold the smaller. */
   times?: (figures: FigureSet<SubjectKind>) => number;
   /** The larger may be short by this, record unit. */
@@ -24,55 +27,55 @@ const twoFans = (figures: FigureSet<SubjectKind>): number =>
 /** What lies inside what; feet and pins may stand out past a frame on tabs, by what `slack` says. */
 const PAIRS: Partial<Record<SubjectKind, readonly Pair[]>> = {
   radiator: [
-    { smaller: 'coreWidth', larger: 'overallWidth', words: 'The core is wider than the radiator' },
-    { smaller: 'coreHeight', larger: 'overallHeight', words: 'The core is taller than the radiator' },
-    { smaller: 'coreThickness', larger: 'thickness', words: 'The core is thicker than the radiator' },
-    { smaller: 'pinSpacing', larger: 'overallWidth', words: 'The bottom pins stand wider than the radiator' },
-    { smaller: 'topMountSpacing', larger: 'overallWidth', words: 'The top mounts stand wider than the radiator', slack: 60 },
-    { smaller: 'fanMountWidth', larger: 'overallWidth', words: 'The fan holes stand wider than the radiator', slack: 20 },
-    { smaller: 'fanMountHeight', larger: 'overallHeight', words: 'The fan holes stand taller than the radiator', slack: 20 },
-    { smaller: 'inletHeight', larger: 'overallHeight', words: 'The inlet lies above the radiator' },
-    { smaller: 'outletHeight', larger: 'overallHeight', words: 'The outlet lies above the radiator' },
-    { smaller: 'tubeDepth', larger: 'coreThickness', words: 'A tube is deeper than the core' },
-    { smaller: 'bossDepth', larger: 'thickness', words: 'Fan screws may go in by more than the radiator is thick' },
+    { smaller: 'coreWidth', larger: 'overallWidth' },
+    { smaller: 'coreHeight', larger: 'overallHeight' },
+    { smaller: 'coreThickness', larger: 'thickness' },
+    { smaller: 'pinSpacing', larger: 'overallWidth' },
+    { smaller: 'topMountSpacing', larger: 'overallWidth', slack: 60 },
+    { smaller: 'fanMountWidth', larger: 'overallWidth', slack: 20 },
+    { smaller: 'fanMountHeight', larger: 'overallHeight', slack: 20 },
+    { smaller: 'inletHeight', larger: 'overallHeight' },
+    { smaller: 'outletHeight', larger: 'overallHeight' },
+    { smaller: 'tubeDepth', larger: 'coreThickness' },
+    { smaller: 'bossDepth', larger: 'thickness' },
   ],
   shroud: [
-    { smaller: 'opening', larger: 'width', words: 'The opening is wider than the shroud' },
-    { smaller: 'opening', larger: 'height', words: 'The opening is taller than the shroud' },
-    { smaller: 'seal', larger: 'depth', words: 'The seal is thicker than the shroud is deep' },
-    { smaller: 'fanMountWidth', larger: 'width', words: 'The holes stand wider than the shroud', slack: 40 },
-    { smaller: 'fanMountHeight', larger: 'height', words: 'The holes stand taller than the shroud', slack: 40 },
+    { smaller: 'opening', larger: 'width' },
+    { smaller: 'opening', larger: 'height' },
+    { smaller: 'seal', larger: 'depth' },
+    { smaller: 'fanMountWidth', larger: 'width', slack: 40 },
+    { smaller: 'fanMountHeight', larger: 'height', slack: 40 },
   ],
   fan: [
-    { smaller: 'diameter', larger: 'width', words: 'The blades are wider than the frame', times: twoFans },
-    { smaller: 'diameter', larger: 'height', words: 'The blades are taller than the frame' },
-    { smaller: 'bladeGap', larger: 'depth', words: 'The blades lie behind the motor' },
-    { smaller: 'spacer', larger: 'depth', words: 'The spacers are thicker than the assembly is deep' },
-    { smaller: 'standoff', larger: 'depth', words: 'The feet stand off by more than the assembly is deep' },
-    { smaller: 'edgeDepth', larger: 'depth', words: 'The edge lies behind the motor' },
-    { smaller: 'fanMountWidth', larger: 'width', words: 'The feet stand wider than the frame', slack: 40 },
-    { smaller: 'fanMountHeight', larger: 'height', words: 'The feet stand taller than the frame', slack: 40 },
-    { smaller: 'fanOff', larger: 'fanOn', words: 'The switch goes off above where it comes on' },
+    { smaller: 'diameter', larger: 'width', times: twoFans },
+    { smaller: 'diameter', larger: 'height' },
+    { smaller: 'bladeGap', larger: 'depth' },
+    { smaller: 'spacer', larger: 'depth' },
+    { smaller: 'standoff', larger: 'depth' },
+    { smaller: 'edgeDepth', larger: 'depth' },
+    { smaller: 'fanMountWidth', larger: 'width', slack: 40 },
+    { smaller: 'fanMountHeight', larger: 'height', slack: 40 },
+    { smaller: 'fanOff', larger: 'fanOn' },
   ],
   motor: [
-    { smaller: 'shaftDiameter', larger: 'body', words: 'The shaft is thicker than the motor' },
-    { smaller: 'boltCircle', larger: 'body', words: 'The screws stand outside the motor', slack: 60 },
+    { smaller: 'shaftDiameter', larger: 'body' },
+    { smaller: 'boltCircle', larger: 'body', slack: 60 },
   ],
   kit: [
-    { smaller: 'fuse', larger: 'rating', words: 'Its fuse is larger than its contacts carry' },
-    { smaller: 'fanOff', larger: 'fanOn', words: 'It switches off above where it comes on' },
+    { smaller: 'fuse', larger: 'rating' },
+    { smaller: 'fanOff', larger: 'fanOn' },
   ],
-  blade: [{ smaller: 'shaftBore', larger: 'diameter', words: 'The bore is wider than the blades' }],
-  thermostat: [{ smaller: 'rating', larger: 'fullyOpen', words: 'It is fully open before it starts to open' }],
+  blade: [{ smaller: 'shaftBore', larger: 'diameter' }],
+  thermostat: [{ smaller: 'rating', larger: 'fullyOpen' }],
   bay: [
-    { smaller: 'pinSpacing', larger: 'openingWidth', words: 'The lower grommets stand wider than the opening' },
-    { smaller: 'radiatorDepth', larger: 'bayDepth', words: 'The radiator as built is thicker than its bay' },
-    { smaller: 'coreDepth', larger: 'radiatorDepth', words: 'The core as built is thicker than its radiator' },
-    { smaller: 'fanDepth', larger: 'bayDepth', words: 'The fan as built is deeper than its bay' },
-    { smaller: 'drainYield', larger: 'coolantCapacity', words: 'More drains than the system holds' },
-    { smaller: 'radiatorVolume', larger: 'coolantCapacity', words: 'The radiator holds more than the system' },
-    { smaller: 'fanOff', larger: 'fanOn', words: 'The fan goes off above where it comes on' },
-    { smaller: 'thermostatRating', larger: 'thermostatFull', words: 'The thermostat is fully open before it starts to open' },
+    { smaller: 'pinSpacing', larger: 'openingWidth' },
+    { smaller: 'radiatorDepth', larger: 'bayDepth' },
+    { smaller: 'coreDepth', larger: 'radiatorDepth' },
+    { smaller: 'fanDepth', larger: 'bayDepth' },
+    { smaller: 'drainYield', larger: 'coolantCapacity' },
+    { smaller: 'radiatorVolume', larger: 'coolantCapacity' },
+    { smaller: 'fanOff', larger: 'fanOn' },
+    { smaller: 'thermostatRating', larger: 'thermostatFull' },
   ],
 }; // prettier-ignore
 
@@ -93,7 +96,7 @@ const feetAndSpacers = (subject: SubjectKind, held: Held, figures: FigureSet<Sub
   held.spacer !== undefined &&
   (figures.words as Record<string, { word: string } | undefined>).standsOn?.word === 'feet';
 
-/** Whether all figures of a record can be true together; the same as no `incoherences`, without their sentences. */
+/** Whether all figures of a record can be true together; the same as no `incoherences`, found without a list. */
 export function isCoherent<K extends SubjectKind>(subject: K, figures: FigureSet<K>): boolean {
   const own = figures as unknown as FigureSet<SubjectKind>;
   const held = figures.quantities as Held;
@@ -102,25 +105,22 @@ export function isCoherent<K extends SubjectKind>(subject: K, figures: FigureSet
   return !feetAndSpacers(subject, held, own);
 }
 
-/** Figures that cannot both be true, in sentences; none when all can. */
+/** Which pairs cannot both be true; none when all figures can. */
 export function incoherences<K extends SubjectKind>(subject: K, figures: FigureSet<K>): Incoherent[] {
   const own = figures as unknown as FigureSet<SubjectKind>;
   const held = figures.quantities as Held;
   const found = (PAIRS[subject] ?? []).flatMap((pair): Incoherent[] => {
     if (!contradicts(pair, held, own)) return [];
-    const { smaller, larger, words } = pair;
-    const count = countOf(pair, own);
-    return [
-      {
-        keys: [smaller, larger],
-        sentence: `${words}: ${count > 1 ? `${count} × ` : ''}${held[smaller]!.trace.text} against ${held[larger]!.trace.text}. One of the two is wrong.`,
-      },
-    ];
+    const { smaller, larger } = pair;
+    const written = [held[smaller]!.trace.text, held[larger]!.trace.text] as const;
+    return [{ subject, keys: [smaller, larger], count: countOf(pair, own), written }];
   });
   if (feetAndSpacers(subject, held, own))
     found.push({
+      subject,
       keys: ['standsOn', 'spacer'],
-      sentence: `It is said to stand on its own feet, and on spacers of ${held.spacer!.trace.text}. One of the two is wrong.`,
+      count: 1,
+      written: ['feet', held.spacer!.trace.text],
     });
   return found;
 }

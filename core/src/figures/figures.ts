@@ -2,14 +2,21 @@ import type { Grade, Method } from '../quantity/index.ts';
 import type { QuantityKey, SubjectKind, WordKey } from './attributes.ts';
 
 /** Where a figure came from: what *how do you know?* answers with. */
+/** What a figure follows from that is on no record. */
+export type WorkedFrom =
+  | 'manual-transmission' | 'self-shifting' | 'suction-side' | 'air-conditioning' | 'switches-itself' | 'fuse-chosen'
+  | 'current-written'; // prettier-ignore
+
 export interface Trace {
   /** Id of the measurement record; 0 for what was worked out. */
   figureId: number;
   method: Method;
   grade: Grade;
   source: string;
-  /** As the hand wrote it. */
+  /** As the hand wrote it; empty where it was worked out. */
   text: string;
+  /** What it follows from, where no hand wrote it. */
+  worked?: WorkedFrom;
   by: string;
   /** ISO 8601 date and time. */
   at: string;

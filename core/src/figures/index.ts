@@ -3,4 +3,14 @@ export * from './figures.ts';
 export { chanceClear, chanceWithin, normalCdf } from './chance.ts';
 export { incoherences, isCoherent, type Incoherent } from './coherence.ts';
 export { combined } from './combine.ts';
-export { insisted, limitsOf, methodOr, methodsFor, readFigure, spelledOut, type ReadFigure } from './read.ts';
+export {
+  insisted,
+  limitsOf,
+  methodOr,
+  methodsFor,
+  readFigure,
+  spelledOut,
+  type ChoiceReader,
+  type FigureFault,
+  type ReadFigure,
+} from './read.ts';

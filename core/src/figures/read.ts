@@ -1,22 +1,32 @@
 import {
-  METHOD_RULES,
   METHODS,
   canMeasure,
   expandedUncertainty,
-  formatQuantity,
   parseQuantity,
   preferredUnit,
   readingStep,
+  type Dimension,
   type Method,
+  type QuantityProblem,
   type UnitSystem,
 } from '../quantity/index.ts';
-import { attributeOf, type Attribute, type SubjectKind } from './attributes.ts';
+import { attributeOf, type Attribute, type QuantityAttribute, type SubjectKind } from './attributes.ts';
+
+/** Why a figure is not taken; `words` makes the sentence. Amounts in the record unit. */
+export type FigureFault =
+  | { fault: 'no-such-figure'; key: string; subject: SubjectKind }
+  | { fault: 'no-connector-code' }
+  | { fault: 'not-a-choice'; subject: SubjectKind; key: string }
+  | { fault: 'not-a-quantity'; problem: QuantityProblem }
+  | { fault: 'out-of-range'; subject: SubjectKind; key: string; value: number; lo: number; hi: number; dimension: Dimension; insist: boolean }
+  | { fault: 'wrong-method'; subject: SubjectKind; key: string; method: Method }
+  | { fault: 'uncertainty-too-large'; subject: SubjectKind; key: string }; // prettier-ignore
 
 export type ReadFigure =
   | { ok: true; type: 'quantity'; value: number; u: number }
   | { ok: true; type: 'choice' | 'connector'; word: string }
   /** With `ask`, the figure is taken once the hand insists: see `insisted`. */
-  | { ok: false; message: string; ask?: true };
+  | { ok: false; why: FigureFault; ask?: true };
 
 /** A figure with `!` behind it: whoever wrote it was asked whether it is really so, and insists. */
 const INSISTENCE = /\s*!\s*$/;
@@ -53,62 +63,55 @@ export const methodsFor = (attribute: Attribute): readonly Method[] =>
 export const methodOr = (attribute: Attribute, method: Method): Method =>
   methodsFor(attribute).includes(method) ? method : methodsFor(attribute)[0]!;
 
+/** The code among an attribute's choices that a typed word stands for; the codes themselves where nothing else is given. */
+export type ChoiceReader = (attribute: Attribute, text: string) => string | undefined;
+const byCode: ChoiceReader = (attribute, text) =>
+  attribute.type === 'choice'
+    ? attribute.choices.find((code) => code === text.trim().toLowerCase())
+    : undefined;
+
+const refused = (why: FigureFault): ReadFigure => ({ ok: false, why });
+
 /**
  * Reads a figure as a hand enters it on a record: a quantity in any unit of its dimension, within what its
  * attribute can be, or one of the attribute's words. A connector's code is only checked for form here.
+ *
+ * @param choiceOf understands a word in the reader's language; without it only codes are words
  */
-export function readFigure(subject: SubjectKind, key: string, text: string, method: Method): ReadFigure {
+export function readFigure(subject: SubjectKind, key: string, text: string, method: Method, choiceOf: ChoiceReader = byCode): ReadFigure {
   const attribute = attributeOf(subject, key);
-  if (!attribute) return { ok: false, message: `There is no figure “${key.slice(0, 40)}” on a ${subject}.` };
+  if (!attribute) return refused({ fault: 'no-such-figure', key: key.slice(0, 40), subject });
   if (attribute.type === 'connector')
     return /^[A-Za-z0-9][A-Za-z0-9-]*$/.test(text)
       ? { ok: true, type: 'connector', word: text }
-      : { ok: false, message: 'Give the code of a connector on record.' };
+      : refused({ fault: 'no-connector-code' });
   if (attribute.type === 'choice') {
-    const wanted = text.trim().toLowerCase();
-    const hit = Object.entries(attribute.choices).find(
-      ([choice, label]) => choice === wanted || label.toLowerCase() === wanted,
-    );
-    return hit
-      ? { ok: true, type: 'choice', word: hit[0] }
-      : {
-          ok: false,
-          message: `${attribute.label} is one of: ${Object.values(attribute.choices).join(', ')}.`,
-        };
+    const word = choiceOf(attribute, text);
+    return word === undefined
+      ? refused({ fault: 'not-a-choice', subject, key })
+      : { ok: true, type: 'choice', word };
   }
+  return readAmount(subject, key, attribute, text, method);
+} // prettier-ignore
+
+function readAmount(subject: SubjectKind, key: string, attribute: QuantityAttribute, text: string, method: Method): ReadFigure {
   const quantity = parseQuantity(text.replace(INSISTENCE, ''), attribute.dimension);
-  if (!quantity.ok) return { ok: false, message: quantity.message };
-  const { lo, hi, label, dimension } = attribute;
+  if (!quantity.ok) return refused({ fault: 'not-a-quantity', problem: quantity });
+  const { lo, hi, dimension } = attribute;
+  const { value } = quantity;
   const limits = limitsOf(attribute);
-  const can = quantity.value >= limits.lo && quantity.value <= limits.hi;
-  if (!(quantity.value >= lo && quantity.value <= hi) && !(can && INSISTENCE.test(text))) {
-    const shown = (value: number) => formatQuantity(value, dimension, 'both');
-    const sense =
-      quantity.value <= 0 && lo > 0
-        ? 'must be more than nothing'
-        : `is from ${shown(lo)} to ${shown(hi)} on any such record`;
-    const understood = `${label} ${sense}; ${shown(quantity.value)} was understood.`;
-    return can
-      ? { ok: false, message: `Really? ${understood} If it is so, write ! behind it.`, ask: true }
-      : { ok: false, message: `${understood} Check the figure and its unit.` };
+  const can = value >= limits.lo && value <= limits.hi;
+  if (!(value >= lo && value <= hi) && !(can && INSISTENCE.test(text))) {
+    const why = { fault: 'out-of-range', subject, key, value, lo, hi, dimension, insist: can } as const;
+    return can ? { ok: false, why, ask: true } : refused(why);
   }
-  if (!canMeasure(method, dimension)) {
-    return {
-      ok: false,
-      message: `${label} is not had with a ${METHOD_RULES[method].label}; say how: ${methodsFor(attribute)
-        .map((each) => METHOD_RULES[each].label)
-        .join(', ')}.`,
-    };
-  }
-  if (
-    quantity.stated !== undefined &&
-    !(quantity.stated >= 0 && quantity.stated < Math.max(hi, quantity.value))
-  )
-    return { ok: false, message: `The ± of ${label.toLowerCase()} is larger than the figure can be.` };
+  if (!canMeasure(method, dimension)) return refused({ fault: 'wrong-method', subject, key, method });
+  if (quantity.stated !== undefined && !(quantity.stated >= 0 && quantity.stated < Math.max(hi, value)))
+    return refused({ fault: 'uncertainty-too-large', subject, key });
   return {
     ok: true,
     type: 'quantity',
-    value: quantity.value,
-    u: expandedUncertainty(method, dimension, quantity.value, readingStep(method, quantity), quantity.stated),
+    value,
+    u: expandedUncertainty(method, dimension, value, readingStep(method, quantity), quantity.stated),
   };
-}
+} // prettier-ignore

@@ -33,6 +33,7 @@ export interface Difference {
   /** Lasting: what was accepted or left hangs on it. */
   id: string;
   about: 'figure' | 'map' | 'part' | 'photograph';
+  /** Empty for a figure, which goes by its own name (`act.key`). */
   title: string;
   before: string;
   after: string;
@@ -124,7 +125,7 @@ function ofFigures({ state, bay }: FilingInput): Difference[] {
     const word = bay.words[key as keyof typeof bay.words];
     const before = held && attribute.type === 'quantity' ? formatQuantity(held.value, attribute.dimension, 'metric', { uncertainty: held.u }) : (word?.word ?? 'not on record'); // prettier-ignore
     if (before === taken.text) return [];
-    return [{ id: `figure ${key}`, about: 'figure', title: attribute.label, before, after: taken.text, evidence: `${taken.method} on this vehicle, ${taken.by} ${taken.at.slice(0, 10)}`, act: { do: 'figure', key, text: taken.text, method: taken.method } }]; // prettier-ignore
+    return [{ id: `figure ${key}`, about: 'figure', title: '', before, after: taken.text, evidence: `${taken.method} on this vehicle, ${taken.by} ${taken.at.slice(0, 10)}`, act: { do: 'figure', key, text: taken.text, method: taken.method } }]; // prettier-ignore
   });
 }
 

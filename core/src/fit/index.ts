@@ -3,17 +3,17 @@ export * from './evidence.ts';
 export { CHECKS } from './checks/checks.ts';
 export type { Outcome } from './checks/check.ts';
 export { sizesAgree } from './checks/families.ts';
-export type { Missing, Shown } from './checks/shown.ts';
+export type { Missing, Shown, ShownCode, ShownDimension, Term, TermCode } from './checks/shown.ts';
 export {
   clear, clearancesOf, engineRock, loweredBy, spacerFor, stackFigures, assertFigures,
   type Choice, type Cleared, type Clearance, type Figure, type StackFigures,
 } from './checks/depth.ts'; // prettier-ignore
 export { edgeGaps, leakage, type EdgeGaps } from './checks/edges.ts';
 export type { LedgerRow } from './ledger.ts';
-export { RULES, type CheckId, type Remedy, type Rule } from './checks/rules.ts';
+export { CHECK_IDS, RULES, type CheckId } from './checks/checks.ts';
+export type { CheckPlace, CheckTopic, Remedy, Rule } from './checks/rule.ts';
 export { fuseOf, runningA } from './checks/current.ts';
 export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
-export { VERDICT_WORDS, decidingSentence, measureText, rowSentence, workText } from './sentence.ts';
 export {
   VERDICTS, createJudge, judgeFit, verdictLine,
   type Deciding, type Judge, type SaidRow, type Verdict, type VerdictLine, type VerdictWord,

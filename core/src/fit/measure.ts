@@ -3,7 +3,7 @@ import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { minutesToMeasure, type Check } from './checks/check.ts';
 import type { Missing } from './checks/shown.ts';
 import type { Evidence } from './evidence.ts';
-import type { CheckId } from './checks/rules.ts';
+import type { CheckId } from './checks/checks.ts';
 import type { FitPart } from './vehicle.ts';
 import type { LedgerRow } from './ledger.ts';
 
@@ -14,8 +14,6 @@ import type { LedgerRow } from './ledger.ts';
  */
 
 export interface ToMeasure extends Missing {
-  label: string;
-  where: string;
   minutes: number;
   /** Expected information about whether the part goes in, bits; shared between the figures that are both needed. */
   bits: number;
@@ -78,11 +76,11 @@ export function toMeasure(
     for (const { subject, key } of wants) {
       const attribute = attributeOf(subject, key);
       if (!attribute) continue;
-      const { label, where, minutes } = attribute;
+      const { minutes } = attribute;
       const id = `${subject}.${key}`;
       const held = wanted.get(id);
       const share = (bits * minutes) / total;
-      if (!held) wanted.set(id, { subject, key, label, where, minutes, bits: share, decides: [check] });
+      if (!held) wanted.set(id, { subject, key, minutes, bits: share, decides: [check] });
       else {
         held.bits += share;
         held.decides.push(check);
@@ -97,8 +95,6 @@ const rank = <T extends { bits: number; minutes: number }>(list: T[]): T[] =>
   list.sort((a, b) => b.bits / b.minutes - a.bits / a.minutes || a.minutes - b.minutes);
 
 export interface MeasureNext extends Missing {
-  label: string;
-  where: string;
   minutes: number;
   bits: number;
   /** Parts of the list, by index, that it helps to decide. */
@@ -112,10 +108,10 @@ export interface MeasureNext extends Missing {
 export function measureNext(verdicts: readonly { measure: readonly ToMeasure[] }[]): MeasureNext[] {
   const wanted = new Map<string, MeasureNext>();
   verdicts.forEach(({ measure }, at) => {
-    for (const { subject, key, label, where, minutes, bits } of measure) {
+    for (const { subject, key, minutes, bits } of measure) {
       // A figure of a part is of that part alone.
       const id = subject === 'bay' ? `bay.${key}` : `${at}.${key}`;
-      const held = wanted.get(id) ?? { subject, key, label, where, minutes, bits: 0, parts: [] };
+      const held = wanted.get(id) ?? { subject, key, minutes, bits: 0, parts: [] };
       held.bits += bits;
       held.parts.push(at);
       wanted.set(id, held);

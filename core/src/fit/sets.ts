@@ -1,10 +1,10 @@
 import { USUAL_PRACTICE, WORK_TABLE, workCost, type Practice, type Work } from '../practice/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import { blankFinding, type Check } from './checks/check.ts';
-import { CHECKS } from './checks/checks.ts';
+import { CHECKS, idOf } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import { relate, type Relation } from './relations.ts';
-import type { CheckId } from './checks/rules.ts';
+import type { CheckId } from './checks/checks.ts';
 import { judgeTogether, type Together } from './together.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
@@ -104,7 +104,7 @@ export function findSets(
       } else if (!check.rule.decisive) continue;
       else if (outcome === 'fail') {
         if (settled) sum.cost += UNKNOWN_COST;
-        else sum.fails ??= check.id;
+        else sum.fails ??= idOf(check);
       } else if ((outcome === 'unknown' || outcome === 'open') && !settled) sum.cost += UNKNOWN_COST;
     }
     return sum;

@@ -40,7 +40,7 @@ const concernsNew = (
   check: LedgerRow['check'],
   goesIn: ReadonlySet<FitPart['kind']>,
 ): boolean =>
-  CHECKS[kind].some(({ id, beside }) => id === check && beside.some((other) => goesIn.has(other)));
+  CHECKS[kind].some(({ rule, beside }) => rule.id === check && beside.some((other) => goesIn.has(other)));
 
 /**
  * The one judgement of a fitment, of one part as of many: Match, Sets, Compare, the sheet and a job all ask here.

@@ -5,11 +5,10 @@ import {
 } from '../practice/index.ts'; // prettier-ignore
 import type { Grade } from '../quantity/index.ts';
 import { blankFinding, type Check, type Finding, type Outcome } from './checks/check.ts';
-import { CHECKS } from './checks/checks.ts';
+import { CHECKS, RULES, idOf, type CheckId } from './checks/checks.ts';
 import { NO_EVIDENCE, confirmed, type Evidence } from './evidence.ts';
 import type { LedgerRow } from './ledger.ts';
 import { toMeasure, type Doubtful, type ToMeasure } from './measure.ts';
-import { RULES, type CheckId } from './checks/rules.ts';
 import type { FitPart, FitVehicle } from './vehicle.ts';
 
 export const VERDICTS = ['straight-in', 'changes', 'not-proven', 'no'] as const;
@@ -149,23 +148,23 @@ class Tally {
       // A figure says no and a closed job says yes: one of them is wrong, and nobody should guess which.
       return fit
         ? { verdict: 'not-proven', deciding: byInstalled('against-figures', fit) }
-        : { verdict: 'no', deciding: { by: 'check', check: fail.id } };
+        : { verdict: 'no', deciding: { by: 'check', check: idOf(fail) } };
     }
     if (doubt && !fit) {
       return {
         verdict: 'not-proven',
-        deciding: this.known === 0 ? { by: 'nothing-known' } : { by: 'check', check: doubt.id },
+        deciding: this.known === 0 ? { by: 'nothing-known' } : { by: 'check', check: idOf(doubt) },
       };
     }
     if (change || fit?.result === 'with changes') {
       return {
         verdict: 'changes',
-        deciding: change ? { by: 'check', check: change.id } : byInstalled('fit', fit!),
+        deciding: change ? { by: 'check', check: idOf(change) } : byInstalled('fit', fit!),
       };
     }
     if (doubt || !tightest)
       return { verdict: 'straight-in', deciding: fit ? byInstalled('fit', fit!) : { by: 'nothing-known' } };
-    return { verdict: 'straight-in', deciding: { by: 'check', check: tightest.id } };
+    return { verdict: 'straight-in', deciding: { by: 'check', check: idOf(tightest) } };
   }
 }
 
@@ -303,13 +302,13 @@ function ledgerOf(
     if (outcome === 'not-asked') continue;
     tally.add(check, finding, at);
     const { decisive, keep } = check.rule;
-    const { need, have, traces, missing } = check.show(vehicle, part, read);
+    const { need, have, traces, missing, sum } = check.show(vehicle, part, read);
     const todo = check.work?.(vehicle, part, finding, read);
     const known = outcome !== 'unknown';
     const own = used.size > 0 ? shops.filter((name) => used.has(name)) : [];
     // In the order of `BLANK_ROW`, which makes it of the same shape.
     const row: LedgerRow = {
-      check: check.id,
+      check: idOf(check),
       decisive,
       outcome,
       need,
@@ -321,6 +320,7 @@ function ledgerOf(
               u: finding.u,
               dimension: have.dimension,
               tolerance: keep ? practice[keep] : 0,
+              sum,
             }
           : undefined,
       chance: known ? finding.chance : undefined,

@@ -1,5 +1,5 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { USUAL_THERMOSTAT, type Place } from '../drive/index.ts';
+import type { Place } from '../drive/index.ts';
 
 /** Everything that is set to a temperature, °C. */
 export interface Settings {
@@ -13,16 +13,17 @@ export interface Settings {
   dropK: number;
 }
 
-export const AGREEMENT_RULES = {
-  'off-below-opening': 'fan-off must lie above the temperature at which the thermostat starts to open',
-  'on-below-fully-open': 'fan-on should not lie below the temperature at which the thermostat is fully open',
-  'on-near-boiling': 'fan-on must leave a margin to boiling',
-  'on-near-warning': 'fan-on must come before the warning lamp',
-  'off-above-on': 'a fan goes off below where it comes on',
-  'stages-out-of-order': 'each stage comes on above the one before it',
-  'opens-above-boiling': 'a thermostat must open below boiling',
-} as const;
-export type AgreementRule = keyof typeof AGREEMENT_RULES;
+/** Rules that thermostat and fan keep together. */
+export const AGREEMENT_RULES = [
+  'off-below-opening',
+  'on-below-fully-open',
+  'on-near-boiling',
+  'on-near-warning',
+  'off-above-on',
+  'stages-out-of-order',
+  'opens-above-boiling',
+] as const;
+export type AgreementRule = (typeof AGREEMENT_RULES)[number];
 
 export interface Broken {
   rule: AgreementRule;
@@ -36,8 +37,11 @@ export interface Broken {
 export const atEngine = (settings: Pick<Settings, 'place' | 'dropK'>, tempC: number): number =>
   settings.place === 'radiator-outlet' ? tempC + settings.dropK : tempC;
 
-export const fullyOpenOf = (thermostat: Settings['thermostat']): number =>
-  thermostat.fullyOpenC ?? thermostat.opensC + USUAL_THERMOSTAT.spanK;
+/** Where a thermostat is fully open, °C: as recorded, else the usual span above its opening. */
+export const fullyOpenOf = (
+  thermostat: Settings['thermostat'],
+  { usualSpan }: Pick<Practice, 'usualSpan'> = USUAL_PRACTICE,
+): number => thermostat.fullyOpenC ?? thermostat.opensC + usualSpan;
 
 /** Which rules a set of temperatures breaks; none when all agree. */
 export function disagreements(settings: Settings, practice: Practice = USUAL_PRACTICE): Broken[] {
@@ -51,7 +55,7 @@ export function disagreements(settings: Settings, practice: Practice = USUAL_PRA
     const [on, off] = [atEngine(settings, stage.onC), atEngine(settings, stage.offC)];
     say('off-above-on', i, stage.offC + 1e-6 - stage.onC + 1e-6);
     say('off-below-opening', i, opensC + practice.aboveOpening - off);
-    if (i === 0) say('on-below-fully-open', i, fullyOpenOf(settings.thermostat) - on, true);
+    if (i === 0) say('on-below-fully-open', i, fullyOpenOf(settings.thermostat, practice) - on, true);
     say('on-near-boiling', i, on - (settings.boilsC - practice.toBoiling));
     if (settings.warningC !== undefined)
       say('on-near-warning', i, on - (settings.warningC - practice.toWarning));
@@ -131,7 +135,9 @@ function fittingStages(
   const stages: { onC: number; offC: number }[] = [];
   for (const [i, stage] of settings.stages.entries()) {
     const lowestOn = Math.ceil(
-      (i === 0 ? fullyOpenOf(settings.thermostat) - shift : stages[i - 1]!.onC + practice.nextStage) - 1e-9,
+      (i === 0
+        ? fullyOpenOf(settings.thermostat, practice) - shift
+        : stages[i - 1]!.onC + practice.nextStage) - 1e-9,
     );
     let best: { onC: number; offC: number; cost: number } | undefined;
     const look = (onC: number, offC: number): void => {

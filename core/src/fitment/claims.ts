@@ -1,6 +1,6 @@
 import { freePowerW } from '../cooling/index.ts';
 import { combined } from '../figures/index.ts';
-import { USUAL_PRACTICE as PRACTICE } from '../practice/index.ts';
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 /** What a seller says, held against what would have to be true. SI where not named. */
 export type ClaimFinding =
@@ -22,30 +22,37 @@ export type ClaimFinding =
   | { kind: 'volume'; claimedMm3: number; worksOutMm3: number; holds: boolean; thicknessWouldBeMm: number }
   | { kind: 'same-fit'; oldMm: number; newMm: number; u: number; holds: boolean };
 
-const close = (a: number, b: number): boolean =>
-  Math.abs(a - b) <= PRACTICE.claimRounds * Math.max(Math.abs(a), Math.abs(b));
+const close = (a: number, b: number, { claimRounds }: Practice): boolean =>
+  Math.abs(a - b) <= claimRounds * Math.max(Math.abs(a), Math.abs(b));
 const positive = (...values: number[]): void => {
   if (!values.every((value) => value > 0 && Number.isFinite(value)))
     throw new RangeError('every figure is more than nothing');
 };
 
-export function checkTotal(parts: readonly number[], claimed: number): ClaimFinding {
+export function checkTotal(
+  parts: readonly number[],
+  claimed: number,
+  practice: Practice = USUAL_PRACTICE,
+): ClaimFinding {
   positive(claimed, ...parts);
   const sum = parts.reduce((all, part) => all + part, 0);
-  return { kind: 'total', claimed, sum, holds: close(sum, claimed) };
+  return { kind: 'total', claimed, sum, holds: close(sum, claimed, practice) };
 }
 
 /**
  * Airflow against electric power. Air power at free delivery is at least half density times area times velocity cubed,
  * over all discs, no diffuser: more than is drawn cannot be, more than 35 % of it is not credible.
  */
-export function checkAirflow(claim: {
-  airflowM3H: number;
-  count: number;
-  diameterMm: number;
-  voltageV: number;
-  currentA: number;
-}): ClaimFinding {
+export function checkAirflow(
+  claim: {
+    airflowM3H: number;
+    count: number;
+    diameterMm: number;
+    voltageV: number;
+    currentA: number;
+  },
+  practice: Practice = USUAL_PRACTICE,
+): ClaimFinding {
   const { airflowM3H, count, diameterMm, voltageV, currentA } = claim;
   positive(airflowM3H, count, diameterMm, voltageV, currentA);
   const area = count * (Math.PI / 4) * (diameterMm / 1000) ** 2;
@@ -58,33 +65,43 @@ export function checkAirflow(claim: {
     airPowerW: airPower,
     drawnW: drawn,
     verdict:
-      airPower > drawn ? 'impossible' : airPower > PRACTICE.airShareMost * drawn ? 'not-credible' : 'holds',
-    mostM3H: flowAt(PRACTICE.airShareMost * drawn),
-    usualM3H: flowAt(PRACTICE.airShareUsual * drawn),
-    needsA: airPower / PRACTICE.airShareUsual / voltageV,
+      airPower > drawn ? 'impossible' : airPower > practice.airShareMost * drawn ? 'not-credible' : 'holds',
+    mostM3H: flowAt(practice.airShareMost * drawn),
+    usualM3H: flowAt(practice.airShareUsual * drawn),
+    needsA: airPower / practice.airShareUsual / voltageV,
   };
 }
 
-export function checkArea(claimedMm2: number, widthMm: number, heightMm: number): ClaimFinding {
+export function checkArea(
+  claimedMm2: number,
+  widthMm: number,
+  heightMm: number,
+  practice: Practice = USUAL_PRACTICE,
+): ClaimFinding {
   positive(claimedMm2, widthMm, heightMm);
   const area = widthMm * heightMm;
   return {
     kind: 'area',
     claimedMm2,
     worksOutMm2: area,
-    holds: close(area, claimedMm2),
+    holds: close(area, claimedMm2, practice),
     heightWouldBeMm: claimedMm2 / widthMm,
   };
 }
 
-export function checkVolume(claimedMm3: number, faceMm2: number, thicknessMm: number): ClaimFinding {
+export function checkVolume(
+  claimedMm3: number,
+  faceMm2: number,
+  thicknessMm: number,
+  practice: Practice = USUAL_PRACTICE,
+): ClaimFinding {
   positive(claimedMm3, faceMm2, thicknessMm);
   const volume = faceMm2 * thicknessMm;
   return {
     kind: 'volume',
     claimedMm3,
     worksOutMm3: volume,
-    holds: close(volume, claimedMm3),
+    holds: close(volume, claimedMm3, practice),
     thicknessWouldBeMm: claimedMm3 / faceMm2,
   };
 }

@@ -31,10 +31,9 @@ export {
   type FaceShape,
 } from './shapes/face-of-parts.ts';
 export {
-  FINDING_WORDS, TOPICS, TOPIC_NAMES, agreementFindings, boltFindings, brokenSentence, circuitFaultSentence, claimFindings,
-  claimSentence, claimWord, coolingFindings, depthFindings, findingsOf, hazardSentence, kelvins, ledgerFindings, onFace,
-  planFaultSentence, proposalSentence, topTankWords, topicOf, wiringFindings, workFindings, worstOf,
-  type CoolingCases, type FindingWord, type Found, type Topic,
+  TOPIC_NAMES, agreementFindings, boltFindings, claimFindings, claimWord, coolingFindings, depthFindings, driveFinding, findingsOf, ledgerFindings,
+  onFace, topicOf, wiringFindings, workFindings, worstOf,
+  type ClearanceCode, type CoolingCases, type FindingSays, type FindingWord, type Found, type TopTank, type Topic,
 } from './topics/findings.ts'; // prettier-ignore
 export { fitChoices, fitPartOf, fitVehicleOf, fitmentOf, membersOf, planOf, type Plan } from './plan.ts';
 export { portLabel } from './shapes/port-label.ts';
@@ -63,5 +62,12 @@ export { loadOf } from './topics/cooling-topic.ts';
 export { predictPullDown, type Correction, type Prediction } from './prediction.ts';
 export { plugOf } from './topics/wiring-topic.ts';
 export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';
-export { transferList, type Becomes, type TransferLine } from './transfer.ts';
+export {
+  transferList,
+  type Becomes,
+  type TransferLine,
+  type TransferSaid,
+  type TransferThing,
+  type TransferWhy,
+} from './transfer.ts';
 export { cutLine, cutLineSvg, readContour, type ContourPoint, type CutLine } from './cut-line.ts';

@@ -114,6 +114,7 @@ export function planOf(
       : [];
   const work: Work[] = together.verdict === 'no' ? [] : mergeWork([...together.work, ...hub]);
   return {
+    practice,
     old,
     fresh,
     together,
@@ -134,7 +135,7 @@ export function planOf(
     ...wiring,
     ...cooling,
     ...agreement,
-    claims: claimsOf(old, fresh, choices),
+    claims: claimsOf(old, fresh, choices, practice),
   };
 }
 export type Plan = ReturnType<typeof planOf>;

@@ -11,7 +11,7 @@ import {
 import type { CoolantBase } from '../fluid/index.ts';
 import type { FigureSet } from '../figures/index.ts';
 import { edgeGaps, type Assembly } from '../fit/index.ts';
-import { statedV, USUAL_PRACTICE } from '../practice/index.ts';
+import { statedV, USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
 const COUNT: Readonly<Record<string, number>> = { one: 1, two: 2, three: 3, four: 4 };
 
@@ -78,7 +78,8 @@ export function radiatorOf(
  */
 export function fanRatingOf(
   fan: FigureSet<'fan'>,
-  ratio: number = USUAL_PRACTICE.fanRatio,
+  ratio: number | undefined = undefined,
+  practice: Practice = USUAL_PRACTICE,
 ): FanRating | undefined {
   const { quantities: q, words: w } = fan;
   if (!q.diameter) return undefined;
@@ -86,13 +87,13 @@ export function fanRatingOf(
     return {
       count: 1,
       diameterMm: q.diameter.value,
-      voltageV: statedV(w.voltage?.word),
-      engineDriven: { ratio, clutch: (w.clutch?.word ?? 'none') as FanClutch },
+      voltageV: statedV(w.voltage?.word, practice),
+      engineDriven: { ratio: ratio ?? practice.fanRatio, clutch: (w.clutch?.word ?? 'none') as FanClutch },
     };
   return {
     count: COUNT[w.fans?.word ?? 'one'] ?? 1,
     diameterMm: q.diameter.value,
-    voltageV: statedV(w.voltage?.word),
+    voltageV: statedV(w.voltage?.word, practice),
     currentA: q.current?.value,
     airflowM3H: q.airflow?.value,
   };
@@ -117,13 +118,19 @@ export function coveredShare({ radiator, shroud, fan }: Assembly): number | unde
 }
 
 /** Parts in a bay as the cooling sums take them. */
-export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assumed): Ready {
+export function setUpOf(
+  bay: FigureSet<'bay'>,
+  assembly: Assembly,
+  assumed: Assumed,
+  practice: Practice = USUAL_PRACTICE,
+): Ready {
   if (!assembly.radiator) return { ok: false, missing: ['a radiator'] };
   const read = radiatorOf(assembly.radiator, assumed.coreClass);
   if (!read.ok) return read;
   const notes: string[] = [];
   const ratio = bay.quantities.fanRatio;
-  const fans = assembly.fan && fanRatingOf(assembly.fan, ratio && ratio.value / 100);
+  const fans =
+    assembly.fan && fanRatingOf(assembly.fan, ratio ? ratio.value / 100 : practice.fanRatio, practice);
   if (assembly.fan && !fans) notes.push('The fan has no diameter on record: it is left out.');
   if (fans?.engineDriven && !ratio)
     notes.push('How fast the engine turns its fan is not on record: the usual ratio is taken.');
@@ -135,7 +142,7 @@ export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assu
   if (fans && covered === undefined)
     notes.push('No shroud or frame has a size on record: the fan is taken to stand free.');
   const cap = assumed.capKPa ?? capOf(bay, assembly.radiator);
-  if (cap === undefined) notes.push(`No cap is on record: ${USUAL_PRACTICE.usualCap} kPa is taken.`);
+  if (cap === undefined) notes.push(`No cap is on record: ${practice.usualCap} kPa is taken.`);
   return {
     ok: true,
     notes,
@@ -143,9 +150,9 @@ export function setUpOf(bay: FigureSet<'bay'>, assembly: Assembly, assumed: Assu
       radiator: read.radiator,
       fans,
       shroud: covered === undefined ? undefined : { covered: Math.max(0.05, covered) },
-      capKPa: cap ?? USUAL_PRACTICE.usualCap,
+      capKPa: cap ?? practice.usualCap,
       coolant: { base: assumed.base, volumeShare: assumed.volumeShare },
-      gapMm2: assumed.gapMm2 ?? edgeGaps(bay, assembly.radiator)?.areaMm2 ?? 0,
+      gapMm2: assumed.gapMm2 ?? edgeGaps(bay, assembly.radiator, practice)?.areaMm2 ?? 0,
     },
   };
 }

@@ -1,4 +1,4 @@
-import { attributeOf, wordLabel, type FigureSet, type SubjectKind } from '../figures/index.ts';
+import type { FigureSet } from '../figures/index.ts';
 import type { PlanPart } from './record.ts';
 
 /**
@@ -9,11 +9,27 @@ export type Becomes = 'moves' | 'box' | 'new' | 'no place' | 'look';
 export interface TransferLine {
   /** Stable: page and sheet find a line by it. */
   code: string;
-  what: string;
+  /** The thing, by code; or as a box's list names it. */
+  what: { thing: TransferThing } | { written: string };
   becomes: Becomes;
-  /** Why, and what to mind; empty where nothing is to be said. */
-  said: string;
+  /** Why, and what to mind. Ports and fittings by their code in `of`; or as a box's list names what comes in it. */
+  said: TransferSaid;
 }
+export type TransferSaid =
+  | { why: TransferWhy; before?: string; now?: string; of?: 'sensorPort' | 'oilCoolerFitting' | 'topMount' | 'seal'; coolers?: readonly string[]; inBox?: string }
+  | { written: string }; // prettier-ignore
+export type TransferThing =
+  | 'sensor' | 'cooler-fittings' | 'grommets' | 'top-mounts' | 'upper-brackets' | 'saddles' | 'upper-grommets' | 'cap' | 'drain'
+  | 'foam' | 'hub-spacer' | 'studs' | 'clutch' | 'module-or-resistor' | 'module' | 'resistor' | 'spacers' | 'clamps' | 'spring'
+  | 'blade' | 'motor-screws' | 'lock' | 'seal' | 'compound' | 'its-screws'; // prettier-ignore
+export type TransferWhy =
+  | 'sensor-unknown' | 'sensor-unknown-port' | 'port-not-looked-none' | 'port-not-looked' | 'port-closed' | 'port-plug' | 'no-port'
+  | 'ports-differ' | 'seals' | 'lines-unknown' | 'fittings-not-looked-lines' | 'fittings-not-looked' | 'no-cooler' | 'caps-in-box'
+  | 'caps-needed' | 'fittings-unknown' | 'fittings-differ' | 'fittings-move' | 'grommets-both' | 'top-unknown' | 'top-differs'
+  | 'renew-perished' | 'cap-tested' | 'neck-unknown' | 'drain-unknown' | 'drain-look' | 'foam-as-before' | 'hub-spacer-unknown'
+  | 'hub-spacer-marked' | 'studs-turns' | 'clutch-unknown' | 'drive-unknown' | 'module-seat' | 'resistor-air' | 'spacers-same'
+  | 'spacers-missing' | 'spacers-unknown' | 'clamps-sound' | 'spring-feel' | 'spring-needed' | 'blade-sides' | 'screws-length'
+  | 'lock-renew' | 'seal-new' | 'seal-new-kind' | 'compound-thin' | 'same-length' | 'written'; // prettier-ignore
 
 /** Words and figures of the old part where it is on record; else of the bay, which holds what was fitted when it was looked at. */
 class Sides {
@@ -62,34 +78,44 @@ class Sides {
   leftOver(): string[] {
     return this.moved.map(({ name, quantity }) => `${quantity} × ${name}`);
   }
-  label(key: string, word: string, subject: SubjectKind = this.part.kind): string {
-    const attribute = attributeOf(subject, key);
-    return attribute ? wordLabel(attribute, word) : word;
-  }
 }
 
-const SEALS = 'new sealant on a tapered thread, a new washer on a flat seat';
-
 /** A thing of the old part that the new one may bring, or else takes from it. */
-function orBox(sides: Sides, code: string, what: string, inBox: RegExp, said: string): TransferLine {
+function orBox(
+  sides: Sides,
+  code: string,
+  thing: TransferThing,
+  inBox: RegExp,
+  why: TransferWhy,
+): TransferLine {
   const own = sides.inBox(inBox);
   const told = sides.told(inBox);
   return own
-    ? { code, what, becomes: 'box', said: own }
-    : { code, what: told ?? what, becomes: 'moves', said };
+    ? { code, what: { thing }, becomes: 'box', said: { written: own } }
+    : { code, what: told ? { written: told } : { thing }, becomes: 'moves', said: { why } };
 }
+
+const line = (code: string, thing: TransferThing, becomes: Becomes, said: TransferSaid): TransferLine => ({
+  code,
+  what: { thing },
+  becomes,
+  said,
+});
 
 function sensor(sides: Sides): TransferLine[] {
   const [before, now] = [sides.before('sensorPort'), sides.new('sensorPort')];
-  const what = 'temperature sensor or switch';
-  const line = (becomes: Becomes, said: string): TransferLine[] => [{ code: 'sensor', what, becomes, said }];
-  if (before === undefined) return line('look', `no record says whether the old tank has one${now && now !== 'none' ? `; the new one has a port ${sides.label('sensorPort', now)}` : ''}`);
+  const ends = (becomes: Becomes, why: TransferWhy, inBox?: string): TransferLine[] => [
+    line('sensor', 'sensor', becomes, {
+      why, of: 'sensorPort', ...(before === undefined ? {} : { before }), ...(now === undefined ? {} : { now }), ...(inBox ? { inBox } : {}),
+    }),
+  ];
+  if (before === undefined) return ends('look', now && now !== 'none' ? 'sensor-unknown-port' : 'sensor-unknown');
   const box = sides.inBox(/sensor|sender|switch|plug for|blind plug/i);
-  if (now === undefined) return line('look', `${before === 'none' ? 'the old tank has none' : `the old one has ${sides.label('sensorPort', before)}`}; nobody has looked for a port on the new one`);
-  if (before === 'none') return now === 'none' ? [] : box ? line('box', `${box}: the new port ${sides.label('sensorPort', now)} is closed by it`) : line('new', `a plug ${sides.label('sensorPort', now)} for the new port: the old tank has none`);
-  if (now === 'none') return line('no place', `the new tank has no port: an adapter in the hose takes it, with a ground of its own where it has one wire`);
-  if (now !== before) return line('no place', `old port ${sides.label('sensorPort', before)}, new port ${sides.label('sensorPort', now)}: a reducer or another sensor`);
-  return [orBox(sides, 'sensor', what, /sensor|sender|switch/i, SEALS)];
+  if (now === undefined) return ends('look', before === 'none' ? 'port-not-looked-none' : 'port-not-looked');
+  if (before === 'none') return now === 'none' ? [] : box ? ends('box', 'port-closed', box) : ends('new', 'port-plug');
+  if (now === 'none') return ends('no place', 'no-port');
+  if (now !== before) return ends('no place', 'ports-differ');
+  return [orBox(sides, 'sensor', 'sensor', /sensor|sender|switch/i, 'seals')];
 } // prettier-ignore
 
 /** Coolers in a tank, by the part's own word, or by the bay's two where the old part is not on record; undefined where neither says. */
@@ -108,37 +134,37 @@ function coolerFittings(sides: Sides): TransferLine[] {
   const word = sides.new('oilCooler');
   const now = word === undefined ? undefined : coolersOf(word);
   const fitting = { before: sides.before('oilCoolerFitting'), now: sides.new('oilCoolerFitting') };
-  const line = (becomes: Becomes, said: string): TransferLine[] => [{ code: 'cooler-fittings', what: 'cooler fittings', becomes, said }];
-  if (before === undefined) return line('look', 'no record says whether lines go to the old tank');
-  if (now === undefined) return line('look', before.size > 0 ? 'this vehicle has lines; nobody has looked for fittings on the new tank' : 'nobody has looked for fittings on the new tank');
+  const ends = (becomes: Becomes, said: TransferSaid): TransferLine[] => [line('cooler-fittings', 'cooler-fittings', becomes, said)];
+  if (before === undefined) return ends('look', { why: 'lines-unknown' });
+  if (now === undefined) return ends('look', { why: before.size > 0 ? 'fittings-not-looked-lines' : 'fittings-not-looked' });
   const without = [...before].filter((each) => !now.has(each));
-  if (without.length > 0) return line('no place', `the new tank has no ${without.join(' and no ')} oil cooler: those lines need one of their own`);
+  if (without.length > 0) return ends('no place', { why: 'no-cooler', coolers: without });
   if (before.size === 0) {
     if (now.size === 0) return [];
     const caps = sides.inBox(/blind cap|blind plug/i);
-    return caps ? line('box', `${caps}: this vehicle has no lines for them`) : line('new', 'blind caps: the new tank has fittings and this vehicle has no lines for them');
+    return caps ? ends('box', { why: 'caps-in-box', inBox: caps }) : ends('new', { why: 'caps-needed' });
   }
-  if (fitting.before === undefined || fitting.now === undefined) return line('look', 'thread or coupler of old or new is not on record: hold them together');
-  if (fitting.before !== fitting.now) return line('no place', `old ${sides.label('oilCoolerFitting', fitting.before)}, new ${sides.label('oilCoolerFitting', fitting.now)}: adapters or new line ends`);
-  return [orBox(sides, 'cooler-fittings', 'cooler fittings', /^(?!.*blind).*(fitting|coupler)/i, `${SEALS}; both ends capped at once, so that nothing gets in`)];
+  if (fitting.before === undefined || fitting.now === undefined) return ends('look', { why: 'fittings-unknown' });
+  if (fitting.before !== fitting.now) return ends('no place', { why: 'fittings-differ', of: 'oilCoolerFitting', before: fitting.before, now: fitting.now });
+  return [orBox(sides, 'cooler-fittings', 'cooler-fittings', /^(?!.*blind).*(fitting|coupler)/i, 'fittings-move')];
 } // prettier-ignore
 
 function ofRadiator(sides: Sides): TransferLine[] {
   const lines = [...sensor(sides), ...coolerFittings(sides)];
-  lines.push(orBox(sides, 'grommets', 'lower grommets', /grommet/i, 'find both: one tends to come out with the old radiator, the other stays in the support; renewed where perished'));
+  lines.push(orBox(sides, 'grommets', 'grommets', /grommet/i, 'grommets-both'));
   const [top, was] = [sides.new('topMount'), sides.before('topMount')];
-  if (top === undefined || was === undefined) lines.push({ code: 'top', what: 'top mounts', becomes: 'look', said: 'old or new is not on record' });
-  else if (was !== top) lines.push({ code: 'top', what: 'top mounts', becomes: 'no place', said: `old ${sides.label('topMount', was)}, new ${sides.label('topMount', top)}` });
-  else if (top !== 'shroud') lines.push(orBox(sides, 'top', top === 'brackets' ? 'upper brackets' : top === 'saddle' ? 'rubber saddles' : 'upper grommets', top === 'brackets' ? /upper bracket|top bracket|^brackets?/i : /upper grommet|saddle/i, 'renewed where perished'));
-  if (sides.new('fillerNeck') === 'neck') lines.push(orBox(sides, 'cap', 'pressure cap', /^cap\b(?!s)|pressure cap/i, 'after it held on the tester; a doubtful one is renewed'));
-  else if (sides.new('fillerNeck') === undefined) lines.push({ code: 'cap', what: 'pressure cap', becomes: 'look', said: 'no record says whether the new tank has a neck' });
+  if (top === undefined || was === undefined) lines.push(line('top', 'top-mounts', 'look', { why: 'top-unknown' }));
+  else if (was !== top) lines.push(line('top', 'top-mounts', 'no place', { why: 'top-differs', of: 'topMount', before: was, now: top }));
+  else if (top !== 'shroud') lines.push(orBox(sides, 'top', top === 'brackets' ? 'upper-brackets' : top === 'saddle' ? 'saddles' : 'upper-grommets', top === 'brackets' ? /upper bracket|top bracket|^brackets?/i : /upper grommet|saddle/i, 'renew-perished'));
+  if (sides.new('fillerNeck') === 'neck') lines.push(orBox(sides, 'cap', 'cap', /^cap\b(?!s)|pressure cap/i, 'cap-tested'));
+  else if (sides.new('fillerNeck') === undefined) lines.push(line('cap', 'cap', 'look', { why: 'neck-unknown' }));
   const drain = sides.new('drainSide');
-  if (drain === undefined) lines.push({ code: 'drain', what: 'drain cock', becomes: 'look', said: 'no record says whether the new tank has one' });
+  if (drain === undefined) lines.push(line('drain', 'drain', 'look', { why: 'drain-unknown' }));
   else if (drain !== 'none') {
     const own = sides.inBox(/drain/i);
-    lines.push({ code: 'drain', what: 'drain cock', becomes: own ? 'box' : 'look', said: own ?? 'is one in it? The old one moves over with a new seal if not' });
+    lines.push(line('drain', 'drain', own ? 'box' : 'look', own ? { written: own } : { why: 'drain-look' }));
   }
-  lines.push({ code: 'foam', what: 'foam and air seals round the core', becomes: 'look', said: 'as they sat on the old one; what crumbles is renewed' });
+  lines.push(line('foam', 'foam', 'look', { why: 'foam-as-before' }));
   return lines;
 } // prettier-ignore
 
@@ -146,29 +172,29 @@ function ofFan(sides: Sides): TransferLine[] {
   const lines: TransferLine[] = [];
   if (sides.new('drivenBy') === 'engine') {
     const spacer = sides.bayFigure('hubSpacerFitted');
-    if (spacer === undefined) lines.push({ code: 'hub-spacer', what: 'hub spacer', becomes: 'look', said: 'no record says whether one sits behind the old fan' });
-    else if (spacer > 0) lines.push(orBox(sides, 'hub-spacer', 'hub spacer', /hub spacer|spacer/i, 'marked to the hub before it comes off'));
-    lines.push(orBox(sides, 'studs', 'hub bolts or studs', /bolt|stud/i, 'the same turns into the hub as before'));
-    if (sides.new('clutch') === undefined) lines.push({ code: 'clutch', what: 'fan clutch', becomes: 'look', said: 'no record says whether the new fan has its own' });
+    if (spacer === undefined) lines.push(line('hub-spacer', 'hub-spacer', 'look', { why: 'hub-spacer-unknown' }));
+    else if (spacer > 0) lines.push(orBox(sides, 'hub-spacer', 'hub-spacer', /hub spacer|spacer/i, 'hub-spacer-marked'));
+    lines.push(orBox(sides, 'studs', 'studs', /bolt|stud/i, 'studs-turns'));
+    if (sides.new('clutch') === undefined) lines.push(line('clutch', 'clutch', 'look', { why: 'clutch-unknown' }));
     return lines;
   }
   const control = sides.inBay('fanControl');
   const module = /module|controller/i;
-  if (control === undefined) lines.push({ code: 'module', what: 'module or resistor', becomes: 'look', said: 'no record says how this vehicle drives its fans' });
-  else if (control === 'modulated' || control === 'bus') lines.push(orBox(sides, 'module', 'fan module', module, 'on its flat metal seat, with new heat compound'));
-  else if (control === 'two-speed') lines.push(orBox(sides, 'module', 'speed resistor', /resistor/i, 'in the air stream, as it sat'));
+  if (control === undefined) lines.push(line('module', 'module-or-resistor', 'look', { why: 'drive-unknown' }));
+  else if (control === 'modulated' || control === 'bus') lines.push(orBox(sides, 'module', 'module', module, 'module-seat'));
+  else if (control === 'two-speed') lines.push(orBox(sides, 'module', 'resistor', /resistor/i, 'resistor-air'));
   const stands = { before: sides.inBay('fanStandsOn'), now: sides.new('standsOn') };
-  if (stands.now === 'spacers') lines.push(stands.before === 'spacers' || sides.inBox(/spacer/i) ? orBox(sides, 'spacers', 'spacers', /spacer/i, 'under every foot, the same height') : { code: 'spacers', what: 'spacers', becomes: stands.before === undefined ? 'look' : 'new', said: 'the new fan stands on spacers, and they are not in its box' });
-  else if (stands.now === undefined) lines.push({ code: 'spacers', what: 'spacers', becomes: 'look', said: 'no record says what the new fan stands on' });
+  if (stands.now === 'spacers') lines.push(stands.before === 'spacers' || sides.inBox(/spacer/i) ? orBox(sides, 'spacers', 'spacers', /spacer/i, 'spacers-same') : line('spacers', 'spacers', stands.before === undefined ? 'look' : 'new', { why: 'spacers-missing' }));
+  else if (stands.now === undefined) lines.push(line('spacers', 'spacers', 'look', { why: 'spacers-unknown' }));
   return lines;
 } // prettier-ignore
 
 function ofHose(sides: Sides): TransferLine[] {
-  const lines = [orBox(sides, 'clamps', 'hose clamps', /clamp/i, 'sound ones; one that lost its spring is renewed')];
+  const lines = [orBox(sides, 'clamps', 'clamps', /clamp/i, 'clamps-sound')];
   // A hose that sucks is held open from inside; without it, it shuts at speed.
   const spring = sides.new('spring');
-  if (spring === undefined && sides.new('position') !== 'upper') lines.push({ code: 'spring', what: 'anti-collapse spring', becomes: 'look', said: 'feel for it in the old hose and the new one' });
-  else if (spring === 'no' && sides.new('position') === 'lower') lines.push(orBox(sides, 'spring', 'anti-collapse spring', /spring/i, 'if the old hose has one: without it the lower hose is sucked flat at speed'));
+  if (spring === undefined && sides.new('position') !== 'upper') lines.push(line('spring', 'spring', 'look', { why: 'spring-feel' }));
+  else if (spring === 'no' && sides.new('position') === 'lower') lines.push(orBox(sides, 'spring', 'spring', /spring/i, 'spring-needed'));
   return lines;
 } // prettier-ignore
 
@@ -189,39 +215,25 @@ export function transferList(
         return ofHose(sides);
       case 'motor':
         return [
-          orBox(sides, 'blade', 'blade', /blade/i, 'left and right are not the same; a new lock clip'),
-          orBox(
-            sides,
-            'screws',
-            'motor screws',
-            /screw/i,
-            'the same length: a longer one touches the winding',
-          ),
+          orBox(sides, 'blade', 'blade', /blade/i, 'blade-sides'),
+          orBox(sides, 'screws', 'motor-screws', /screw/i, 'screws-length'),
         ];
       case 'blade':
-        return [
-          orBox(
-            sides,
-            'lock',
-            'lock clip or nut',
-            /clip|nut/i,
-            'a bent clip is renewed; a nut may be left-hand',
-          ),
-        ];
+        return [orBox(sides, 'lock', 'lock', /clip|nut/i, 'lock-renew')];
       case 'thermostat':
         return [
           sides.inBox(/gasket|ring|seal/i)
-            ? { code: 'seal', what: 'seal', becomes: 'box', said: sides.inBox(/gasket|ring|seal/i)! }
-            : { code: 'seal', what: 'seal', becomes: 'new', said: `${sides.new('seal') ? sides.label('seal', sides.new('seal')!) : 'ring or gasket'}, never used again` },
+            ? line('seal', 'seal', 'box', { written: sides.inBox(/gasket|ring|seal/i)! })
+            : line('seal', 'seal', 'new', sides.new('seal') ? { why: 'seal-new-kind', of: 'seal', now: sides.new('seal')! } : { why: 'seal-new' }),
         ]; // prettier-ignore
       case 'module':
       case 'relay':
         return part.kind === 'module' || sides.new('foot') === 'stud'
           ? [
               sides.inBox(/compound|paste/i)
-                ? { code: 'compound', what: 'heat compound', becomes: 'box', said: sides.inBox(/compound|paste/i)! }
-                : { code: 'compound', what: 'heat compound', becomes: 'new', said: 'thin, on the flat metal seat' },
-              orBox(sides, 'screws', 'its screws', /screw/i, 'the same length'),
+                ? line('compound', 'compound', 'box', { written: sides.inBox(/compound|paste/i)! })
+                : line('compound', 'compound', 'new', { why: 'compound-thin' }),
+              orBox(sides, 'screws', 'its-screws', /screw/i, 'same-length'),
             ] // prettier-ignore
           : [];
       default:
@@ -229,5 +241,5 @@ export function transferList(
     }
   })();
   // What somebody wrote down as moving over is on record too.
-  return [...worked, ...sides.leftOver().map((what, at): TransferLine => ({ code: `told-${at}`, what, becomes: 'moves', said: '' }))]; // prettier-ignore
+  return [...worked, ...sides.leftOver().map((what, at): TransferLine => ({ code: `told-${at}`, what: { written: what }, becomes: 'moves', said: { why: 'written' } }))]; // prettier-ignore
 }

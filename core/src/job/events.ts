@@ -1,5 +1,6 @@
 import type {
   Arrival,
+  BleedAmounts,
   BleedCode,
   BleedEnd,
   Blower,
@@ -76,6 +77,13 @@ export interface AccountOpened {
 }
 
 /** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
+/** A finding of a bleeding run: its amounts; runs kept when sentences still were hold those. */
+export interface BledFinding {
+  code: BleedCode;
+  seen?: BleedAmounts;
+  said?: string;
+}
+
 export interface EventPayloads {
   opened: {
     vehicleId: number;
@@ -148,7 +156,7 @@ export interface EventPayloads {
     stream: string | null;
     minutes: number;
     met: BleedEnd[];
-    findings: { code: BleedCode; said: string }[];
+    findings: BledFinding[];
     ended: 'done' | 'stopped';
   };
   'pressure tested': PressureTest;

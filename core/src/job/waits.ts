@@ -1,4 +1,4 @@
-import { PART_KIND_LABELS } from '../figures/index.ts';
+import type { PartKind } from '../figures/index.ts';
 import { isStopped, nextFollowUp } from './progress.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import type { JobStage, JobState } from './state.ts';
@@ -12,19 +12,21 @@ export type WaitsFor = (typeof WAITS)[number];
 
 export interface Waiting {
   for: WaitsFor;
-  /** More of it, a clause. */
-  said: string;
+  /** More of it: kinds of part, entries that came late, a failed bench test, or what somebody wrote down. */
+  more?: { kinds: readonly PartKind[] } | { late: number } | { failed: 'bench' } | { written: string };
 }
 
 /** What a job waits for; undefined where it is closed and nothing more is to be done about it. No clock: when it is due is said beside it. */
 export function waitsFor(state: JobState): Waiting | undefined {
   const { closed, late, stage, parts, way, settled, vehicleId } = state;
-  const wait = (what: WaitsFor, said = ''): Waiting => ({ for: what, said });
+  const wait = (what: WaitsFor, more?: Waiting['more']): Waiting => ({
+    for: what,
+    ...(more ? { more } : {}),
+  });
   const again = nextFollowUp(state);
   if (closed) {
-    if (late.length > 0)
-      return wait('a look at what came late', late.length === 1 ? 'one entry' : `${late.length} entries`);
-    if (again) return wait('a look the next day', again.what);
+    if (late.length > 0) return wait('a look at what came late', { late: late.length });
+    if (again) return wait('a look the next day', { written: again.what });
     // A diagnosis alone leaves nothing to lay beside the library; a part, a way or a figure does.
     const found = way !== null || Object.keys(state.figures).length > 0 || parts.some(({ role }) => role === 'goes in'); // prettier-ignore
     return closed.outcome === 'done' && found && Object.keys(settled).length === 0
@@ -32,11 +34,11 @@ export function waitsFor(state: JobState): Waiting | undefined {
       : undefined;
   }
   if (vehicleId === undefined) return wait('the vehicle');
-  if (isStopped(state)) return wait('another part', 'it failed on the bench');
-  if (state.resting.length > 0) return wait('cooling down', state.resting.join(', '));
+  if (isStopped(state)) return wait('another part', { failed: 'bench' });
+  if (state.resting.length > 0) return wait('cooling down', { written: state.resting.join(', ') });
   const goesIn = parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
-  const kinds = (at: string): string =>
-    goesIn.filter((part) => part.state === at).map(({ kind }) => PART_KIND_LABELS[kind].one).join(', '); // prettier-ignore
+  const kinds = (at: string): PartKind[] =>
+    goesIn.filter((part) => part.state === at).map(({ kind }) => kind);
   switch (stage) {
     case 'ask':
       return wait('the vehicle');
@@ -45,14 +47,14 @@ export function waitsFor(state: JobState): Waiting | undefined {
     case 'fill':
       return wait('coolant');
     case 'prove':
-      return again ? wait('a look the next day', again.what) : wait('proof');
+      return again ? wait('a look the next day', { written: again.what }) : wait('proof');
     case 'remove':
     case 'install':
       return wait('hands');
     default:
       if (goesIn.length === 0) return wait('a part to be chosen');
-      if (kinds('wanted')) return wait('a part to be ordered', kinds('wanted'));
-      if (kinds('ordered')) return wait('a part to arrive', kinds('ordered'));
+      if (kinds('wanted').length > 0) return wait('a part to be ordered', { kinds: kinds('wanted') });
+      if (kinds('ordered').length > 0) return wait('a part to arrive', { kinds: kinds('ordered') });
       return way ? wait('hands') : wait('a way in');
   }
 }

@@ -14,6 +14,6 @@ export {
   lastSize,
 } from './stock.ts';
 export {
-  EFFORTS, WORK_CODES, WORK_TABLE, effortRank, materialsOf, mergeWork, minutesOf, needed, workCost, workKey, workOf, workSentence,
+  EFFORTS, WORK_CODES, WORK_TABLE, effortRank, materialsOf, mergeWork, minutesOf, needed, workCost, workKey, workOf,
   type Effort, type Work, type WorkCode, type WorkLine,
 } from './work.ts'; // prettier-ignore

@@ -1,7 +1,13 @@
 import { concerns, type Condition, type ConditionContext } from '../application/index.ts';
 import { fillPlan, type FillPlan } from '../coolant/index.ts';
-import { effortRank, workKey, workSentence, type Work, type WorkCode } from '../practice/index.ts';
-import type { UnitSystem } from '../quantity/index.ts';
+import {
+  USUAL_PRACTICE,
+  effortRank,
+  workKey,
+  type Practice,
+  type Work,
+  type WorkCode,
+} from '../practice/index.ts';
 import { cautionsFor, cautionText, type Caution, type CautionContext } from './cautions.ts';
 import { swapHazards } from './proofread.ts';
 import type { Fastener, Phase, ProcedureDocument, Step } from './types.ts';
@@ -43,7 +49,8 @@ export interface SheetInput {
   context?: ConditionContext;
   /** From the plan: work that this part needs in this vehicle beside the procedure. */
   work: readonly Work[];
-  units?: UnitSystem;
+  /** The shop's, for how strong a mix may be. */
+  practice?: Practice;
   coolant:
     { capacityL: number; drainYieldL: number | undefined; mix: number; insideChangeL: number } | undefined;
 }
@@ -68,14 +75,14 @@ function bySize(a: string, b: string): number {
 
 const unique = (items: readonly string[]): string[] => [...new Set(items.filter((item) => item !== ''))];
 
-/** A piece of work as a step of the sheet; its identity is what it is, so that a tick on it holds through every edit. */
-const stepOf = (work: Work, units: UnitSystem): Step & { work: Work } => ({
+/** A piece of work as a step of the sheet, said by `words` (`stepText`); its identity is what it is, so that a tick on it holds through every edit. */
+const stepOf = (work: Work): Step & { work: Work } => ({
   id: `work ${workKey(work)}`,
   after: '',
   when: null,
   phase: ON_THE_BENCH.has(work.code) ? 'prepare' : 'install',
-  text: `${work.optional ? 'Worth doing: ' : ''}${workSentence(work, units)}`,
-  detail: `For this part in this vehicle (${work.effort}).`,
+  text: '',
+  detail: '',
   tools: [],
   consumables: [...work.materials],
   minutes: work.minutes,
@@ -111,8 +118,8 @@ export function assembleSheet({
   vehicle,
   context,
   work,
-  units = 'both',
   coolant,
+  practice = USUAL_PRACTICE,
 }: SheetInput): Sheet {
   const isHere = (when: Condition | null): boolean => !context || concerns(when, context);
   const here = ({ when }: { when: Condition | null }): boolean => isHere(when);
@@ -133,7 +140,7 @@ export function assembleSheet({
     ...(hazards.length > 0 ? ['thread-swap'] : []),
     ...(work.some(drills) ? ['drilling'] : []),
   ];
-  const extra = work.map((each) => stepOf(each, units));
+  const extra = work.map((each) => stepOf(each));
   const bench = extra.filter((step) => step.phase === 'prepare');
   const later = extra.filter((step) => step.phase === 'install');
   const firstNot = own.steps.findIndex((step) => step.phase !== 'prepare');
@@ -192,6 +199,8 @@ export function assembleSheet({
     workMinutes: sections.reduce((sum, section) => sum + section.minutes, 0),
     waitingMinutes: sections.reduce((sum, section) => sum + section.waitingMinutes, 0),
     connectors: unique(steps.map((step) => step.connector)),
-    coolant: coolant && fillPlan(coolant.capacityL, coolant.drainYieldL, coolant.mix, coolant.insideChangeL),
+    coolant:
+      coolant &&
+      fillPlan(coolant.capacityL, coolant.drainYieldL, coolant.mix, coolant.insideChangeL, practice),
   };
 }

@@ -1,4 +1,4 @@
-import type { JobState } from '../job/index.ts';
+import type { JobState, BledFinding } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { judgePressure } from '../trial/index.ts';
 
@@ -28,8 +28,10 @@ export interface Proof {
 export type ProofWord = 'proven' | 'failed' | 'not proven' | 'left unproven';
 export interface Proved extends Proof {
   word: ProofWord;
-  /** With its figures: what was found, or what is still to be done. */
+  /** What was found, or what is still to be done; empty where `finding` tells it. */
   said: string;
+  /** What the bleeding run's curve showed. */
+  finding?: BledFinding;
   by: string;
   at: string;
 }
@@ -92,7 +94,7 @@ function told(
   state: JobState,
   leftInTray: number | undefined,
   practice: Practice,
-): { word: ProofWord; said: string; by: string; at: string } | undefined {
+): Pick<Proved, 'word' | 'said' | 'finding' | 'by' | 'at'> | undefined {
   if (code === 'tray') {
     if (leftInTray === undefined || Object.keys(state.tray).length === 0) return undefined;
     return {
@@ -133,7 +135,8 @@ function told(
       found && {
         word:
           found.code === 'opened' ? 'proven' : found.code === 'opened somewhere' ? 'not proven' : 'failed',
-        said: found.said,
+        said: '',
+        finding: found,
         by,
         at,
       }
@@ -144,8 +147,8 @@ function told(
   if (code === 'fan temperature' && run.met.includes('fan cycled'))
     return {
       word: 'proven',
-      said:
-        run.findings.find((each) => each.code === 'fan cycled')?.said ?? 'The fan cycled while it was bled.',
+      said: '',
+      finding: run.findings.find((each) => each.code === 'fan cycled') ?? { code: 'fan cycled', seen: {} },
       by,
       at,
     };

@@ -11,7 +11,7 @@ export {
   type Unit,
 } from './units.ts';
 export {
-  exampleOf,
+  QUANTITY_LENGTH,
   parseQuantity,
   type Quantity,
   type QuantityFault,

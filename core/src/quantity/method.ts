@@ -20,7 +20,6 @@ export type Method = (typeof METHODS)[number];
 export type Grade = 1 | 2 | 3 | 4 | 5;
 
 interface MethodRule {
-  readonly label: string;
   readonly grade: Grade;
   /** Expanded uncertainty (k = 2): fixed part in the record unit by dimension, and a part proportional to the value. */
   readonly fixed: Partial<Record<Dimension, number>>;
@@ -39,7 +38,6 @@ interface MethodRule {
  */
 export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
   caliper: {
-    label: 'caliper',
     grade: 2,
     measures: ['length'],
     finest: 1 / 128,
@@ -48,7 +46,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   tape: {
-    label: 'tape',
     grade: 2,
     measures: ['length'],
     finest: 1 / 16,
@@ -57,7 +54,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   contour: {
-    label: 'contour gauge',
     grade: 2,
     measures: ['length'],
     finest: 1 / 16,
@@ -66,7 +62,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   meter: {
-    label: 'meter',
     grade: 2,
     measures: ['current', 'temperature', 'pressure', 'share', 'airflow', 'torque'],
     fixed: { current: 0.1, temperature: 1, pressure: 2 },
@@ -74,7 +69,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   jug: {
-    label: 'measuring jug',
     grade: 2,
     measures: ['volume'],
     finest: 1 / 8,
@@ -84,7 +78,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
   },
   // Stamped on a cap, a fuse, a thermostat.
   bench: {
-    label: 'seen',
     grade: 2,
     measures: ['pressure', 'current', 'temperature'],
     fixed: {},
@@ -92,7 +85,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   drawing: {
-    label: 'drawing',
     grade: 3,
     finest: 1 / 64,
     fixed: { length: 0.5 },
@@ -100,7 +92,6 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   sheet: {
-    label: 'data sheet',
     grade: 3,
     finest: 1 / 16,
     fixed: { length: 1, volume: 0.1 },
@@ -108,20 +99,18 @@ export const METHOD_RULES: Readonly<Record<Method, MethodRule>> = {
     rounds: true,
   },
   listing: {
-    label: 'listing',
     grade: 4,
     fixed: { length: 3, volume: 0.3, current: 1 },
     proportional: 0.005,
     rounds: true,
   },
   spoken: {
-    label: 'told',
     grade: 5,
     fixed: { length: 10, volume: 0.5, current: 2 },
     proportional: 0.02,
     rounds: true,
   },
-  worked: { label: 'worked out', grade: 3, fixed: {}, proportional: 0, rounds: false },
+  worked: { grade: 3, fixed: {}, proportional: 0, rounds: false },
 };
 
 /** Whether a figure of this dimension can be had that way at all: nobody reads a pressure off a caliper. */

@@ -31,36 +31,26 @@ export type QuantityFault =
   | 'order'
   | 'not-finite'
   | 'below-absolute-zero'
+  | 'two-uncertainties'
   | 'bad-uncertainty';
 
+/** Why a text is no quantity; `words` makes the sentence. */
 export interface QuantityProblem {
   ok: false;
   fault: QuantityFault;
-  /** One sentence: what is wrong and what to write instead. */
-  message: string;
+  dimension: Dimension;
   text: string;
+  /** The word behind the number, where that is what is wrong. */
+  word?: string | undefined;
+  /** The dimension that this word is a unit of. */
+  other?: Dimension | undefined;
 }
 
-const MAX_LENGTH = 80;
+/** Characters that a quantity may have at most. */
+export const QUANTITY_LENGTH = 80;
 const VULGAR: Record<string, string> = {
   '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅕': '1/5', '⅙': '1/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
 }; // prettier-ignore
-
-const NAMES: Record<Dimension, [name: string, example: string]> = {
-  length: ['length', '730 mm or 28 3/4"'],
-  area: ['area', '3120 cm² or 483 sq in'],
-  volume: ['volume', '7.2 L or 1 1/2 gal'],
-  mass: ['mass', '4.5 kg or 10 lb'],
-  temperature: ['temperature', '82 °C or 180F'],
-  torque: ['torque', '8 N·m or 13.5 ft-lb'],
-  pressure: ['pressure', '110 kPa or 16 psi'],
-  airflow: ['airflow', '2400 m³/h or 1400 cfm'],
-  current: ['current', '10.1 A'],
-  share: ['percentage', '50 %'],
-};
-
-/** An example of how a quantity of this dimension may be written. */
-export const exampleOf = (dimension: Dimension): string => NAMES[dimension][1];
 
 interface NumberRead {
   value: number;
@@ -152,33 +142,30 @@ const ABSOLUTE_ZERO_C = -273.15;
  * Understands a quantity the way a hand writes it: `28 3/4"`, `730`, `73 cm`, `1 1/2 gal`, `13.5 ft-lb`, `180F`,
  * `610 ± 3 mm`, `2' 4 1/2"`. A number without a unit takes `assume` (default: the record unit).
  *
- * Never throws for text; answers with a fault and a sentence instead. Negative values are read (a temperature may
+ * Never throws for text; answers with a fault instead. Negative values are read (a temperature may
  * be one); whether they make sense is for the attribute's range to say.
  *
  * @example parseQuantity('28 3/4"', 'length') // { ok: true, value: 730.25, resolution: 6.35, unit: 'in', … }
  * @example parseQuantity('5 L', 'length')     // { ok: false, fault: 'wrong-dimension', … }
  */
 export function parseQuantity(text: string, dimension: Dimension, assume?: Unit): Quantity | QuantityProblem {
-  const [name, example] = NAMES[dimension];
-  const refuse = (fault: QuantityFault, message: string): QuantityProblem => ({
+  const refuse = (fault: QuantityFault, word?: string, other?: Dimension): QuantityProblem => ({
     ok: false,
     fault,
-    message,
+    dimension,
     text,
+    ...(word === undefined ? {} : { word }),
+    ...(other === undefined ? {} : { other }),
   });
-  if (text.length > MAX_LENGTH)
-    return refuse(
-      'too-long',
-      `That is ${text.length} characters; a ${name} needs no more than ${MAX_LENGTH}, such as ${example}.`,
-    );
+  if (text.length > QUANTITY_LENGTH) return refuse('too-long');
   let body = text
     .replace(/[½⅓⅔¼¾⅕⅙⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
     .trim()
     .replace(/^(?:ø|⌀|dia\.?|diameter)\s*/i, '');
-  if (body === '') return refuse('empty', `Write a ${name}, such as ${example}.`);
+  if (body === '') return refuse('empty');
 
   const [before = '', after, ...more] = body.split(/\s*(?:±|\+\/-|\+-)\s*/);
-  if (more.length > 0) return refuse('bad-uncertainty', 'Write ± once only, such as 610 ± 3 mm.');
+  if (more.length > 0) return refuse('two-uncertainties');
   body = before;
   const negative = /^[-−–]/.test(body);
   body = body.replace(/^[-−–+]\s*/, '');
@@ -189,14 +176,13 @@ export function parseQuantity(text: string, dimension: Dimension, assume?: Unit)
     after === undefined || !/^[\d.,]/.test(after) ? '' : after.replace(/^[\d\s.,/⁄-]+/, '').trim();
   const written = sharedUnit !== '' && /[\d.]$/.test(body) ? `${body} ${sharedUnit}` : body;
   const terms = readTerms(written, dimension, assumed);
-  if ('fault' in terms) return refuse(terms.fault, explain(terms, name, example, text));
+  if ('fault' in terms) return refuse(terms.fault, terms.word, terms.other);
 
   const sign = negative ? -1 : 1;
   const offset = terms.unit.offset ?? 0;
   const value = negative ? toRecord(-(terms.value / terms.unit.factor + offset), terms.unit) : terms.value;
-  if (!Number.isFinite(value)) return refuse('not-finite', `That number is too large to be a ${name}.`);
-  if (dimension === 'temperature' && value < ABSOLUTE_ZERO_C)
-    return refuse('below-absolute-zero', 'Nothing is colder than −273.15 °C; check the figure and the unit.');
+  if (!Number.isFinite(value)) return refuse('not-finite');
+  if (dimension === 'temperature' && value < ABSOLUTE_ZERO_C) return refuse('below-absolute-zero');
   const quantity: Quantity = {
     ok: true,
     dimension,
@@ -211,32 +197,9 @@ export function parseQuantity(text: string, dimension: Dimension, assume?: Unit)
   if (after !== undefined) {
     // A tolerance is a difference: the zero of the scale (32 °F) plays no part in it.
     const tolerance = readTerms(after, dimension, { ...terms.unit, offset: 0 });
-    if ('fault' in tolerance || !Number.isFinite(tolerance.value))
-      return refuse('bad-uncertainty', `What follows ± is not a ${name}; write it as 610 ± 3 mm.`);
+    if ('fault' in tolerance || !Number.isFinite(tolerance.value)) return refuse('bad-uncertainty');
     quantity.stated =
       (tolerance.value / tolerance.unit.factor + (tolerance.unit.offset ?? 0)) * tolerance.unit.factor;
   }
   return quantity;
-}
-
-function explain(
-  problem: { fault: QuantityFault; word?: string; other?: Dimension },
-  name: string,
-  example: string,
-  text: string,
-): string {
-  switch (problem.fault) {
-    case 'wrong-dimension':
-      return `“${problem.word}” is a unit of ${NAMES[problem.other!][0]}; this asks for a ${name}, such as ${example}.`;
-    case 'unknown-unit':
-      return `“${problem.word}” is not a unit of ${name} known here; write it as ${example}.`;
-    case 'ambiguous-comma':
-      return `“${text.trim()}” may be a thousand or a decimal; write it without the comma, or with a point.`;
-    case 'zero-denominator':
-      return 'A fraction cannot have zero below the line.';
-    case 'order':
-      return `Only larger units may come before smaller ones, such as 2 ft 4 in; write one ${name}, such as ${example}.`;
-    default:
-      return `“${text.trim().slice(0, 40)}” is not a ${name}; write it as ${example}.`;
-  }
 }

@@ -1,6 +1,13 @@
 import { costOf, type AccessMap } from '../access/index.ts';
 import { SCHOOL_LINES } from '../coolant/index.ts';
-import { nextFollowUp, waitsFor, type JobStage, type JobState, type WaitsFor } from '../job/index.ts';
+import {
+  nextFollowUp,
+  waitsFor,
+  type JobStage,
+  type JobState,
+  type Waiting,
+  type WaitsFor,
+} from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { PHASES, type Phase, type ProcedureDocument, type Step } from '../procedure/index.ts';
 import type { TaskKind } from './types.ts';
@@ -34,7 +41,8 @@ export interface JobWork {
   usual: string;
 }
 /** Why a job cannot be planned: what it waits for, and more of it. */
-export type Workable = { ok: true; work: JobWork } | { ok: false; waits: WaitsFor; said: string };
+export type Workable = { ok: true; work: JobWork } | { ok: false; waits: WaitsFor; more?: WaitsMore };
+export type WaitsMore = NonNullable<Waiting['more']> | { left: 'nothing' | 'to-close' };
 
 /** The steps that a job is done by, and of a way in the operations behind them. */
 export interface WayToWork {
@@ -60,6 +68,11 @@ const UNTIL_THERE: ReadonlySet<WaitsFor> = new Set(['a part to be chosen', 'anot
 const AT_WORK: ReadonlySet<JobStage> = new Set(['remove', 'install', 'fill', 'prove']);
 const APART: ReadonlySet<JobStage> = new Set(['remove', 'install', 'fill']);
 
+const waitingOf = ({ for: waits, more }: Waiting): { waits: WaitsFor; more?: WaitsMore } => ({
+  waits,
+  ...(more ? { more } : {}),
+});
+
 /**
  * What is left to do of a job, in the order of the work. Steps that are done are left out; where nobody chose a way the
  * trade's usual minutes stand in for it, and that is said.
@@ -75,13 +88,13 @@ export function workOfJob(
   practice: Practice = USUAL_PRACTICE,
 ): Workable {
   const waiting = waitsFor(state);
-  if (!waiting) return { ok: false, waits: 'the library', said: 'nothing is left to do' };
+  if (!waiting) return { ok: false, waits: 'the library', more: { left: 'nothing' } };
   if (waiting.for === 'the vehicle' || (UNTIL_THERE.has(waiting.for) && !there))
-    return { ok: false, waits: waiting.for, said: waiting.said };
+    return { ok: false, ...waitingOf(waiting) };
   const look: JobTask = { label: 'Look again cold, top up', kind: 'work', minutes: practice.lookTakes, hands: 1, bay: false, tools: [], whole: true };
   const again = nextFollowUp(state);
   if (state.closed) {
-    if (waiting.for !== 'a look the next day') return { ok: false, waits: waiting.for, said: waiting.said };
+    if (waiting.for !== 'a look the next day') return { ok: false, ...waitingOf(waiting) };
     return { ok: true, work: { tasks: [look], readyAfter: 1, promisable: false, begun: false, apart: false, lift: false, usual: '' } };
   }
   const begun = AT_WORK.has(state.stage);
@@ -90,7 +103,7 @@ export function workOfJob(
   const cooling: JobTask = { label: 'Cools down over night', kind: 'waiting', minutes: practice.coldAgain, hands: 0, bay: false, tools: [], whole: false };
   const after = drained ? [...(again && tasks.length === 0 ? [] : [cooling]), look] : [];
   const all = [...tasks, ...after];
-  if (all.length === 0) return { ok: false, waits: waiting.for, said: 'every step is done; close it, or say what is left' };
+  if (all.length === 0) return { ok: false, waits: waiting.for, more: { left: 'to-close' } };
   return {
     ok: true,
     work: {

@@ -1,4 +1,4 @@
-import { ATTRIBUTES, PART_KINDS, type Attribute } from '../figures/index.ts';
+import { ATTRIBUTES, PART_KINDS, type Attribute, type PartKind } from '../figures/index.ts';
 import { findUnit, type Dimension } from '../quantity/index.ts';
 
 /** What a table may hold; one kind of record each. */
@@ -7,7 +7,9 @@ export type TableKind = (typeof TABLE_KINDS)[number];
 
 export interface Column {
   field: string;
+  /** Heading; a column of figures is headed by the name of its figure. */
   label: string;
+  figure?: { subject: PartKind; key: string };
   required: boolean;
   /** Other headings that mean it, squeezed to letters and digits. */
   aliases: readonly string[];
@@ -95,9 +97,10 @@ const FIGURES: readonly Column[] = [
           key,
           {
             field: key,
-            label: attribute.label,
+            label: '',
+            figure: { subject: kind, key },
             required: false,
-            aliases: [squeeze(key), squeeze(attribute.label)],
+            aliases: [squeeze(key)],
             example: '',
             ...(attribute.type === 'quantity' ? { dimension: attribute.dimension } : {}),
           },
@@ -122,15 +125,19 @@ export interface MappedHeading {
 
 /**
  * Which column is which, from the headings: what was chosen for the same heading before comes first, then the names
- * the field goes by. A unit in brackets ("Overall width (in)") is the column's. No field is given twice.
+ * the field goes by (`nameOf`: as a reader's language heads it). A unit in brackets ("Overall width (in)") is the column's. No field is given twice.
  */
-export function guessMapping(kind: TableKind, headings: readonly string[]): MappedHeading[] {
+export function guessMapping(
+  kind: TableKind,
+  headings: readonly string[],
+  nameOf: (column: Column) => string = ({ label }) => label,
+): MappedHeading[] {
   const taken = new Set<string>();
   return headings.map((heading) => {
     const [, name = heading, unit = ''] = /^(.*?)\s*[([]\s*([^()[\]]+)\s*[)\]]\s*$/.exec(heading) ?? [];
     const found = columnsOf(kind).find((each) =>
       [squeeze(heading), squeeze(name)].some(
-        (key) => squeeze(each.label) === key || each.aliases.includes(key),
+        (key) => squeeze(nameOf(each)) === key || each.aliases.includes(key),
       ),
     );
     if (!found || taken.has(found.field)) return { heading, field: '', unit: '' };

@@ -5,7 +5,8 @@ import pg from 'pg';
 import { limitsOf, ATTRIBUTES, type Attribute } from '@radiatrix/core/figures';
 import { CAUTIONS } from '@radiatrix/core/procedure';
 import { databaseOver, type Connection, type Database } from './client.ts';
-import { METHOD_RULES, METHODS } from '@radiatrix/core/quantity';
+import { METHODS } from '@radiatrix/core/quantity';
+import { methodName } from '@radiatrix/words/methods';
 import { attribute, attributeChoice, caution, method } from './schema/index.ts';
 
 export const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
@@ -72,13 +73,13 @@ async function syncReference(db: Database): Promise<void> {
       .insert(attributeChoice)
       .values(
         attributes.flatMap(({ subject, key, each }) =>
-          each.type === 'choice' ? Object.keys(each.choices).map((choice) => ({ subject, key, choice })) : [],
+          each.type === 'choice' ? each.choices.map((choice) => ({ subject, key, choice })) : [],
         ),
       )
       .onConflictDoNothing();
     await tx
       .insert(method)
-      .values(METHODS.map((code) => ({ code, label: METHOD_RULES[code].label })))
+      .values(METHODS.map((code) => ({ code, label: methodName(code) })))
       .onConflictDoUpdate({ target: method.code, set: { label: sql`excluded.label` } });
     await tx
       .insert(caution)

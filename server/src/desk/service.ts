@@ -81,8 +81,6 @@ export async function figuresWanted(db: Db, person: Person): Promise<FigureWante
         vehicleId,
         subject: next.subject,
         key: next.key,
-        figure: next.label,
-        where: next.where,
         minutes: next.minutes,
         parts: next.parts.map((at) => verdicts[at]!.number),
         perMinute: next.bits / Math.max(1, next.minutes),

@@ -10,6 +10,8 @@ import {
 } from '@radiatrix/core/figures';
 import { METHOD_RULES, type Grade } from '@radiatrix/core/quantity';
 import type { FieldProblem, FigureEntry, FigureRecord } from '@radiatrix/contract';
+import { figureFault } from '@radiatrix/words/faults';
+import { choiceNamed } from '@radiatrix/words/figures';
 import type { Db } from '../db/client.ts';
 import { measurement } from '../db/schema/index.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -87,9 +89,9 @@ export async function storeFigures(
         fields.push({ path: `${at}.${index}.key`, message: `There is no figure “${entry.key}” here.` });
       continue;
     }
-    const read = readFigure(subject.kind, entry.key, entry.text, entry.method);
+    const read = readFigure(subject.kind, entry.key, entry.text, entry.method, choiceNamed);
     if (!read.ok) {
-      fields.push({ path, message: read.message });
+      fields.push({ path, message: figureFault(read.why) });
       continue;
     }
     if (read.type === 'connector' && !connectors.has(read.word)) {

@@ -11,13 +11,16 @@ import {
   type FittedPart,
   type MinutesModel,
 } from '@radiatrix/core/filing';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
+import type { VerdictWord } from '@radiatrix/core/fit';
 import { leftInTray, minutesOf, trayOf, type JobState } from '@radiatrix/core/job';
-import { practiceOf, workSentence } from '@radiatrix/core/practice';
+import { practiceOf } from '@radiatrix/core/practice';
 import { accountOfJob, openProofs, proofStates, proofsFor } from '@radiatrix/core/prove';
 import { METHOD_RULES } from '@radiatrix/core/quantity';
 import { seesDrafts } from '@radiatrix/contract';
 import type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes, Person } from '@radiatrix/contract';
+import { verdictName } from '@radiatrix/words/fit';
+import { workSentence } from '@radiatrix/words/work';
+import { choiceNamed, figureName } from '@radiatrix/words/figures';
 import { accessRecord, storeAccess, vehicleAccess } from '../access/service.ts';
 import { pastCounts } from '../access/queries.ts';
 import { planningRecord } from '../fitment/service.ts';
@@ -69,7 +72,7 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
     planningRecord(db, row.configurationId, person, { parts: [] }),
     vehicleAccess(db, row.configurationId, person, undefined),
     sourceOfJobs(db),
-    planOfJob(db, folded, person, 'metric'),
+    planOfJob(db, folded, person),
   ]);
   const practice = practiceOf(planning.practice);
   // Who works on the library lays it beside the draft that is open: what was taken in already is no difference any more.
@@ -95,7 +98,7 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
       work: (plan?.work ?? [])
         .filter(({ optional }) => !optional)
         .map((each) => workSentence(each, 'metric')),
-      expected: plan ? VERDICT_WORDS[plan.verdict] : 'no plan',
+      expected: plan ? verdictName(plan.verdict) : 'no plan',
     }));
   const differences = differencesOf(
     {
@@ -111,12 +114,16 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
     },
     practice,
   );
-  return { folded, differences, bayId: vehicle.bayId, map, model, proven };
+  return { folded, differences: differences.map(named), bayId: vehicle.bayId, map, model, proven };
 }
+
+/** A figure's difference goes by the figure's own name. */
+const named = (each: Difference): Difference =>
+  each.act.do === 'figure' && each.title === '' ? { ...each, title: figureName('bay', each.act.key) } : each;
 
 /** A figure by itself, as the bay would have it from the jobs' source. */
 function figureOf(act: Extract<Act, { do: 'figure' }>): FigureSet<'bay'> | undefined {
-  const read = readFigure('bay', act.key, act.text, act.method);
+  const read = readFigure('bay', act.key, act.text, act.method, choiceNamed);
   if (!read.ok) return undefined;
   const quantity = read.type === 'quantity';
   return figureSet<'bay'>([
@@ -144,7 +151,7 @@ async function elsewhere(
   const also = others <= 0 ? `Counts for this vehicle of ${bay?.name ?? 'the bay'} alone.` : `Counts for ${others === 1 ? 'one other vehicle' : `${others} other vehicles`} of ${bay?.name ?? 'the bay'}.`; // prettier-ignore
   return new Map(
     differences.map(({ id, act }): [string, string[]] => {
-      const turns = (turned.get(id) ?? []).map(({ number, from, to }) => `${number}: ${VERDICT_WORDS[from as keyof typeof VERDICT_WORDS]} turns to ${VERDICT_WORDS[to as keyof typeof VERDICT_WORDS]}.`); // prettier-ignore
+      const turns = (turned.get(id) ?? []).map(({ number, from, to }) => `${number}: ${verdictName(from as VerdictWord)} turns to ${verdictName(to as VerdictWord)}.`); // prettier-ignore
       if (act.do === 'figure') return [id, [also, ...turns, ...(turns.length === 0 && attributeOf('bay', act.key) ? ['No verdict on this vehicle turns.'] : [])]]; // prettier-ignore
       if (act.do === 'outcome') return [id, act.altered ? ['An altered vehicle: it is told, and settles nothing.'] : [`Seen in every vehicle of ${bay?.name ?? 'the bay'}.`]]; // prettier-ignore
       return [id, [`Every way in of ${bay?.name ?? 'the bay'}.`]];

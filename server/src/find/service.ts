@@ -1,4 +1,3 @@
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import {
   ruledOutBy,
   choicesFor,
@@ -14,6 +13,7 @@ import {
   type Vocabulary,
 } from '@radiatrix/core/vehicle';
 import { LIST_LIMIT, seesDrafts, type FindResult, type Role } from '@radiatrix/contract';
+import { kindHeading } from '@radiatrix/words/figures';
 import type { Db } from '../db/client.ts';
 import { shopPractice } from '../practice/service.ts';
 import { connectorsByName, partsByNumber } from '../search/queries.ts';
@@ -138,7 +138,7 @@ async function questionFor(
   const records = await loadJudging(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
   if (kinds) records.parts = records.parts.filter((part) => kinds.includes(part.kind));
   const prospects = prospectsOf(vehicles, records, vocabulary, await shopPractice(db));
-  const names = records.parts.map((part) => PART_KIND_LABELS[part.kind].many.toLowerCase());
+  const names = records.parts.map((part) => kindHeading(part.kind).toLowerCase());
   return {
     question: nextQuestion(prospects, names, vocabulary, unknown) ?? null,
     considered: {

@@ -82,7 +82,7 @@ function guard(route: Route, person: Person | undefined): Person {
   if (route.roles !== 'anyone' && !(route.roles as readonly Role[]).includes(person.role))
     throw new ProblemError('not-allowed');
   if (route.administrator && !person.administers)
-    throw new ProblemError('not-allowed', { detail: 'Whoever administers the accounts does this.' });
+    throw new ProblemError('not-allowed', { detail: 'Only an administrator can do this.' });
   return person;
 }
 

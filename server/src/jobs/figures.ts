@@ -1,6 +1,8 @@
 import { attributeOf, readFigure } from '@radiatrix/core/figures';
 import type { JobState } from '@radiatrix/core/job';
 import type { FieldProblem, JobEventDraft } from '@radiatrix/contract';
+import { figureFault } from '@radiatrix/words/faults';
+import { choiceNamed } from '@radiatrix/words/figures';
 import type { Db } from '../db/client.ts';
 import { connectorIds } from '../figures/queries.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -20,8 +22,8 @@ export async function checkFigures(db: Db, events: readonly JobEventDraft[]): Pr
     ),
   ]);
   const fields = taken.flatMap(({ at, key, text, method, sourceId }): FieldProblem[] => {
-    const read = readFigure('bay', key, text, method);
-    if (!read.ok) return [{ path: `events.${at}.payload.text`, message: read.message }];
+    const read = readFigure('bay', key, text, method, choiceNamed);
+    if (!read.ok) return [{ path: `events.${at}.payload.text`, message: figureFault(read.why) }];
     if (read.type === 'connector' && !plugs.has(read.word))
       return [
         {
@@ -53,7 +55,7 @@ export async function keepFigures(db: Db, jobId: number, state: JobState): Promi
     fresh.filter(([key]) => attributeOf('bay', key)?.type === 'connector').map(([, { text }]) => text),
   );
   for (const [key, { text, method, sourceId, event }] of fresh) {
-    const read = readFigure('bay', key, text, method);
+    const read = readFigure('bay', key, text, method, choiceNamed);
     if (!read.ok || (read.type === 'connector' && !plugs.has(read.word))) continue;
     await insertOwnFigure(db, {
       subject: 'bay',

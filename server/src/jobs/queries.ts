@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { EventPage, JobEventDraft } from '@radiatrix/contract';
 import { nextFollowUp, waitsFor, type JobEvent, type JobState } from '@radiatrix/core/job';
+import { waitingText } from '@radiatrix/words/jobs';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { job, jobEvent, jobPhoto, measurement, person, source } from '../db/schema/index.ts';
@@ -233,7 +234,7 @@ export async function writeFold(
       handedTo: handedTo?.id ?? null,
       readyBy: state.promised.ready,
       waits: waiting?.for ?? null,
-      waitsSaid: waiting?.said ?? '',
+      waitsSaid: waitingText(waiting?.more),
       late: state.late.length,
       heardAt,
       version,

@@ -1,7 +1,6 @@
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment';
 import { practiceOf } from '@radiatrix/core/practice';
-import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
@@ -29,12 +28,7 @@ function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string 
 }
 
 /** The plan of a job, worked out here from its events; nothing where no part goes in that a plan knows. */
-export async function planOfJob(
-  db: Db,
-  folded: FoldedJob,
-  person: Person,
-  units: UnitSystem,
-): Promise<JobPlan | null> {
+export async function planOfJob(db: Db, folded: FoldedJob, person: Person): Promise<JobPlan | null> {
   const sides = sidesOf(folded.state.parts);
   const ids = [
     ...new Set(
@@ -57,7 +51,7 @@ export async function planOfJob(
     { ...NO_CHOICES, ...choices },
     practiceOf(planning.practice),
   );
-  const findings = findingsOf(plan, units);
+  const findings = findingsOf(plan);
   return {
     verdict: plan.verdict,
     // Stops and what is open come before the work; clear ones are for the view itself.
@@ -70,7 +64,7 @@ export async function planOfJob(
   };
 }
 
-export async function jobRecord(db: Db, id: number, person: Person, units: UnitSystem): Promise<JobRecord> {
+export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
   const [last, aside, handedIn, practice] = await Promise.all([
@@ -82,7 +76,7 @@ export async function jobRecord(db: Db, id: number, person: Person, units: UnitS
   const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
     findConfiguration(db, row.configurationId),
     loadVocabulary(db),
-    planOfJob(db, folded, person, units),
+    planOfJob(db, folded, person),
     partLines(
       db,
       {

@@ -1,5 +1,4 @@
 import type { JobRecord } from '@radiatrix/contract';
-import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Context, Handler, Reply } from '../http/route.ts';
 import { jobPhotoFor, keepJobPhoto } from './photos.ts';
 import { jobRecord } from './record.ts';
@@ -8,19 +7,18 @@ import { addEvents, decideAside, eventsPage, jobLines, openJob } from './service
 async function reply(
   { db, person }: Pick<Context, 'db' | 'person'>,
   id: number,
-  units: UnitSystem = 'both',
   more: Partial<Reply<JobRecord>> = {},
 ): Promise<Reply<JobRecord>> {
-  const body = await jobRecord(db, id, person, units);
+  const body = await jobRecord(db, id, person);
   return { body, etag: String(body.version), ...more };
 }
 
 export const jobs: Handler<'jobs'> = async ({ db }) => ({ body: await jobLines(db) });
-export const job: Handler<'job'> = async (context) => reply(context, context.id(), context.query.units);
+export const job: Handler<'job'> = async (context) => reply(context, context.id());
 
 export const newJob: Handler<'newJob'> = async (context) => {
   const id = await openJob(context.db, context.body.events, context.person);
-  return reply(context, id, 'both', { status: 201, location: `/api/jobs/${id}` });
+  return reply(context, id, { status: 201, location: `/api/jobs/${id}` });
 };
 
 export const jobEvents: Handler<'jobEvents'> = async (context) => {

@@ -18,6 +18,7 @@ import type { Practice } from '@radiatrix/core/practice';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/fitment';
 import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
 import { canEdit } from '@radiatrix/contract';
+import { bleedText } from '@radiatrix/words/bleed';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
@@ -171,7 +172,7 @@ function detailOf(
     case 'vacuum read':
       return judgeVacuum(payload, practice).said;
     case 'bled':
-      return `${payload.ended}, ${payload.minutes} min: ${payload.findings.map(({ said }) => said).join(' ')}`;
+      return `${payload.ended}, ${payload.minutes} min: ${payload.findings.map((each) => bleedText(each, 'both')).join(' ')}`;
     case 'pressure tested':
       return judgePressure(payload, practice).said;
     case 'proved':
@@ -386,12 +387,14 @@ export const isInHands = (
   person: Person,
 ): boolean => person.role !== 'installer' || inHandsOf(events, openerId) === person.id;
 
-/** A comparison is taken back by whoever kept it. */
+/** Only the person who kept a comparison can take it back. */
 async function guardUndoing(db: Db, events: readonly JobEventDraft[], person: Person): Promise<void> {
   const named = events.flatMap((event) => (event.kind === 'undone' ? [event.payload.event] : []));
   for (const { by, kind } of (await writersOf(db, named)).values())
     if (kind === 'compared' && by !== person.id)
-      throw new ProblemError('not-allowed', { detail: 'A comparison is taken back by whoever kept it.' });
+      throw new ProblemError('not-allowed', {
+        detail: 'Only the person who kept a comparison can take it back.',
+      });
 }
 
 /** Takes in what was kept aside, or leaves it out. */

@@ -18,7 +18,7 @@ li{margin:6px 0}
 <li><strong>Phones that ask for a profile</strong>: Settings, General, the downloaded profile, install; then General, About, Certificate trust, switch it on.</li>
 <li><strong>A desk browser</strong>: its settings, certificates, authorities, import, trust for websites.</li>
 </ul>
-<p>Trust it only here, from whoever keeps this shop’s machine. It vouches for this shop’s machine and for nothing else you use it for; take it off a phone that leaves the shop.</p>
+<p>Trust it only here, and only from the person who runs this shop’s machine. It is valid for this shop’s machine alone. Remove it from a phone that leaves the shop.</p>
 <h2>3. Open it</h2>
 <a class="go" href="${address}">Open Radiatrix</a>
 <p>The address is ${address}. Put it on the home screen from the browser’s menu.</p>

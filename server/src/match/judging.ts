@@ -1,6 +1,5 @@
 import {
   createJudge,
-  RULES,
   type Evidence,
   type FitPart,
   type FitVehicle,
@@ -13,6 +12,7 @@ import { plugOf } from '@radiatrix/core/fitment';
 import { isSelfShifting } from '../vehicles/cautions.ts';
 import type { Plug } from '@radiatrix/core/electrical';
 import type { Practice } from '@radiatrix/core/practice';
+import { checkName } from '@radiatrix/words/fit';
 import { connectorsByCode } from '../connectors/queries.ts';
 import type { Db } from '../db/client.ts';
 import { figuresOfBays, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
@@ -141,7 +141,7 @@ export function prospectsOf(
         own.verdicts.push(verdict);
         own.reasons.push(
           deciding.by === 'check'
-            ? RULES[deciding.check].label.toLowerCase()
+            ? checkName(deciding.check).toLowerCase()
             : deciding.by === 'installed'
               ? 'job that tried it'
               : '',

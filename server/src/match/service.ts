@@ -1,8 +1,16 @@
 import {
-  decidingSentence, findSets, judgeFit, RELATIONS, RULES, VERDICTS, verdictLine,
-  type Evidence, type FitVehicle, type PartSet, type SetPart, type Slot, type Verdict,
+  findSets,
+  judgeFit,
+  VERDICTS,
+  verdictLine,
+  type Evidence,
+  type FitVehicle,
+  type PartSet,
+  type SetPart,
+  type Slot,
+  type Verdict,
   type VerdictWord,
-} from '@radiatrix/core/fit'; // prettier-ignore
+} from '@radiatrix/core/fit';
 import { overlaid, PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
 import { fitChoices, plugOf } from '@radiatrix/core/fitment';
 import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
@@ -292,8 +300,6 @@ export async function sets(
       kept: kept.has(kind),
       failing: judged.marks.get(id)?.failing ?? null,
     });
-  const labelOf = (id: keyof typeof RULES | keyof typeof RELATIONS): string =>
-    id in RULES ? RULES[id as keyof typeof RULES].label : RELATIONS[id as keyof typeof RELATIONS].label;
   return {
     without: slots.filter((slot) => !slot.optional && slot.choices.length === 0).map((slot) => slot.kind),
     sets: found.map((set) => ({
@@ -306,7 +312,7 @@ export async function sets(
         kept.has(part.kind) ? [] : (boxes.get(id) ?? []).filter((item) => !item.fromOld),
       ),
       unknown: set.together.open.map(({ id, members }) => ({
-        label: labelOf(id),
+        id,
         parts: members.map(numberOf),
       })),
     })),
@@ -314,8 +320,11 @@ export async function sets(
       parts: members.map(line()),
       breaks:
         b === 0
-          ? `${numberOf(a)} does not go into this vehicle: ${decidingSentence(judged.verdictOf(parts.find((part) => part.id === a)!), 'metric')}`
-          : `${by === 'installed' ? 'Tried before' : labelOf(by)}: ${numberOf(a)} and ${numberOf(b)} do not suit each other.`,
+          ? {
+              number: numberOf(a),
+              verdict: verdictLine(judged.verdictOf(parts.find((part) => part.id === a)!)),
+            }
+          : { by, numbers: [numberOf(a), numberOf(b)] },
     })),
   };
 }
@@ -354,7 +363,7 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
       group = {
         verdict: verdict.verdict,
         deciding: verdict.deciding,
-        sentence: decidingSentence(verdict, 'metric'),
+        line: verdictLine(verdict),
         listed: says,
         grade: verdict.grade,
         minutes: verdict.workMinutes,

@@ -145,7 +145,7 @@ export async function acceptInvitation(db: Db, token: string, password: string):
   const row = await invited(db, hashed(token));
   if (!row)
     throw new ProblemError('not-found', {
-      detail: 'This invitation was taken up already, or is too old. Ask whoever sent it for another.',
+      detail: 'This invitation was used already, or has expired. Ask the sender for another.',
     });
   checkStrength(password, [row.username, row.name]);
   await updatePerson(db, row.id, {

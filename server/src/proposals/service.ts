@@ -171,7 +171,7 @@ export async function releaseProposal(
 export async function takeBack(db: Db, id: number, person: Person): Promise<void> {
   const row = await openProposal(db, id);
   if (row.personId !== person.id)
-    throw new ProblemError('not-allowed', { detail: 'Whoever proposed it takes it back.' });
+    throw new ProblemError('not-allowed', { detail: 'Only the person who proposed it can take it back.' });
   if (!(await markTakenBack(db, row)))
     throw new ProblemError('stale', { detail: 'It was dealt with in this moment.' });
   if (row.route !== 'applyUpload') return;

@@ -1,6 +1,6 @@
 import { diffArrays } from 'diff';
 import { conditionSentence, type Condition } from '@radiatrix/core/application';
-import { attributeOf, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
+import { attributeOf, type SubjectKind } from '@radiatrix/core/figures';
 import { factKey, type AccessMap, type Fact, type MapStep, type Operation } from '@radiatrix/core/access';
 import {
   PHASE_LABELS,
@@ -9,13 +9,15 @@ import {
   type ProcedureNote,
   type Step,
 } from '@radiatrix/core/procedure';
-import { formatQuantity, METHOD_RULES } from '@radiatrix/core/quantity';
+import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Change, FigureRecord, PartDetails } from '@radiatrix/contract';
+import { methodName } from '@radiatrix/words/methods';
+import { choiceName, figureName } from '@radiatrix/words/figures';
 
 function figureText(kind: SubjectKind, figure: FigureRecord): string {
   const attribute = attributeOf(kind, figure.key);
   if (!attribute) return figure.text;
-  if (attribute.type !== 'quantity' || figure.value === null) return wordLabel(attribute, figure.word);
+  if (attribute.type !== 'quantity' || figure.value === null) return choiceName(attribute, figure.word);
   return formatQuantity(figure.value, attribute.dimension, 'metric', { uncertainty: figure.u ?? undefined });
 }
 
@@ -35,10 +37,10 @@ export function figureChanges(
     const figure = (is ?? was)!;
     return [
       {
-        label: attributeOf(kind, figure.key)?.label ?? figure.key,
+        label: figureName(kind, figure.key),
         before: wasText,
         after: isText,
-        support: is ? `${METHOD_RULES[is.method].label}, ${is.source}; written “${is.text}”` : '',
+        support: is ? `${methodName(is.method)}, ${is.source}; written “${is.text}”` : '',
         stamp: is?.stamp ?? null,
       },
     ];

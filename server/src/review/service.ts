@@ -182,7 +182,7 @@ async function judged(
     });
   if (head.writers.includes(person.id))
     throw new ProblemError('own-work', {
-      detail: 'You wrote on this revision; somebody else has to look at it.',
+      detail: 'You wrote on this revision. Somebody else must review it.',
     });
   return head;
 }
@@ -257,7 +257,7 @@ export async function withdraw(
   if (kind === 'proposal')
     throw new ProblemError('not-ready', {
       detail:
-        'A change is taken back by changing the record again, or by whoever proposed it while it waits.',
+        'To take a change back, change the record again. While it waits, the person who proposed it can withdraw it.',
     });
   if (kind === 'bay')
     throw new ProblemError('not-ready', {

@@ -5,6 +5,7 @@ import { workOfJob, type DayJob, type WayToWork } from '@radiatrix/core/schedule
 import { foldJob, type JobEvent, type JobState, type WaitsFor } from '@radiatrix/core/job';
 import type { Practice } from '@radiatrix/core/practice';
 import type { Person } from '@radiatrix/contract';
+import { waitingText } from '@radiatrix/words/jobs';
 import { wayWritten } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -78,7 +79,7 @@ export async function candidates(db: Db, most: number, tools: ReadonlySet<string
     found.push({
       row, state, title: vehicle ? vehicleLine(vehicle, vocabulary).title : '',
       job: able.ok ? { id: row.id, work: able.work } : undefined,
-      why: able.ok ? undefined : { waits: able.waits, said: able.said },
+      why: able.ok ? undefined : { waits: able.waits, said: waitingText(able.more) },
     });
   }
   return found;

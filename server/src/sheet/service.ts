@@ -1,10 +1,4 @@
-import {
-  VERDICT_WORDS,
-  decidingSentence,
-  judgeTogether,
-  type Member,
-  type Together,
-} from '@radiatrix/core/fit';
+import { judgeTogether, type Member, type Together } from '@radiatrix/core/fit';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/fitment'; // prettier-ignore
@@ -12,6 +6,7 @@ import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
 import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
+import { decidingSentence, verdictName } from '@radiatrix/words/fit';
 import { accessHead } from '../access/queries.ts';
 import { wayWritten } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
@@ -137,7 +132,7 @@ export async function sheetRecord(
   vehicleId: number,
   partId: number,
   person: Person,
-  { procedure: procedureId, job: jobId, operations, units = 'both' }: SheetOptions,
+  { procedure: procedureId, job: jobId, operations }: SheetOptions,
 ): Promise<SheetRecord> {
   const drafts = seesDrafts(person.role);
   const vehicle = await findConfiguration(db, vehicleId);
@@ -198,7 +193,7 @@ export async function sheetRecord(
       part: Object.fromEntries(Object.entries(words).map(([key, figure]) => [key, figure?.word])),
     },
     work: together.work,
-    units,
+    practice: practiceOf(planning.practice),
     coolant:
       capacity && way?.coolantL !== 0
         ? {
@@ -220,7 +215,7 @@ export async function sheetRecord(
     vehicle: vehicleLine(vehicle, vocabulary),
     part: { id, number, maker, kind, description, revision, state, inTheBox: [...part.inTheBox] },
     procedure: about,
-    verdictText: VERDICT_WORDS[together.verdict],
+    verdictText: verdictName(together.verdict),
     allowed:
       together.verdict === 'not-proven' && allowed
         ? { reason: allowed.reason, by: allowed.by, at: allowed.at }

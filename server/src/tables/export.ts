@@ -6,6 +6,7 @@ import { columnsOf, csvLine, guardCell, isFigureColumn, type TableKind } from '@
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Role } from '@radiatrix/contract';
 import { BUNDLE_FORMAT } from '@radiatrix/contract/schemas';
+import { columnHeading } from '@radiatrix/words/tables';
 import type { Db } from '../db/client.ts';
 import { figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -240,7 +241,7 @@ export function exported(db: Db, kind: TableKind, format: 'csv' | 'xlsx' | 'json
     };
     if (format === 'csv') {
       // The mark tells spreadsheets that it is UTF-8.
-      await put(`\uFEFF${csvLine(columns.map((each) => each.label))}`);
+      await put(`\uFEFF${csvLine(columns.map(columnHeading))}`);
       for await (const row of rows()) await put(csvLine(columns.map((each) => row[each.field] ?? '')));
     } else if (format === 'json') {
       // The exchange format, so that what goes out comes in again by the same door as every bundle.
@@ -269,7 +270,7 @@ export function exported(db: Db, kind: TableKind, format: 'csv' | 'xlsx' | 'json
         ...(bold ? { fontWeight: 'bold' as const } : {}),
       });
       const data = [
-        used.map((each) => cell(each.label, true)),
+        used.map((each) => cell(columnHeading(each), true)),
         ...all.map((row) => used.map((each) => cell(row[each.field] ?? ''))),
       ];
       await put(

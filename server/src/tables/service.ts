@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { columnsOf, csvLine, guessMapping, squeeze, type MappedHeading, type TableKind } from '@radiatrix/core/table'; // prettier-ignore
 import type { Bundle } from '@radiatrix/contract/schemas';
 import type { Person, Upload, WrongCell } from '@radiatrix/contract';
+import { columnHeading } from '@radiatrix/words/tables';
 import type { Connection, Database, Db } from '../db/client.ts';
 import { heavyWork, type HeavyWork } from '../db/heavy.ts';
 import { asPerson } from '../db/transaction.ts';
@@ -76,7 +77,7 @@ export async function addUpload(
     kind,
     encoding,
     separator: SEPARATOR_NAMES[separator] ?? separator,
-    mapping: remembered ?? guessMapping(kind, headings),
+    mapping: remembered ?? guessMapping(kind, headings, columnHeading),
     remembered: remembered !== undefined,
     sample,
     state: 'mapping',
@@ -99,7 +100,11 @@ export async function forgetMappingOf(db: Db, id: string, person: Person): Promi
   const row = await own(db, id, person);
   const headings = headingsOf(row.view);
   await forgetMapping(db, person.id, row.view.kind, shapeOf(headings));
-  const view = { ...row.view, mapping: guessMapping(row.view.kind, headings), remembered: false };
+  const view = {
+    ...row.view,
+    mapping: guessMapping(row.view.kind, headings, columnHeading),
+    remembered: false,
+  };
   await leaveUpload(db, id, { view });
   return toldOf({ ...row, view });
 }

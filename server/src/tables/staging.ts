@@ -77,7 +77,7 @@ export async function stage(
         unknown(
           row,
           'source',
-          read.source === '' ? 'nobody is named who says so' : `no source “${read.source}” is on record`,
+          read.source === '' ? 'no source is named' : `no source “${read.source}” is on record`,
           'choose a source for the rows that name none, or correct the name',
         );
       if (partId === undefined || from === undefined || from === null) continue;

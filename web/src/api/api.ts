@@ -176,7 +176,7 @@ export const api = createApi({
     sharing: build.query<SharedParts, number>({ query: (id) => `/vehicles/${id}/sharing`, providesTags: ['Match', 'Vehicle'] }),
     goesInto: build.query<GoesInto, number>({ query: (id) => `/parts/${id}/vehicles`, providesTags: ['Match', 'Part'] }),
     jobs: build.query<JobLine[], void>({ query: () => '/jobs', providesTags: ['Job'] }),
-    job: build.query<Tagged<JobRecord>, { id: number; units: string }>({ query: ({ id, units }) => `/jobs/${id}?${queryOf({ units })}`, transformResponse: tagged<JobRecord>, providesTags: ['Job', 'Match'] }),
+    job: build.query<Tagged<JobRecord>, { id: number }>({ query: ({ id }) => `/jobs/${id}`, transformResponse: tagged<JobRecord>, providesTags: ['Job', 'Match'] }),
     newJob: build.mutation<JobRecord, { body: JobEvents; key: string }>({ query: (save) => saving('/jobs', 'POST', save), invalidatesTags: ['Job'] }),
     jobEvents: build.mutation<JobRecord, { id: number; body: JobEvents; key: string }>({
       query: (save) => saving(`/jobs/${save.id}/events`, 'POST', save),

@@ -270,7 +270,7 @@ function ReviewLink() {
   const { data } = api.useReviewQuery();
   return (
     <Link to="/review" className="text-ink no-underline hover:underline">
-      To check{' '}
+      Review{' '}
       {data && data.length > 0 ? <span className="text-copper font-semibold">{data.length}</span> : null}
     </Link>
   );

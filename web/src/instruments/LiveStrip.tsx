@@ -10,12 +10,15 @@ interface Props {
   taken: RefObject<Taken>;
   column: number;
   unit: string;
+  /** From what the instrument sends to what is drawn; the reader's unit. */
+  scale?: (value: number) => number;
   height?: number;
   marks?: readonly Mark[];
   /** Drawn across: where something is expected. */
   lines?: readonly { at: number; word: string }[];
   label: string;
 }
+const asRead = (value: number): number => value;
 const PAD = { left: 44, right: 10, top: 14, bottom: 20 };
 
 /** Lowest and highest of each pixel column: as much as a screen shows of however many readings. */
@@ -33,10 +36,12 @@ function columns(ms: readonly number[], values: readonly (number | null)[], widt
 }
 
 /** A strip that draws itself as readings come, as often as the screen does, and only where something is new. */
-export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines = [], label }: Props) {
+export function LiveStrip({ taken, column, unit, scale = asRead, height = 190, marks = [], lines = [], label }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const shown = useRef({ marks, lines });
-  shown.current = { marks, lines };
+  const shown = useRef({ marks, lines, scale });
+  useEffect(() => {
+    shown.current = { marks, lines, scale };
+  });
   const key = `${marks.length} ${lines.length}`;
   useEffect(() => {
     const element = canvas.current!;
@@ -49,7 +54,7 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       const values = taken.current.values[column] ?? [];
       const ratio = Math.min(2, devicePixelRatio || 1);
       const [width, tall] = [element.clientWidth, height];
-      const state = `${ms.length} ${width} ${key} ${document.documentElement.dataset.theme ?? ''}`;
+      const state = `${ms.length} ${width} ${key} ${unit} ${document.documentElement.dataset.theme ?? ''}`;
       if (state === drawn || width === 0) return;
       drawn = state;
       element.width = width * ratio;
@@ -61,14 +66,15 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       const inside = Math.max(10, Math.floor(width - PAD.left - PAD.right));
       // A window of minutes that grows by halves, so that the whole curve is always there.
       const span = Math.max(120_000, (ms.at(-1) ?? 0) * 1.02);
-      const { lo, hi } = columns(ms, values, inside, span);
+      const inUnit = shown.current.scale;
+      const { lo, hi } = columns(ms, values.map((each) => (each === null ? null : inUnit(each))), inside, span);
       const known = [...lo, ...hi].filter((each) => !Number.isNaN(each));
       if (known.length === 0) {
         context.fillStyle = muted;
         context.fillText('no readings yet', PAD.left, tall / 2);
         return;
       }
-      const wanted = [...known, ...shown.current.lines.map(({ at }) => at)];
+      const wanted = [...known, ...shown.current.lines.map(({ at }) => inUnit(at))];
       const [least, most] = wanted.length > 0 ? [Math.min(...wanted), Math.max(...wanted)] : [0, 1];
       const room = Math.max(4, (most - least) * 0.08);
       const y = (value: number): number => PAD.top + (1 - (value - least + room) / (most - least + 2 * room)) * (tall - PAD.top - PAD.bottom);
@@ -97,7 +103,8 @@ export function LiveStrip({ taken, column, unit, height = 190, marks = [], lines
       }
       context.setLineDash([5, 4]);
       context.strokeStyle = muted;
-      for (const { at, word } of shown.current.lines) {
+      for (const { at: recorded, word } of shown.current.lines) {
+        const at = inUnit(recorded);
         context.beginPath();
         context.moveTo(PAD.left, y(at));
         context.lineTo(width - PAD.right, y(at));

@@ -12,7 +12,7 @@ export function PeoplePage() {
   const { data, error, refetch } = accountsApi.useAccountsQuery(undefined, { skip: !person.administers });
   const [invitation, setInvitation] = useState<Invitation | null>(null);
   if (!person.administers)
-    return <p className="mt-5 text-[17px]">Accounts are kept by whoever administers them here.</p>;
+    return <p className="mt-5 text-[17px]">Only an administrator can manage accounts.</p>;
   if (error && !data)
     return (
       <div className="mt-4">
@@ -127,8 +127,8 @@ function Row({
             )}
             {active && (
               <Act
-                what={`Invite ${name} anew`}
-                label="invite anew"
+                what={`Invite ${name} again`}
+                label="invite again"
                 onClick={() =>
                   void again({ id: account.id, key: crypto.randomUUID() })
                     .unwrap()

@@ -84,7 +84,7 @@ function Planned({ plan, busy }: { plan: PlanRecord; busy: boolean }) {
       <Verdict plan={shown} />
       {plan.since.length > 0 && !tried && (
         <p className="border-changes mt-2 border-l-4 pl-3">
-          Laid anew at {clock.time(plan.madeAt)}: {plan.since.map(({ label, what }) => `${label} ${SLIP_WORDS[what]}`).join('; ')}.
+          Updated at {clock.time(plan.madeAt)}: {plan.since.map(({ label, what }) => `${label} ${SLIP_WORDS[what]}`).join('; ')}.
           {plan.broke.length > 0 && <span className="font-semibold"> {breaksText(plan.broke)}</span>}
         </p>
       )}
@@ -197,7 +197,7 @@ function Tried({ tried: { move, made }, plan, clock, busy, error, onKeep, onLeav
 /** Minutes either side of the zero line. */
 const REACH = 480;
 function Promises({ plan, clock, onChoose }: { plan: PlanRecord; clock: Clock; onChoose: (id: number) => void }) {
-  if (plan.jobs.length === 0) return <div className="mt-4"><Empty title="Nothing is to be planned">Jobs with something left to do stand here; <Link to="/">the desk</Link> has the others.</Empty></div>;
+  if (plan.jobs.length === 0) return <div className="mt-4"><Empty title="Nothing to plan">Jobs with work left appear here; <Link to="/">the desk</Link> has the others.</Empty></div>;
   const spare = (job: PlanJob): number | null => (job.promised === null ? null : (Date.parse(job.promised) - Date.parse(job.ready)) / 60_000);
   const rows = [...plan.jobs].sort((a, b) => (spare(a) ?? Infinity) - (spare(b) ?? Infinity) || a.ready.localeCompare(b.ready));
   return (

@@ -25,7 +25,7 @@ export function WorkshopPage() {
   return (
     <div className="mt-4 pb-10">
       <h1 className="text-[25px]">Workshop</h1>
-      {data.record.stamp === null && <p className="text-muted">Nobody has said anything yet: the plan takes two bays without a lift, five days with a break at noon, and whoever installs.</p>}
+      {data.record.stamp === null && <p className="text-muted">The workshop is not described yet. Until then the plan assumes two bays without a lift, five days with a break at noon, and every installer.</p>}
       <Setup key={data.record.version} workshop={data.record} etag={data.etag} may={canEdit(person.role)} />
       <Calendars workshop={data.record} person={person} />
     </div>
@@ -129,7 +129,7 @@ function Setup({ workshop, etag, may }: { workshop: WorkshopRecord; etag: string
         <p className="mt-4 flex gap-3">
           <button type="submit" className="btn btn-primary" disabled={saving.busy || wrong}>Keep the workshop</button>
           <button type="button" className="btn btn-quiet" onClick={() => kept.settle(before, etag)}>Throw away</button>
-          {saving.saved && <span role="status" className="self-center">Kept; the plan is laid anew.</span>}
+          {saving.saved && <span role="status" className="self-center">Saved. The plan is being updated.</span>}
         </p>
       ) : (
         <p className="text-muted mt-3">A specialist changes it.</p>

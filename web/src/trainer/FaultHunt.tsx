@@ -7,7 +7,6 @@ import {
 import { diagnosisSteps } from '@radiatrix/core/job';
 import { api } from '../api/api.ts';
 import { diagnosingApi } from '../api/diagnosing.ts';
-import { useUnits } from '../app/store.ts';
 import { Empty, Failure, Waiting } from '../ui/notices.tsx';
 import type { TrainerApi } from './trainer.worker.ts';
 
@@ -59,8 +58,7 @@ function Simulated(props: Props) {
 }
 
 function OfJob(props: Props & { jobId: number }) {
-  const units = useUnits();
-  const job = api.useJobQuery({ id: props.jobId, units });
+  const job = api.useJobQuery({ id: props.jobId });
   const record = diagnosingApi.useJobDiagnosisQuery(props.jobId);
   const found = useMemo(() => {
     if (!job.data || !record.data) return undefined;

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
-import { RULES, VERDICTS, VERDICT_WORDS, type VerdictWord } from '@radiatrix/core/fit';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { RULES, VERDICTS, type VerdictWord } from '@radiatrix/core/fit';
 import { formatQuantity } from '@radiatrix/core/quantity';
-import { decidingSentence } from '@radiatrix/core/fit';
 import type { JudgedPart } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
+import { checkName, decidingSentence, verdictName } from '@radiatrix/words/fit';
 import { api } from '../api/api.ts';
 import { useUnits } from '../app/store.ts';
 import { shown } from '../stages/match/Ledger.tsx';
@@ -22,7 +22,7 @@ const pick = <T,>(list: readonly T[], seed: number): T | undefined =>
 const saidOf = (verdict: VerdictWord): string =>
   verdict === 'not-proven'
     ? 'is not proven'
-    : VERDICT_WORDS[verdict].charAt(0).toLowerCase() + VERDICT_WORDS[verdict].slice(1);
+    : verdictName(verdict).charAt(0).toLowerCase() + verdictName(verdict).slice(1);
 
 /** A part in a vehicle with its figures and without its verdict; or with margins and without what decides. */
 export function FromFigures(props: Props) {
@@ -55,7 +55,7 @@ export function FromFigures(props: Props) {
     <Question
       key={judged.id}
       {...props}
-      title={`${judged.number}, ${PART_KIND_LABELS[judged.kind].one}, in ${vehicle.title}`}
+      title={`${judged.number}, ${kindName(judged.kind)}, in ${vehicle.title}`}
       detail={[vehicle.engine, vehicle.transmission].join(', ')}
       judged={judged}
     />
@@ -80,12 +80,12 @@ function Question({ kind, title, detail, judged, onNext, onScore }: Props & { ti
       <p className="text-muted">{detail}. {kind === 'verdict' ? 'From these figures alone: what is the verdict?' : `It ${saidOf(verdict.verdict)}: which line decides that?`}</p>
       {kind === 'verdict' && (
         <p className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Your verdict">
-          {VERDICTS.map((each: VerdictWord) => <button key={each} type="button" aria-pressed={answer === each} disabled={answer !== undefined} className={`btn ${answer === each ? 'btn-primary' : 'btn-quiet'}`} onClick={() => say(each)}>{VERDICT_WORDS[each]}</button>)}
+          {VERDICTS.map((each: VerdictWord) => <button key={each} type="button" aria-pressed={answer === each} disabled={answer !== undefined} className={`btn ${answer === each ? 'btn-primary' : 'btn-quiet'}`} onClick={() => say(each)}>{verdictName(each)}</button>)}
         </p>
       )}
       {answer !== undefined && (
         <div role="status" className="border-copper mt-3 border-l-[3px] pl-3">
-          <p className={`text-[19px] font-semibold ${right ? 'text-straight-in' : 'text-no'}`}>{right ? 'Right.' : `No: ${kind === 'verdict' ? `it ${saidOf(verdict.verdict)}` : truth in RULES ? RULES[truth as keyof typeof RULES].label.toLowerCase() : truth}.`}</p>
+          <p className={`text-[19px] font-semibold ${right ? 'text-straight-in' : 'text-no'}`}>{right ? 'Right.' : `No: ${kind === 'verdict' ? `it ${saidOf(verdict.verdict)}` : truth in RULES ? checkName(truth as keyof typeof RULES).toLowerCase() : truth}.`}</p>
           <p>{decidingSentence(verdict, units)}</p>
           <button type="button" className="btn btn-primary mt-2" onClick={onNext}>Another</button>
         </div>
@@ -96,7 +96,7 @@ function Question({ kind, title, detail, judged, onNext, onScore }: Props & { ti
           <tbody>
             {rows.map((row) => (
               <tr key={row.check} className={`border-rule border-b ${answer !== undefined && row.check === (verdict.deciding.by === 'check' ? verdict.deciding.check : '') ? 'bg-wash-steel' : ''}`}>
-                <th scope="row" className="py-1 text-left font-normal">{kind === 'ledger' ? <button type="button" disabled={answer !== undefined} className="text-steel min-h-7 text-left underline" onClick={() => say(row.check)}>{RULES[row.check].label}</button> : RULES[row.check].label}</th>
+                <th scope="row" className="py-1 text-left font-normal">{kind === 'ledger' ? <button type="button" disabled={answer !== undefined} className="text-steel min-h-7 text-left underline" onClick={() => say(row.check)}>{checkName(row.check)}</button> : checkName(row.check)}</th>
                 <td className="figure px-2 text-right">{shown(row.need, units)}</td><td className="figure px-2 text-right">{shown(row.have, units)}</td>
                 {kind === 'ledger' && <><td className="figure px-2 text-right">{row.margin ? formatQuantity(row.margin.value, row.margin.dimension, units === 'both' ? 'metric' : units, { signed: true, difference: true }) : ''}</td><td className="figure px-2 text-right">{row.chance === undefined ? 'not known' : `${Math.round(100 * row.chance)} %`}</td></>}
               </tr>

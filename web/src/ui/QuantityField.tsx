@@ -1,4 +1,5 @@
 import { formatQuantity, parseQuantity, preferredUnit, type Dimension } from '@radiatrix/core/quantity';
+import { quantityProblem } from '@radiatrix/words/faults';
 import { useUnits } from '../app/store.ts';
 import { Field } from './fields.tsx';
 
@@ -29,7 +30,7 @@ interface Props {
 export function QuantityField({ label, dimension, text, onText, className = '', problem, big = false, disabled = false }: Props) {
   const units = useUnits();
   const read = text.trim() === '' ? undefined : parseQuantity(text, dimension, preferredUnit(dimension, units));
-  const wrong = problem ?? (read && !read.ok ? read.message : undefined);
+  const wrong = problem ?? (read && !read.ok ? quantityProblem(read) : undefined);
   return (
     <div className={className}>
       <Field label={label} {...(wrong ? { problem: wrong } : {})}>

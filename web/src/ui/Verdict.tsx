@@ -1,4 +1,5 @@
-import { VERDICT_WORDS, type VerdictWord } from '@radiatrix/core/fit';
+import { type VerdictWord } from '@radiatrix/core/fit';
+import { verdictName } from '@radiatrix/words/fit';
 
 const COLOURS: Record<VerdictWord, string> = {
   'straight-in': 'text-straight-in',
@@ -32,7 +33,7 @@ export function VerdictMark({ verdict }: { verdict: VerdictWord }) {
       className={`font-label inline-flex items-center gap-1.5 text-[16px] font-semibold whitespace-nowrap ${COLOURS[verdict]}`}
     >
       <VerdictShape verdict={verdict} />
-      {VERDICT_WORDS[verdict]}
+      {verdictName(verdict)}
     </span>
   );
 }

@@ -4,12 +4,12 @@ import {
   type PartKind,
   type QuantityFigure,
   type QuantityKey,
-  type Trace,
   type WordFigure,
   type WordKey,
+  type WorkedFrom,
 } from '../../figures/index.ts';
 import { workOf, type Practice, type Work } from '../../practice/index.ts';
-import type { CheckId, Rule } from './rules.ts';
+import type { Rule } from './rule.ts';
 import type { FitPart, FitVehicle } from '../vehicle.ts';
 import type { Missing, ShownSides } from './shown.ts';
 
@@ -35,7 +35,6 @@ export const blankFinding = (): Finding => ({
 }); // prettier-ignore
 
 export interface Check {
-  id: CheckId;
   rule: Rule;
   /** `clearance`: need is the room there is; `match`: both should be alike; `words`: a yes or no. */
   family: 'clearance' | 'match' | 'words';
@@ -125,21 +124,10 @@ export const remedyOf = (rule: Rule, finding: Finding): Work | undefined => {
 /** Whether the vehicle asks for a check at all; undefined where that is not known, which asks. */
 export type Asked<K extends PartKind> = (vehicle: FitVehicle, figures: FigureSet<K>) => boolean | undefined;
 
-const WORKED_OUT: Omit<Trace, 'text' | 'source'> = {
-  figureId: 0,
-  method: 'worked',
-  grade: 3,
-  by: '',
-  at: '',
-};
 /** A word that follows from something else than a figure on record. */
-export const workedOut = (
-  word: string,
-  text: string,
-  source = 'the vehicle’s configuration',
-): WordFigure => ({
+export const workedOut = (word: string, worked: WorkedFrom): WordFigure => ({
   word,
-  trace: { ...WORKED_OUT, text, source },
+  trace: { figureId: 0, method: 'worked', grade: 3, source: '', text: '', by: '', at: '', worked },
 });
 
 export const minutesToMeasure = ({ subject, key }: Missing): number =>

@@ -1,11 +1,16 @@
 import { incoherences, isCoherent, type FigureSet, type PartKind } from '../../figures/index.ts';
 import type { Check } from './check.ts';
-import { RULES } from './rules.ts';
+import { PART_KINDS } from '../../figures/index.ts';
+import { rule, rulesOf } from './rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const coherentRules = rulesOf({
+  coherent: rule(PART_KINDS, 'face'),
+}); // prettier-ignore
 
 /** Figures of a record that cannot both be true settle nothing until one of them is put right. */
 export const coherent = <K extends PartKind>(kind: K): Check => ({
-  id: 'coherent',
-  rule: RULES.coherent,
+  rule: coherentRules.coherent,
   family: 'words',
   beside: [],
   keys: () => ({ vehicle: '', part: '' }),
@@ -18,7 +23,7 @@ export const coherent = <K extends PartKind>(kind: K): Check => ({
   show: (_vehicle, part) => {
     const found = incoherences(kind, part.figures as FigureSet<K>);
     return {
-      have: { type: 'words', words: found.map(({ sentence }) => sentence).join(' ') },
+      have: { type: 'incoherent', pairs: found },
       traces: [],
       missing: found.flatMap(({ keys }) => keys.map((key) => ({ subject: kind, key }))),
     };

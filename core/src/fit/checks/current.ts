@@ -11,8 +11,15 @@ import { FUSES, chargingV, statedV, workOf, type Practice } from '../../practice
 import { lacking, quantityOf, settle, wordOf, wordOfBay, type Check } from './check.ts';
 import { words, same } from './families.ts';
 import { measured, sides } from './shown.ts';
-import { RULES, type CheckId } from './rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { rule, rulesOf, type Rule } from './rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const currentRules = rulesOf({
+  fanCurrent: rule(['fan', 'motor'], 'wiring'),
+  fanWire: rule(['fan', 'motor'], 'wiring'),
+  voltage: rule(['fan', 'motor', 'relay', 'kit'], 'wiring'),
+}); // prettier-ignore
 
 /** The fuse that a fan hangs on: the one chosen, else the one on record. A printed rating of the series is what it says. */
 export function fuseOf(vehicle: FitVehicle): QuantityFigure | undefined {
@@ -26,8 +33,9 @@ export function fuseOf(vehicle: FitVehicle): QuantityFigure | undefined {
       figureId: 0,
       method: 'worked',
       grade: 3,
-      source: 'chosen for this fitment',
+      source: '',
       text: `${chosen} A`,
+      worked: 'fuse-chosen',
       by: '',
       at: '',
     },
@@ -53,8 +61,9 @@ function currentOf(vehicle: FitVehicle, figures: FigureSet<'fan' | 'motor'>): Qu
       figureId: 0,
       method: 'meter',
       grade: 2,
-      source: 'written in for this fitment',
+      source: '',
       text: `${chosen} A`,
+      worked: 'current-written',
       by: '',
       at: '',
     },
@@ -76,14 +85,12 @@ export function runningA(
 /** What it draws at the charging voltage against what the fuse carries for hours. */
 export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
   const key = 'current' as QuantityKey<K>;
-  const id = 'fanCurrent';
   const running = (vehicle: FitVehicle, figures: FigureSet<K>, practice: Practice) => {
     const own = currentOf(vehicle, figures);
     return own && { ...own, ...runningA(vehicle, own, wordOf(figures as never, 'voltage'), practice) };
   };
   return {
-    id,
-    rule: RULES[id],
+    rule: currentRules.fanCurrent,
     family: 'clearance',
     beside: [],
     keys: () => ({ vehicle: 'fanFuse', part: key }),
@@ -125,7 +132,6 @@ export function onFuse<K extends 'fan' | 'motor'>(kind: K): Check {
 
 /** The wire behind the fuse: the fuse protects it, it carries the current, and little enough is lost on the way. */
 export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
-  const id = 'fanWire';
   const answer = (vehicle: FitVehicle, figures: FigureSet<K>, practice: Practice) => {
     const bay = vehicle.figures;
     const [word, own] = [bay.words.fanWire?.word, currentOf(vehicle, figures)];
@@ -150,12 +156,11 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
     );
     return {
       wire,
-      faults: faults.filter(({ kind: fault }) => fault !== 'fuse-too-small').map(({ kind: fault }) => fault),
+      faults: faults.flatMap(({ kind: fault }) => (fault === 'fuse-too-small' ? [] : [fault])),
     };
   };
   return {
-    id,
-    rule: RULES[id],
+    rule: currentRules.fanWire,
     family: 'words',
     beside: [],
     keys: () => ({ vehicle: 'fanWire', part: 'current' }),
@@ -169,19 +174,14 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
     show: (vehicle, part, practice) => {
       const found = answer(vehicle, part.figures as FigureSet<K>, practice);
       const [size, own] = [vehicle.figures.words.fanWire, currentOf(vehicle, part.figures as never)];
-      const said: Record<string, string> = {
-        'fuse-over-wire': 'more than the wire carries lies behind the fuse',
-        'wire-too-thin': 'too thin for the current',
-        drop: 'too much voltage is lost on the way',
-        beyond: 'more current than any fan circuit',
-        'relay-too-small': 'relay too small',
-      };
       return {
-        need: found && { type: 'words', words: `${found.wire.name}, good for ${found.wire.ampacityA} A` },
+        need: found && {
+          type: 'said',
+          codes: ['wire'],
+          amounts: { name: found.wire.name, carries: found.wire.ampacityA },
+        },
         have:
-          found && found.faults.length > 0
-            ? { type: 'words', words: found.faults.map((fault) => said[fault]).join('; ') }
-            : measured(own, 'current'),
+          found && found.faults.length > 0 ? { type: 'said', codes: found.faults } : measured(own, 'current'),
         ...sides([
           ['vehicle', { subject: 'bay', key: 'fanWire' }, size],
           ['part', { subject: kind, key: 'current' }, own],
@@ -192,11 +192,10 @@ export function onWire<K extends 'fan' | 'motor'>(kind: K): Check {
 }
 
 /** A rating that must lie above the fuse: the fuse must give way before the part. */
-export function aboveFuse<K extends 'relay' | 'module'>(id: CheckId, kind: K): Check {
+export function aboveFuse<K extends 'relay' | 'module'>(rule: Rule, kind: K): Check {
   const key = 'rating' as QuantityKey<K>;
   return {
-    id,
-    rule: RULES[id],
+    rule,
     family: 'clearance',
     beside: [],
     keys: () => ({ vehicle: 'fanFuse', part: key }),
@@ -228,7 +227,7 @@ export function aboveFuse<K extends 'relay' | 'module'>(id: CheckId, kind: K): C
 export const voltage = <K extends 'fan' | 'motor' | 'relay' | 'kit'>(
   kind: K,
   key: 'voltage' | 'coil',
-): Check => words('voltage', kind, key as never, wordOfBay('systemVoltage'), same);
+): Check => words(currentRules.voltage, kind, key as never, wordOfBay('systemVoltage'), same);
 
 /** A plug of another code is re-terminated where its wires do what the loom's do, and cannot be joined where they do not. */
 export function plugAgrees(

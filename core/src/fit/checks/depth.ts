@@ -1,7 +1,7 @@
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { FOOT_SPACERS_MM, USUAL_PRACTICE, workOf, type Practice, type Work } from '../../practice/index.ts';
 import type { Finding } from './check.ts';
-import type { Missing } from './shown.ts';
+import type { Missing, Term } from './shown.ts';
 import type { Assembly, FitVehicle } from '../vehicle.ts';
 
 /**
@@ -296,6 +296,47 @@ export function judgeMotor(
     }
   }
 }
+
+/** The terms of `judgeMotor`'s margin; undefined where one is not on record. */
+export function motorSum(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+  practice: Practice,
+): Term[] | undefined {
+  const figures = stackFigures(vehicle.figures, radiator, fan);
+  const [depth, thickness, behind] = [figures.depth.figure, figures.thickness.figure, figures.fan.figure];
+  if (!depth || !thickness || !behind) return undefined;
+  return [
+    { sign: 1, what: 'bay-depth', value: depth.value },
+    { sign: -1, what: 'radiator', value: thickness.value },
+    { sign: -1, what: 'fan', value: behind.value },
+    ...lowerTerm(loweredBy(figures, vehicle.choices?.spacerMm), 1),
+    { sign: -1, what: 'gap-wanted', value: practice.motorToEngine },
+  ];
+}
+/** Lower spacers give the motor room and take it from the blades. */
+const lowerTerm = (lower: number, sign: 1 | -1): Term[] =>
+  lower === 0 ? [] : [{ sign, what: 'lower-spacer', value: lower }];
+
+/** The terms of `judgeBlades`' margin; undefined where the blades are not on record. */
+export function bladesSum(
+  vehicle: FitVehicle,
+  radiator: FigureSet<'radiator'> | undefined,
+  fan: FigureSet<'fan'> | undefined,
+  practice: Practice,
+): Term[] | undefined {
+  const figures = stackFigures(vehicle.figures, radiator, fan);
+  const blades = figures.blades.figure;
+  if (!blades) return undefined;
+  const [thick, core] = [figures.thickness.figure, figures.core.figure];
+  return [
+    { sign: 1, what: 'blades-to-face', value: blades.value },
+    ...(thick && core ? [{ sign: 1, what: 'core-behind-face', value: (thick.value - core.value) / 2 } as const] : []),
+    ...lowerTerm(loweredBy(figures, vehicle.choices?.spacerMm), -1),
+    { sign: -1, what: 'gap-wanted', value: practice.electricBladeToCore },
+  ];
+} // prettier-ignore
 
 /** What is missing for `judgeMotor`, with what a spacer would want where one could help. */
 export function missingForMotor(

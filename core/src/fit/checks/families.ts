@@ -9,8 +9,8 @@ import {
   type WordFigure,
   type WordKey,
 } from '../../figures/index.ts';
-import { firstSize, lastSize, type Practice } from '../../practice/index.ts';
-import { RULES, type CheckId, type Remedy, type Rule } from './rules.ts';
+import { firstSize, lastSize, type Practice, type PracticeName } from '../../practice/index.ts';
+import type { Remedy, Rule } from './rule.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import {
   type Asked,
@@ -23,7 +23,15 @@ import {
   settle,
   wordOf,
 } from './check.ts';
-import { type ShownDimension, type Missing, measured, sides, worded, shownSides } from './shown.ts';
+import {
+  type ShownDimension,
+  type Missing,
+  type Term,
+  measured,
+  sides,
+  worded,
+  shownSides,
+} from './shown.ts';
 
 /** Whether nobody has to meet a check in this vehicle; where that is not known it is asked. */
 function isOut<K extends PartKind>(
@@ -45,14 +53,13 @@ const keepOf = (rule: Rule, practice: Practice): number => (rule.keep ? practice
 
 /** What every check of a figure of the part against a side of the vehicle says of itself. */
 const about = <K extends PartKind, F extends Check['family']>(
-  id: CheckId,
+  rule: Rule,
   family: F,
   key: QuantityKey<K> | WordKey<K>,
   need: Side<QuantityFigure> | Side<WordFigure>,
   { beside = [], leavesTo }: { beside?: readonly PartKind[]; leavesTo?: PartKind } = {},
-): Pick<Check, 'id' | 'rule' | 'family' | 'beside' | 'leavesTo' | 'keys'> => ({
-  id,
-  rule: RULES[id],
+): Pick<Check, 'rule' | 'family' | 'beside' | 'leavesTo' | 'keys'> => ({
+  rule,
   family,
   beside,
   ...(leavesTo ? { leavesTo } : {}),
@@ -64,7 +71,7 @@ const about = <K extends PartKind, F extends Check['family']>(
  * that is far too small is as wrong as one too large. `margin` is what is left over on the nearer side.
  */
 export function clearance<K extends PartKind>(
-  id: CheckId,
+  rule: Rule,
   kind: K,
   key: QuantityKey<K>,
   need: Side<QuantityFigure>,
@@ -76,11 +83,10 @@ export function clearance<K extends PartKind>(
     dimension?: ShownDimension;
   } = {},
 ): Check {
-  const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
   const own: Missing = { subject: kind, key };
   return {
-    ...about(id, 'clearance', key, need, options),
+    ...about(rule, 'clearance', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
       if (isOut(options.asked, vehicle, part.figures, finding)) return;
       const room = need.get(vehicle);
@@ -116,12 +122,15 @@ export function clearance<K extends PartKind>(
       finding.margin = small ? over : margin;
       settle(finding, remedy !== undefined, both, chanceClear(nearer, u), practice, chanceClear(nearer, u));
     },
-    show: (vehicle, part) => {
+    show: (vehicle, part, practice) => {
       const room = need.get(vehicle);
       const size = quantityOf(part.figures as never, key);
       const have = measured(size, dimension);
-      if (!options.less)
-        return shownSides(measured(room, dimension), have, need.at(vehicle), room, own, size);
+      if (!options.less) {
+        const shown = shownSides(measured(room, dimension), have, need.at(vehicle), room, own, size);
+        if (rule.most && room && size) shown.sum = tooSmall(rule.most, keepOf(rule, practice), room.value - size.value, practice);
+        return shown;
+      }
       const other = options.less.get(vehicle);
       return {
         need: room && other && { type: 'quantity', value: room.value - other.value, u: combined(room.u, other.u), dimension },
@@ -136,6 +145,15 @@ export function clearance<K extends PartKind>(
     work: (_vehicle, _part, finding) => remedyOf(rule, finding),
   };
 }
+
+/** Where more room is left than the rule allows, the margin is counted from the other limit. */
+const tooSmall = (most: PracticeName, keep: number, room: number, practice: Practice): Term[] | undefined =>
+  practice[most] - room < room - keep
+    ? [
+        { sign: 1, what: 'most-allowed', value: practice[most] },
+        { sign: -1, what: 'room-left', value: room },
+      ]
+    : undefined;
 
 /** A vehicle of no figures, to ask a side for its usual place. */
 const PLAIN: FitVehicle = {
@@ -172,17 +190,16 @@ interface MatchOptions<K extends PartKind> {
 
 /** |need − have| must be within the tolerance: `margin` is how much of it is left. */
 export function match<K extends PartKind>(
-  id: CheckId,
+  rule: Rule,
   kind: K,
   key: QuantityKey<K>,
   need: Side<QuantityFigure>,
   options: MatchOptions<K> = {},
 ): Check {
-  const rule: Rule = RULES[id];
   const dimension = options.dimension ?? 'length';
   const own: Missing = { subject: kind, key };
   return {
-    ...about(id, 'match', key, need, options),
+    ...about(rule, 'match', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding, practice) => {
       if (isOut(options.asked, vehicle, part.figures, finding)) return;
       const wanted = need.get(vehicle);
@@ -251,7 +268,7 @@ export function judgeAlike(
 type Agreed = 'pass' | 'change' | 'fail' | 'unknown';
 /** A yes or no between two words. */
 export function words<K extends PartKind>(
-  id: CheckId,
+  rule: Rule,
   kind: K,
   key: WordKey<K>,
   need: Side<WordFigure>,
@@ -259,10 +276,9 @@ export function words<K extends PartKind>(
   asked: Asked<K> = () => true,
   options: { beside?: readonly PartKind[] } = {},
 ): Check {
-  const rule: Rule = RULES[id];
   const own: Missing = { subject: kind, key };
   return {
-    ...about(id, 'words', key, need, options),
+    ...about(rule, 'words', key, need, options),
     judge: (vehicle, part: { figures: FigureSet<K> }, finding) => {
       if (isOut(asked, vehicle, part.figures, finding)) return;
       const wanted = need.get(vehicle);

@@ -1,11 +1,4 @@
-import {
-  ATTRIBUTES,
-  wordLabel,
-  type QuantityFigure,
-  type SubjectKind,
-  type Trace,
-  type WordFigure,
-} from '../../figures/index.ts';
+import type { Incoherent, QuantityFigure, SubjectKind, Trace, WordFigure } from '../../figures/index.ts';
 
 // What a check shows of its two sides, and where a figure is missing.
 
@@ -14,7 +7,24 @@ export type ShownDimension = 'length' | 'pressure' | 'current' | 'temperature' |
 /** One side of a comparison, ready to be shown in any units. */
 export type Shown =
   | { type: 'quantity'; value: number; u: number; dimension: ShownDimension; prefix?: string }
-  | { type: 'words'; words: string };
+  | { type: 'word'; subject: SubjectKind; key: string; word: string }
+  | { type: 'said'; codes: readonly ShownCode[]; amounts?: Readonly<Record<string, number | string>> }
+  | { type: 'incoherent'; pairs: readonly Incoherent[] };
+
+/** What a check compares with where no figure and no word of a record stands on that side. */
+export type ShownCode =
+  | 'a-spring' | 'flat-feet' | 'a-kit' | 'kit-beside' | 'no-kit' | 'wire'
+  | 'fuse-over-wire' | 'wire-too-thin' | 'drop' | 'beyond' | 'relay-too-small'; // prettier-ignore
+
+/** One amount of a margin and the sign it counts with, in the margin's unit. */
+export interface Term {
+  readonly sign: 1 | -1;
+  readonly what: TermCode;
+  readonly value: number;
+}
+export type TermCode =
+  | 'bay-depth' | 'radiator' | 'fan' | 'lower-spacer' | 'gap-wanted' | 'blades-to-face' | 'core-behind-face'
+  | 'fan-on-at-most' | 'fan-on' | 'fan-off' | 'opens' | 'above-opening' | 'drop-at-idle' | 'most-allowed' | 'room-left'; // prettier-ignore
 
 export interface Missing {
   subject: SubjectKind;
@@ -26,6 +36,7 @@ export interface ShownSides {
   have?: Shown | undefined;
   traces: { side: 'vehicle' | 'part'; trace: Trace }[];
   missing: Missing[];
+  sum?: readonly Term[] | undefined;
 }
 
 export const measured = (
@@ -38,11 +49,17 @@ export const measured = (
     ? { type: 'quantity', value: figure.value, u: figure.u, dimension, prefix }
     : { type: 'quantity', value: figure.value, u: figure.u, dimension });
 
-export const worded = (subject: SubjectKind, key: string, figure: WordFigure | undefined): Shown | undefined =>
+export const worded = (
+  subject: SubjectKind,
+  key: string,
+  figure: WordFigure | undefined,
+): Shown | undefined =>
   figure && {
-    type: 'words',
-    words: wordLabel((ATTRIBUTES[subject] as Record<string, Parameters<typeof wordLabel>[0]>)[key]!, figure.word),
-  }; // prettier-ignore
+    type: 'word',
+    subject,
+    key,
+    word: figure.word,
+  };
 
 export function sides(
   pairs: readonly (readonly ['vehicle' | 'part', Missing, QuantityFigure | WordFigure | undefined])[],

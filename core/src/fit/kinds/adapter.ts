@@ -1,6 +1,15 @@
 import type { FigureSet, WordFigure } from '../../figures/index.ts';
 import { ofBay, wordOf, wordOfBay, type Asked, type Check, type Side } from '../checks/check.ts';
 import { match, same, words } from '../checks/families.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const adapterRules = rulesOf({
+  adapterPlug: rule('adapter', 'wiring'),
+  adapterHose: rule('adapter', 'ports', { keep: 'hoseOnNeck' }),
+  adapterPort: rule('adapter', 'ports', { work: by('sensor-bush', 'sensor') }),
+  adapterGround: rule('adapter', 'wiring', { work: by('ground-strap', 'sender') }),
+}); // prettier-ignore
 
 type Adapter = FigureSet<'adapter'>;
 const sort = (figures: Adapter): string | undefined => figures.words.bridges?.word;
@@ -8,8 +17,8 @@ const sort = (figures: Adapter): string | undefined => figures.words.bridges?.wo
 /** A hose adapter meets the hose that it is made for. */
 const hose: Check = (() => {
   const checks = {
-    inletDiameter: match('adapterHose', 'adapter', 'hoseEnd', ofBay('inletDiameter'), { prefix: 'Ø', series: true }),
-    outletDiameter: match('adapterHose', 'adapter', 'hoseEnd', ofBay('outletDiameter'), { prefix: 'Ø', series: true }),
+    inletDiameter: match(adapterRules.adapterHose, 'adapter', 'hoseEnd', ofBay('inletDiameter'), { prefix: 'Ø', series: true }),
+    outletDiameter: match(adapterRules.adapterHose, 'adapter', 'hoseEnd', ofBay('outletDiameter'), { prefix: 'Ø', series: true }),
   };
   const of = (figures: Adapter): Check => checks[sort(figures)?.endsWith('lower') ? 'outletDiameter' : 'inletDiameter'];
   return {
@@ -24,7 +33,7 @@ const hose: Check = (() => {
 
 /** Until it is known what an adapter bridges, nothing can be said of it. */
 const plug: Check = (() => {
-  const inner = words('adapterPlug', 'adapter', 'loomPlug', wordOfBay('fanConnector'), same);
+  const inner = words(adapterRules.adapterPlug, 'adapter', 'loomPlug', wordOfBay('fanConnector'), same);
   return {
     ...inner,
     judge: (vehicle, part: { figures: Adapter }, finding, practice) => {
@@ -61,6 +70,6 @@ const hasSensor: Asked<'adapter'> = (vehicle, figures) =>
 export const adapterChecks: Check[] = [
   plug,
   hose,
-  words('adapterPort', 'adapter', 'port', PROBE, (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), hasSensor, { beside: ['kit'] }),
-  words('adapterGround', 'adapter', 'groundLug', wordOfBay('senderWires'), (need, have) => (need === 'one' && have === 'no' ? 'change' : 'pass'), ofSensor),
+  words(adapterRules.adapterPort, 'adapter', 'port', PROBE, (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), hasSensor, { beside: ['kit'] }),
+  words(adapterRules.adapterGround, 'adapter', 'groundLug', wordOfBay('senderWires'), (need, have) => (need === 'one' && have === 'no' ? 'change' : 'pass'), ofSensor),
 ]; // prettier-ignore

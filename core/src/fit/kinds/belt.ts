@@ -1,10 +1,21 @@
+import { bladeRules } from './blade.ts';
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
 import { ofBay, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
 import { match, onlyWhere, same, words } from '../checks/families.ts';
 import { sides, type Missing } from '../checks/shown.ts';
-import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const beltRules = rulesOf({
+  fanDrive: rule('fan', 'wiring', { work: by('convert-to-electric', 'fan') }),
+  fanKit: rule('fan', 'wiring', { work: by('fit-controller-kit', 'fan') }),
+  hubThread: rule('fan', 'depth'),
+  hubCircle: rule('fan', 'depth', { keep: 'hubBolts' }),
+  hubPilot: rule('fan', 'depth', { keep: 'hubPilot' }),
+  drivenBlade: rule(['fan', 'radiator'], 'depth', { keep: 'drivenBladeToCore', work: by('hub-spacer', 'fan') }),
+}); // prettier-ignore
 
 type Fan = FigureSet<'fan'>;
 
@@ -59,13 +70,12 @@ function drivenBlade(
   kind: 'fan' | 'radiator',
   of: (vehicle: FitVehicle, figures: never) => [FigureSet<'radiator'> | undefined, Fan | undefined],
 ): Check {
-  const rule = RULES.drivenBlade;
+  const rule = beltRules.drivenBlade;
   const gap = (vehicle: FitVehicle, figures: unknown) => {
     const beside = of(vehicle, figures as never);
     return { parts: gapParts(vehicle, ...beside), left: drivenGap(vehicle.figures, ...beside) };
   };
   return {
-    id: 'drivenBlade',
     rule,
     family: 'clearance',
     beside: [kind === 'fan' ? 'radiator' : 'fan'],
@@ -106,14 +116,13 @@ export const drivenBladeWithRadiator: Check = onlyWhere<'radiator'>(
   drivenBlade('radiator', (_vehicle, figures: FigureSet<'radiator'>) => [figures, undefined]),
 );
 
-const drive: Check = words('fanDrive', 'fan', 'drivenBy', wordOfBay('fanDrivenBy'), (need, have) =>
+const drive: Check = words(beltRules.fanDrive, 'fan', 'drivenBy', wordOfBay('fanDrivenBy'), (need, have) =>
   need === have ? 'pass' : need === 'engine' ? 'change' : 'fail',
 );
 
 /** Where the engine turned the fan there is no fused and switched feed: a controller kit brings it. */
 const kit: Check = {
-  id: 'fanKit',
-  rule: RULES.fanKit,
+  rule: beltRules.fanKit,
   family: 'words',
   beside: ['kit'],
   keys: () => ({ vehicle: 'fanDrivenBy', part: 'control' }),
@@ -126,8 +135,8 @@ const kit: Check = {
     finding.chanceWithChange = 1;
   },
   show: (vehicle) => ({
-    need: { type: 'words', words: 'a controller kit' },
-    have: { type: 'words', words: vehicle.beside?.kit ? 'the kit beside it' : 'none yet' },
+    need: { type: 'said', codes: ['a-kit'] },
+    have: { type: 'said', codes: [vehicle.beside?.kit ? 'kit-beside' : 'no-kit'] },
     traces: [],
     missing: [],
   }),
@@ -146,9 +155,9 @@ const bolted: Asked<'fan'> = (vehicle, figures) =>
 export const driveChecks: Check[] = [
   drive,
   kit,
-  words('hubThread', 'fan', 'hubThread', wordOfBay('hubThread'), same, ofBelt),
-  match('hubCircle', 'fan', 'hubCircle', ofBay('hubCircle'), { prefix: 'Ø', asked: bolted }),
-  match('hubPilot', 'fan', 'hubPilot', ofBay('hubPilot'), { prefix: 'Ø', asked: bolted }),
-  words('motorRotation', 'fan', 'rotation', wordOfBay('motorRotation'), same, ofBelt),
+  words(beltRules.hubThread, 'fan', 'hubThread', wordOfBay('hubThread'), same, ofBelt),
+  match(beltRules.hubCircle, 'fan', 'hubCircle', ofBay('hubCircle'), { prefix: 'Ø', asked: bolted }),
+  match(beltRules.hubPilot, 'fan', 'hubPilot', ofBay('hubPilot'), { prefix: 'Ø', asked: bolted }),
+  words(bladeRules.motorRotation, 'fan', 'rotation', wordOfBay('motorRotation'), same, ofBelt),
   onlyWhere<'fan'>(ofBelt, drivenBlade('fan', (vehicle, figures: Fan) => [vehicle.beside?.radiator, figures])),
 ]; // prettier-ignore

@@ -2,6 +2,16 @@ import type { FigureSet, QuantityFigure, WordFigure } from '../../figures/index.
 import { quantityOf, wordOf, type Check, type Side } from '../checks/check.ts';
 import { clearance, match, same, words } from '../checks/families.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { advisory, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const bladeRules = rulesOf({
+  motorRotation: rule(['motor', 'blade', 'fan'], 'depth'),
+  bladeShaft: rule('blade', 'depth'),
+  bladeBore: rule('blade', 'depth', { keep: 'shaftPlay' }),
+  bladeTips: rule('blade', 'depth', { keep: 'bladesToShroud', most: 'bladesToShroudMost' }),
+  bladeCount: rule('blade', 'depth', { ...advisory }),
+}); // prettier-ignore
 
 type Sided = FigureSet<'blade' | 'motor'>;
 const sideOf = (figures: Sided): string | undefined => figures.words.side?.word;
@@ -59,12 +69,12 @@ const opening: Side<QuantityFigure> = {
 
 /** What a fan blade has to meet: a shaft, a way of turning, a ring. */
 export const bladeChecks: Check[] = [
-  bySide('blade', (side) => words('motorRotation', 'blade', 'rotation', ofMotor('rotation', turnsAt, side), same, () => true, { beside: ['motor'] })),
-  words('bladeShaft', 'blade', 'shaft', ofMotor('shaft', builtShaft, undefined), same, () => true, { beside: ['motor'] }),
-  match('bladeBore', 'blade', 'shaftBore', shaft, { prefix: 'Ø', beside: ['motor'] }),
-  clearance('bladeTips', 'blade', 'diameter', opening, { beside: ['shroud'] }),
+  bySide('blade', (side) => words(bladeRules.motorRotation, 'blade', 'rotation', ofMotor('rotation', turnsAt, side), same, () => true, { beside: ['motor'] })),
+  words(bladeRules.bladeShaft, 'blade', 'shaft', ofMotor('shaft', builtShaft, undefined), same, () => true, { beside: ['motor'] }),
+  match(bladeRules.bladeBore, 'blade', 'shaftBore', shaft, { prefix: 'Ø', beside: ['motor'] }),
+  clearance(bladeRules.bladeTips, 'blade', 'diameter', opening, { beside: ['shroud'] }),
   bySide('blade', (side) => {
     const key = side === 'right' ? 'bladesRight' : 'bladesLeft';
-    return words('bladeCount', 'blade', 'count', { get: (vehicle) => vehicle.figures.words[key], at: () => ({ subject: 'bay', key }) }, same);
+    return words(bladeRules.bladeCount, 'blade', 'count', { get: (vehicle) => vehicle.figures.words[key], at: () => ({ subject: 'bay', key }) }, same);
   }),
 ]; // prettier-ignore

@@ -1,6 +1,15 @@
 import { ofBay, ofBeside, wordOfBay, type Check } from '../checks/check.ts';
 import { match, same, words } from '../checks/families.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const capRules = rulesOf({
+  capStyle: rule('cap', 'ports'),
+  capBore: rule('cap', 'ports', { keep: 'capBore' }),
+  capSeatDepth: rule('cap', 'ports', { keep: 'capSeat' }),
+  capRating: rule(['cap', 'tank'], 'ports', { keep: 'capRating' }),
+}); // prettier-ignore
 
 /** A radiator without a neck takes no cap: then the tank's own seat is met. */
 const beside = ['radiator'] as const;
@@ -11,8 +20,8 @@ const neck = (vehicle: FitVehicle): boolean => {
 
 /** What a pressure cap has to meet: the neck it goes on. */
 export const capChecks: Check[] = [
-  words('capStyle', 'cap', 'style', wordOfBay('capStyle'), same),
-  match('capBore', 'cap', 'plug', ofBeside('radiator', 'capBore', 'capBore'), { prefix: 'Ø', beside, asked: neck }),
-  match('capSeatDepth', 'cap', 'seatDepth', ofBeside('radiator', 'capSeatDepth', 'capSeatDepth'), { beside, asked: neck }),
-  match('capRating', 'cap', 'capPressure', ofBay('capPressure'), { dimension: 'pressure' }),
+  words(capRules.capStyle, 'cap', 'style', wordOfBay('capStyle'), same),
+  match(capRules.capBore, 'cap', 'plug', ofBeside('radiator', 'capBore', 'capBore'), { prefix: 'Ø', beside, asked: neck }),
+  match(capRules.capSeatDepth, 'cap', 'seatDepth', ofBeside('radiator', 'capSeatDepth', 'capSeatDepth'), { beside, asked: neck }),
+  match(capRules.capRating, 'cap', 'capPressure', ofBay('capPressure'), { dimension: 'pressure' }),
 ]; // prettier-ignore

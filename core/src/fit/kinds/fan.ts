@@ -3,12 +3,15 @@ import { wiringPlan } from '../../electrical/index.ts';
 import { boilsUnder } from '../../cooling/index.ts';
 import { lacking, quantityOf, remedyOf, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
 import { onlyWhere, same, words } from '../checks/families.ts';
-import { measured, sides } from '../checks/shown.ts';
+import type { Practice } from '../../practice/index.ts';
+import { measured, sides, type Term } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
 import {
+  bladesSum,
   judgeBlades,
   judgeMotor,
+  motorSum,
   missingForBlades,
   missingForMotor,
   spacerWork,
@@ -16,16 +19,27 @@ import {
 } from '../checks/depth.ts';
 import { beltBay, beltFan, driveChecks } from './belt.ts';
 import { frameChecks } from './frame.ts';
-import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const fanRules = rulesOf({
+  fanDepth: rule('fan', 'depth', { keep: 'motorToEngine', work: by('fit-spacer', 'fan') }),
+  bladeToCore: rule('fan', 'depth', { keep: 'electricBladeToCore' }),
+  sweptShare: rule('fan', 'face', { keep: 'sweptShare' }),
+  fanConnector: rule('fan', 'wiring', { work: by('re-terminate', 'fan plug') }),
+  fanStandoff: rule('fan', 'depth', { keep: 'feetFlat', work: by('fill-under-feet', 'fan', 'feetFilled') }),
+  fanThrow: rule('fan', 'face'),
+  fanControl: rule(['fan', 'module'], 'wiring', { work: by('rewire-drive', 'fan') }),
+  thermostatAndFan: rule(['fan', 'kit', 'thermostat'], 'agreement', { keep: 'aboveOpening', work: by('set-controller', 'fan') }),
+}); // prettier-ignore
 
 type Fan = FigureSet<'fan'>;
 const radiatorOf = (vehicle: FitVehicle) => vehicle.beside?.radiator;
 
 /** Asked once somebody found a gap: feet that lie flat are so usual that few records mention it. */
 const standoff: Check = {
-  id: 'fanStandoff',
-  rule: RULES.fanStandoff,
+  rule: fanRules.fanStandoff,
   family: 'words',
   beside: [],
   keys: () => ({ vehicle: 'fanMountWidth', part: 'standoff' }),
@@ -40,19 +54,18 @@ const standoff: Check = {
   },
   show: (_vehicle, part) => {
     const gap = (part.figures as Fan).quantities.standoff;
-    return { need: { type: 'words', words: 'feet that lie flat' }, have: measured(gap, 'length'), ...sides([['part', { subject: 'fan', key: 'standoff' }, gap]]) };
+    return { need: { type: 'said', codes: ['flat-feet'] }, have: measured(gap, 'length'), ...sides([['part', { subject: 'fan', key: 'standoff' }, gap]]) };
   },
-  work: (_vehicle, _part, finding) => remedyOf(RULES.fanStandoff, finding),
+  work: (_vehicle, _part, finding) => remedyOf(fanRules.fanStandoff, finding),
 }; // prettier-ignore
 
 const depth: Check = {
-  id: 'fanDepth',
-  rule: RULES.fanDepth,
+  rule: fanRules.fanDepth,
   family: 'clearance',
   beside: ['radiator'],
   keys: () => ({ vehicle: 'bayDepth', part: 'depth' }),
   judge: (vehicle, part: { figures: Fan }, finding, practice) => judgeMotor(vehicle, radiatorOf(vehicle), part.figures, finding, practice),
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const { depth: bay, thickness, fan } = stackFigures(vehicle.figures, radiatorOf(vehicle), part.figures as Fan);
     const room = bay.figure && thickness.figure && { ...bay.figure, value: bay.figure.value - thickness.figure.value, u: combined(bay.figure.u, thickness.figure.u) };
     return {
@@ -60,33 +73,33 @@ const depth: Check = {
       have: measured(fan.figure, 'length'),
       traces: sides([['vehicle', bay.at, bay.figure], ['vehicle', thickness.at, thickness.figure], ['part', fan.at, fan.figure]]).traces,
       missing: missingForMotor(vehicle, radiatorOf(vehicle), part.figures as Fan),
+      sum: motorSum(vehicle, radiatorOf(vehicle), part.figures as Fan, practice),
     };
   },
   work: (vehicle, part, finding, practice) => (finding.outcome === 'change' ? spacerWork(vehicle, radiatorOf(vehicle), part.figures as Fan, practice) : undefined),
 }; // prettier-ignore
 
 const blades: Check = {
-  id: 'bladeToCore',
-  rule: RULES.bladeToCore,
+  rule: fanRules.bladeToCore,
   family: 'clearance',
   beside: ['radiator'],
   keys: () => ({ vehicle: 'coreDepth', part: 'bladeGap' }),
   judge: (vehicle, part: { figures: Fan }, finding, practice) => judgeBlades(vehicle, radiatorOf(vehicle), part.figures, finding, practice),
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const { blades: gap, core, thickness } = stackFigures(vehicle.figures, radiatorOf(vehicle), part.figures as Fan);
     return {
       need: measured(core.figure, 'length'),
       have: measured(gap.figure, 'length'),
       traces: sides([['part', gap.at, gap.figure], ['vehicle', core.at, core.figure], ['vehicle', thickness.at, thickness.figure]]).traces,
       missing: missingForBlades(vehicle, radiatorOf(vehicle), part.figures as Fan),
+      sum: bladesSum(vehicle, radiatorOf(vehicle), part.figures as Fan, practice),
     };
   },
 }; // prettier-ignore
 
 /** Blades against the frame they turn in: far too little of it swept was made for another frame. */
 const swept: Check = {
-  id: 'sweptShare',
-  rule: RULES.sweptShare,
+  rule: fanRules.sweptShare,
   family: 'clearance',
   beside: [],
   keys: () => ({ vehicle: 'openingWidth', part: 'diameter' }),
@@ -127,7 +140,7 @@ export const joinable = (loom: string, part: string, vehicle: FitVehicle): boole
   return a && b && wiringPlan(a, b).verdict !== 'cannot';
 };
 
-const plug = words('fanConnector', 'fan', 'fanConnector', wordOfBay('fanConnector'), (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable)); // prettier-ignore
+const plug = words(fanRules.fanConnector, 'fan', 'fanConnector', wordOfBay('fanConnector'), (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable)); // prettier-ignore
 
 /** A bus speaks to its own vehicle only; every other drive can be rewired. A hand’s switch feeds a plain fan. */
 export const driveAgrees = (need: string, have: string) =>
@@ -137,10 +150,35 @@ export const driveAgrees = (need: string, have: string) =>
       ? ('fail' as const)
       : ('change' as const);
 
+/** The latest that a fan may come on: below boiling and below the warning lamp, °C. */
+function latestOn(vehicle: FitVehicle, practice: Practice): number {
+  const bay = vehicle.figures.quantities;
+  const capKPa = bay.capPressure?.value ?? practice.usualCap;
+  const volumeShare = (bay.coolantMix?.value ?? practice.usualMix) / 100;
+  const boils = boilsUnder({ capKPa, coolant: { base: 'ethylene', volumeShare } }, 0);
+  return Math.min(boils - practice.toBoiling, bay.warningLamp ? bay.warningLamp.value - practice.toWarning : Infinity);
+} // prettier-ignore
+
+/** The nearer of the two limits of a fan's own switch, term by term. */
+function switchSum(vehicle: FitVehicle, { fanOn, fanOff }: FigureSet<'fan' | 'kit'>['quantities'], practice: Practice): Term[] | undefined {
+  const opens = opensOf(vehicle);
+  if (!fanOn || !fanOff || !opens) return undefined;
+  const latest = latestOn(vehicle, practice);
+  return fanOff.value - opens.value - practice.aboveOpening <= latest - fanOn.value
+    ? [
+        { sign: 1, what: 'fan-off', value: fanOff.value },
+        { sign: -1, what: 'opens', value: opens.value },
+        { sign: -1, what: 'above-opening', value: practice.aboveOpening },
+      ]
+    : [
+        { sign: 1, what: 'fan-on-at-most', value: latest },
+        { sign: -1, what: 'fan-on', value: fanOn.value },
+      ];
+} // prettier-ignore
+
 /** A fan with a switch of its own: it must go off above the thermostat's opening, and come on well below boiling. */
 export const ownSwitch = (kind: 'fan' | 'kit'): Check => ({
-  id: 'thermostatAndFan',
-  rule: RULES.thermostatAndFan,
+  rule: fanRules.thermostatAndFan,
   family: 'clearance',
   beside: ['thermostat'],
   keys: () => ({ vehicle: 'thermostatRating', part: 'fanOff' }),
@@ -153,17 +191,13 @@ export const ownSwitch = (kind: 'fan' | 'kit'): Check => ({
     const opens = opensOf(vehicle);
     if (lacking(finding, opens, fanOn && fanOff)) return;
     const above = fanOff!.value - opens!.value - practice.aboveOpening;
-    const bay = vehicle.figures.quantities;
-    const cap = bay.capPressure?.value ?? practice.usualCap;
-    const boils = boilsUnder({ capKPa: cap, coolant: { base: 'ethylene', volumeShare: (bay.coolantMix?.value ?? practice.usualMix) / 100 } }, 0);
-    const latest = Math.min(boils - practice.toBoiling, bay.warningLamp ? bay.warningLamp.value - practice.toWarning : Infinity);
-    const below = latest - fanOn!.value;
+    const below = latestOn(vehicle, practice) - fanOn!.value;
     finding.margin = Math.min(above, below);
-    finding.u = above <= below ? combined(fanOff!.u, opens!.u) : combined(fanOn!.u, bay.warningLamp?.u ?? 0);
+    finding.u = above <= below ? combined(fanOff!.u, opens!.u) : combined(fanOn!.u, vehicle.figures.quantities.warningLamp?.u ?? 0);
     const chance = chanceClear(finding.margin, finding.u);
     settle(finding, true, chance, 1, practice);
   },
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const { fanOn, fanOff } = (part.figures as FigureSet<'fan' | 'kit'>).quantities;
     const opens = opensOf(vehicle);
     const at = vehicle.beside?.thermostat ? { subject: 'thermostat' as const, key: 'rating' } : { subject: 'bay' as const, key: 'thermostatRating' };
@@ -171,9 +205,10 @@ export const ownSwitch = (kind: 'fan' | 'kit'): Check => ({
       need: measured(opens, 'temperature'),
       have: measured(fanOff, 'temperature'),
       ...sides([['vehicle', at, opens], ['part', { subject: kind, key: 'fanOff' }, fanOff], ['part', { subject: kind, key: 'fanOn' }, fanOn]]),
+      sum: switchSum(vehicle, (part.figures as FigureSet<'fan' | 'kit'>).quantities, practice),
     };
   },
-  work: (_vehicle, _part, finding) => remedyOf({ ...RULES.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
+  work: (_vehicle, _part, finding) => remedyOf({ ...fanRules.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
 }); // prettier-ignore
 const opensOf = (vehicle: FitVehicle) =>
   vehicle.beside?.thermostat ? quantityOf(vehicle.beside.thermostat as never, 'rating') : vehicle.figures.quantities.thermostatRating; // prettier-ignore
@@ -188,13 +223,15 @@ const [frameWidth, frameHeight, holesAcross, holesUp, tips] = frameChecks('fan')
 /** What a fan has to meet in a vehicle. */
 export const fanChecks: Check[] = [
   coherent('fan'),
-  ...driveChecks,
-  ...[standoff, depth, blades, swept].map(motorOnly),
-  ...[plug, onFuse('fan'), onWire('fan')].map(loomOnly),
-  motorOnly(voltage('fan', 'voltage')),
-  loomOnly(words('fanThrow', 'fan', 'throw', wordOfBay('fanThrow'), same)),
-  loomOnly(words('fanControl', 'fan', 'control', wordOfBay('fanControl'), driveAgrees)),
-  motorOnly(ownSwitch('fan')),
-  ...[frameWidth!, frameHeight!, holesAcross!, holesUp!].map(motorOnly),
+  ...[holesAcross!, holesUp!, frameWidth!, frameHeight!].map(motorOnly),
   tips!,
-];
+  ...driveChecks.filter(({ rule: { id } }) => id !== 'motorRotation'),
+  ...[depth, blades, swept].map(motorOnly),
+  loomOnly(plug),
+  motorOnly(standoff),
+  ...[onFuse('fan'), onWire('fan'), words(fanRules.fanThrow, 'fan', 'throw', wordOfBay('fanThrow'), same)].map(loomOnly),
+  motorOnly(voltage('fan', 'voltage')),
+  loomOnly(words(fanRules.fanControl, 'fan', 'control', wordOfBay('fanControl'), driveAgrees)),
+  motorOnly(ownSwitch('fan')),
+  ...driveChecks.filter(({ rule: { id } }) => id === 'motorRotation'),
+]; // prettier-ignore

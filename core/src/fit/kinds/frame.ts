@@ -2,8 +2,17 @@ import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../.
 import { lacking, ofBeside, quantityOf, remedyOf, settle, type Check } from '../checks/check.ts';
 import { match } from '../checks/families.ts';
 import { measured, sides } from '../checks/shown.ts';
-import { RULES, type Rule } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { by, rule, rulesOf, type Rule } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const frameRules = rulesOf({
+  fanMountWidth: rule(['radiator', 'shroud', 'fan'], 'face', { keep: 'fanHoles', work: by('slot-feet', 'of the fan across', 'bracketSlot'), place: 'fanHoles' }),
+  fanMountHeight: rule(['radiator', 'shroud', 'fan'], 'face', { keep: 'fanHoles', work: by('slot-feet', 'of the fan upward', 'bracketSlot'), place: 'fanHoles' }),
+  frameWidth: rule(['shroud', 'fan'], 'face', { keep: 'frameOverhang' }),
+  frameHeight: rule(['shroud', 'fan'], 'face', { keep: 'frameOverhang' }),
+  bladesInShroud: rule(['shroud', 'fan'], 'depth', { keep: 'bladesToShroud' }),
+}); // prettier-ignore
 
 type Framed = 'shroud' | 'fan';
 
@@ -17,8 +26,7 @@ function across(id: 'frameWidth' | 'frameHeight', kind: Framed): Check {
   const over = (vehicle: FitVehicle, overhang: number): number =>
     vehicle.beside?.radiator ? 2 * overhang : 0;
   return {
-    id,
-    rule: RULES[id],
+    rule: frameRules[id],
     family: 'clearance',
     beside: ['radiator'],
     keys: () => ({ vehicle: opening, part: key }),
@@ -45,9 +53,11 @@ function across(id: 'frameWidth' | 'frameHeight', kind: Framed): Check {
 }
 
 const holes = (id: 'fanMountWidth' | 'fanMountHeight', kind: Framed): Check => {
-  const check = match(id, kind, id as never, ofBeside('radiator', id, id), { beside: ['radiator'] });
+  const check = match(frameRules[id], kind, id as never, ofBeside('radiator', id, id), {
+    beside: ['radiator'],
+  });
   if (kind === 'fan') return check;
-  const own: Rule = RULES[id];
+  const own: Rule = frameRules[id];
   const shroud: Rule = {
     ...own,
     work: { ...own.work!, concerns: own.work!.concerns.replace('fan', 'shroud') },
@@ -77,8 +87,7 @@ export function bladesInShroud(kind: Framed): Check {
         ? opening(vehicle, own) !== undefined
         : vehicle.figures.words.fanRing?.word !== 'own';
   return {
-    id: 'bladesInShroud',
-    rule: RULES.bladesInShroud,
+    rule: frameRules.bladesInShroud,
     family: 'clearance',
     beside: [kind === 'fan' ? 'shroud' : 'fan'],
     ...(kind === 'shroud' ? { leavesTo: 'fan' as const } : {}),

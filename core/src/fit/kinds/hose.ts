@@ -3,9 +3,17 @@ import { workOf } from '../../practice/index.ts';
 import { lacking, remedyOf, workedOut, type Check } from '../checks/check.ts';
 import { judgeAlike, sameOrChange, words } from '../checks/families.ts';
 import { measured, sides } from '../checks/shown.ts';
-import { RULES, type CheckId, type Rule } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import { trimmed } from './hosekit.ts';
+import { by, rule, rulesOf, type Rule } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const hoseRules = rulesOf({
+  hoseRadiatorEnd: rule('hose', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'radiator end', 'hoseReducer') }),
+  hoseEngineEnd: rule('hose', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'engine end', 'hoseReducer') }),
+  hoseLength: rule('hose', 'ports', { keep: 'hoseTrim', work: by('trim-hose', 'hose', 'hoseTrimMost') }),
+  hoseSpring: rule('hose', 'ports', { work: by('move-spring', 'hose') }),
+}); // prettier-ignore
 
 type Hose = FigureSet<'hose'>;
 type End = 'radiatorEnd' | 'engineEnd' | 'length';
@@ -18,8 +26,12 @@ const NEEDS = {
 const position = (figures: Hose): WordFigure | undefined => figures.words.position;
 const which = (figures: Hose): 'upper' | 'lower' => (position(figures)?.word === 'lower' ? 'lower' : 'upper');
 
-function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | 'length'): Check {
-  const rule: Rule = RULES[id];
+function hoseCheck(
+  id: Exclude<keyof typeof hoseRules, 'hoseSpring'>,
+  end: End,
+  key: 'radiatorBore' | 'engineBore' | 'length',
+): Check {
+  const rule: Rule = hoseRules[id];
   const needKey = (figures: Hose) => NEEDS[which(figures)][end];
   /** At the radiator's end, the neck of the radiator that goes in with it. */
   const needOf = (vehicle: FitVehicle, figures: Hose) => {
@@ -29,7 +41,6 @@ function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | '
       : vehicle.figures.quantities[needKey(figures)];
   };
   return {
-    id,
     rule,
     family: 'match',
     beside: end === 'radiatorEnd' ? ['radiator'] : [],
@@ -69,11 +80,11 @@ function hoseCheck(id: CheckId, end: End, key: 'radiatorBore' | 'engineBore' | '
 }
 
 const spring: Check = (() => {
-  const need = workedOut('yes', 'lower hose: on the suction side of the pump', 'the hose’s position');
-  const inner = words('hoseSpring', 'hose', 'spring', { get: () => need, at: () => ({ subject: 'hose', key: 'spring' }) }, sameOrChange, (_vehicle, figures: Hose) => position(figures)?.word !== 'upper');
+  const need = workedOut('yes', 'suction-side');
+  const inner = words(hoseRules.hoseSpring, 'hose', 'spring', { get: () => need, at: () => ({ subject: 'hose', key: 'spring' }) }, sameOrChange, (_vehicle, figures: Hose) => position(figures)?.word !== 'upper');
   return {
     ...inner,
-    show: (vehicle, part, practice) => ({ ...inner.show(vehicle, part, practice), need: { type: 'words', words: 'a spring inside' } }),
+    show: (vehicle, part, practice) => ({ ...inner.show(vehicle, part, practice), need: { type: 'said', codes: ['a-spring'] } }),
   };
 })(); // prettier-ignore
 

@@ -4,7 +4,20 @@ import { workOf } from '../../practice/index.ts';
 import { lacking, ofBay, ofBeside, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
 import { match, onlyWhere, words } from '../checks/families.ts';
 import { measured, sides } from '../checks/shown.ts';
-import { RULES } from '../checks/rules.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const hosekitRules = rulesOf({
+  setUpperRadiator: rule('hosekit', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'upper radiator end', 'hoseReducer') }),
+  setUpperEngine: rule('hosekit', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'upper engine end', 'hoseReducer') }),
+  setUpperLength: rule('hosekit', 'ports', { keep: 'hoseTrim', work: by('trim-hose', 'upper hose', 'hoseTrimMost') }),
+  setLowerRadiator: rule('hosekit', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'lower radiator end', 'hoseReducer') }),
+  setLowerEngine: rule('hosekit', 'ports', { keep: 'hoseOnNeck', work: by('hose-reducer', 'lower engine end', 'hoseReducer') }),
+  setLowerLength: rule('hosekit', 'ports', { keep: 'hoseTrim', work: by('trim-hose', 'lower hose', 'hoseTrimMost') }),
+  reroutePlate: rule('hosekit', 'ports', { keep: 'plateBolts' }),
+  rerouteSeat: rule('hosekit', 'ports', { keep: 'thermostatSeat' }),
+  reroutePort: rule('hosekit', 'ports', { work: by('sensor-bush', 'sensor') }),
+}); // prettier-ignore
 
 type Hosekit = FigureSet<'hosekit'>;
 /** Until it is known what a kit does, everything is asked of it. */
@@ -43,8 +56,7 @@ function long(id: 'setUpperLength' | 'setLowerLength', which: 'upper' | 'lower')
   const [key, built] = [`${which}Length`, `${which}HoseLength`] as const;
   const need = ofBay(built);
   return {
-    id,
-    rule: RULES[id],
+    rule: hosekitRules[id],
     family: 'match',
     beside: [],
     keys: () => ({ vehicle: built, part: key }),
@@ -74,13 +86,13 @@ function long(id: 'setUpperLength' | 'setLowerLength', which: 'upper' | 'lower')
 
 /** What a kit of hoses has to meet: four necks and two ways; one that reroutes, the head and its sensor. */
 export const hosekitChecks: Check[] = [
-  match('setUpperRadiator', 'hosekit', 'upperRadiatorBore', ofBeside('radiator', 'inletDiameter', 'inletDiameter'), { ...series, beside: ['radiator'] }),
-  ofSet(match('setUpperEngine', 'hosekit', 'upperEngineBore', ofBay('upperEngineNeck'), series)),
+  match(hosekitRules.setUpperRadiator, 'hosekit', 'upperRadiatorBore', ofBeside('radiator', 'inletDiameter', 'inletDiameter'), { ...series, beside: ['radiator'] }),
+  ofSet(match(hosekitRules.setUpperEngine, 'hosekit', 'upperEngineBore', ofBay('upperEngineNeck'), series)),
   ofSet(long('setUpperLength', 'upper')),
-  ofSet(match('setLowerRadiator', 'hosekit', 'lowerRadiatorBore', ofBeside('radiator', 'outletDiameter', 'outletDiameter'), { ...series, beside: ['radiator'] })),
-  ofSet(match('setLowerEngine', 'hosekit', 'lowerEngineBore', ofBay('lowerEngineNeck'), series)),
+  ofSet(match(hosekitRules.setLowerRadiator, 'hosekit', 'lowerRadiatorBore', ofBeside('radiator', 'outletDiameter', 'outletDiameter'), { ...series, beside: ['radiator'] })),
+  ofSet(match(hosekitRules.setLowerEngine, 'hosekit', 'lowerEngineBore', ofBay('lowerEngineNeck'), series)),
   ofSet(long('setLowerLength', 'lower')),
-  ofReroute(match('reroutePlate', 'hosekit', 'plateBolts', ofBay('rerouteBolts'))),
-  ofReroute(match('rerouteSeat', 'hosekit', 'flange', ofBay('thermostatFlange'), { prefix: 'Ø' })),
-  ofReroute(words('reroutePort', 'hosekit', 'port', wordOfBay('sensorPort'), (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), (vehicle) => vehicle.figures.words.sensorPort?.word !== 'none')),
+  ofReroute(match(hosekitRules.reroutePlate, 'hosekit', 'plateBolts', ofBay('rerouteBolts'))),
+  ofReroute(match(hosekitRules.rerouteSeat, 'hosekit', 'flange', ofBay('thermostatFlange'), { prefix: 'Ø' })),
+  ofReroute(words(hosekitRules.reroutePort, 'hosekit', 'port', wordOfBay('sensorPort'), (need, have) => (need === have ? 'pass' : have === 'none' ? 'fail' : 'change'), (vehicle) => vehicle.figures.words.sensorPort?.word !== 'none')),
 ]; // prettier-ignore

@@ -6,9 +6,20 @@ import { onlyWhere, words } from '../checks/families.ts';
 import { measured, sides, worded, type Missing } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { plugAgrees, runningA, voltage } from '../checks/current.ts';
-import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import { joinable, ownSwitch } from './fan.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const kitRules = rulesOf({
+  kitPlug: rule('kit', 'wiring', { work: by('re-terminate', 'kit’s fan end') }),
+  kitRating: rule('kit', 'wiring'),
+  kitFuse: rule('kit', 'wiring'),
+  kitWire: rule('kit', 'wiring'),
+  kitProbe: rule('kit', 'ports', { work: by('sensor-adapter', 'probe') }),
+  kitRequest: rule('kit', 'wiring', { work: by('ac-request', 'kit') }),
+  kitByHand: rule('kit', 'agreement', { work: by('mind-the-switch', 'kit') }),
+}); // prettier-ignore
 
 type Kit = FigureSet<'kit'>;
 const byHand = (figures: Kit): boolean => figures.words.probe?.word === 'none';
@@ -30,8 +41,7 @@ function carries(
   share: 'fuseShare' | 'relayShare',
 ): Check {
   return {
-    id,
-    rule: RULES[id],
+    rule: kitRules[id],
     family: 'clearance',
     beside: ['fan'],
     keys: () => ({ vehicle: 'fanDraws', part: key }),
@@ -66,8 +76,7 @@ const feedOf = (vehicle: FitVehicle, figures: Kit) => {
 
 /** The wire behind the kit's fuse: the fuse must give way before it glows. */
 const wire: Check = {
-  id: 'kitWire',
-  rule: RULES.kitWire,
+  rule: kitRules.kitWire,
   family: 'clearance',
   beside: [],
   keys: () => ({ vehicle: 'fanDraws', part: 'fuse' }),
@@ -108,12 +117,12 @@ const PORT = {
     vehicle.beside?.radiator ? { subject: 'radiator' as const, key: 'sensorPort' } : { subject: 'bay' as const, key: 'sensorPort' },
 }; // prettier-ignore
 
-const A_C = workedOut('yes', 'air conditioning: its condenser wants air at a standstill');
-const ITSELF = workedOut('yes', 'a temperature that nobody has to watch', 'common practice');
+const A_C = workedOut('yes', 'air-conditioning');
+const ITSELF = workedOut('yes', 'switches-itself');
 
 /** Where the probe feels the coolant: in a port of its thread, in an adapter, or only near it. */
 const probe: Check = (() => {
-  const thread = words('kitProbe', 'kit', 'probePort', PORT, (need, have) => (need === have ? 'pass' : 'change'), () => true, { beside: ['radiator'] });
+  const thread = words(kitRules.kitProbe, 'kit', 'probePort', PORT, (need, have) => (need === have ? 'pass' : 'change'), () => true, { beside: ['radiator'] });
   const sort = (figures: Kit): string | undefined => figures.words.probe?.word;
   return {
     ...thread,
@@ -145,12 +154,12 @@ const probe: Check = (() => {
 export const kitChecks: Check[] = [
   coherent('kit'),
   voltage('kit', 'voltage'),
-  words('kitPlug', 'kit', 'fanPlug', FAN_END, (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable), () => true, { beside: ['fan'] }),
-  carries('kitFuse', 'fuse', 'fuseShare'),
+  onlyWhere<'kit'>((_vehicle, figures) => !byHand(figures), ownSwitch('kit')),
+  words(kitRules.kitPlug, 'kit', 'fanPlug', FAN_END, (need, have, vehicle) => plugAgrees(need, have, vehicle, joinable), () => true, { beside: ['fan'] }),
   carries('kitRating', 'rating', 'relayShare'),
+  carries('kitFuse', 'fuse', 'fuseShare'),
   wire,
   probe,
-  words('kitRequest', 'kit', 'acRequest', { get: () => A_C, at: () => ({ subject: 'kit', key: 'acRequest' }) }, (_need, have) => (have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
-  words('kitByHand', 'kit', 'probe', { get: () => ITSELF, at: () => ({ subject: 'kit', key: 'probe' }) }, (_need, have) => (have === 'none' ? 'change' : 'pass')),
-  onlyWhere<'kit'>((_vehicle, figures) => !byHand(figures), ownSwitch('kit')),
+  words(kitRules.kitRequest, 'kit', 'acRequest', { get: () => A_C, at: () => ({ subject: 'kit', key: 'acRequest' }) }, (_need, have) => (have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
+  words(kitRules.kitByHand, 'kit', 'probe', { get: () => ITSELF, at: () => ({ subject: 'kit', key: 'probe' }) }, (_need, have) => (have === 'none' ? 'change' : 'pass')),
 ]; // prettier-ignore

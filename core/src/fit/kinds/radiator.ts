@@ -1,3 +1,4 @@
+import { frameRules } from './frame.ts';
 import { chanceClear, combined, type FigureSet, type WordFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
 import { lacking, ofBay, settle, wordOfBay, workedOut, type Check, type Side } from '../checks/check.ts';
@@ -6,20 +7,59 @@ import { measured, shownSides, sides, type Missing } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
 import { beltBay, drivenBladeWithRadiator } from './belt.ts';
 import {
+  bladesSum,
   judgeBlades,
   judgeMotor,
+  motorSum,
   missingForBlades,
   missingForMotor,
   spacerWork,
   stackFigures,
 } from '../checks/depth.ts';
-import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { advisory, by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const radiatorRules = rulesOf({
+  width: rule('radiator', 'face', { keep: 'openingSides', work: by('slot-side-bracket', 'radiator', 'bracketSlot'), place: 'overall' }),
+  height: rule('radiator', 'face', { keep: 'openingTop', most: 'bracketReach', work: by('shim-upper-brackets', 'radiator', 'bracketShim'), smallWork: by('extend-upper-brackets', 'radiator', 'bracketExtend'), place: 'overall' }),
+  sideGap: rule('radiator', 'face', { keep: 'gapWorthClosing', most: 'gapClosable', work: by('close-gap', 'sides') }),
+  topGap: rule('radiator', 'face', { keep: 'gapWorthClosing', most: 'gapClosable', work: by('close-gap', 'top') }),
+  coreShare: rule('radiator', 'face', { keep: 'coreShare' }),
+  depthWithFan: rule('radiator', 'depth', { keep: 'motorToEngine', work: by('fit-spacer', 'fan') }),
+  bladesWithFan: rule('radiator', 'depth', { keep: 'electricBladeToCore' }),
+  depthWithoutFan: rule('radiator', 'depth', { keep: 'radiatorToEngine' }),
+  pinSpacing: rule('radiator', 'face', { keep: 'pinSpacing', place: 'pins' }),
+  pinDiameter: rule('radiator', 'face', { keep: 'pinInGrommet', work: by('other-grommets', 'radiator', 'otherGrommet'), place: 'pins' }),
+  topMount: rule('radiator', 'face', { work: by('make-upper-brackets', 'radiator'), place: 'topMounts' }),
+  topMountSpacing: rule('radiator', 'face', { keep: 'topMountSpacing', work: by('slot-upper-brackets', 'radiator', 'bracketSlot'), place: 'topMounts' }),
+  inletSide: rule('radiator', 'ports', { place: 'inlet' }),
+  inletDiameter: rule('radiator', 'ports', { keep: 'hoseOnNeck', work: by('stepped-hose', 'upper', 'steppedHose'), place: 'inlet' }),
+  inletHeight: rule('radiator', 'ports', { keep: 'neckHeight', work: by('formed-hose', 'upper', 'neckHeightFormed') }),
+  outletSide: rule('radiator', 'ports', { place: 'outlet' }),
+  outletDiameter: rule('radiator', 'ports', { keep: 'hoseOnNeck', work: by('stepped-hose', 'lower', 'steppedHose'), place: 'outlet' }),
+  outletHeight: rule('radiator', 'ports', { keep: 'neckHeight', work: by('formed-hose', 'lower', 'neckHeightFormed') }),
+  oilCooler: rule('radiator', 'ports', { place: 'cooler' }),
+  oilCoolerFitting: rule('radiator', 'ports', { work: by('cooler-line-adapters', 'radiator'), place: 'cooler' }),
+  bottle: rule('radiator', 'ports', { work: by('blind-cap', 'radiator'), place: 'neck' }),
+  capPressure: rule('radiator', 'ports', { ...advisory, keep: 'capRating', work: by('own-cap', 'radiator'), place: 'neck' }),
+  neckBore: rule('radiator', 'ports', { ...advisory, keep: 'capBore', work: by('cap-of-neck', 'radiator') }),
+  neckSeat: rule('radiator', 'ports', { ...advisory, keep: 'capSeat', work: by('cap-of-neck', 'radiator') }),
+  condenserTabs: rule('radiator', 'face', { work: by('condenser-straps', 'radiator') }),
+  hoseCoupling: rule('radiator', 'ports', { work: by('coupler-adapters', 'radiator') }),
+  sensorPort: rule('radiator', 'ports', { work: by('sensor-adapter', 'radiator') }),
+  ventNipple: rule('radiator', 'ports', { work: by('tee-vent', 'radiator') }),
+  inletDirection: rule('radiator', 'ports', { work: by('formed-hose', 'upper'), place: 'inlet' }),
+  outletDirection: rule('radiator', 'ports', { work: by('formed-hose', 'lower'), place: 'outlet' }),
+  // Somewhere else it drains just as well, only not into the same pan: said, and no reason to turn a part away.
+  drainSide: rule('radiator', 'ports', { ...advisory, place: 'drain' }),
+  engineOilCooler: rule('radiator', 'ports'),
+}); // prettier-ignore
 
 type Radiator = FigureSet<'radiator'>;
 
-const NO_COOLER = workedOut('none', 'manual transmission: no oil cooler needed');
-const TANK_COOLER = workedOut('radiator', 'self-shifting transmission: cooler taken to be in the tank');
+const NO_COOLER = workedOut('none', 'manual-transmission');
+const TANK_COOLER = workedOut('radiator', 'self-shifting');
 
 /** A manual needs none; a self-shifting transmission is taken to need one in the tank until the record says otherwise. */
 const oilCooling: Side<WordFigure> = {
@@ -47,8 +87,7 @@ function gap(id: 'sideGap' | 'topGap'): Check {
     return room && size && { value: (room.value - size.value) * share, u: combined(room.u, size.u) * share };
   };
   return {
-    id,
-    rule: RULES[id],
+    rule: radiatorRules[id],
     family: 'clearance',
     beside: [],
     keys: () => ({ vehicle: opening, part: own }),
@@ -92,8 +131,7 @@ function gap(id: 'sideGap' | 'topGap'): Check {
 
 /** Tubes and fins against the opening they are to fill. */
 const coreShare: Check = {
-  id: 'coreShare',
-  rule: RULES.coreShare,
+  rule: radiatorRules.coreShare,
   family: 'clearance',
   beside: [],
   keys: () => ({ vehicle: 'openingWidth', part: 'coreWidth' }),
@@ -130,14 +168,13 @@ const coreShare: Check = {
 const fanOf = (vehicle: FitVehicle) => vehicle.beside?.fan;
 
 const depthWithFan: Check = {
-  id: 'depthWithFan',
-  rule: RULES.depthWithFan,
+  rule: radiatorRules.depthWithFan,
   family: 'clearance',
   beside: ['fan'],
   leavesTo: 'fan',
   keys: () => ({ vehicle: 'bayDepth', part: 'thickness' }),
   judge: (vehicle, part: { figures: Radiator }, finding, practice) => judgeMotor(vehicle, part.figures, fanOf(vehicle), finding, practice),
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const figures = stackFigures(vehicle.figures, part.figures as Radiator, fanOf(vehicle));
     const [room, fan, own] = [figures.depth.figure, figures.fan.figure, figures.thickness.figure];
     return {
@@ -149,42 +186,44 @@ const depthWithFan: Check = {
         ['part', figures.thickness.at, own],
       ]).traces,
       missing: missingForMotor(vehicle, part.figures as Radiator, fanOf(vehicle)),
+      sum: motorSum(vehicle, part.figures as Radiator, fanOf(vehicle), practice),
     };
   },
   work: (vehicle, part, finding, practice) => (finding.outcome === 'change' ? spacerWork(vehicle, part.figures as Radiator, fanOf(vehicle), practice) : undefined),
 }; // prettier-ignore
 
 const bladesWithFan: Check = {
-  id: 'bladesWithFan',
-  rule: RULES.bladesWithFan,
+  rule: radiatorRules.bladesWithFan,
   family: 'clearance',
   beside: ['fan'],
   leavesTo: 'fan',
   keys: () => ({ vehicle: 'fanBladeGap', part: 'coreThickness' }),
   judge: (vehicle, part: { figures: Radiator }, finding, practice) => judgeBlades(vehicle, part.figures, fanOf(vehicle), finding, practice),
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const { blades, core, thickness } = stackFigures(vehicle.figures, part.figures as Radiator, fanOf(vehicle));
     return {
       need: measured(blades.figure, 'length'),
       have: measured(core.figure, 'length'),
       traces: sides([['vehicle', blades.at, blades.figure], ['part', core.at, core.figure], ['part', thickness.at, thickness.figure]]).traces,
       missing: missingForBlades(vehicle, part.figures as Radiator, fanOf(vehicle)),
+      sum: bladesSum(vehicle, part.figures as Radiator, fanOf(vehicle), practice),
     };
   },
 }; // prettier-ignore
 
 const hole = (id: 'fanMountWidth' | 'fanMountHeight'): Check =>
-  match(id, 'radiator', id, ofBay(id), { beside: ['fan'], leavesTo: 'fan' });
+  match(frameRules[id], 'radiator', id, ofBay(id), { beside: ['fan'], leavesTo: 'fan' });
 
 /** The old cap goes on where the new radiator carries one: the vehicle keeps its cap unless the box holds another. */
 const oldCap = (vehicle: FitVehicle, figures: Radiator): boolean =>
   recovery(vehicle) && necked(figures) && !vehicle.beside?.cap;
 const turn = (need: string, have: string) => (need === have ? 'pass' : have === 'front' ? 'fail' : 'change');
-const portHeight = (id: 'inletHeight' | 'outletHeight'): Check => match(id, 'radiator', id, ofBay(id));
+const portHeight = (id: 'inletHeight' | 'outletHeight'): Check =>
+  match(radiatorRules[id], 'radiator', id, ofBay(id));
 const bore = (id: 'inletDiameter' | 'outletDiameter'): Check =>
-  match(id, 'radiator', id, ofBay(id), { prefix: 'Ø', series: true });
+  match(radiatorRules[id], 'radiator', id, ofBay(id), { prefix: 'Ø', series: true });
 const capFigure = (id: 'neckBore' | 'neckSeat', key: 'capBore' | 'capSeatDepth'): Check =>
-  match(id, 'radiator', key, ofBay(key), {
+  match(radiatorRules[id], 'radiator', key, ofBay(key), {
     asked: oldCap,
     beside: ['cap'],
     ...(key === 'capBore' ? { prefix: 'Ø' } : {}),
@@ -193,41 +232,41 @@ const capFigure = (id: 'neckBore' | 'neckSeat', key: 'capBore' | 'capSeatDepth')
 /** What a radiator has to meet in a vehicle. */
 export const radiatorChecks: Check[] = [
   coherent('radiator'),
-  clearance('width', 'radiator', 'overallWidth', ofBay('openingWidth')),
-  clearance('height', 'radiator', 'overallHeight', ofBay('openingHeight')),
+  clearance(radiatorRules.width, 'radiator', 'overallWidth', ofBay('openingWidth')),
+  clearance(radiatorRules.height, 'radiator', 'overallHeight', ofBay('openingHeight')),
   gap('sideGap'),
   gap('topGap'),
   coreShare,
   onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), depthWithFan),
   onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), bladesWithFan),
-  drivenBladeWithRadiator,
-  clearance('depthWithoutFan', 'radiator', 'thickness', ofBay('bayDepth')),
-  match('pinSpacing', 'radiator', 'pinSpacing', ofBay('pinSpacing')),
-  match('pinDiameter', 'radiator', 'pinDiameter', ofBay('pinDiameter'), { prefix: 'Ø', asked: (vehicle) => !vehicle.beside?.mount, beside: ['mount'] }),
-  words('topMount', 'radiator', 'topMount', wordOfBay('topMount'), sameOrChange),
-  match('topMountSpacing', 'radiator', 'topMountSpacing', ofBay('topMountSpacing'), { asked: (vehicle) => vehicle.figures.words.topMount?.word !== 'shroud' }),
-  words('inletSide', 'radiator', 'inletSide', wordOfBay('inletSide'), same),
+  clearance(radiatorRules.depthWithoutFan, 'radiator', 'thickness', ofBay('bayDepth')),
+  match(radiatorRules.pinSpacing, 'radiator', 'pinSpacing', ofBay('pinSpacing')),
+  match(radiatorRules.pinDiameter, 'radiator', 'pinDiameter', ofBay('pinDiameter'), { prefix: 'Ø', asked: (vehicle) => !vehicle.beside?.mount, beside: ['mount'] }),
+  words(radiatorRules.topMount, 'radiator', 'topMount', wordOfBay('topMount'), sameOrChange),
+  match(radiatorRules.topMountSpacing, 'radiator', 'topMountSpacing', ofBay('topMountSpacing'), { asked: (vehicle) => vehicle.figures.words.topMount?.word !== 'shroud' }),
+  words(radiatorRules.inletSide, 'radiator', 'inletSide', wordOfBay('inletSide'), same),
   bore('inletDiameter'),
   portHeight('inletHeight'),
-  words('outletSide', 'radiator', 'outletSide', wordOfBay('outletSide'), same),
+  words(radiatorRules.outletSide, 'radiator', 'outletSide', wordOfBay('outletSide'), same),
   bore('outletDiameter'),
   portHeight('outletHeight'),
   // A spare cooler is left capped and still is a fit; a missing one is not.
-  words('oilCooler', 'radiator', 'oilCooler', oilCooling, (need, have) => (need === 'radiator' && have !== 'transmission' && have !== 'both' ? 'fail' : 'pass')),
-  words('oilCoolerFitting', 'radiator', 'oilCoolerFitting', wordOfBay('oilCoolerFitting'), sameOrChange, (vehicle) => oilCooling.get(vehicle)?.word === 'radiator'),
+  words(radiatorRules.oilCooler, 'radiator', 'oilCooler', oilCooling, (need, have) => (need === 'radiator' && have !== 'transmission' && have !== 'both' ? 'fail' : 'pass')),
+  words(radiatorRules.oilCoolerFitting, 'radiator', 'oilCoolerFitting', wordOfBay('oilCoolerFitting'), sameOrChange, (vehicle) => oilCooling.get(vehicle)?.word === 'radiator'),
   // A pressurised tank carries the cap itself, so a neck on the radiator is spare; without a neck a recovery bottle has nothing to hang on.
-  words('bottle', 'radiator', 'fillerNeck', wordOfBay('bottle'), (need, have) => (need === 'recovery' ? (have === 'neck' ? 'pass' : 'fail') : have === 'none' ? 'pass' : 'change')),
-  { ...match('capPressure', 'radiator', 'capPressure', ofBay('capPressure'), { dimension: 'pressure', asked: recovery }), work: (_v, _p, finding) => (finding.outcome === 'change' ? workOf('own-cap', 'radiator') : undefined) },
+  words(radiatorRules.bottle, 'radiator', 'fillerNeck', wordOfBay('bottle'), (need, have) => (need === 'recovery' ? (have === 'neck' ? 'pass' : 'fail') : have === 'none' ? 'pass' : 'change')),
+  { ...match(radiatorRules.capPressure, 'radiator', 'capPressure', ofBay('capPressure'), { dimension: 'pressure', asked: recovery }), work: (_v, _p, finding) => (finding.outcome === 'change' ? workOf('own-cap', 'radiator') : undefined) },
   capFigure('neckBore', 'capBore'),
   capFigure('neckSeat', 'capSeatDepth'),
-  words('hoseCoupling', 'radiator', 'hoseCoupling', wordOfBay('hoseCoupling'), sameOrChange),
-  words('ventNipple', 'radiator', 'vent', wordOfBay('vent'), sameOrChange, (vehicle) => !none(vehicle.figures.words.vent)),
-  words('inletDirection', 'radiator', 'inletDirection', wordOfBay('inletDirection'), turn),
-  words('outletDirection', 'radiator', 'outletDirection', wordOfBay('outletDirection'), turn),
-  words('drainSide', 'radiator', 'drainSide', wordOfBay('drainAccess'), same),
-  words('engineOilCooler', 'radiator', 'oilCooler', wordOfBay('engineOilCooling'), (need, have) => (need === 'none' || have === 'engine' || have === 'both' ? 'pass' : 'fail'), (vehicle) => !none(vehicle.figures.words.engineOilCooling)),
-  words('sensorPort', 'radiator', 'sensorPort', wordOfBay('sensorPort'), sameOrChange, (vehicle) => !none(vehicle.figures.words.sensorPort)),
-  words('condenserTabs', 'radiator', 'condenserTabs', wordOfBay('condenserMount'), (need, have) => (need === 'support' || have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
+  words(radiatorRules.condenserTabs, 'radiator', 'condenserTabs', wordOfBay('condenserMount'), (need, have) => (need === 'support' || have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
   onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), hole('fanMountWidth')),
   onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), hole('fanMountHeight')),
+  drivenBladeWithRadiator,
+  words(radiatorRules.hoseCoupling, 'radiator', 'hoseCoupling', wordOfBay('hoseCoupling'), sameOrChange),
+  words(radiatorRules.sensorPort, 'radiator', 'sensorPort', wordOfBay('sensorPort'), sameOrChange, (vehicle) => !none(vehicle.figures.words.sensorPort)),
+  words(radiatorRules.ventNipple, 'radiator', 'vent', wordOfBay('vent'), sameOrChange, (vehicle) => !none(vehicle.figures.words.vent)),
+  words(radiatorRules.inletDirection, 'radiator', 'inletDirection', wordOfBay('inletDirection'), turn),
+  words(radiatorRules.outletDirection, 'radiator', 'outletDirection', wordOfBay('outletDirection'), turn),
+  words(radiatorRules.drainSide, 'radiator', 'drainSide', wordOfBay('drainAccess'), same),
+  words(radiatorRules.engineOilCooler, 'radiator', 'oilCooler', wordOfBay('engineOilCooling'), (need, have) => (need === 'none' || have === 'engine' || have === 'both' ? 'pass' : 'fail'), (vehicle) => !none(vehicle.figures.words.engineOilCooling)),
 ]; // prettier-ignore

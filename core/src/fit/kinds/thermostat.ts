@@ -1,10 +1,20 @@
+import { fanRules } from './fan.ts';
 import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
 import { lacking, ofBay, remedyOf, settle, wordOfBay, type Check } from '../checks/check.ts';
 import { match, sameOrChange, words } from '../checks/families.ts';
+import type { Practice } from '../../practice/index.ts';
 import { measured, sides } from '../checks/shown.ts';
 import { coherent } from '../checks/coherent.ts';
-import { RULES } from '../checks/rules.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { by, rule, rulesOf } from '../checks/rule.ts';
+
+/** The rules of these checks, in the field's terms; the numbers are lines of practice. */
+export const thermostatRules = rulesOf({
+  thermostatFlange: rule('thermostat', 'ports', { keep: 'thermostatSeat' }),
+  thermostatSeal: rule('thermostat', 'ports', { work: by('housing-seal', 'thermostat') }),
+  thermostatRating: rule('thermostat', 'agreement', { keep: 'thermostatRating', work: by('other-temperature', 'thermostat', 'thermostatOther') }),
+  thermostatSpan: rule('thermostat', 'agreement', { keep: 'thermostatSpan' }),
+}); // prettier-ignore
 
 type Thermostat = FigureSet<'thermostat'>;
 
@@ -16,9 +26,14 @@ const offOf = (vehicle: FitVehicle) => {
     : { figure: vehicle.figures.quantities.fanOff, at: { subject: 'bay' as const, key: 'fanOff' } };
 };
 
+/** A switch in the outlet tank feels coolant that has already given up heat, K. */
+const dropOf = (vehicle: FitVehicle, practice: Practice): number =>
+  vehicle.figures.words.fanSense?.word === 'radiator-outlet' && !vehicle.beside?.fan?.quantities.fanOff
+    ? practice.dropAtIdle
+    : 0;
+
 const andFan: Check = {
-  id: 'thermostatAndFan',
-  rule: RULES.thermostatAndFan,
+  rule: fanRules.thermostatAndFan,
   family: 'clearance',
   beside: ['fan'],
   leavesTo: 'fan',
@@ -27,27 +42,32 @@ const andFan: Check = {
     const off = offOf(vehicle).figure;
     const opens = part.figures.quantities.rating;
     if (lacking(finding, off, opens)) return;
-    const drop = vehicle.figures.words.fanSense?.word === 'radiator-outlet' && !vehicle.beside?.fan?.quantities.fanOff ? practice.dropAtIdle : 0;
+    const drop = dropOf(vehicle, practice);
     finding.margin = off!.value + drop - opens!.value - practice.aboveOpening;
     finding.u = combined(off!.u, opens!.u);
     settle(finding, true, chanceClear(finding.margin, finding.u), 1, practice);
   },
-  show: (vehicle, part) => {
+  show: (vehicle, part, practice) => {
     const off = offOf(vehicle);
     const opens = (part.figures as Thermostat).quantities.rating;
     return {
       need: measured(off.figure, 'temperature'),
       have: measured(opens, 'temperature'),
       ...sides([['vehicle', off.at, off.figure], ['part', { subject: 'thermostat', key: 'rating' }, opens]]),
+      sum: off.figure && opens && [
+        { sign: 1, what: 'fan-off', value: off.figure.value },
+        ...(dropOf(vehicle, practice) > 0 ? [{ sign: 1, what: 'drop-at-idle', value: dropOf(vehicle, practice) } as const] : []),
+        { sign: -1, what: 'opens', value: opens.value },
+        { sign: -1, what: 'above-opening', value: practice.aboveOpening },
+      ],
     };
   },
-  work: (_vehicle, _part, finding) => remedyOf({ ...RULES.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
+  work: (_vehicle, _part, finding) => remedyOf({ ...fanRules.thermostatAndFan, work: { code: 'set-controller', concerns: 'fan' } }, finding),
 }; // prettier-ignore
 
 /** Fully open so far above the opening is a slip of the pen, or no thermostat of this kind. */
 const span: Check = {
-  id: 'thermostatSpan',
-  rule: RULES.thermostatSpan,
+  rule: thermostatRules.thermostatSpan,
   family: 'clearance',
   beside: [],
   keys: () => ({ vehicle: 'thermostatRating', part: 'fullyOpen' }),
@@ -76,9 +96,11 @@ const span: Check = {
 /** What a thermostat has to meet: its housing, the vehicle's temperature and the fan's. */
 export const thermostatChecks: Check[] = [
   coherent('thermostat'),
-  match('thermostatFlange', 'thermostat', 'flange', ofBay('thermostatFlange'), { prefix: 'Ø' }),
-  words('thermostatSeal', 'thermostat', 'seal', wordOfBay('thermostatSeal'), sameOrChange),
-  match('thermostatRating', 'thermostat', 'rating', ofBay('thermostatRating'), { dimension: 'temperature' }),
-  span,
   andFan,
+  match(thermostatRules.thermostatFlange, 'thermostat', 'flange', ofBay('thermostatFlange'), { prefix: 'Ø' }),
+  words(thermostatRules.thermostatSeal, 'thermostat', 'seal', wordOfBay('thermostatSeal'), sameOrChange),
+  match(thermostatRules.thermostatRating, 'thermostat', 'rating', ofBay('thermostatRating'), {
+    dimension: 'temperature',
+  }),
+  span,
 ];

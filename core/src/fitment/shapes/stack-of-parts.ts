@@ -22,16 +22,13 @@ export interface Layer {
   u: number | undefined;
 }
 
+export type LeavesOpen = 'engine-clearances' | 'behind-radiator' | 'motor-to-engine' | 'blades-to-core';
+
 export interface Stack {
   layers: Layer[];
   clearances: Clearance[];
   /** What is not on record and what it leaves open. */
-  missing: {
-    figure: string;
-    where: SubjectKind;
-    key: string;
-    leavesOpen: string;
-  }[];
+  missing: { where: SubjectKind; key: string; leavesOpen: LeavesOpen }[];
 }
 
 /** Where a figure is missing a stand-in of about this size is drawn broken; no sum uses it. */
@@ -57,18 +54,17 @@ export function stackOf(
   const missing: Stack['missing'] = [];
   const lacks = (
     place: { figure: QuantityFigure | undefined; at: { subject: SubjectKind; key: string } },
-    figure: string,
-    leavesOpen: string,
+    leavesOpen: LeavesOpen,
   ): void => {
-    if (!place.figure) missing.push({ figure, where: place.at.subject, key: place.at.key, leavesOpen });
+    if (!place.figure) missing.push({ where: place.at.subject, key: place.at.key, leavesOpen });
   };
-  lacks(figures.depth, 'Condenser to engine', 'every clearance to the engine');
+  lacks(figures.depth, 'engine-clearances');
   // What belongs there stands in for a part that is not named.
-  lacks(figures.thickness, 'Overall thickness', 'every clearance behind the radiator');
+  lacks(figures.thickness, 'behind-radiator');
   const driven = fan && beltFan(fan) ? { gap: drivenGap(bay, radiator, fan) } : undefined;
   if (!driven) {
-    lacks(figures.fan, 'Depth at the motor', 'motor to engine');
-    lacks(figures.blades, 'Blades to radiator face', 'blades to core');
+    lacks(figures.fan, 'motor-to-engine');
+    lacks(figures.blades, 'blades-to-core');
   }
   const [depth, thickness, core] = [figures.depth.figure, figures.thickness.figure, figures.core.figure];
   const fanDepth = less(figures.fan.figure, lower);

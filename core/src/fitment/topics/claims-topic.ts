@@ -1,4 +1,4 @@
-import { statedV } from '../../practice/index.ts';
+import { USUAL_PRACTICE, statedV, type Practice } from '../../practice/index.ts';
 import { attempt, type Attempt } from '../attempt.ts';
 import type { Choices } from '../choices.ts';
 import {
@@ -18,15 +18,22 @@ export interface NamedClaim {
 }
 
 /** What is claimed on record and what was written in, each held against what would have to be true. */
-export function claimsOf(old: Side, fresh: Side, asked: Choices): NamedClaim[] {
+export function claimsOf(
+  old: Side,
+  fresh: Side,
+  asked: Choices,
+  practice: Practice = USUAL_PRACTICE,
+): NamedClaim[] {
   const claims: NamedClaim[] = [];
   const add = (label: string, work: () => ClaimFinding): void => {
     claims.push({ label, finding: attempt(work) });
   };
-  const rated = fresh.assembly.fan && fanRatingOf(fresh.assembly.fan);
+  const rated = fresh.assembly.fan && fanRatingOf(fresh.assembly.fan, undefined, practice);
   if (rated?.airflowM3H !== undefined && rated.currentA !== undefined) {
     const { airflowM3H, currentA } = rated;
-    add(`Airflow of ${fresh.parts.fan!.number}`, () => checkAirflow({ ...rated, airflowM3H, currentA }));
+    add(`Airflow of ${fresh.parts.fan!.number}`, () =>
+      checkAirflow({ ...rated, airflowM3H, currentA }, practice),
+    );
   }
   const [oldQ, newQ] = [old.assembly.radiator?.quantities, fresh.assembly.radiator?.quantities];
   if (oldQ?.thickness && newQ?.thickness && old.parts.radiator !== fresh.parts.radiator)
@@ -39,20 +46,24 @@ export function claimsOf(old: Side, fresh: Side, asked: Choices): NamedClaim[] {
       checkTotal(
         Array.from({ length: Math.min(8, Math.max(1, Math.round(said.count ?? 2))) }, () => said.each!),
         said.total!,
+        practice,
       ),
     );
   if (said.flow !== undefined && said.amps !== undefined && said.disc !== undefined)
     add('Airflow, as written in', () =>
-      checkAirflow({
-        airflowM3H: said.flow!,
-        count: Math.round(said.count ?? 1),
-        diameterMm: said.disc!,
-        voltageV: said.volts ?? statedV('12'),
-        currentA: said.amps!,
-      }),
+      checkAirflow(
+        {
+          airflowM3H: said.flow!,
+          count: Math.round(said.count ?? 1),
+          diameterMm: said.disc!,
+          voltageV: said.volts ?? statedV('12', practice),
+          currentA: said.amps!,
+        },
+        practice,
+      ),
     );
   if (said.area !== undefined && said.wide !== undefined && said.high !== undefined)
-    add('Core area, as written in', () => checkArea(said.area! * 100, said.wide!, said.high!));
+    add('Core area, as written in', () => checkArea(said.area! * 100, said.wide!, said.high!, practice));
   if (
     said.space !== undefined &&
     said.wide !== undefined &&
@@ -60,7 +71,7 @@ export function claimsOf(old: Side, fresh: Side, asked: Choices): NamedClaim[] {
     said.thick !== undefined
   )
     add('Core volume, as written in', () =>
-      checkVolume(said.space! * 1e6, said.wide! * said.high!, said.thick!),
+      checkVolume(said.space! * 1e6, said.wide! * said.high!, said.thick!, practice),
     );
   return claims;
 }

@@ -72,7 +72,7 @@ export function coolingWork(
     volumeShare: (asked.mix ?? bay.quantities.coolantMix?.value ?? practice.usualMix) / 100,
   };
   const setUp = (side: Side, coreClass: typeof asked.coreOld): Ready =>
-    setUpOf(bay, side.assembly, { coreClass, capKPa: asked.cap, ...coolant, gapMm2: asked.gap });
+    setUpOf(bay, side.assembly, { coreClass, capKPa: asked.cap, ...coolant, gapMm2: asked.gap }, practice);
   const measured = (ready: Ready): Ready =>
     ready.ok && ready.setUp.fans && asked.curve.length > 0
       ? { ...ready, setUp: { ...ready.setUp, fans: { ...ready.setUp.fans, curve: asked.curve } } }
@@ -84,7 +84,7 @@ export function coolingWork(
           setUp: ready.setUp,
           load,
           leeway: AS_SAID,
-          fanEfficiency: asked.fanShare === undefined ? undefined : asked.fanShare / 100,
+          fanEfficiency: asked.fanShare === undefined ? practice.airShareUsual : asked.fanShare / 100,
           conditions: {
             ...CASES[name].conditions,
             // A vehicle without air conditioning has no condenser at work before its radiator.

@@ -1,4 +1,3 @@
-import { USUAL_PRACTICE } from '../../practice/index.ts';
 import { fullyOpenOf, type Settings } from '../agreement.ts';
 import { stagesAsked } from './agreement-topic.ts';
 import type { Plan } from '../plan.ts';
@@ -33,14 +32,14 @@ function driveOf(plan: Plan, side: 'old' | 'fresh', settings: Settings, asked: C
   const currentA = ratedFans(fans).powerW / fans.voltageV;
   const own = { count: fans.count, currentA };
   const course: CourseName = asked.course ?? 'pull-down';
-  const ambientC = asked.ambient ?? USUAL_PRACTICE.usualAmbient;
+  const ambientC = asked.ambient ?? plan.practice.usualAmbient;
   return {
     setUp: ready.setUp,
     load: plan.load,
     leeway: AS_SAID,
     thermostat: {
       opensC: settings.thermostat.opensC,
-      fullyOpenC: fullyOpenOf(settings.thermostat),
+      fullyOpenC: fullyOpenOf(settings.thermostat, plan.practice),
       hysteresisK: USUAL_THERMOSTAT.hysteresisK,
       lagS: USUAL_THERMOSTAT.lagS,
     },
@@ -57,7 +56,7 @@ function driveOf(plan: Plan, side: 'old' | 'fresh', settings: Settings, asked: C
     legs: legsOf(course, {
       ambientC,
       altitudeM: asked.altitude ?? 0,
-      humidity: (asked.humidity ?? USUAL_PRACTICE.usualHumidity) / 100,
+      humidity: (asked.humidity ?? plan.practice.usualHumidity) / 100,
     }),
     startC: asked.start ?? Math.max(-40, ambientC),
   };
@@ -71,7 +70,7 @@ export function drivesOf(
 ): { old: Drive | undefined; fresh: Drive | undefined; seconds: number } {
   const at = {
     boilsC: plan.settings?.boilsC ?? 110,
-    dropK: plan.settings?.dropK ?? USUAL_PRACTICE.dropAtIdle,
+    dropK: plan.settings?.dropK ?? plan.practice.dropAtIdle,
   };
   const now = settingsOf(
     record.bay,

@@ -1,19 +1,21 @@
-import { LIMITS, WHY_HOTTER, caseWords, type CaseName, type Likely, type WhyHotter } from '../../cooling/index.ts'; // prettier-ignore
-import type { CircuitFault, WiringPlan } from '../../electrical/index.ts';
+import type { CaseName, Likely, Limit, WhyHotter } from '../../cooling/index.ts';
+import type { Driven } from '../../drive/index.ts';
+import type { WiringPlan } from '../../electrical/index.ts';
 import {
-  RELATIONS,
-  rowSentence,
-  workText,
+  RULES,
   type CheckId,
+  type CheckTopic,
   type Choice,
   type Cleared,
   type LedgerRow,
   type Outcome,
+  type RelationId,
+  type SaidRow,
   type Together,
 } from '../../fit/index.ts';
+import type { SubjectKind } from '../../figures/index.ts';
 import type { Work } from '../../practice/index.ts';
-import { formatQuantity, type UnitSystem } from '../../quantity/index.ts';
-import { AGREEMENT_RULES, type Broken, type Proposal, type Settings } from '../agreement.ts';
+import type { Broken, Proposal, Settings } from '../agreement.ts';
 import type { Reach, SwapHazard } from '../shapes/bolts.ts';
 import type { ClaimFinding } from '../claims.ts';
 import type { Plan } from '../plan.ts';
@@ -21,32 +23,43 @@ import { screwsInBox } from './screws-topic.ts';
 import type { Stack } from '../shapes/stack-of-parts.ts';
 
 /** What a comparison looks into, in the order it is gone through. */
-export const TOPICS = {
-  face: 'Face',
-  depth: 'Depth',
-  ports: 'Ports and loom',
-  changes: 'Changes',
-  wiring: 'Wiring',
-  cooling: 'Cooling',
-  drive: 'Drive',
-  agreement: 'Agreement',
-  claims: 'Claims',
-} as const;
-export type Topic = keyof typeof TOPICS;
-export const TOPIC_NAMES = Object.keys(TOPICS) as Topic[];
+export const TOPIC_NAMES = [
+  'face', 'depth', 'ports', 'changes', 'wiring', 'cooling', 'drive', 'agreement', 'claims',
+] as const; // prettier-ignore
+export type Topic = (typeof TOPIC_NAMES)[number];
 
 /** All is well, there is work to do, it is not known, it does not go. */
-export const FINDING_WORDS = {
-  clear: 'clear',
-  work: 'work to do',
-  open: 'open',
-  stop: 'stop',
-} as const;
-export type FindingWord = keyof typeof FINDING_WORDS;
+export type FindingWord = 'clear' | 'work' | 'open' | 'stop';
+
+/** What a finding says, as data; `words` makes the sentence in the reader's units. Amounts in record units. */
+export type FindingSays =
+  | { by: 'row'; row: SaidRow }
+  | { by: 'all-met'; n: number; tightest?: SaidRow }
+  | { by: 'work'; work: Work }
+  | { by: 'claim'; claim: ClaimFinding }
+  | { by: 'hazard'; hazard: SwapHazard }
+  | { by: 'agreement'; broken: Broken; settings: Settings; proposal: Proposal | undefined }
+  | { by: 'clearance'; code: ClearanceCode; key: Cleared['key']; nominalMm: number; wantedMm: number; gapMm: number; chance: number; spacerMm?: number; leavesMm?: number }
+  | { by: 'stack-gap'; subject: SubjectKind; key: string; leavesOpen: Stack['missing'][number]['leavesOpen'] }
+  | { by: 'colour-trap'; colour: string; function: string; there: string }
+  | { by: 'wiring'; verdict: WiringPlan['verdict']; kit: boolean; joints: number; changes: number; faults: WiringPlan['faults'] }
+  | { by: 'cooling'; code: 'below' | 'past' | 'open' | 'no-balance'; case: CaseName; airConditioning: boolean; topTank: TopTank; marginK: number; u?: number; limit: Limit; old?: TopTank; why?: WhyHotter }
+  | { by: 'screw'; code: 'touches' | 'too-short'; tray: string; byMm: number }
+  | { by: 'box-screws'; name: string; deeperMm: number; mostMm: number }
+  | { by: 'relation'; relation: RelationId; outcome: 'fail' | 'unknown' }
+  | { by: 'plain'; code: 'plugs-not-on-record' | 'temperatures-not-on-record' | 'agrees' | 'nothing-to-do' | 'shroud-unknown' | 'engine-driven' }
+  | { by: 'drive'; hottestC: number; hottestAtS: number; boilsC?: number; fan: 'never' | 'stays' | 'cycles'; times: number; pullDownS?: number }
+  /** Written by the view that asked: what a long sum says of itself. */
+  | { by: 'text'; text: string }; // prettier-ignore
+export type ClearanceCode =
+  'clears' | 'clears-on-spacers' | 'short' | 'short-spacer' | 'fails' | 'fails-no-spacer' | 'open';
+/** Where the top tank settles; a balance that is not found is no temperature. */
+export type TopTank = Pick<Likely['steady'], 'settles' | 'topTankC'>;
+
 export interface Found {
   about: Topic;
   word: FindingWord;
-  sentence: string;
+  says: FindingSays;
 }
 
 const WORST: readonly FindingWord[] = ['stop', 'open', 'work', 'clear'];
@@ -54,36 +67,8 @@ const WORST: readonly FindingWord[] = ['stop', 'open', 'work', 'clear'];
 export const worstOf = (found: readonly Found[], about: Topic): Found | undefined =>
   WORST.flatMap((word) => found.filter((each) => each.about === about && each.word === word))[0];
 
-const mm = (value: number, units: UnitSystem, u?: number): string =>
-  formatQuantity(value, 'length', units, { uncertainty: u !== undefined && u >= 0.05 ? u : undefined });
-const degrees = (value: number, units: UnitSystem): string => formatQuantity(value, 'temperature', units);
-/** A difference of temperatures. */
-export const kelvins = (value: number, units: UnitSystem, places = 0): string =>
-  units === 'us' ? `${(value * 1.8).toFixed(places)} °F` : `${value.toFixed(places)} K`;
-const amps = (value: number): string => `${value.toFixed(1)} A`;
-const percent = (share: number): number => Math.min(99, Math.max(1, Math.round(share * 100)));
-
 /** Which part of a comparison a check is shown in; every check has one. */
-const TOPIC_OF: Record<CheckId, Topic> = {
-  listed: 'claims', coherent: 'face', width: 'face', height: 'face', sideGap: 'face', topGap: 'face', coreShare: 'face',
-  pinSpacing: 'face', pinDiameter: 'face', topMount: 'face', topMountSpacing: 'face', condenserTabs: 'face',
-  fanMountWidth: 'face', fanMountHeight: 'face', frameWidth: 'face', frameHeight: 'face', holdsRadiator: 'face', sweptShare: 'face', fanThrow: 'face',
-  depthWithFan: 'depth', bladesWithFan: 'depth', depthWithoutFan: 'depth', shroudDepth: 'depth', fanDepth: 'depth', bladeToCore: 'depth', bladesInShroud: 'depth', fanStandoff: 'depth',
-  inletSide: 'ports', inletDiameter: 'ports', inletHeight: 'ports', outletSide: 'ports', outletDiameter: 'ports', outletHeight: 'ports',
-  inletDirection: 'ports', outletDirection: 'ports', hoseCoupling: 'ports', oilCooler: 'ports', oilCoolerFitting: 'ports', engineOilCooler: 'ports',
-  bottle: 'ports', capPressure: 'ports', neckBore: 'ports', neckSeat: 'ports', sensorPort: 'ports', ventNipple: 'ports', drainSide: 'ports',
-  fanConnector: 'wiring', fanCurrent: 'wiring', fanWire: 'wiring', voltage: 'wiring', fanControl: 'wiring', motorConnector: 'wiring', moduleConnector: 'wiring', relayFoot: 'wiring', relayRating: 'wiring', moduleRating: 'wiring', moduleHoles: 'wiring', adapterPlug: 'wiring',
-  thermostatAndFan: 'agreement', thermostatRating: 'agreement', thermostatSpan: 'agreement', thermostatFlange: 'ports', thermostatSeal: 'ports',
-  motorShaft: 'depth', shaftDiameter: 'depth', motorBoltCircle: 'depth', motorRoom: 'depth', motorRotation: 'depth',
-  capStyle: 'ports', capBore: 'ports', capSeatDepth: 'ports', capRating: 'ports', hoseRadiatorEnd: 'ports', hoseEngineEnd: 'ports', hoseLength: 'ports', hoseSpring: 'ports',
-  tankSort: 'ports', tankHoles: 'ports', tankHose: 'ports', mountBore: 'face', mountHole: 'face', adapterHose: 'ports', adapterPort: 'ports', adapterGround: 'wiring',
-  fanDrive: 'wiring', fanKit: 'wiring', hubThread: 'depth', hubCircle: 'depth', hubPilot: 'depth', drivenBlade: 'depth',
-  bladeShaft: 'depth', bladeBore: 'depth', bladeTips: 'depth', bladeCount: 'depth',
-  kitPlug: 'wiring', kitRating: 'wiring', kitFuse: 'wiring', kitWire: 'wiring', kitProbe: 'ports', kitRequest: 'wiring', kitByHand: 'agreement',
-  setUpperRadiator: 'ports', setUpperEngine: 'ports', setUpperLength: 'ports', setLowerRadiator: 'ports', setLowerEngine: 'ports', setLowerLength: 'ports',
-  reroutePlate: 'ports', rerouteSeat: 'ports', reroutePort: 'ports',
-}; // prettier-ignore
-export const topicOf = (check: CheckId): Topic => TOPIC_OF[check];
+export const topicOf = (check: CheckId): CheckTopic => RULES[check].topic;
 
 const OF_OUTCOME: Partial<Record<Outcome, FindingWord>> = {
   change: 'work',
@@ -97,26 +82,28 @@ const wordOf = (row: Pick<LedgerRow, 'outcome' | 'decisive'>): FindingWord | und
   return word && !row.decisive && word !== 'open' ? 'work' : word;
 };
 
+const withoutTraces = ({ traces: _, ...row }: LedgerRow): SaidRow => row;
+const rowSays = (row: LedgerRow): FindingSays => ({ by: 'row', row: withoutTraces(row) });
+
 /** What the rows of one topic say: only what is not met, or one line when all is. */
-export function ledgerFindings(about: Topic, ledger: readonly LedgerRow[], units: UnitSystem): Found[] {
+export function ledgerFindings(about: Topic, ledger: readonly LedgerRow[]): Found[] {
   const rows = ledger.filter(
-    (row) => TOPIC_OF[row.check] === about && row.check !== 'listed' && row.outcome !== 'not-asked',
+    (row) => topicOf(row.check) === about && row.check !== 'listed' && row.outcome !== 'not-asked',
   );
   const found = rows.flatMap((row): Found[] => {
     const word = wordOf(row);
-    return word ? [{ about, word, sentence: rowSentence(row, units) }] : [];
+    return word ? [{ about, word, says: rowSays(row) }] : [];
   });
   if (found.length > 0 || rows.length === 0) return found;
   const tight = rows
     .filter((row) => row.margin?.dimension === 'length')
     .sort((a, b) => a.margin!.value - b.margin!.value)[0];
+  const n = rows.length;
   return [
     {
       about,
       word: 'clear',
-      sentence: tight
-        ? `All ${rows.length} checks are met; the tightest: ${rowSentence(tight, units, false)}`
-        : `All ${rows.length} checks are met.`,
+      says: { by: 'all-met', n, ...(tight ? { tightest: withoutTraces(tight) } : {}) },
     },
   ];
 }
@@ -131,62 +118,61 @@ const CLEARANCE_ROWS: Record<Cleared['key'], readonly CheckId[]> = {
 const rowBehind = (ledger: readonly LedgerRow[], key: Cleared['key']): LedgerRow | undefined =>
   ledger.find((row) => CLEARANCE_ROWS[key].includes(row.check));
 
+/** What became of a clearance: its row judged it, the gap and the spacers say how. */
+function clearanceCode(row: LedgerRow, each: Cleared, own: boolean, choice: Choice | undefined): ClearanceCode {
+  const gap = each.nominalMm - each.wantedMm;
+  if (row.outcome === 'pass' || (row.outcome === 'change' && gap >= 0)) return own ? 'clears-on-spacers' : 'clears';
+  if (row.outcome === 'change') return choice?.kind === 'chosen' ? 'short-spacer' : 'short';
+  if (row.outcome === 'fail') return each.key === 'motor' && choice?.kind === 'none' ? 'fails-no-spacer' : 'fails';
+  return 'open';
+} // prettier-ignore
+
+const WORD_OF_CLEARANCE: Record<ClearanceCode, FindingWord> = {
+  clears: 'clear', 'clears-on-spacers': 'clear', short: 'work', 'short-spacer': 'work', fails: 'stop', 'fails-no-spacer': 'stop', open: 'open',
+}; // prettier-ignore
+
 /** What the depth stack says: each clearance against what practice wants, and the spacer that helps. */
 export function depthFindings(
   stack: Stack,
   cleared: readonly Cleared[],
   ledger: readonly LedgerRow[],
   spacer: { choice: Choice | undefined; taken: number | undefined; supplied: number | undefined },
-  units: UnitSystem,
 ): Found[] {
   const about = 'depth';
   const found: Found[] = stack.missing.map((each) => ({
     about,
     word: 'open',
-    sentence: `${each.figure} is not on record (${each.where}): ${each.leavesOpen} stays open.`,
+    says: { by: 'stack-gap', subject: each.where, key: each.key, leavesOpen: each.leavesOpen },
   }));
+  const { choice, taken, supplied } = spacer;
   for (const each of cleared) {
     const row = rowBehind(ledger, each.key);
     // What nothing that goes in changes is drawn, and not judged.
     if (!row) continue;
-    const gap = each.nominalMm - each.wantedMm;
-    const head = `${each.label} ${mm(each.nominalMm, units)}, ${mm(each.wantedMm, units)} wanted`;
-    const own =
-      spacer.taken !== undefined &&
-      spacer.taken !== spacer.supplied &&
-      (each.key === 'motor' || each.key === 'blades');
-    if (row.outcome === 'pass' || (row.outcome === 'change' && gap >= 0))
-      found.push({
-        about,
-        word: row.outcome === 'change' ? 'work' : 'clear',
-        sentence: `${head}: clears, ${mm(gap, units)} to spare${own ? ` on ${mm(spacer.taken!, units)} spacers` : ''}.`,
-      });
-    else if (row.outcome === 'change')
-      found.push({
-        about,
-        word: 'work',
-        sentence: `${head}: ${mm(-gap, units)} short as supplied.${spacer.choice?.kind === 'chosen' ? ` A ${mm(spacer.choice.spacerMm, units)} spacer under the fan’s feet leaves ${mm(spacer.choice.leavesMm, units)}.` : ''}`,
-      });
-    else if (row.outcome === 'fail')
-      found.push({
-        about,
-        word: 'stop',
-        sentence: `${head}: it does not clear, ${mm(-gap, units)} short.${each.key === 'motor' && spacer.choice?.kind === 'none' ? ' No spacer from stock keeps both motor and blades off.' : ''}`,
-      });
-    else if (row.outcome === 'open')
-      found.push({
-        about,
-        word: 'open',
-        sentence: `${head}: kept in ${percent(each.chance)} of 100 such vehicles; measure the bay more closely.`,
-      });
-    else found.push({ about, word: 'open', sentence: rowSentence(row, units) });
+    if (row.outcome === 'unknown') {
+      found.push({ about, word: 'open', says: rowSays(row) });
+      continue;
+    }
+    const own = taken !== undefined && taken !== supplied && (each.key === 'motor' || each.key === 'blades');
+    const code = clearanceCode(row, each, own, choice);
+    const { key, nominalMm, wantedMm, chance } = each;
+    const spacerMm = code === 'clears-on-spacers' ? taken : choice?.kind === 'chosen' ? choice.spacerMm : undefined;
+    found.push({
+      about,
+      word: row.outcome === 'change' && WORD_OF_CLEARANCE[code] === 'clear' ? 'work' : WORD_OF_CLEARANCE[code],
+      says: {
+        by: 'clearance', code, key, nominalMm, wantedMm, chance, gapMm: nominalMm - wantedMm,
+        ...(spacerMm === undefined ? {} : { spacerMm }),
+        ...(choice?.kind === 'chosen' ? { leavesMm: choice.leavesMm } : {}),
+      },
+    });
   }
   const drawn = new Set(Object.values(CLEARANCE_ROWS).flat());
   const others = ledger.filter(
     (row) => !drawn.has(row.check) || !cleared.some((each) => CLEARANCE_ROWS[each.key].includes(row.check)),
   );
-  return [...found, ...ledgerFindings(about, others, units).filter((each) => each.word !== 'clear')];
-}
+  return [...found, ...ledgerFindings(about, others).filter((each) => each.word !== 'clear')];
+} // prettier-ignore
 
 /**
  * What the wiring plan says, wire by wire; fuse, wire and drive are rows of the ledger.
@@ -195,67 +181,27 @@ export function depthFindings(
  */
 export function wiringFindings(plan: WiringPlan | undefined, kit = false): Found[] {
   const about = 'wiring';
+  if (!plan) return [{ about, word: 'open', says: { by: 'plain', code: 'plugs-not-on-record' } }];
   const found: Found[] = [];
-  if (!plan)
+  const flagged = (kind: 'means-something-else' | 'colour-changes') =>
+    plan.joints.filter((joint) => joint.flags.some((flag) => flag.kind === kind));
+  for (const joint of flagged('means-something-else').slice(0, 1)) {
+    const { colour, there } = joint.flags.find((each) => each.kind === 'means-something-else')!;
     found.push({
       about,
-      word: 'open',
-      sentence: 'Loom plug or fan plug is not on record: the wiring cannot be laid out.',
+      word: plan.verdict === 'cannot' ? 'stop' : 'work',
+      says: { by: 'colour-trap', colour, function: joint.function, there },
     });
-  else {
-    const traps = plan.joints.filter((joint) =>
-      joint.flags.some((flag) => flag.kind === 'means-something-else'),
-    );
-    const changes = plan.joints.filter((joint) => joint.flags.some((flag) => flag.kind === 'colour-changes'));
-    for (const joint of traps.slice(0, 1)) {
-      const flag = joint.flags.find((each) => each.kind === 'means-something-else')!;
-      found.push({
-        about,
-        word: plan.verdict === 'cannot' ? 'stop' : 'work',
-        sentence: `Colour trap: ${flag.colour} is ${joint.function} on one side and ${flag.there} on the other. Join by function, never by colour.`,
-      });
-    }
-    const verdict: Record<WiringPlan['verdict'], Omit<Found, 'about'>> = {
-      'plugs-in': { word: 'clear', sentence: `The fan plugs straight into ${kit ? 'its kit' : 'the loom'}.` },
-      adapter: {
-        word: 'work',
-        sentence: `An adapter on record joins ${kit ? 'kit' : 'loom'} and fan: nothing is cut.`,
-      },
-      're-terminate': {
-        word: 'work',
-        sentence: `Re-terminate: ${plan.joints.length} wires joined by function, ${changes.length} of them change colour.`,
-      },
-      cannot: {
-        word: 'stop',
-        sentence: `The plugs cannot be joined as recorded: ${plan.faults.map(planFaultSentence).join(' ')}`,
-      },
-    };
-    found.push({ about, ...verdict[plan.verdict] });
   }
+  const words = { 'plugs-in': 'clear', adapter: 'work', 're-terminate': 'work', cannot: 'stop' } as const;
+  const { verdict, faults } = plan;
+  found.push({
+    about,
+    word: words[verdict],
+    says: { by: 'wiring', verdict, kit, joints: plan.joints.length, changes: flagged('colour-changes').length, faults },
+  });
   return found;
-}
-
-export const planFaultSentence = (fault: WiringPlan['faults'][number]): string =>
-  fault.kind === 'missing'
-    ? `The ${fault.side} has no wire for ${fault.function}.`
-    : fault.kind === 'doubled'
-      ? `On the ${fault.side}, ${fault.function} is there twice (cavities ${fault.positions.join(' and ')}).`
-      : `On the ${fault.side}, cavity ${fault.position} holds two wires.`;
-
-export function circuitFaultSentence(fault: CircuitFault): string {
-  switch (fault.kind) {
-    case 'fuse-over-wire':
-      return `The ${fault.fuseA} A fuse does not protect the wire, which carries ${fault.ampacityA} A.`;
-    case 'fuse-too-small':
-      return `The ${fault.fuseA} A fuse is too small: it needs ${amps(fault.needsA)} to run for hours in a warm bay.`;
-    case 'wire-too-thin':
-      return `The wire carries ${fault.ampacityA} A; the fan takes ${amps(fault.currentA)}.`;
-    case 'drop':
-      return `${fault.dropV.toFixed(2)} V is lost on the way there and back; ${fault.allowedV.toFixed(2)} V is let pass.`;
-    case 'relay-too-small':
-      return `The ${fault.relayA} A relay is too small: it needs ${amps(fault.needsA)}.`;
-  }
-}
+} // prettier-ignore
 
 /** Cases worked out for old and new, and why the new one is hotter where it is. */
 export type CoolingCases = readonly {
@@ -267,147 +213,40 @@ export type CoolingCases = readonly {
   airConditioning?: boolean;
 }[];
 
-/** A top tank as it is said: what finds no balance is no temperature. */
-export const topTankWords = ({ settles, topTankC }: Likely['steady'], units: UnitSystem): string =>
-  settles ? degrees(topTankC, units) : 'no balance: it boils over';
+const topTankOf = ({ settles, topTankC }: Likely['steady']): TopTank => ({ settles, topTankC });
 
 /** Whether it will cool: the hottest case against boiling, and how it stands beside the old. */
-export function coolingFindings(cases: CoolingCases, units: UnitSystem): Found[] {
+export function coolingFindings(cases: CoolingCases): Found[] {
   const about = 'cooling';
   const worst = [...cases].sort((a, b) => a.fresh.steady.marginK - b.fresh.steady.marginK)[0];
   if (!worst) return [];
   const { fresh, old, name, why, airConditioning = true } = worst;
   const { marginK, limit } = fresh.steady;
-  const beside = `${old ? ` The old one: ${topTankWords(old.steady, units)}.` : ''}${
-    why ? ` Hotter than the old one: ${WHY_HOTTER[why]}.` : ''
-  }`;
-  const label = caseWords(name, airConditioning);
-  if (fresh.u === undefined)
-    return [
-      {
-        about,
-        word: 'stop',
-        sentence: `${label}: more heat comes in than this can get rid of before the coolant boils away; there is no temperature to settle at.${beside} It is limited by ${LIMITS[limit]}.`,
-      },
-    ];
-  const at = `Hottest case ${label}: ${topTankWords(fresh.steady, units)} in the top tank, ${
-    marginK >= 0 ? `${kelvins(marginK, units)} below boiling` : `${kelvins(-marginK, units)} past boiling`
-  }, ± ${kelvins(fresh.u, units)}.${beside}`;
-  if (marginK >= fresh.u) return [{ about, word: 'clear', sentence: at }];
-  if (marginK <= -fresh.u)
-    return [{ about, word: 'stop', sentence: `${at} It is limited by ${LIMITS[limit]}.` }];
-  return [
-    {
-      about,
-      word: 'open',
-      sentence: `${at} What is not measured leaves it open; limited by ${LIMITS[limit]}.`,
-    },
-  ];
-}
-
-const RULE_WORDS = (broken: Broken, settings: Settings, units: UnitSystem): string => {
-  const stage = settings.stages[broken.stage];
-  const [on, off] = stage ? [degrees(stage.onC, units), degrees(stage.offC, units)] : ['', ''];
-  const opens = degrees(settings.thermostat.opensC, units);
-  switch (broken.rule) {
-    case 'off-below-opening':
-      return `The fan goes off at ${off} and the thermostat starts to open at ${opens}: the fan may never stop.`;
-    case 'on-below-fully-open':
-      return `The fan comes on at ${on}, before the thermostat is fully open: it runs more than it must.`;
-    case 'on-near-boiling':
-      return `The fan comes on at ${on}, too near boiling (${degrees(settings.boilsC, units)}).`;
-    case 'on-near-warning':
-      return `The fan comes on at ${on}, too near the warning lamp (${degrees(settings.warningC!, units)}).`;
-    case 'off-above-on':
-      return `The fan goes off at ${off}, which is not below where it comes on (${on}).`;
-    case 'stages-out-of-order':
-      return `Stage ${broken.stage + 1} comes on at ${on}, before the one below it.`;
-    case 'opens-above-boiling':
-      return `The thermostat opens at ${opens}, above boiling (${degrees(settings.boilsC, units)}).`;
-  }
-};
-
-/** One sentence a broken rule, the rule named. */
-export const brokenSentence = (broken: Broken, settings: Settings, units: UnitSystem): string =>
-  `${RULE_WORDS(broken, settings, units)} Rule: ${AGREEMENT_RULES[broken.rule]}.`;
-
-/** The proposal as an order. */
-export function proposalSentence(proposal: Proposal, units: UnitSystem): string {
-  const { thermostat, stages } = proposal.settings;
-  const fans = stages
-    .map(
-      (stage, i) =>
-        `${stages.length > 1 ? `stage ${i + 1} ` : ''}on ${degrees(stage.onC, units)}, off ${degrees(stage.offC, units)}`,
-    )
-    .join('; ');
-  return `Nearest that agrees: fan ${fans}${
-    proposal.changesThermostat ? `, with a ${degrees(thermostat.opensC, units)} thermostat` : ''
-  }.`;
+  const says = {
+    by: 'cooling', case: name, airConditioning, topTank: topTankOf(fresh.steady), marginK, limit,
+    ...(old ? { old: topTankOf(old.steady) } : {}),
+    ...(why ? { why } : {}),
+  } as const; // prettier-ignore
+  const { u } = fresh;
+  if (u === undefined) return [{ about, word: 'stop', says: { ...says, code: 'no-balance' } }];
+  if (marginK >= u) return [{ about, word: 'clear', says: { ...says, code: 'below', u } }];
+  if (marginK <= -u) return [{ about, word: 'stop', says: { ...says, code: 'past', u } }];
+  return [{ about, word: 'open', says: { ...says, code: 'open', u } }];
 }
 
 export function agreementFindings(
   settings: Settings | undefined,
   broken: readonly Broken[],
   proposal: Proposal | undefined,
-  units: UnitSystem,
 ): Found[] {
   const about = 'agreement';
-  if (!settings)
-    return [
-      {
-        about,
-        word: 'open',
-        sentence:
-          'Thermostat rating or fan temperatures are not on record: write them in to hold them together.',
-      },
-    ];
-  if (broken.length === 0) return [{ about, word: 'clear', sentence: 'Thermostat and fan agree.' }];
+  if (!settings) return [{ about, word: 'open', says: { by: 'plain', code: 'temperatures-not-on-record' } }];
+  if (broken.length === 0) return [{ about, word: 'clear', says: { by: 'plain', code: 'agrees' } }];
   const [first] = [...broken].sort((a, b) => Number(a.mild) - Number(b.mild));
-  return [
-    {
-      about,
-      word: first!.mild || proposal ? 'work' : 'stop',
-      sentence: `${RULE_WORDS(first!, settings, units)}${
-        proposal ? ` ${proposalSentence(proposal, units)}` : ' Nothing in stock agrees.'
-      }`,
-    },
-  ];
+  const word = first!.mild || proposal ? 'work' : 'stop';
+  return [{ about, word, says: { by: 'agreement', broken: first!, settings, proposal } }];
 }
 
-/** What a claim comes to, and what would have to be true. */
-export function claimSentence(finding: ClaimFinding, units: UnitSystem): string {
-  const flow = (m3h: number): string => formatQuantity(m3h, 'airflow', units);
-  const area = (mm2: number): string => formatQuantity(mm2 / 100, 'area', units);
-  const space = (mm3: number): string => formatQuantity(mm3 / 1e6, 'volume', units);
-  switch (finding.kind) {
-    case 'total':
-      return finding.holds
-        ? `The fans add up to ${flow(finding.sum)}, as claimed.`
-        : `The fans add up to ${flow(finding.sum)}, not ${flow(finding.claimed)}: the claim does not add up.`;
-    case 'airflow': {
-      const power = `${flow(finding.claimedM3H)} needs at least ${watts(finding.airPowerW)} of air power; ${watts(finding.drawnW)} is drawn`;
-      if (finding.verdict === 'holds') return `${power}: the claim can be true.`;
-      const lead =
-        finding.verdict === 'impossible'
-          ? `${power}: impossible.`
-          : `${power}. Real sets turn 20 to 35 % into air power: not credible.`;
-      return `${lead} That power moves ${flow(finding.usualM3H)}, ${flow(finding.mostM3H)} at most; the claim would need about ${amps(finding.needsA)}.`;
-    }
-    case 'area':
-      return finding.holds
-        ? 'The area follows from the dimensions.'
-        : `The dimensions give ${area(finding.worksOutMm2)}, not ${area(finding.claimedMm2)}; the core would have to be ${mm(finding.heightWouldBeMm, units)} high.`;
-    case 'volume':
-      return finding.holds
-        ? 'The volume follows from face and thickness. It is the space the core fills, not the coolant it holds.'
-        : `Face and thickness give ${space(finding.worksOutMm3)} of space, not ${space(finding.claimedMm3)}; the core would have to be ${mm(finding.thicknessWouldBeMm, units)} thick.`;
-    case 'same-fit':
-      return finding.holds
-        ? 'Old and new are alike in depth, within what the figures may be off by.'
-        : `Sold as the same fit, but ${mm(finding.newMm, units)} deep where the old is ${mm(finding.oldMm, units)} (± ${mm(finding.u, units)}): the depth stack decides.`;
-  }
-}
-const watts = (w: number): string => (w >= 1000 ? `${(w / 1000).toFixed(1)} kW` : `${w.toFixed(0)} W`);
 const claimHolds = (finding: ClaimFinding): boolean =>
   finding.kind === 'airflow' ? finding.verdict === 'holds' : finding.holds;
 
@@ -415,74 +254,42 @@ const claimHolds = (finding: ClaimFinding): boolean =>
 export const claimWord = (claim: ClaimFinding): FindingWord =>
   claimHolds(claim) ? 'clear' : claim.kind === 'same-fit' ? 'work' : 'open';
 
-export const claimFindings = (claims: readonly ClaimFinding[], units: UnitSystem): Found[] =>
-  claims.map((claim) => ({
-    about: 'claims',
-    word: claimWord(claim),
-    sentence: claimSentence(claim, units),
-  }));
+export const claimFindings = (claims: readonly ClaimFinding[]): Found[] =>
+  claims.map((claim) => ({ about: 'claims', word: claimWord(claim), says: { by: 'claim', claim } }));
 
 /** Screws: what touches, and what would if two were swapped. */
-export function boltFindings(
-  reaches: readonly Reach[],
-  hazards: readonly SwapHazard[],
-  units: UnitSystem,
-): Found[] {
+export function boltFindings(reaches: readonly Reach[], hazards: readonly SwapHazard[]): Found[] {
   const about = 'changes';
-  const found: Found[] = [];
-  for (const each of reaches)
-    if (each.verdict === 'touches' || each.verdict === 'too-short')
-      found.push({
-        about,
-        word: 'stop',
-        sentence:
-          each.verdict === 'touches'
-            ? `Screw ${each.tray} goes ${mm(-each.spareMm!, units)} into what lies behind it.`
-            : `Screw ${each.tray} is too short for its stack.`,
-      });
-  for (const hazard of hazards) found.push({ about, word: 'work', sentence: hazardSentence(hazard, units) });
-  return found;
-}
-export const hazardSentence = (hazard: SwapHazard, units: UnitSystem): string =>
-  `${hazard.thread}: ${hazard.long} in the place of ${hazard.short} goes ${mm(hazard.deeperMm, units)} deeper${
-    hazard.sparesMm === undefined
-      ? '; how much room lies behind it is not on record'
-      : hazard.sparesMm < 0
-        ? `, ${mm(-hazard.sparesMm, units)} more than there is room: through the core, if that lies behind`
-        : ` and still has ${mm(hazard.sparesMm, units)}`
-  }. Keep them apart in the tray.`;
+  const touching = reaches.flatMap(({ verdict, tray, spareMm }): Found[] =>
+    verdict === 'touches' || verdict === 'too-short'
+      ? [{ about, word: 'stop', says: { by: 'screw', code: verdict, tray, byMm: -(spareMm ?? 0) } }]
+      : [],
+  );
+  return [...touching, ...hazards.map((hazard): Found => ({ about, word: 'work', says: { by: 'hazard', hazard } }))];
+} // prettier-ignore
 
-/** What is to be done, as orders with effort and minutes, and what the lower spacers ask of the box's screws. */
+/** What is to be done, with effort and minutes, and what the lower spacers ask of the box's screws. */
 export function workFindings(
   work: readonly Work[],
   lower: { byMm: number; boxScrews: readonly { name: string; lengthMm: number }[] },
-  units: UnitSystem,
 ): Found[] {
   const about = 'changes';
-  const says = work.map((each) => `${workText(each, units)}.`);
+  const says: FindingSays[] = work.map((each) => ({ by: 'work', work: each }));
   if (lower.byMm > 0)
-    for (const screw of lower.boxScrews)
-      says.push(
-        `On the lower spacers the ${screw.name} of the box go ${mm(lower.byMm, units)} deeper: use screws of ${mm(screw.lengthMm - lower.byMm, units)} or less.`,
-      );
+    for (const { name, lengthMm } of lower.boxScrews)
+      says.push({ by: 'box-screws', name, deeperMm: lower.byMm, mostMm: lengthMm - lower.byMm });
   return says.length > 0
-    ? says.map((sentence) => ({ about, word: 'work', sentence }))
-    : [{ about, word: 'clear', sentence: 'Nothing to trim, slot or fill.' }];
+    ? says.map((each) => ({ about, word: 'work', says: each }))
+    : [{ about, word: 'clear', says: { by: 'plain', code: 'nothing-to-do' } }];
 }
 
 function relationFindings({ relations }: Together): Found[] {
-  return relations.flatMap(({ relation }): Found[] =>
-    relation.outcome === 'fail' || relation.outcome === 'unknown'
-      ? [
-          {
-            about: 'changes',
-            word: relation.outcome === 'fail' ? 'stop' : 'open',
-            sentence: `${RELATIONS[relation.id].label}: ${relation.outcome === 'fail' ? 'it does not go' : 'not on record, measure it'}.`,
-          },
-        ]
+  return relations.flatMap(({ relation: { id, outcome } }): Found[] =>
+    outcome === 'fail' || outcome === 'unknown'
+      ? [{ about: 'changes', word: outcome === 'fail' ? 'stop' : 'open', says: { by: 'relation', relation: id, outcome } }]
       : [],
   );
-}
+} // prettier-ignore
 
 /** Swap hazards that are found; all of them are listed with the screws. */
 const HAZARDS_FOUND = 2;
@@ -490,70 +297,62 @@ const TOUCHING: ReadonlySet<Reach['verdict']> = new Set(['touches', 'too-short']
 
 /**
  * A fan in a frame of its own draws through the core with a shroud round it and without; what the shroud adds to that,
- * nobody has measured, and the sums see no difference. That is said, not shown as none.
+ * nobody has measured, and the sums see no difference. So it is named, not shown as none.
  */
 function shroudFindings({ old, fresh }: Pick<Plan, 'old' | 'fresh'>): Found[] {
   const framed = fresh.assembly.fan?.quantities.width !== undefined;
   if (!old.assembly.shroud || fresh.assembly.shroud || !framed) return [];
-  return [
-    {
-      about: 'cooling',
-      word: 'open',
-      sentence:
-        'The shroud comes out from round a fan with a frame of its own: what it adds is not known to these sums. Keep it, or measure the top tank with and without.',
-    },
-  ];
+  return [{ about: 'cooling', word: 'open', says: { by: 'plain', code: 'shroud-unknown' } }];
 }
 
-/** All that a plan says without a long sum, in the reader's units. */
-export function findingsOf(plan: Plan, units: UnitSystem): Found[] {
+/** Thermostat and fan: an engine-driven fan has no switch to agree with. */
+function agreementOf(plan: Plan): Found[] {
+  const fan = plan.fresh.assembly.fan;
+  if (fan?.words.drivenBy?.word === 'engine')
+    return [{ about: 'agreement', word: 'clear', says: { by: 'plain', code: 'engine-driven' } }];
+  return fan || plan.settings ? agreementFindings(plan.settings, plan.broken, plan.proposal) : [];
+}
+
+/** What a drive comes to: the hottest moment against boiling, and what the fan did. */
+export function driveFinding(driven: Driven, boilsC: number | undefined): Found {
+  const boils = boilsC !== undefined && driven.hottestC >= boilsC;
+  const last = driven.events.filter((each) => each.kind === 'fan-on' || each.kind === 'fan-off').at(-1);
+  const stays = driven.switched > 0 && driven.pullDownS === undefined && last?.kind === 'fan-on';
+  return {
+    about: 'drive',
+    word: boils ? 'stop' : stays ? 'work' : 'clear',
+    says: {
+      by: 'drive', hottestC: driven.hottestC, hottestAtS: driven.hottestAtS, times: driven.switched,
+      fan: driven.switched === 0 ? 'never' : stays ? 'stays' : 'cycles',
+      ...(boilsC === undefined ? {} : { boilsC }),
+      ...(driven.pullDownS === undefined ? {} : { pullDownS: driven.pullDownS }),
+    },
+  };
+} // prettier-ignore
+
+/** All that a plan says without a long sum. */
+export function findingsOf(plan: Plan): Found[] {
   const { ledger, fresh } = plan;
   const fan = fresh.assembly.fan;
-  const spacerChosen =
+  const taken =
     plan.fittedSpacer !== undefined && plan.lowered !== 0 ? plan.fittedSpacer - plan.lowered : undefined;
+  const spacer = { choice: plan.choice, taken, supplied: plan.fittedSpacer };
   return [
-    ...ledgerFindings('face', ledger, units),
-    ...depthFindings(
-      plan.depth.stack,
-      plan.depth.cleared,
-      ledger,
-      { choice: plan.choice, taken: spacerChosen, supplied: plan.fittedSpacer },
-      units,
-    ),
-    ...ledgerFindings('ports', ledger, units),
-    ...boltFindings(
-      plan.reaches.filter((each) => TOUCHING.has(each.verdict)),
-      plan.hazards.slice(0, HAZARDS_FOUND),
-      units,
-    ),
+    ...ledgerFindings('face', ledger),
+    ...depthFindings(plan.depth.stack, plan.depth.cleared, ledger, spacer),
+    ...ledgerFindings('ports', ledger),
+    ...boltFindings(plan.reaches.filter((each) => TOUCHING.has(each.verdict)), plan.hazards.slice(0, HAZARDS_FOUND)),
     ...relationFindings(plan.together),
-    ...workFindings(plan.work, { byMm: plan.lowered, boxScrews: screwsInBox(fresh.parts.fan) }, units),
+    ...workFindings(plan.work, { byMm: plan.lowered, boxScrews: screwsInBox(fresh.parts.fan) }),
     ...(fan && fan.words.drivenBy?.word !== 'engine' ? wiringFindings(plan.plan, plan.kit) : []),
-    ...ledgerFindings(
-      'wiring',
-      ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown'),
-      units,
-    ),
+    ...ledgerFindings('wiring', ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown')),
     ...shroudFindings(plan),
-    ...ledgerFindings('agreement', ledger, units).filter((each) => each.word !== 'clear'),
-    ...(fan && fan.words.drivenBy?.word === 'engine'
-      ? [
-          {
-            about: 'agreement' as const,
-            word: 'clear' as const,
-            sentence: 'The engine turns the fan: no switch has to agree with the thermostat.',
-          },
-        ]
-      : fan || plan.settings
-        ? agreementFindings(plan.settings, plan.broken, plan.proposal, units)
-        : []),
-    ...claimFindings(
-      plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : [])),
-      units,
-    ),
+    ...ledgerFindings('agreement', ledger).filter((each) => each.word !== 'clear'),
+    ...agreementOf(plan),
+    ...claimFindings(plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : []))),
   ];
-}
+} // prettier-ignore
 
 /** Whether a check of the ledger has a place on the face drawing. */
 export const onFace = (row: LedgerRow): boolean =>
-  TOPIC_OF[row.check] === 'face' && row.outcome !== 'not-asked';
+  topicOf(row.check) === 'face' && row.outcome !== 'not-asked';

@@ -96,7 +96,7 @@ export function wiringWork(
     current === undefined || !wire
       ? undefined
       : attempt(() => ({
-          currentA: currentAt(current, ratedV, chargingV),
+          currentA: currentAt(current, ratedV, chargingV, practice),
           systemV: chargingV,
           feedM: (asked.feed ?? bay.quantities.fanFeedLength?.value ?? practice.loomFeed) / 1000,
           groundM: (asked.ground ?? bay.quantities.fanGroundLength?.value ?? practice.loomGround) / 1000,

@@ -2,9 +2,9 @@ import { useState, type ReactNode } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { conditionSentence } from '@radiatrix/core/application';
 import { depthsOf, factWords, needsWords, type AccessMap, type Operation } from '@radiatrix/core/access';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { PHASE_LABELS } from '@radiatrix/core/procedure';
 import { canEdit, type AccessRecord, type Person } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { saved } from '../../ui/save-file.ts';
@@ -193,7 +193,7 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
                 ) : (
                   <>
                     <Opened onOpen={editable ? () => open(own.code, 'thing') : undefined}><span className={own.partKind ? 'text-copper font-semibold' : ''}>{own.name}</span></Opened>
-                    {own.partKind && <span className="text-muted text-[13px]"> {PART_KIND_LABELS[own.partKind].one}</span>}
+                    {own.partKind && <span className="text-muted text-[13px]"> {kindName(own.partKind)}</span>}
                     {own.when && <span className="text-steel block text-[13px]">only for {conditionSentence(own.when)}</span>}
                   </>
                 )}

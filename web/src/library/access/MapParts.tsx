@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { ConditionWords } from '@radiatrix/core/application';
 import type { AccessMap, MapStep, Thing } from '@radiatrix/core/access';
-import { PART_KINDS, PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import {
   FASTENER_POLICIES,
   PHASES,
@@ -9,6 +9,7 @@ import {
   type Fastener,
   type Phase,
 } from '@radiatrix/core/procedure';
+import { kindName } from '@radiatrix/words/figures';
 import { Field } from '../../ui/fields.tsx';
 import { CODE, CODE_SAID, USES_SAID, figure, figureText, list, number, readUses, readWhen, whenText, writeUses } from './typed.ts'; // prettier-ignore
 
@@ -66,7 +67,7 @@ export function ThingForm({ map, own, words, busy, onSave, onRemove, onCancel }:
     <Frame label={own?.name ?? 'New thing'} wrong={wrong} busy={busy} barred={used > 0 ? `${used === 1 ? 'one operation names' : `${used} operations name`} it` : ''} isNew={!own} onSave={save} onRemove={onRemove} onCancel={onCancel}>
       {!own && <Text label="Code" value={code} onChange={setCode} />}
       <Text label="Name" value={name} onChange={setName} wide={own !== null} />
-      <Field label="Part"><select className="select" value={kind} onChange={(event) => setKind(event.target.value as PartKind | '')}><option value="">only in the way</option>{PART_KINDS.map((each) => <option key={each} value={each}>{PART_KIND_LABELS[each].one}</option>)}</select></Field>
+      <Field label="Part"><select className="select" value={kind} onChange={(event) => setKind(event.target.value as PartKind | '')}><option value="">only in the way</option>{PART_KINDS.map((each) => <option key={each} value={each}>{kindName(each)}</option>)}</select></Field>
       <Text label="Only for" value={when} onChange={setWhen} wide={!own} />
     </Frame>
   );

@@ -1,7 +1,8 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useOutletContext, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS, PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { canEdit, type ModelLine, type Person } from '@radiatrix/contract';
+import { kindHeading } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { coverageApi } from '../../api/coverage.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -138,7 +139,7 @@ export function CoveragePage() {
             <select className="select" value={kind} onChange={(event) => change({ kind: event.target.value, part: null, do: null })}>
               {PART_KINDS.map((each) => (
                 <option key={each} value={each}>
-                  {PART_KIND_LABELS[each].many}
+                  {kindHeading(each)}
                   {grid?.kinds.includes(each) ? '' : ' (no lines)'}
                 </option>
               ))}

@@ -1,7 +1,8 @@
 import { Link, useSearchParams } from 'react-router';
 import { failingOf, type StandingWord } from '@radiatrix/core/failure';
-import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
+import { type PartKind } from '@radiatrix/core/figures';
 import type { FailureLine } from '@radiatrix/contract';
+import { kindHeading, kindName } from '@radiatrix/words/figures';
 import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -63,7 +64,7 @@ export function FailuresPage() {
           <nav aria-label="Kinds" className="font-label mt-3 flex flex-wrap gap-x-4 text-[17px]">
             {[undefined, ...kinds].map((each) => (
               <button key={each ?? 'all'} type="button" aria-pressed={each === kind} className={each === kind ? 'text-copper font-semibold' : 'text-ink'} onClick={() => setParams(each ? { kind: each } : {}, { replace: true })}>
-                {each ? PART_KIND_LABELS[each].many : 'All'}
+                {each ? kindHeading(each) : 'All'}
               </button>
             ))}
           </nav>
@@ -77,7 +78,7 @@ export function FailuresPage() {
               <tbody>
                 {shown.map((line) => (
                   <tr key={line.partId} className="border-rule border-b align-top">
-                    <td className="py-1.5 pr-3"><Link to={`/parts/${line.partId}/failures`} className="figure">{line.number}</Link><span className="text-muted block text-[14px]">{PART_KIND_LABELS[line.kind as PartKind].one}</span></td>
+                    <td className="py-1.5 pr-3"><Link to={`/parts/${line.partId}/failures`} className="figure">{line.number}</Link><span className="text-muted block text-[14px]">{kindName(line.kind as PartKind)}</span></td>
                     <td className={`font-label px-3 py-1.5 text-[17px] font-semibold whitespace-nowrap ${TONES[line.word]}`}>{line.word}</td>
                     <td className="figure px-3 py-1.5 text-right">{line.standing.fitted}</td>
                     <td className="figure px-3 py-1.5 text-right">{line.standing.failed}</td>

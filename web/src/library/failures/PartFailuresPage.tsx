@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { FAILURE_MODES, type Weibull } from '@radiatrix/core/failure';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, type FailureReport, type Person } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
@@ -42,7 +42,7 @@ export function PartFailuresPage() {
   return (
     <div className="mt-4 pb-10">
       <div className="border-ink flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b pb-2">
-        <h1 className="text-[28px]"><Link to={`/parts/${part.id}`} className="figure text-[24px]">{part.number}</Link> {PART_KIND_LABELS[part.kind].one}</h1>
+        <h1 className="text-[28px]"><Link to={`/parts/${part.id}`} className="figure text-[24px]">{part.number}</Link> {kindName(part.kind)}</h1>
         <p className="text-muted">{part.maker}</p>
         <p className="ml-auto flex gap-4"><Link to="/library/failures">All parts</Link><button type="button" className="text-steel underline" onClick={() => setEditing('new')}>Report a failure</button></p>
       </div>

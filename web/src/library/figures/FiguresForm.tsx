@@ -6,19 +6,15 @@ import {
   insisted,
   readFigure,
   spelledOut,
-  wordLabel,
   type Attribute,
   type SubjectKind,
 } from '@radiatrix/core/figures';
-import {
-  exampleOf,
-  formatQuantity,
-  METHODS,
-  METHOD_RULES,
-  type Method,
-  type UnitSystem,
-} from '@radiatrix/core/quantity';
+import { formatQuantity, METHODS, type Method, type UnitSystem } from '@radiatrix/core/quantity';
 import type { FigureEntry, FigureRecord, FiguresChange, SourceLine } from '@radiatrix/contract';
+import { exampleOf, figureFault } from '@radiatrix/words/faults';
+import { methodName } from '@radiatrix/words/methods';
+import { choiceName, figureName } from '@radiatrix/words/figures';
+import { figureWhere } from '@radiatrix/words/places';
 import { api, type Tagged } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Waiting } from '../../ui/notices.tsx';
@@ -192,7 +188,7 @@ function Form({
                   );
                   return (
                     <li key={key}>
-                      {attributeFor(key).label}: yours “{value.entries[key]!.text || 'empty'}”, on record now{' '}
+                      {figureName(kind, key)}: yours “{value.entries[key]!.text || 'empty'}”, on record now{' '}
                       {their ? `“${their.text}” by ${their.stamp.by}` : 'nothing from this source'}
                     </li>
                   );
@@ -235,7 +231,7 @@ function MethodOptions({
     >
       {methods.map((method) => (
         <option key={method} value={method}>
-          {METHOD_RULES[method].label}
+          {methodName(method)}
         </option>
       ))}
     </select>
@@ -275,7 +271,7 @@ function FigureRow({
     typed && typed.text.trim() !== ''
       ? readFigure(kind, id, spelledOut(typed.text, attribute, units), method)
       : undefined;
-  const wrong = problem ?? (read && !read.ok ? read.message : undefined);
+  const wrong = problem ?? (read && !read.ok ? figureFault(read.why, units) : undefined);
   const echo =
     read?.ok && read.type === 'quantity' && attribute.type === 'quantity'
       ? `= ${formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })}`
@@ -289,8 +285,8 @@ function FigureRow({
   return (
     <li className="border-rule grid grid-cols-[190px_minmax(150px,210px)_140px_1fr] items-center gap-3 border-b py-1">
       <label htmlFor={`figure-${id}`}>
-        {attribute.label}
-        <span className="text-muted block text-[13px]">{attribute.where}</span>
+        {figureName(kind, id)}
+        <span className="text-muted block text-[13px]">{figureWhere(kind, id)}</span>
       </label>
       {attribute.type === 'quantity' ? (
         <input
@@ -321,9 +317,9 @@ function FigureRow({
           onChange={(event) => set(event.target.value)}
         >
           <option value="">not known</option>
-          {(attribute.type === 'choice' ? Object.keys(attribute.choices) : connectors).map((each) => (
+          {(attribute.type === 'choice' ? attribute.choices : connectors).map((each) => (
             <option key={each} value={each}>
-              {wordLabel(attribute, each)}
+              {choiceName(attribute, each)}
             </option>
           ))}
         </select>
@@ -331,13 +327,13 @@ function FigureRow({
       {typed ? (
         <MethodOptions
           id={`method-${id}`}
-          label={`Method for ${attribute.label}`}
+          label={`Method for ${figureName(kind, id)}`}
           methods={methodsFor(attribute)}
           value={method}
           onChange={(next) => onType({ text: typed.text, method: next })}
         />
       ) : (
-        <span className="text-muted text-[14px]">{held ? METHOD_RULES[held.method].label : ''}</span>
+        <span className="text-muted text-[14px]">{held ? methodName(held.method) : ''}</span>
       )}
       <span
         id={`echo-${id}`}

@@ -1,6 +1,8 @@
-import { attributesOf, wordLabel, type SubjectKind } from '@radiatrix/core/figures';
-import { formatQuantity, METHOD_RULES } from '@radiatrix/core/quantity';
+import { attributesOf, type SubjectKind } from '@radiatrix/core/figures';
+import { formatQuantity } from '@radiatrix/core/quantity';
 import type { FigureRecord } from '@radiatrix/contract';
+import { methodName } from '@radiatrix/words/methods';
+import { choiceName, figureName } from '@radiatrix/words/figures';
 import { useUnits } from '../../app/store.ts';
 
 /** Every figure of a record, with how it is known; what is not known is said to be so. */
@@ -21,7 +23,7 @@ export function FiguresView({ kind, figures }: { kind: SubjectKind; figures: Fig
           return (
             <tr key={key} className="border-rule border-b align-top">
               <th scope="row" className="py-1 pr-3 text-left font-normal">
-                {attribute.label}
+                {figureName(kind, key)}
               </th>
               <td
                 className={`py-1 pr-3 text-right whitespace-nowrap ${attribute.type === 'quantity' ? 'figure text-[14px]' : ''}`}
@@ -33,7 +35,7 @@ export function FiguresView({ kind, figures }: { kind: SubjectKind; figures: Fig
                       ? formatQuantity(figure.value, attribute.dimension, units, {
                           uncertainty: figure.u && figure.u >= 0.05 ? figure.u : undefined,
                         })
-                      : wordLabel(attribute, figure.word)}
+                      : choiceName(attribute, figure.word)}
                   </div>
                 ))}
               </td>
@@ -43,7 +45,7 @@ export function FiguresView({ kind, figures }: { kind: SubjectKind; figures: Fig
                     key={figure.id}
                     title={`${figure.stamp.by}, ${figure.stamp.at.slice(0, 16).replace('T', ' ')}`}
                   >
-                    {METHOD_RULES[figure.method].label}, {figure.source}
+                    {methodName(figure.method)}, {figure.source}
                     {figure.value !== null && <span> · “{figure.text}”</span>}
                   </div>
                 ))}

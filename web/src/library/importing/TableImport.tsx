@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { columnsOf, TABLE_KINDS, type MappedHeading, type TableKind } from '@radiatrix/core/table';
 import { UNITS } from '@radiatrix/core/quantity';
 import type { Upload } from '@radiatrix/contract';
+import { columnHeading } from '@radiatrix/words/tables';
 import { api, problemOf } from '../../api/api.ts';
 import { importingApi } from '../../api/importing.ts';
 import { Field } from '../../ui/fields.tsx';
@@ -238,10 +239,10 @@ function Columns({
                   onChange={(event) => onChange(at, { field: event.target.value, unit: '' })}
                 >
                   <option value="">left out</option>
-                  {columns.map(({ field, label, required }) => (
-                    <option key={field} value={field}>
-                      {label}
-                      {required ? ' (needed)' : ''}
+                  {columns.map((column) => (
+                    <option key={column.field} value={column.field}>
+                      {columnHeading(column)}
+                      {column.required ? ' (needed)' : ''}
                     </option>
                   ))}
                 </select>
@@ -366,7 +367,7 @@ function Preview({
       {state === 'waiting' && (
         <p className="mt-3">
           It changes what is said of parts that everybody sees. A reviewer finds it under{' '}
-          <Link to="/review">To check</Link>; until then nothing has changed.
+          <Link to="/review">Review</Link>; until then nothing has changed.
         </p>
       )}
       {state === 'ready' && counts.wrong === 0 && !nothing && (

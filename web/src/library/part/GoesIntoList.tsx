@@ -1,9 +1,10 @@
 import { Link } from 'react-router';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
 import type { GoesInto } from '@radiatrix/contract';
+import { decidingSentence, verdictName } from '@radiatrix/words/fit';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
+import { useUnits } from '../../app/store.ts';
 
 /** From the part to every vehicle it could concern, by the same checks; vehicles that get the same answer are one row. */
 export function GoesIntoList({ partId }: { partId: number }) {
@@ -35,16 +36,17 @@ const SHOWN = 6;
 
 function Group({ group, partId }: { group: GoesInto['groups'][number]; partId: number }) {
   const { vehicles, verdict } = group;
+  const units = useUnits();
   return (
     <li className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[190px_1fr]">
       <p
         className={`font-label flex items-baseline gap-2 text-[18px] font-semibold ${verdictColour(verdict)}`}
       >
         <VerdictShape verdict={verdict} size={13} />
-        {VERDICT_WORDS[verdict]}
+        {verdictName(verdict)}
       </p>
       <div>
-        <p>{group.sentence}</p>
+        <p>{decidingSentence(group.line, units)}</p>
         <p className="text-[14px]">
           {vehicles.slice(0, SHOWN).map((vehicle, index) => (
             <span key={vehicle.id}>

@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
-import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
+import { PART_KINDS } from '@radiatrix/core/figures';
 import type { NewPart } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
@@ -33,7 +34,7 @@ export function NewPartPage() {
         <select className="select" {...form.register('kind')}>
           {PART_KINDS.map((kind) => (
             <option key={kind} value={kind}>
-              {PART_KIND_LABELS[kind].one}
+              {kindName(kind)}
             </option>
           ))}
         </select>

@@ -1,7 +1,7 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -38,7 +38,7 @@ export function PartPage() {
     <div className="mt-4">
       <div className="border-ink flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b pb-2">
         <h1 className="text-[28px]">
-          <span className="figure text-[24px]">{part.number}</span> {PART_KIND_LABELS[part.kind].one}
+          <span className="figure text-[24px]">{part.number}</span> {kindName(part.kind)}
         </h1>
         <p className="text-muted">
           {part.maker} · revision {part.revision},{' '}

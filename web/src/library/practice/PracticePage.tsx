@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useOutletContext } from 'react-router';
 import { PRACTICE_NAMES, PRACTICE_TABLE, type PracticeName } from '@radiatrix/core/practice';
 import { canEdit, type Person, type ShopPractice } from '@radiatrix/contract';
+import { practiceLabel, practiceWhy } from '@radiatrix/words/practice';
 import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -26,15 +27,15 @@ export function PracticePage() {
   if (!data) return <Waiting />;
   const own = new Map(data.map((line) => [line.name, line]));
   const found = PRACTICE_NAMES.filter((name) =>
-    `${PRACTICE_TABLE[name].label} ${PRACTICE_TABLE[name].what}`.toLowerCase().includes(text.toLowerCase()),
+    `${practiceLabel(name)} ${practiceWhy(name)}`.toLowerCase().includes(text.toLowerCase()),
   ).sort((a, b) => Number(own.has(b)) - Number(own.has(a)));
   return (
     <div className="mt-4">
       <div className="border-strong flex flex-wrap items-end gap-x-5 gap-y-2 border-b pb-2">
         <h1 className="text-[24px]">Practice</h1>
         <p className="text-muted max-w-[70ch]">
-          What the trade does, without a published source. A number of this shop’s own counts everywhere from
-          then on, and every answer that hangs on it says so.
+          Common practice of the trade, without a published source. When this shop sets its own number, it
+          counts everywhere, and every answer that depends on it says so.
         </p>
         <input
           type="search"
@@ -76,7 +77,7 @@ export function PracticePage() {
           ))}
         </tbody>
       </table>
-      {found.length === 0 && <p className="text-muted mt-3">No line of practice reads like that.</p>}
+      {found.length === 0 && <p className="text-muted mt-3">No line of practice matches.</p>}
     </div>
   );
 }
@@ -95,6 +96,7 @@ function Row({
   onDone: () => void;
 }) {
   const line = PRACTICE_TABLE[name];
+  const why = practiceWhy(name);
   return (
     <>
       <tr className={`border-rule border-b align-baseline ${own ? 'bg-wash-steel' : ''}`}>
@@ -106,12 +108,12 @@ function Row({
               className="text-left hover:underline"
               onClick={onEdit}
             >
-              {line.label}
+              {practiceLabel(name)}
             </button>
           ) : (
-            line.label
+            practiceLabel(name)
           )}
-          {line.what && <span className="text-muted block text-[14px]">{line.what}</span>}
+          {why && <span className="text-muted block text-[14px]">{why}</span>}
         </th>
         <td className="figure px-2 text-right text-[14px] whitespace-nowrap">{shown(name, line.value)}</td>
         <td className="figure px-2 text-right text-[14px] whitespace-nowrap">
@@ -122,7 +124,7 @@ function Row({
                   type="button"
                   className="text-link font-label underline"
                   onClick={onEdit}
-                  aria-label={`Set “${line.label}” for this shop`}
+                  aria-label={`Set “${practiceLabel(name)}” for this shop`}
                 >
                   set
                 </button>
@@ -166,7 +168,7 @@ function Edit({
   return (
     <form
       className="flex flex-wrap items-end gap-2"
-      aria-label={line.label}
+      aria-label={practiceLabel(name)}
       onSubmit={(event) => {
         event.preventDefault();
         if (!wrong) send(number);

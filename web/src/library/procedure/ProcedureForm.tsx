@@ -5,7 +5,7 @@ import {
   type Condition,
   type ConditionWords,
 } from '@radiatrix/core/application';
-import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
+import { PART_KINDS } from '@radiatrix/core/figures';
 import {
   CAUTIONS,
   FASTENER_POLICIES,
@@ -16,6 +16,7 @@ import {
   type ProcedureDocument,
   type Step,
 } from '@radiatrix/core/procedure';
+import { kindName } from '@radiatrix/words/figures';
 import { api, problemOf, type Tagged } from '../../api/api.ts';
 import { Field, RowTools } from '../../ui/fields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
@@ -179,7 +180,7 @@ export function ProcedureForm({ name, start, send, refetch, onDone }: Props) {
           <select className="select" disabled={refetch !== undefined} {...form.register('partKind')}>
             {PART_KINDS.map((kind) => (
               <option key={kind} value={kind}>
-                {PART_KIND_LABELS[kind].one}
+                {kindName(kind)}
               </option>
             ))}
           </select>

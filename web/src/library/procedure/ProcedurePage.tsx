@@ -1,9 +1,9 @@
 import { conditionSentence, type Condition } from '@radiatrix/core/application';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { PHASE_LABELS, PHASES, type ProcedureDocument } from '@radiatrix/core/procedure';
 import { procedureBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type Person, type ProcedureRecord } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -49,7 +49,7 @@ export function ProcedurePage() {
       <div className="border-ink flex flex-wrap items-baseline gap-x-5 border-b pb-2">
         <h1 className="text-[26px]">{record.title}</h1>
         <p className="text-muted">
-          {PART_KIND_LABELS[record.partKind].one}, {record.bayName} · revision {record.revision},{' '}
+          {kindName(record.partKind)}, {record.bayName} · revision {record.revision},{' '}
           <strong className={record.state === 'released' ? '' : 'text-changes'}>{record.state}</strong> by{' '}
           {record.author}
         </p>

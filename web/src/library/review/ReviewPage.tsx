@@ -12,7 +12,7 @@ export function ReviewPage() {
   return (
     <div className="mt-4 max-w-4xl">
       <h1 className="heading">
-        To check <span className="figure">{data.length}</span>
+        Review <span className="figure">{data.length}</span>
       </h1>
       {data.length === 0 && (
         <div className="mt-4">

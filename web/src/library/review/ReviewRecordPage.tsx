@@ -15,7 +15,7 @@ export function ReviewRecordPage() {
     return (
       <div className="mt-4">
         <Empty title="Nothing waits on this record">
-          It is released as it stands, or not on record. <Link to="/review">To check</Link>
+          This record is released, or is not on record. <Link to="/review">Review</Link>
         </Empty>
       </div>
     );

@@ -1,6 +1,6 @@
 import { Link, useOutletContext, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { canEdit, LIBRARY, type LibraryTable, type Person, type SearchHit } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Empty, Failure } from '../../ui/notices.tsx';
@@ -140,7 +140,7 @@ function hitLine(hit: SearchHit): { to: string; title: string; detail: string; f
         title: hit.number,
         figure: true,
         detail: [
-          `${hit.maker}, ${PART_KIND_LABELS[hit.kind].one}`,
+          `${hit.maker}, ${kindName(hit.kind)}`,
           hit.description,
           hit.why && `also ${hit.why}`,
           hit.supersededBy && `its place is taken by ${hit.supersededBy}`,
@@ -217,7 +217,7 @@ function Parts({ text }: { text: string }) {
               <Link to={`/parts/${part.id}`}>{part.number}</Link>
             </td>
             <td className="w-32">{part.maker}</td>
-            <td className="w-36">{PART_KIND_LABELS[part.kind].one}</td>
+            <td className="w-36">{kindName(part.kind)}</td>
             <td>{part.description}</td>
             <td className="text-muted text-right">
               revision {part.revision}, {part.state}

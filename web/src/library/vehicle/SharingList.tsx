@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -31,7 +31,7 @@ export function SharingList({ vehicleId }: { vehicleId: number }) {
                     <Link to={`/parts/${part.id}`} className="figure text-[14px]">
                       {part.number}
                     </Link>{' '}
-                    <span className="text-muted text-[14px]">{PART_KIND_LABELS[part.kind].one}</span>
+                    <span className="text-muted text-[14px]">{kindName(part.kind)}</span>
                   </span>
                 ))}
               </span>

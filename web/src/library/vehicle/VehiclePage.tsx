@@ -1,7 +1,8 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
+import { type PartKind } from '@radiatrix/core/figures';
 import { monthLabel } from '@radiatrix/core/vehicle';
 import { canEdit, type Person } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -70,7 +71,7 @@ export function VehiclePage() {
             <li key={procedure.id} className="border-rule border-b py-1.5">
               <Link to={`/procedures/${procedure.id}`}>{procedure.title}</Link>
               <span className="text-muted block text-[14px]">
-                {PART_KIND_LABELS[procedure.partKind as PartKind].one}, {procedure.state}
+                {kindName(procedure.partKind as PartKind)}, {procedure.state}
               </span>
             </li>
           ))}

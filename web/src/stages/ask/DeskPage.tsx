@@ -8,6 +8,8 @@ import {
   type FigureWanted,
   type Person,
 } from '@radiatrix/contract';
+import { figureName } from '@radiatrix/words/figures';
+import { figureWhere } from '@radiatrix/words/places';
 import { api } from '../../api/api.ts';
 import {
   diagnoseAddress,
@@ -37,7 +39,7 @@ const ASKS: Record<WaitsFor, string> = {
   proof: 'Prove',
   'a look the next day': 'Look at it again',
   'a look at what came late': 'Came after closing',
-  'the library': 'Lay beside the library',
+  'the library': 'Compare with library',
 };
 /** Keys that no view and no stage has: one to each of what needs somebody. */
 const KEYS = [...'qwertyuiopasdfghklzxcvbnm'];
@@ -117,7 +119,7 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
           {
             key: 'check',
             to: '/review',
-            kind: 'To check',
+            kind: 'Review',
             title: desk.toCheck === 1 ? 'One record' : `${desk.toCheck} records`,
             said: 'written by somebody else, not seen at the counter before you release them',
             urgent: role === 'reviewer',
@@ -136,8 +138,8 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
     key: `figure ${each.jobId} ${each.subject} ${each.key}`,
     to: matchAddress(each.vehicleId, each.jobId),
     kind: 'Measure',
-    title: each.figure,
-    said: `${each.label || `job ${each.jobId}`} · ${each.where}, ${each.minutes} min · settles ${each.parts.slice(0, 3).join(', ')}${each.parts.length > 3 ? ` and ${each.parts.length - 3} more` : ''}`,
+    title: figureName(each.subject, each.key),
+    said: `${each.label || `job ${each.jobId}`} · ${figureWhere(each.subject, each.key)}, ${each.minutes} min · settles ${each.parts.slice(0, 3).join(', ')}${each.parts.length > 3 ? ` and ${each.parts.length - 3} more` : ''}`,
     urgent: false,
   }));
   const marks = desk.toMeasure.map(({ id, number, vehicle: of, note }): Item => ({

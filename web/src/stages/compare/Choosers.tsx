@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { Candidate } from '@radiatrix/contract';
-import { VERDICTS, VERDICT_WORDS } from '@radiatrix/core/fit';
+import { VERDICTS } from '@radiatrix/core/fit';
+import { verdictName } from '@radiatrix/words/fit';
 import type { Asked } from './address.ts';
 
 type PartKey = 'or' | 'of' | 'os' | 'nr' | 'nf' | 'ns' | 'nk';
@@ -86,7 +87,7 @@ export function Choosers({
                     (each) => each.kind === kind && each.verdict.verdict === verdict,
                   );
                   return own.length === 0 ? null : (
-                    <optgroup key={verdict} label={VERDICT_WORDS[verdict]}>
+                    <optgroup key={verdict} label={verdictName(verdict)}>
                       {own.map((each) => (
                         <option key={each.id} value={each.id} title={each.description}>
                           {each.number}

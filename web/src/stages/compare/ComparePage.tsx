@@ -10,11 +10,11 @@ import {
   type Topic,
 } from '@radiatrix/core/fitment';
 import { minutesOf, practiceOf } from '@radiatrix/core/practice';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
 import { CASE_NAMES } from '@radiatrix/core/cooling';
 import type { PlanningRecord, Candidate } from '@radiatrix/contract';
+import { verdictName } from '@radiatrix/words/fit';
+import { materialName } from '@radiatrix/words/work';
 import { api } from '../../api/api.ts';
-import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
@@ -115,7 +115,6 @@ function Comparing({
   chosen: Asked;
   change: (patch: Partial<Asked>) => void;
 }) {
-  const units = useUnits();
   const old = useMemo(
     () => sideOf(planning, { radiator: asked.or, fan: asked.of, shroud: asked.os }),
     [planning, asked.or, asked.of, asked.os],
@@ -129,7 +128,7 @@ function Comparing({
     () => planOf(planning, old, fresh, asked, practice),
     [planning, old, fresh, asked, practice],
   );
-  const found = useMemo(() => findingsOf(compared, units), [compared, units]);
+  const found = useMemo(() => findingsOf(compared), [compared]);
   const cases = CASE_NAMES.flatMap((name) => {
     const own = compared.inputsOf(compared.setUps.fresh, name);
     return own ? [{ name, old: compared.inputsOf(compared.setUps.old, name), fresh: own }] : [];
@@ -145,13 +144,16 @@ function Comparing({
         {
           about: 'cooling',
           word: 'open',
-          sentence: `Cooling cannot be worked out: ${compared.setUps.fresh.missing.join(', ')} not on record.`,
+          says: {
+            by: 'text',
+            text: `Cooling cannot be worked out: ${compared.setUps.fresh.missing.join(', ')} not on record.`,
+          },
         },
       ]
     : cooling.problem
-      ? [{ about: 'cooling', word: 'open', sentence: cooling.problem }]
+      ? [{ about: 'cooling', word: 'open', says: { by: 'text', text: cooling.problem } }]
       : cooling.result
-        ? coolingFindings(cooling.result, units)
+        ? coolingFindings(cooling.result)
         : [];
   // What was found of other parts or settings is not found of these.
   const findings = [...found, ...(cooling.running ? [] : coolingFound)];
@@ -197,13 +199,14 @@ function Comparing({
           className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(compared.verdict)}`}
         >
           <VerdictShape verdict={compared.verdict} size={16} />
-          {VERDICT_WORDS[compared.verdict]}
+          {verdictName(compared.verdict)}
         </span>
         {compared.work.length > 0 && (
           <span className="text-muted">
             {compared.work.length} {compared.work.length === 1 ? 'piece' : 'pieces'} of work,{' '}
             <span className="figure text-[14px]">{minutesOf(compared.work)} min</span>
-            {compared.materials.length > 0 && `; lay out ${compared.materials.slice(0, 4).join(', ')}`}
+            {compared.materials.length > 0 &&
+              `; lay out ${compared.materials.slice(0, 4).map(materialName).join(', ')}`}
             {compared.materials.length > 4 && ' and more'}
           </span>
         )}

@@ -1,12 +1,4 @@
-import {
-  TOPICS,
-  TOPIC_NAMES,
-  brokenSentence,
-  circuitFaultSentence,
-  hazardSentence,
-  proposalSentence,
-  type Found,
-} from '@radiatrix/core/fitment';
+import { TOPIC_NAMES, type Found, driveFinding } from '@radiatrix/core/fitment';
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS } from '@radiatrix/core/electrical';
 import { useOutletContext } from 'react-router';
 import type { PlanningPart, Person } from '@radiatrix/contract';
@@ -18,7 +10,15 @@ import { ShopSumsBlock, TwoWide } from './cooling/ShopSums.tsx';
 import { DepthDrawing } from './drawings/DepthDrawing.tsx';
 import { ClearanceTable } from './tabs/DepthTab.tsx';
 import { drivesOf } from '@radiatrix/core/fitment';
-import { DriveTable, driveSays } from './cooling/driveSays.tsx';
+import {
+  brokenText,
+  circuitFaultText,
+  foundText,
+  hazardText,
+  proposalText,
+  topicName,
+} from '@radiatrix/words/fitment';
+import { DriveTable } from './cooling/driveSays.tsx';
 import { FaceDrawing } from './drawings/FaceDrawing.tsx';
 import { DifferencesTable } from './tabs/FaceTab.tsx';
 import { FindingShape } from './FindingShape.tsx';
@@ -81,14 +81,14 @@ export function PaperSheet({
           <tbody>
             {TOPIC_NAMES.flatMap((topic) => findings.filter((each) => each.about === topic)).map(
               (each, i) => (
-                <tr key={`${each.sentence}${i}`} className="border-rule border-b align-top">
+                <tr key={i} className="border-rule border-b align-top">
                   <th scope="row" className="font-label w-[118px] py-1 text-left text-[16px] font-semibold">
-                    {TOPICS[each.about]}
+                    {topicName(each.about)}
                   </th>
                   <td className="w-6 pt-2">
                     <FindingShape word={each.word} size={12} />
                   </td>
-                  <td className="py-1">{each.sentence}</td>
+                  <td className="py-1">{foundText(each, units)}</td>
                 </tr>
               ),
             )}
@@ -107,7 +107,7 @@ export function PaperSheet({
         <Block title="Swap hazards">
           <ul className="list-disc pl-5">
             {compared.hazards.map((hazard, i) => (
-              <li key={i}>{hazardSentence(hazard, units)}</li>
+              <li key={i}>{hazardText(hazard, units)}</li>
             ))}
           </ul>
           <p>{TORQUE_CARE}</p>
@@ -122,7 +122,7 @@ export function PaperSheet({
           )}
           {compared.circuit?.ok &&
             compared.circuit.value.faults.map((fault) => (
-              <p key={fault.kind}>{circuitFaultSentence(fault)}</p>
+              <p key={fault.kind}>{circuitFaultText(fault, units)}</p>
             ))}
         </Block>
       )}
@@ -135,22 +135,23 @@ export function PaperSheet({
       <TwoWide compared={compared} />
       {fresh.result && (
         <Block title="Drive">
-          <p>{driveSays(fresh.result, compared.settings?.boilsC, units).sentence}</p>
+          <p>{foundText(driveFinding(fresh.result, compared.settings?.boilsC), units)}</p>
           <DriveTable old={old.result} fresh={fresh.result} />
         </Block>
       )}
       {compared.settings && (
         <Block title="Thermostat and fan">
           <AgreementRuler
+            practice={compared.practice}
             settings={compared.settings}
             proposed={compared.proposal?.settings}
             units={units}
             wrong={new Set(compared.broken.map((each) => each.stage))}
           />
           {compared.broken.map((each) => (
-            <p key={`${each.rule}${each.stage}`}>{brokenSentence(each, compared.settings!, units)}</p>
+            <p key={`${each.rule}${each.stage}`}>{brokenText(each, compared.settings!, units)}</p>
           ))}
-          {compared.proposal && <p>{proposalSentence(compared.proposal, units)}</p>}
+          {compared.proposal && <p>{proposalText(compared.proposal, units)}</p>}
         </Block>
       )}
       <ClaimList compared={compared} />

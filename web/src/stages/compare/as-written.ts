@@ -6,6 +6,7 @@ import {
   type UnitSystem,
 } from '@radiatrix/core/quantity';
 import type { Attempt } from '@radiatrix/core/fitment';
+import { quantityProblem } from '@radiatrix/words/faults';
 
 /** How a figure is shown in its box, and how what is written there is read. */
 export interface AsWritten {
@@ -17,7 +18,7 @@ type Range = readonly [number, number] | undefined;
 
 const within = (value: number, range: Range, show: (value: number) => string): number | string =>
   range && !(value >= range[0] && value <= range[1])
-    ? `${show(value)} is outside ${show(range[0])} to ${show(range[1])}.`
+    ? `${show(value)} is out of range. Enter ${show(range[0])} to ${show(range[1])}.`
     : value;
 
 /** A quantity of the record: any unit a hand would write; in the reader's own where none is written. */
@@ -28,7 +29,7 @@ export function quantityAsWritten(dimension: Dimension, units: UnitSystem, range
     show,
     read: (text) => {
       const read = parseQuantity(text, dimension, preferredUnit(dimension, system));
-      return read.ok ? within(read.value, range, show) : read.message;
+      return read.ok ? within(read.value, range, show) : quantityProblem(read);
     },
   };
 }
@@ -43,7 +44,7 @@ export function numberAsWritten(unit: string, places: number, range: Range): AsW
       const value = bare === '' ? NaN : Number(bare);
       return Number.isFinite(value)
         ? within(value, range, show)
-        : `Write a number${unit && ` of ${unit}`}, such as ${show(range ? Math.max(range[0], Math.min(range[1], 10)) : 10)}.`;
+        : `Enter a number${unit && ` in ${unit}`}, for example ${show(range ? Math.max(range[0], Math.min(range[1], 10)) : 10)}.`;
     },
   };
 }

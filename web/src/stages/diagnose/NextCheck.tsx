@@ -10,6 +10,7 @@ import {
 } from '@radiatrix/core/diagnosis';
 import { practiceOf } from '@radiatrix/core/practice';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { readText } from '@radiatrix/words/bleed';
 import { useUnits } from '../../app/store.ts';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
@@ -50,7 +51,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: 
   const pass = (): void => void (next?.do === 'check' && say('check passed over', { check: next.id, why: '' }).catch(() => {}));
   const answer = (outcome: string): void => {
     if (next?.do !== 'check' || busy) return;
-    const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: read.said.slice(0, 200) } : photo ? { how: 'photograph' as const } : {};
+    const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: readText(read, units).slice(0, 200) } : photo ? { how: 'photograph' as const } : {};
     void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), photo, ...byRead })]).then(() => onTaken(null)).catch(() => {});
   };
   useHotkeys({
@@ -73,7 +74,7 @@ export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: 
       </p>
       {(next.risk || next.runs) && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{next.risk}{next.runs && ` Engine off at ${formatQuantity(record.stopC, 'temperature', units)}.`}</p>}
       <Figures diagnosis={diagnosis} check={next.id} onRead={setRead} />
-      {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {read.said}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : `It tells nothing: ${read.because}.`}</p>}
+      {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {readText(read, units)}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : readText(read, units)}</p>}
       <div className="mt-2.5 flex flex-wrap gap-2">
         {next.outcomes.map(({ id, label }, at) => (
           <button key={id} type="button" disabled={busy} className={`bg-raised hover:border-copper border px-3 py-1.5 text-left ${read?.outcome === id ? 'border-copper border-2' : 'border-ink'}`} onClick={() => answer(id)}>
@@ -130,7 +131,7 @@ function Figures({ diagnosis: { job, record }, check, onRead }: { diagnosis: Dia
   if (kind === 'warm-up' && job.state.readings.length > 0)
     return (
       <label className="mt-1.5 block max-w-[340px]"><span className="label-text">Read it off a log of this job</span>
-        <select className="select" defaultValue="" onChange={(event) => { const id = event.target.value; if (id) void recorded(id).then((log) => onRead(log ? readWarmUp(log.log.ms, log.log.values[0]!, record.bleed, practice) : { outcome: undefined, because: 'it has no coolant temperature' })).catch(() => onRead({ outcome: undefined, because: 'it cannot be fetched' })); }}>
+        <select className="select" defaultValue="" onChange={(event) => { const id = event.target.value; if (id) void recorded(id).then((log) => onRead(log ? readWarmUp(log.log.ms, log.log.values[0]!, record.bleed, practice) : { outcome: undefined, because: 'no-coolant-channel' })).catch(() => onRead({ outcome: undefined, because: 'log-not-fetched' })); }}>
           <option value="">choose</option>
           {job.state.readings.map(({ stream, what, at }) => <option key={stream} value={stream}>{what}, {at.slice(0, 16).replace('T', ' ')}</option>)}
         </select>

@@ -4,7 +4,6 @@ import { diagnosisSteps } from '@radiatrix/core/job';
 import type { DiagnosisRecord, JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { diagnosingApi } from '../../api/diagnosing.ts';
-import { useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 import { Latest } from '../compare/background/latest.ts';
 import type { Asked, DiagnoseApi, Diagnosed } from './diagnose.worker.ts';
@@ -25,8 +24,7 @@ export function useDiagnosis(jobId: number): {
   error: unknown;
   retry: () => void;
 } {
-  const units = useUnits();
-  const job = api.useJobQuery({ id: jobId, units });
+  const job = api.useJobQuery({ id: jobId });
   const record = diagnosingApi.useJobDiagnosisQuery(jobId);
   useLive(jobId, job.data?.record.last, () => {
     if (!job.isFetching) void job.refetch();

@@ -12,7 +12,7 @@ import { api, isProposed } from '../../api/api.ts';
 import { filingApi } from '../../api/filing.ts';
 import { reportAddress } from '../../app/addresses.ts';
 import { putOnBench } from '../../app/settings.ts';
-import { useAppDispatch, useUnits } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { Closing } from '../job/Closing.tsx';
@@ -29,8 +29,7 @@ const ABOUT_WORDS: Record<DifferenceLine['about'], string> = {
 /** The job laid beside the library: what was found otherwise, one accept each. */
 export function FilePage() {
   const id = Number(useParams().id);
-  const units = useUnits();
-  const { data: job, error, refetch } = api.useJobQuery({ id, units });
+  const { data: job, error, refetch } = api.useJobQuery({ id });
   const { data: filing, error: filingError, refetch: again } = filingApi.useJobFilingQuery(id);
   if (error && !job) return <Failure error={error} retry={() => void refetch()} />;
   if (filingError && !filing) return <Failure error={filingError} retry={() => void again()} />;

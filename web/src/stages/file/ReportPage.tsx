@@ -2,9 +2,10 @@ import { Printer } from 'lucide-react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { remedyWords, causeWords } from '@radiatrix/core/diagnosis';
 import { hoursText } from '@radiatrix/core/filing';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
-import { workSentence } from '@radiatrix/core/practice';
 import { accountOfJob } from '@radiatrix/core/prove';
+import { kindName } from '@radiatrix/words/figures';
+import { workSentence } from '@radiatrix/words/work';
+import { bleedText } from '@radiatrix/words/bleed';
 import { filingApi } from '../../api/filing.ts';
 import { fileAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
@@ -69,8 +70,8 @@ function Report({ filling }: { filling: Filling }) {
         <Part title="What was done">
           {parts.length === 0 && off.length === 0 && repaired.length === 0 && 'Nothing went in.'}
           <ul>
-            {parts.map((part) => <li key={part.partId}><span className="figure font-medium">{part.number}</span> {PART_KIND_LABELS[part.kind].one}{state.closed?.outcome === 'done' ? ' fitted' : `, ${part.state}`}</li>)}
-            {off.map((part) => <li key={part.partId} className="text-muted"><span className="figure">{part.number}</span> {PART_KIND_LABELS[part.kind].one} taken off</li>)}
+            {parts.map((part) => <li key={part.partId}><span className="figure font-medium">{part.number}</span> {kindName(part.kind)}{state.closed?.outcome === 'done' ? ' fitted' : `, ${part.state}`}</li>)}
+            {off.map((part) => <li key={part.partId} className="text-muted"><span className="figure">{part.number}</span> {kindName(part.kind)} taken off</li>)}
             {!owner && (job.plan?.work ?? []).filter(({ optional }) => !optional).map((each) => <li key={`${each.code} ${JSON.stringify(each)}`}>{workSentence(each, units)}</li>)}
           </ul>
           {state.closed?.note && <p>{state.closed.note}</p>}
@@ -84,7 +85,7 @@ function Report({ filling }: { filling: Filling }) {
         )}
         <Part title="What was proven">
           <table className="w-full">
-            <tbody>{proved.map((each) => <tr key={each.code} className="border-rule border-b align-top"><td className="py-0.5 pr-3">{each.label}</td><td className={`pr-3 font-semibold whitespace-nowrap ${WORD_TONES[each.word]}`}>{each.word}</td>{!owner && <td className="text-muted text-[14px]">{each.word === 'not proven' ? '' : each.said}{each.by && ` (${each.by})`}</td>}</tr>)}</tbody>
+            <tbody>{proved.map((each) => <tr key={each.code} className="border-rule border-b align-top"><td className="py-0.5 pr-3">{each.label}</td><td className={`pr-3 font-semibold whitespace-nowrap ${WORD_TONES[each.word]}`}>{each.word}</td>{!owner && <td className="text-muted text-[14px]">{each.word === 'not proven' ? '' : each.finding ? bleedText(each.finding, units) : each.said}{each.by && ` (${each.by})`}</td>}</tr>)}</tbody>
           </table>
         </Part>
         {due.length > 0 && <Part title="Look again">{due.map(([what, each]) => <span key={what} className="block">{what}, by <span className="figure">{each.due.slice(0, 16).replace('T', ' ')}</span>: level, leaks.</span>)}</Part>}

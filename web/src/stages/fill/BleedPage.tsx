@@ -9,7 +9,8 @@ import {
   type Blower,
 } from '@radiatrix/core/coolant';
 import type { InstrumentHead, Reading } from '@radiatrix/core/instrument';
-import { formatQuantity } from '@radiatrix/core/quantity';
+import { formatQuantity, fromRecord, preferredUnit } from '@radiatrix/core/quantity';
+import { bleedName, bleedText } from '@radiatrix/words/bleed';
 import { provingApi } from '../../api/proving.ts';
 import { fillAddress, proveAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
@@ -117,12 +118,13 @@ function Bleed({ filling }: { filling: Filling }) {
     recording.current = false;
     void (async () => {
       const stream = instrument ? await recorder.end() : null;
-      await say('bled', { blower, stream, minutes: Math.round(seconds / 6) / 10, met: [...met], findings: (seen?.findings ?? []).map(({ code, said }) => ({ code, said: said.slice(0, 400) })), ended });
+      await say('bled', { blower, stream, minutes: Math.round(seconds / 6) / 10, met: [...met], findings: (seen?.findings ?? []).map(({ code, seen: amounts }) => ({ code, seen: amounts })), ended });
       if (stream) await say('readings taken', { stream, what: `Bleeding run, ${instrument!.label.toLowerCase()}` });
       if (instrument?.simulated) await act({ body: { act: 'stop' }, key: crypto.randomUUID() });
     })().catch(() => {});
   };
   const before = job.state.bled.at(-1);
+  const shownUnit = preferredUnit('temperature', units);
   const tempC = last?.values[column];
   const lines = [...(record.bleed.opensC === null ? [] : [{ at: record.bleed.opensC, word: 'opens' }]), ...(record.bleed.fanOnC === null ? [] : [{ at: record.bleed.fanOnC, word: 'fan on' }])];
   return (
@@ -137,7 +139,7 @@ function Bleed({ filling }: { filling: Filling }) {
           {before && (
             <div className={`mt-2 border-l-4 pl-3 ${before.ended === 'done' ? 'border-straight-in' : 'border-changes'}`}>
               <p className="font-semibold">{before.ended === 'done' ? `Bled, ${before.minutes} min.` : `Stopped after ${before.minutes} min.`}</p>
-              {before.findings.map(({ said }) => <p key={said}>{said}</p>)}
+              {before.findings.map((each) => <p key={each.code}>{bleedText(each, units)}</p>)}
               {before.ended === 'done' && <p className="mt-1"><Link to={proveAddress(job.id)}>On to the proof</Link></p>}
             </div>
           )}
@@ -155,10 +157,10 @@ function Bleed({ filling }: { filling: Filling }) {
             </div>
           </fieldset>
           <label className="mt-3 block">
-            <span className="label-text">Temperature is read by</span>
+            <span className="label-text">Thermometer</span>
             <select className="select !h-12 !text-[17px]" value={instrument?.id ?? ''} onChange={(event) => setChosen(event.target.value)}>
               {readers.map(({ id, label }) => <option key={id} value={id}>{label}</option>)}
-              {readers.length === 0 && <option value="">nobody: by hand, on the gauge</option>}
+              {readers.length === 0 && <option value="">by hand, on the gauge</option>}
             </select>
           </label>
           <p className="text-muted mt-2">Heater at its hottest. Hold about 2,000 rpm for up to {practice.holdRpmMinutes} min.</p>
@@ -174,17 +176,17 @@ function Bleed({ filling }: { filling: Filling }) {
             <p className="figure text-[30px] leading-none">{clock(seconds)}</p>
           </div>
           <p className="text-muted text-[15px]">
-            {instrument ? (hears ? `${instrument.label}` : 'The reader is lost; what it had is kept') : 'No reader: watch the gauge'}
+            {instrument ? (hears ? `${instrument.label}` : 'Thermometer disconnected. Readings so far are saved.') : 'No thermometer: watch the gauge'}
             {recorder.waiting > 0 && `, ${recorder.waiting} readings not sent yet`}
             {heldEnough(seconds, practice) && ', held long enough: let it idle'}
           </p>
           {grave.map((each) => (
             <div key={each.code} role="alert" className="border-no bg-wash-no mt-2 border-l-4 px-3 py-2">
-              <p className="text-no text-[20px] font-semibold">{{ 'air': 'Air is in it', 'overheats': 'Too hot: engine off', 'opens late': 'Opens late', 'opens early': 'Opens early', 'never opens': 'Does not open', 'stuck open': 'Stands open', 'probe out': 'The probe is out' }[each.code as 'air'] ?? each.code}</p>
-              <p>{each.said}</p>
+              <p className="text-no text-[20px] font-semibold">{bleedName(each.code)}</p>
+              <p>{bleedText(each, units)}</p>
             </div>
           ))}
-          {instrument && <LiveStrip taken={taken} column={column} unit="°C" lines={lines} marks={(seen?.findings ?? []).map(({ atS, code, grave: bad }) => ({ atS, word: code, grave: bad }))} label={`Coolant temperature, ${count} readings`} />}
+          {instrument && <LiveStrip taken={taken} column={column} unit={shownUnit.symbol} scale={(tempC) => fromRecord(tempC, shownUnit)} lines={lines} marks={(seen?.findings ?? []).map(({ atS, code, grave: bad }) => ({ atS, word: code, grave: bad }))} label={`Coolant temperature, ${count} readings`} />}
           <ul className="mt-2">
             {wanted.map((each) => {
               const byCurve = seen?.met.includes(each) ?? false;
@@ -205,7 +207,7 @@ function Bleed({ filling }: { filling: Filling }) {
               );
             })}
           </ul>
-          {(seen?.findings ?? []).filter((each) => !each.grave && each.code !== 'no readings').map((each) => <p key={each.code} className="text-muted mt-1">{each.said}</p>)}
+          {(seen?.findings ?? []).filter((each) => !each.grave && each.code !== 'no readings').map((each) => <p key={each.code} className="text-muted mt-1">{bleedText(each, units)}</p>)}
           <div className="mt-3 flex gap-2">
             <button type="button" className="btn btn-primary !min-h-14 flex-1 !text-[20px]" disabled={!done || busy} onClick={() => end('done')}>Bled</button>
             <button type="button" className="btn btn-quiet !min-h-14 !text-[18px]" disabled={busy} onClick={() => end('stopped')}>{grave.length > 0 ? 'Stop here' : 'Stop'}</button>

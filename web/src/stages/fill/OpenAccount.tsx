@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { ARRIVALS, GLYCOLS, TECHNOLOGIES, type Arrival, type Glycol } from '@radiatrix/core/coolant';
-import { attributeOf, wordLabel } from '@radiatrix/core/figures';
+import { attributeOf } from '@radiatrix/core/figures';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { choiceName } from '@radiatrix/words/figures';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
@@ -13,7 +14,7 @@ const ARRIVED: Readonly<Record<Arrival, string>> = {
   'not known': 'nobody looked',
 };
 export const technologyLabel = (word: string): string =>
-  word === '' ? 'not known' : wordLabel(attributeOf('bay', 'coolantType')!, word);
+  word === '' ? 'not known' : choiceName(attributeOf('bay', 'coolantType')!, word);
 
 /** What the account begins with: without it nobody can say what stayed inside. */
 export function OpenAccount({ filling: { record, job }, say, busy }: FillProps) {

@@ -4,7 +4,6 @@ import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import type { JobRecord, ProvingRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { provingApi } from '../../api/proving.ts';
-import { useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 
 export interface Filling {
@@ -21,8 +20,7 @@ export function useFilling(jobId: number): {
   error: unknown;
   retry: () => void;
 } {
-  const units = useUnits();
-  const job = api.useJobQuery({ id: jobId, units });
+  const job = api.useJobQuery({ id: jobId });
   const proving = provingApi.useJobProvingQuery(jobId);
   // What a phone or another tab writes is here as it happens.
   useLive(jobId, job.data?.record.last, () => {

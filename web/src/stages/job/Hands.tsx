@@ -31,7 +31,7 @@ export function Hands({ job, say, busy }: JobProps) {
           void say('handed over', { to, name }).catch(() => {});
         }}
       >
-        <option value="">{held === null ? `whoever opened it: ${job.opened.by}` : 'nobody'}</option>
+        <option value="">{held === null ? `opened by ${job.opened.by}` : 'nobody'}</option>
         {people?.map((each) => (
           <option key={each.id} value={each.id}>
             {each.name}, {ROLE_LABELS[each.role].toLowerCase()}

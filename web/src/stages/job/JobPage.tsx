@@ -11,7 +11,7 @@ import {
   proveAddress,
 } from '../../app/addresses.ts';
 import { putOnBench } from '../../app/settings.ts';
-import { useAppDispatch, useUnits } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
 import { Described } from './Described.tsx';
@@ -27,8 +27,7 @@ import { Watch } from './Watch.tsx';
 /** One real vehicle with one real complaint: what is planned, what was measured, and everything that happened. */
 export function JobPage() {
   const id = Number(useParams().id);
-  const units = useUnits();
-  const { data, error, refetch } = api.useJobQuery({ id, units });
+  const { data, error, refetch } = api.useJobQuery({ id });
   const dispatch = useAppDispatch();
   const vehicleId = data?.record.vehicle.id;
   useEffect(() => {

@@ -8,7 +8,11 @@ import {
   readFigure,
   spelledOut,
 } from '@radiatrix/core/figures';
-import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
+import { formatQuantity, type Method } from '@radiatrix/core/quantity';
+import { exampleOf, figureFault } from '@radiatrix/words/faults';
+import { methodName } from '@radiatrix/words/methods';
+import { choiceName, figureName } from '@radiatrix/words/figures';
+import { figureWhere } from '@radiatrix/words/places';
 import { api } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Failure } from '../../ui/notices.tsx';
@@ -36,14 +40,14 @@ export function OwnFigures({ job, say, busy }: JobProps) {
               key={key}
               className="border-rule grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3 border-b py-1 sm:grid-cols-[220px_1fr_auto_auto]"
             >
-              <span>{attribute?.label ?? key}</span>
+              <span>{figureName('bay', key)}</span>
               <span className="figure text-[15px]">
                 {read.ok && read.type === 'quantity' && attribute?.type === 'quantity'
                   ? formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })
                   : figure.text}
               </span>
               <span className="text-muted text-[14px]">
-                {METHOD_RULES[figure.method].label}, {figure.by}
+                {methodName(figure.method)}, {figure.by}
               </span>
               <button
                 type="button"
@@ -97,9 +101,9 @@ function Add({ jobId }: { jobId: number }) {
             setText('');
           }}
         >
-          {attributesOf('bay').map(([each, { label }]) => (
+          {attributesOf('bay').map(([each]) => (
             <option key={each} value={each}>
-              {label}
+              {figureName('bay', each)}
             </option>
           ))}
         </select>
@@ -124,7 +128,7 @@ function Add({ jobId }: { jobId: number }) {
             >
               {methodsFor(attribute).map((each) => (
                 <option key={each} value={each}>
-                  {METHOD_RULES[each].label}
+                  {methodName(each)}
                 </option>
               ))}
             </select>
@@ -140,9 +144,9 @@ function Add({ jobId }: { jobId: number }) {
           >
             <option value="">choose</option>
             {attribute.type === 'choice'
-              ? Object.entries(attribute.choices).map(([value, label]) => (
+              ? attribute.choices.map((value) => (
                   <option key={value} value={value}>
-                    {label}
+                    {choiceName(attribute, value)}
                   </option>
                 ))
               : (connectors ?? []).map(({ code }) => (
@@ -166,10 +170,10 @@ function Add({ jobId }: { jobId: number }) {
           </button>
         )}
         {read && !read.ok
-          ? read.message
+          ? figureFault(read.why, units)
           : read?.ok && read.type === 'quantity' && attribute.type === 'quantity'
             ? `= ${formatQuantity(read.value, attribute.dimension, 'both', { uncertainty: read.u })}`
-            : attribute.where}
+            : figureWhere('bay', key)}
       </p>
       {error !== undefined && <Failure error={error} />}
     </form>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { moneyText, readMoney } from '../../ui/money.ts';
 import { PART_STATES, type PartState } from '@radiatrix/core/job';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
+import { kindName } from '@radiatrix/words/figures';
 import type { JobProps } from './props.ts';
 
 /** What goes in, what stays and what comes off, and how far each has come. */
@@ -22,7 +22,7 @@ export function Parts({ job, say, busy }: JobProps) {
               <Link to={`/parts/${part.partId}`} className="figure">
                 {part.number}
               </Link>{' '}
-              <span className="text-muted">{PART_KIND_LABELS[part.kind].one}</span>
+              <span className="text-muted">{kindName(part.kind)}</span>
               {part.notices.map((notice) => (
                 <span key={notice} className="text-changes block text-[14px]">
                   {notice}

@@ -1,9 +1,10 @@
 import { Link, useOutletContext } from 'react-router';
 import { useState } from 'react';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
-import { FINDING_WORDS, TOPICS } from '@radiatrix/core/fitment';
-import { minutesOf, workKey, workSentence } from '@radiatrix/core/practice';
+import { minutesOf, workKey } from '@radiatrix/core/practice';
 import { canEdit, type JobRecord, type Person } from '@radiatrix/contract';
+import { verdictName } from '@radiatrix/words/fit';
+import { findingName, foundText, topicName } from '@radiatrix/words/fitment';
+import { materialName, workSentence } from '@radiatrix/words/work';
 import { sheetAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
@@ -39,7 +40,7 @@ export function PlanSummary({ job }: { job: JobRecord }) {
         className={`font-label mt-2 flex items-center gap-2 text-[21px] font-semibold ${verdictColour(plan.verdict)}`}
       >
         <VerdictShape verdict={plan.verdict} size={16} />
-        {VERDICT_WORDS[plan.verdict]}
+        {verdictName(plan.verdict)}
         {plan.work.length > 0 && (
           <span className="figure text-[15px] font-normal">{minutesOf(plan.work)} min of work</span>
         )}
@@ -50,9 +51,9 @@ export function PlanSummary({ job }: { job: JobRecord }) {
             <span className="mt-1">
               <FindingShape word={each.word} size={12} />
             </span>
-            <span className="sr-only">{FINDING_WORDS[each.word]}: </span>
-            <span className="font-label text-muted w-[84px] shrink-0">{TOPICS[each.about]}</span>
-            <span>{each.sentence}</span>
+            <span className="sr-only">{findingName(each.word)}: </span>
+            <span className="font-label text-muted w-[84px] shrink-0">{topicName(each.about)}</span>
+            <span>{foundText(each, units)}</span>
           </li>
         ))}
       </ul>
@@ -73,7 +74,7 @@ export function PlanSummary({ job }: { job: JobRecord }) {
       )}
       {plan.materials.length > 0 && (
         <p className="mt-1.5 text-[15px]">
-          <span className="label-text inline">Lay out:</span> {plan.materials.join(', ')}
+          <span className="label-text inline">Lay out:</span> {plan.materials.map(materialName).join(', ')}
         </p>
       )}
       <p className="mt-2 flex flex-wrap gap-3">

@@ -128,7 +128,7 @@ export function Watch({ job, say, busy }: JobProps) {
           }}
         >
           <label className="flex-1">
-            <span className="label-text">A word to whoever is at it</span>
+            <span className="label-text">Message to the installer</span>
             <input className="input" value={text} maxLength={400} onChange={(event) => setText(event.target.value)} />
           </label>
           <button type="submit" className="btn" disabled={busy || text.trim() === ''}>

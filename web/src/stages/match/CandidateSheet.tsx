@@ -1,7 +1,9 @@
 import { Link } from 'react-router';
-import { decidingSentence, measureText, VERDICT_WORDS } from '@radiatrix/core/fit';
-import { needed, workKey, workSentence } from '@radiatrix/core/practice';
+import { needed, workKey } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
+import { decidingSentence, measureText, verdictName } from '@radiatrix/words/fit';
+import { materialName, workSentence } from '@radiatrix/words/work';
+import { figureWhere } from '@radiatrix/words/places';
 import { compareAddress, sheetAddress } from '../../app/addresses.ts';
 import { api, type MatchOptions } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
@@ -59,7 +61,7 @@ export function CandidateSheet({
           className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(verdict.verdict)}`}
         >
           <VerdictShape verdict={verdict.verdict} size={16} />
-          {VERDICT_WORDS[verdict.verdict]}
+          {verdictName(verdict.verdict)}
           {verdict.verdict === 'changes' && judged && effort
             ? `: ${effort}, ${judged.verdict.workMinutes} min`
             : ''}
@@ -86,7 +88,7 @@ export function CandidateSheet({
           <p className="min-w-0 flex-1">
             <span className="font-label text-[18px] font-semibold">Measure next: {measureText(next)}</span>{' '}
             <span className="text-muted text-[14px]">
-              {next.where} · {next.minutes} min
+              {figureWhere(next.subject, next.key)} · {next.minutes} min
             </span>
           </p>
         ) : (
@@ -120,7 +122,7 @@ export function CandidateSheet({
 
 /** The part in hand goes in on the job that is open. */
 function TakeIntoJob({ candidate, jobId }: { candidate: Candidate; jobId: number }) {
-  const { data: job } = api.useJobQuery({ id: jobId, units: useUnits() });
+  const { data: job } = api.useJobQuery({ id: jobId });
   const { data: part } = api.usePartQuery(candidate.id);
   const { say, busy } = useHappened(jobId);
   const taken = job?.record.parts.some((each) => each.partId === candidate.id && each.role === 'goes in');
@@ -183,7 +185,9 @@ function Reasons({
                 {workSentence(each, units)}{' '}
                 <span className="figure text-muted text-[13px]">{each.minutes} min</span>
                 {each.materials.length > 0 && (
-                  <span className="text-muted block text-[14px]">Takes {each.materials.join(', ')}.</span>
+                  <span className="text-muted block text-[14px]">
+                    Takes {each.materials.map(materialName).join(', ')}.
+                  </span>
                 )}
               </span>
             </li>

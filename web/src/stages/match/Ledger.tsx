@@ -1,16 +1,14 @@
-import { useState } from 'react';
-import {
-  rowSentence,
-  RULES,
-  type LedgerRow,
-  type Outcome,
-  type Shown,
-  type Verdict,
-} from '@radiatrix/core/fit';
-import { formatQuantity, METHOD_RULES, preferredUnit, type UnitSystem } from '@radiatrix/core/quantity';
+import { lazy, Suspense, useState } from 'react';
+import { type LedgerRow, type Outcome, type Shown, type Verdict } from '@radiatrix/core/fit';
+import { formatQuantity, preferredUnit, type UnitSystem } from '@radiatrix/core/quantity';
+import { methodName } from '@radiatrix/words/methods';
+import { checkName, rowSentence, shownText, traceText } from '@radiatrix/words/fit';
 import { useUnits } from '../../app/store.ts';
 import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';
+
+/** Fetched once a row is opened: the first view does without. */
+const HowMargin = lazy(async () => ({ default: (await import('./HowMargin.tsx')).HowMargin }));
 
 const OUTCOMES: Record<Outcome, { word: string; colour: string }> = {
   pass: { word: 'meets it', colour: 'text-straight-in' },
@@ -85,7 +83,7 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
 /** One side of a row as text. */
 export const shown = (side: Shown | undefined, units: UnitSystem): string => {
   if (!side) return '?';
-  if (side.type === 'words') return side.words;
+  if (side.type !== 'quantity') return shownText(side, units);
   const system = units === 'both' ? 'metric' : units;
   const figure = formatQuantity(side.value, side.dimension, system, {
     uncertainty: side.u >= 0.05 ? side.u : undefined,
@@ -96,7 +94,8 @@ export const shown = (side: Shown | undefined, units: UnitSystem): string => {
 
 /** A word is set as text, a figure as figures. */
 function Side({ row, side, units }: { row: LedgerRow; side: Shown | undefined; units: UnitSystem }) {
-  const type = side?.type === 'words' ? 'leading-tight text-[14px]' : 'figure text-[14px] whitespace-nowrap';
+  const type =
+    side && side.type !== 'quantity' ? 'leading-tight text-[14px]' : 'figure text-[14px] whitespace-nowrap';
   return <td className={`px-2 text-right ${type}`}>{row.listing ? '' : shown(side, units)}</td>;
 }
 
@@ -124,7 +123,7 @@ function Row({
 }) {
   const { word, colour } = OUTCOMES[row.outcome];
   const tone = deciding ? (row.outcome === 'fail' ? 'bg-wash-no' : 'bg-wash-steel') : '';
-  const known = [...new Set(row.traces.map(({ trace }) => METHOD_RULES[trace.method].label))].join(' / ');
+  const known = [...new Set(row.traces.map(({ trace }) => methodName(trace.method)))].join(' / ');
   const system = units === 'both' ? 'metric' : units;
   return (
     <>
@@ -136,7 +135,7 @@ function Row({
             onClick={onToggle}
             className="w-full text-left hover:underline"
           >
-            {RULES[row.check].label}
+            {checkName(row.check)}
             {!row.decisive && <span className="text-muted text-[13px]"> advisory</span>}
           </button>
         </th>
@@ -172,12 +171,13 @@ function Row({
         <tr className="border-rule bg-raised border-b">
           <td colSpan={6} className="px-3 py-2">
             <p>{rowSentence(row, units)}</p>
+            <Suspense fallback={null}>
+              <HowMargin row={row} units={system} />
+            </Suspense>
             <ul className="text-muted mt-1 text-[14px]">
               {row.traces.map(({ side, trace }, index) => (
                 <li key={`${side}${trace.figureId}${index}`}>
-                  {side === 'vehicle' ? 'Vehicle' : 'Part'}: “{trace.text}”,{' '}
-                  {METHOD_RULES[trace.method].label}, {trace.source}, grade {trace.grade}
-                  {trace.by && `, ${trace.by} ${trace.at.slice(0, 10)}`}
+                  {side === 'vehicle' ? 'Vehicle' : 'Part'}: {traceText(trace)}
                 </li>
               ))}
               {row.missing.length > 0 && <li>Not on record: {rowSentence(row, units)}</li>}

@@ -1,8 +1,9 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { decidingSentence } from '@radiatrix/core/fit';
-import { PART_KIND_LABELS, PART_KINDS } from '@radiatrix/core/figures';
+import { PART_KINDS } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
+import { kindHeading } from '@radiatrix/words/figures';
+import { decidingSentence } from '@radiatrix/words/fit';
 import { FailingMark } from '../../ui/FailingMark.tsx';
 import { api } from '../../api/api.ts';
 import { matchAsked } from '../../app/addresses.ts';
@@ -85,9 +86,9 @@ export function MatchPage() {
         {(whole ? PART_KINDS : PART_KINDS.slice(0, 1)).map((kind) => {
           const own = candidates.filter((candidate) => candidate.kind === kind);
           return own.length === 0 ? null : (
-            <section key={kind} aria-label={PART_KIND_LABELS[kind].many} className="mb-4">
+            <section key={kind} aria-label={kindHeading(kind)} className="mb-4">
               <h2 className="heading">
-                {PART_KIND_LABELS[kind].many} <span className="figure">{own.length}</span>
+                {kindHeading(kind)} <span className="figure">{own.length}</span>
               </h2>
               <ul>
                 {(whole ? own : own.slice(0, SEEN_FIRST)).map((candidate) => (

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { RULES, type ToMeasure } from '@radiatrix/core/fit';
+import { type ToMeasure } from '@radiatrix/core/fit';
 import {
   attributeOf,
   methodOr,
@@ -7,11 +7,15 @@ import {
   insisted,
   readFigure,
   spelledOut,
-  wordLabel,
   type SubjectKind,
 } from '@radiatrix/core/figures';
-import { exampleOf, formatQuantity, METHOD_RULES, type Method } from '@radiatrix/core/quantity';
+import { formatQuantity, type Method } from '@radiatrix/core/quantity';
 import type { JudgedPart } from '@radiatrix/contract';
+import { exampleOf, figureFault } from '@radiatrix/words/faults';
+import { methodName } from '@radiatrix/words/methods';
+import { choiceName, figureName } from '@radiatrix/words/figures';
+import { figureWhere } from '@radiatrix/words/places';
+import { checkName } from '@radiatrix/words/fit';
 import { api, problemOf } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
@@ -47,16 +51,16 @@ export function MeasureNext({
           subject={now.subject}
           kind={now.key}
           choice={attributeOf(now.subject, now.key)?.type !== 'quantity'}
-          where={now.where}
+          where={figureWhere(now.subject, now.key)}
         />
         <div className="min-w-[260px] flex-1">
           <p className="label-text text-copper">
             Measure next, on the {now.subject === 'bay' ? 'vehicle' : 'part'}
           </p>
-          <h3 className="text-[22px]">{now.label}</h3>
+          <h3 className="text-[22px]">{figureName(now.subject, now.key)}</h3>
           <p className="text-muted text-[14px]">
-            {now.where} · <span className="figure">{now.minutes} min</span> · decides{' '}
-            {now.decides.map((check) => RULES[check].label.toLowerCase()).join(', ')}
+            {figureWhere(now.subject, now.key)} · <span className="figure">{now.minutes} min</span> · decides{' '}
+            {now.decides.map((check) => checkName(check).toLowerCase()).join(', ')}
           </p>
           <Entry
             key={idOf(now)}
@@ -80,7 +84,7 @@ export function MeasureNext({
                     requestAnimationFrame(() => box.current?.focus());
                   }}
                 >
-                  <span className="truncate">{item.label}</span>
+                  <span className="truncate">{figureName(item.subject, item.key)}</span>
                   <span aria-hidden="true" className="bg-rule block h-[6px]">
                     <span
                       className="bg-copper block h-full"
@@ -124,7 +128,7 @@ function Entry({
   const meant = spelledOut(text, attribute, units);
   const read = meant === '' ? undefined : readFigure(item.subject, item.key, meant, method);
   const sourceId = sources?.find((source) => source.grade === 2)?.id ?? sources?.[0]?.id;
-  const wrong = problem ?? (read && !read.ok ? read.message : undefined);
+  const wrong = problem ?? (read && !read.ok ? figureFault(read.why, units) : undefined);
   const send = (value: string) => {
     if (sourceId && value !== '') void record({ key: item.key, text: value, method, sourceId });
   };
@@ -150,7 +154,7 @@ function Entry({
           <input
             ref={boxRef}
             className={`input figure !w-[170px] ${wrong ? '!border-no' : ''}`}
-            aria-label={item.label}
+            aria-label={figureName(item.subject, item.key)}
             placeholder={exampleOf(attribute.dimension)}
             value={text}
             autoComplete="off"
@@ -164,7 +168,7 @@ function Entry({
           >
             {methodsFor(attribute).map((each) => (
               <option key={each} value={each}>
-                {METHOD_RULES[each].label}
+                {methodName(each)}
               </option>
             ))}
           </select>
@@ -176,7 +180,7 @@ function Entry({
         <select
           ref={boxRef}
           className="select !w-[240px]"
-          aria-label={item.label}
+          aria-label={figureName(item.subject, item.key)}
           value={text}
           onChange={(event) => {
             setText(event.target.value);
@@ -185,11 +189,11 @@ function Entry({
         >
           <option value="">not known</option>
           {(attribute.type === 'choice'
-            ? Object.keys(attribute.choices)
+            ? attribute.choices
             : (connectors ?? []).map((each) => each.code)
           ).map((each) => (
             <option key={each} value={each}>
-              {wordLabel(attribute, each)}
+              {choiceName(attribute, each)}
             </option>
           ))}
         </select>

@@ -1,8 +1,11 @@
 import { useState } from 'react';
-import { VERDICT_WORDS } from '@radiatrix/core/fit';
-import { workKey, workSentence } from '@radiatrix/core/practice';
-import { PART_KIND_LABELS, type PartKind } from '@radiatrix/core/figures';
+import { workKey } from '@radiatrix/core/practice';
+import { type PartKind } from '@radiatrix/core/figures';
 import type { Candidate, SetPartLine, SetsResult } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
+import { verdictName } from '@radiatrix/words/fit';
+import { breaksText, rowName } from '@radiatrix/words/sets';
+import { materialName, workSentence } from '@radiatrix/words/work';
 import { api } from '../../api/api.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useUnits } from '../../app/store.ts';
@@ -52,14 +55,14 @@ export function SetsPanel({
                 )
               }
             />
-            {PART_KIND_LABELS[kind].one}
+            {kindName(kind)}
           </label>
         ))}
       </div>
       <div className="border-rule mt-3 flex flex-wrap gap-x-6 gap-y-2 border-t pt-3">
         {kinds.map((kind) => (
           <label key={kind} className="w-[230px]">
-            <span className="label-text">{PART_KIND_LABELS[kind].one} that stays on the vehicle</span>
+            <span className="label-text">{kindName(kind)} that stays on the vehicle</span>
             <select
               className="select"
               value={kept[kind] ?? ''}
@@ -96,11 +99,11 @@ export function SetsPanel({
 }
 
 function Found({ data }: { data: SetsResult }) {
+  const units = useUnits();
   if (data.without.length > 0)
     return (
       <Empty title="No set can be made">
-        No {data.without.map((kind) => PART_KIND_LABELS[kind].one).join(', no ')} on record could concern this
-        vehicle.
+        No {data.without.map((kind) => kindName(kind)).join(', no ')} on record could concern this vehicle.
       </Empty>
     );
   const proven = data.sets.filter((set) => set.verdict !== 'not-proven');
@@ -135,7 +138,7 @@ function Found({ data }: { data: SetsResult }) {
             {data.nearMisses.map((miss, index) => (
               <li key={index} className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr]">
                 <Parts parts={miss.parts} />
-                <p className="text-no text-[15px]">{miss.breaks}</p>
+                <p className="text-no text-[15px]">{breaksText(miss.breaks, units)}</p>
               </li>
             ))}
           </ol>
@@ -148,9 +151,9 @@ function Found({ data }: { data: SetsResult }) {
 /** What nobody knows of each part, or of two together, in one line. */
 function unknownOf(set: SetsResult['sets'][number]): [string, string[]][] {
   const groups = new Map<string, string[]>();
-  for (const { label, parts } of set.unknown) {
+  for (const { id, parts } of set.unknown) {
     const name = parts.join(' and ');
-    groups.set(name, [...(groups.get(name) ?? []), label.toLowerCase()]);
+    groups.set(name, [...(groups.get(name) ?? []), rowName(id).toLowerCase()]);
   }
   return [...groups];
 }
@@ -161,7 +164,7 @@ function SetLine({ set }: { set: SetsResult['sets'][number] }) {
     <li className="border-rule grid gap-x-5 border-b py-2 md:grid-cols-[340px_1fr_80px]">
       <Parts parts={set.parts} />
       <div className="text-[15px]">
-        <p className={`font-semibold ${verdictColour(set.verdict)}`}>{VERDICT_WORDS[set.verdict]}</p>
+        <p className={`font-semibold ${verdictColour(set.verdict)}`}>{verdictName(set.verdict)}</p>
         {unknownOf(set).map(([parts, labels]) => (
           <p key={parts} className="text-not-proven">
             Not known of {parts}: {labels.join(', ')}.
@@ -179,7 +182,8 @@ function SetLine({ set }: { set: SetsResult['sets'][number] }) {
         ))}
         {set.materials.length > 0 && (
           <p className="text-[14px]">
-            <span className="label-text inline">Adapters and hardware:</span> {set.materials.join(', ')}
+            <span className="label-text inline">Adapters and hardware:</span>{' '}
+            {set.materials.map(materialName).join(', ')}
           </p>
         )}
         {set.inTheBoxes.length > 0 && (
@@ -200,7 +204,7 @@ const Parts = ({ parts }: { parts: readonly SetPartLine[] }) => (
         <VerdictShape verdict={part.verdict} size={11} />
         <span className="figure text-[14px]">{part.number}</span>
         <span className="text-muted text-[14px]">
-          {PART_KIND_LABELS[part.kind].one}
+          {kindName(part.kind)}
           {part.kept && ', stays'}
         </span>
         <FailingMark failing={part.failing} />

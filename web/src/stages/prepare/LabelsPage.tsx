@@ -21,7 +21,7 @@ type SheetName = keyof typeof SHEETS;
 export function LabelsPage() {
   const id = Number(useParams().id);
   const units = useUnits();
-  const { data } = api.useJobQuery({ id, units });
+  const { data } = api.useJobQuery({ id });
   const job = data?.record;
   const first = job?.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
   const { data: sheet, error } = api.useSheetQuery(

@@ -1,5 +1,6 @@
 import type { LayOut } from '@radiatrix/core/access';
 import type { ReactNode } from 'react';
+import { materialName } from '@radiatrix/words/work';
 
 const LIFT_WORDS = { none: '', stands: 'stands and chocks', lift: 'the lift' };
 
@@ -20,7 +21,7 @@ export function LaidOut({ laid, letter, cautions }: { laid: LayOut; letter: stri
         {laid.inch.length > 0 && <Row label="Inch">{laid.inch.join(', ')}</Row>}
         <Row label="Besides">{laid.other.join(', ') || 'nothing'}</Row>
         {laid.lift !== 'none' && <Row label="Under it">{LIFT_WORDS[laid.lift]}{laid.people > 1 && `, ${laid.people} people`}</Row>}
-        <Row label="To use up">{laid.consumables.join(', ') || 'nothing'}</Row>
+        <Row label="To use up">{laid.consumables.map(materialName).join(', ') || 'nothing'}</Row>
         <Row label="Have ready">
           {laid.haveReady.length === 0
             ? 'nothing that usually breaks'

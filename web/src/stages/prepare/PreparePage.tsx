@@ -55,9 +55,8 @@ export function PreparePage() {
   const [params, setParams] = useSearchParams();
   const job = Number(params.get('job')) || undefined;
   const person = useOutletContext<Person>();
-  const units = useUnits();
   const { data, error, refetch } = api.useVehicleAccessQuery({ id: vehicleId, ...(job ? { job } : {}) });
-  const jobAnswer = api.useJobQuery({ id: job ?? 0, units }, { skip: job === undefined });
+  const jobAnswer = api.useJobQuery({ id: job ?? 0 }, { skip: job === undefined });
   if (error && !data)
     return (
       <div className="mt-4">
@@ -130,7 +129,7 @@ function Prepare({ access, map, job, params, onParams }: Props) {
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-[25px]">
           {goals.map(nameOf).join(', ').replace(/, ([^,]*)$/, ' and $1') || 'Nothing chosen'}
-          {ways.length > 0 && `: ${['one way', 'two ways', 'three ways', 'four ways'][ways.length - 1]} in that nothing beats`}
+          {ways.length > 0 && (ways.length === 1 ? ': the best way in' : `: ${ways.length} best ways in`)}
         </h1>
         <p className="text-muted ml-auto">
           {access.map!.bayName}, map revision {access.map!.revision}

@@ -39,7 +39,7 @@ export function TrimSupport({ job, say }: { job: JobRecord; say: ReturnType<type
   const isKept = own.points === undefined && own.width === undefined;
   return (
     <details open={asked || held !== null} className="mt-3">
-      <summary className="cursor-pointer">{asked ? 'The support is trimmed for this one: its cut line' : 'A support is to be trimmed: its cut line'}</summary>
+      <summary className="cursor-pointer">{asked ? 'Cut line: the support is trimmed for this part' : 'Cut line for trimming a support'}</summary>
       <form
         className="mt-2 grid gap-x-4 gap-y-2 sm:grid-cols-[190px_1fr]"
         onSubmit={(event) => {

@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { openProofs, type Proved, type ProofWord } from '@radiatrix/core/prove';
 import { QUANTITIES, type Quantity } from '@radiatrix/core/instrument';
 import { judgeTrial } from '@radiatrix/core/trial';
+import { bleedText } from '@radiatrix/words/bleed';
 import { bleedAddress, fillAddress, trialAddress } from '../../app/addresses.ts';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -12,6 +13,7 @@ import { PlanTrial } from './PlanTrial.tsx';
 import { PressureForm } from './PressureForm.tsx';
 import { runsOf } from './runs.ts';
 import { useProofs } from './useProofs.ts';
+import { useUnits } from '../../app/store.ts';
 
 /** What has to be proven on a job, and how sure we are of each. */
 export function ProvePage() {
@@ -106,6 +108,7 @@ const BY_READINGS = new Set(['leak pressure', 'thermostat', 'level', 'tray']);
 function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useHappened>['say']; busy: boolean }) {
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
+  const units = useUnits();
   const { code, label, word, said, caution, by, at } = proof;
   const tell = (next: 'proven' | 'failed'): void => void say('proved', { what: code, word: next, said: text.trim(), stream: null }).then(() => { setOpen(false); setText(''); }).catch(() => {});
   return (
@@ -116,7 +119,7 @@ function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useH
           <p className="flex flex-wrap items-baseline gap-x-3">
             <strong className="text-[17px]">{label}</strong> <span className={`font-label text-[16px] ${TONES[word]}`}>{word}</span>
           </p>
-          <p className={word === 'failed' ? 'text-no' : 'text-muted'}>{said}{by && ` (${by} ${at.slice(0, 10)})`}</p>
+          <p className={word === 'failed' ? 'text-no' : 'text-muted'}>{proof.finding ? bleedText(proof.finding, units) : said}{by && ` (${by} ${at.slice(0, 10)})`}</p>
           {open && (
             <form className="mt-1" aria-label={label} onSubmit={(event) => event.preventDefault()}>
               {caution && <p className="caution px-3 py-1 text-[15px]">{caution}</p>}

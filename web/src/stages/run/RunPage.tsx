@@ -5,8 +5,10 @@ import { failedTests, minutesOf } from '@radiatrix/core/job';
 import { PHASE_LABELS, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Person } from '@radiatrix/contract';
+import { stepDetail, stepText } from '@radiatrix/words/jobs';
+import { materialName } from '@radiatrix/words/work';
 import { setTheme } from '../../app/settings.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useAppDispatch, useAppSelector, useUnits } from '../../app/store.ts';
 import { SendMark } from '../../offline/SendMark.tsx';
 import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
@@ -191,6 +193,7 @@ interface MoveProps {
 
 /** What to do, with which tool, which fasteners into which place, the caution that belongs to it, next. */
 function Move({ run, step, onStep, onBench }: MoveProps) {
+  const units = useUnits();
   const partId = run.sheet!.part.id;
   const at = run.steps.findIndex(({ id }) => id === step.id);
   const settled = run.settled.has(step.id);
@@ -219,7 +222,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     left: () => may && !settled && !isStopped && countedBack && finish(true),
     right: () => back && onStep(back.id),
   });
-  const said = [step.text, step.detail, ...step.cautionTexts].filter(Boolean).join('. ');
+  const said = [stepText(step, units), stepDetail(step), ...step.cautionTexts].filter(Boolean).join('. ');
   return (
     <article aria-label="Move" className="flex flex-1 flex-col" {...swipe}>
       <div className="flex-1 pb-4">
@@ -241,9 +244,9 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
           )}
         </p>
         <h1 ref={heading} tabIndex={-1} className="text-[34px] leading-[1.05] !outline-none">
-          {step.text}
+          {stepText(step, units)}
         </h1>
-        {step.detail && <p className="mt-2 text-[18px] leading-snug">{step.detail}</p>}
+        {stepDetail(step) && <p className="mt-2 text-[18px] leading-snug">{stepDetail(step)}</p>}
         {at === 0 && <Cautions run={run} />}
         <OnRecord run={run} step={step} />
         <ul aria-label="Tools and hardware" className="mt-3 flex flex-wrap gap-2">
@@ -263,7 +266,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
               <span className="text-muted text-[15px]">{source}</span>
             </li>
           ))}
-          {[...step.tools, ...step.consumables].map((tool) => (
+          {[...step.tools, ...step.consumables.map(materialName)].map((tool) => (
             <li key={tool} className="border-strong border px-3 py-1.5">
               <strong className="font-label text-[19px] leading-tight">{tool}</strong>
             </li>
@@ -332,11 +335,12 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
 
 /** The photograph that the map has of a move; kept by the service worker for when there is no signal. */
 function OnRecord({ run, step }: { run: Run; step: SheetStep }) {
+  const units = useUnits();
   const photoId = photoOfStep(run.sheet!.run, step.id);
   return photoId === null ? null : (
     <img
       src={`/api/photos/${photoId}?size=small`}
-      alt={`On record: ${step.text}`}
+      alt={`On record: ${stepText(step, units)}`}
       className="border-strong mt-3 max-h-56 w-auto border"
     />
   );

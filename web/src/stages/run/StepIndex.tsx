@@ -1,8 +1,11 @@
 import { PHASE_LABELS } from '@radiatrix/core/procedure';
+import { stepText } from '@radiatrix/words/jobs';
 import type { Run } from './useRun.ts';
+import { useUnits } from '../../app/store.ts';
 
 /** Every step, what became of it, and which may be done now; a jump leads to any of them to be read. */
 export function StepIndex({ run, onStep }: { run: Run; onStep: (id: string) => void }) {
+  const units = useUnits();
   return (
     <ol aria-label="Steps" className="pb-4">
       {run.steps.map((step, at) => {
@@ -22,7 +25,7 @@ export function StepIndex({ run, onStep }: { run: Run; onStep: (id: string) => v
                 className={`inline-block size-4 shrink-0 border ${done ? 'bg-muted border-muted' : run.open.has(step.id) ? 'border-copper border-2' : 'border-strong'}`}
               />
               <span className={`flex-1 text-[17px] leading-tight ${done ? 'text-muted' : ''}`}>
-                {step.text}
+                {stepText(step, units)}
                 {skipped && <span className="text-changes block text-[15px]">skipped: {skipped.reason}</span>}
               </span>
               <span className="text-muted text-[15px]">

@@ -87,7 +87,7 @@ export function useRun(jobId: number, person: Person): RunAnswer {
   const refresh = useCallback(async () => {
     try {
       const { record: job } = await dispatch(
-        api.endpoints.job.initiate({ id: jobId, units }, { forceRefetch: true, subscribe: false }),
+        api.endpoints.job.initiate({ id: jobId }, { forceRefetch: true, subscribe: false }),
       ).unwrap();
       const held = await packOf(person.id, jobId);
       const sheets: SheetRecord[] = [];

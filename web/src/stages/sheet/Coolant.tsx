@@ -1,13 +1,14 @@
 import type { FillPlan, Refill } from '@radiatrix/core/coolant';
-import { attributeOf, wordLabel } from '@radiatrix/core/figures';
+import { attributeOf } from '@radiatrix/core/figures';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { choiceName } from '@radiatrix/words/figures';
 import { useUnits } from '../../app/store.ts';
 
 /** What goes in, how strong, after a plain drain and after a water flush; with lines for what really went in. */
 export function Coolant({ plan, type }: { plan: FillPlan; type: string }) {
   const units = useUnits();
   const litres = (value: number) => formatQuantity(value, 'volume', units);
-  const technology = type ? wordLabel(attributeOf('bay', 'coolantType')!, type) : '';
+  const technology = type ? choiceName(attributeOf('bay', 'coolantType')!, type) : '';
   const row = (label: string, refill: Refill | undefined) =>
     refill && (
       <tr className="border-rule border-b">

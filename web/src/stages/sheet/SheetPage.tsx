@@ -1,9 +1,10 @@
 import { Printer } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useLocation, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { PART_KIND_LABELS } from '@radiatrix/core/figures';
 import { minutesText } from '@radiatrix/core/quantity';
 import { canEdit, type Person, type SheetRecord } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
+import { materialName } from '@radiatrix/words/work';
 import { api, problemOf } from '../../api/api.ts';
 import { matchAddress, runAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
@@ -93,8 +94,8 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
       <header className="border-ink flex items-start justify-between gap-4 border-b-2 pb-3">
         <div>
           <p className="font-label text-muted text-[16px]">
-            Install sheet · {PART_KIND_LABELS[part.kind].one}{' '}
-            <span className="figure text-[14px]">{part.number}</span> {part.maker}
+            Install sheet · {kindName(part.kind)} <span className="figure text-[14px]">{part.number}</span>{' '}
+            {part.maker}
           </p>
           <h1 className="text-[30px] leading-none md:text-[34px]">{vehicle.title}</h1>
           <p className="mt-1 text-[16px]">
@@ -277,7 +278,7 @@ function LayOut({ record: { sheet, part, transfers } }: { record: SheetRecord })
   return (
     <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
       <List title="Tools" items={sheet.tools} />
-      <List title="Consumables" items={sheet.consumables} />
+      <List title="Consumables" items={sheet.consumables.map(materialName)} />
       <div>
         <List
           title="In the box"

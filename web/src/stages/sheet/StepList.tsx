@@ -1,6 +1,9 @@
 import { PHASE_LABELS, type Sheet, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity, minutesText } from '@radiatrix/core/quantity';
+import { stepDetail, stepText } from '@radiatrix/words/jobs';
+import { materialName } from '@radiatrix/words/work';
 import type { Ticks } from './useTicks.ts';
+import { useUnits } from '../../app/store.ts';
 
 interface Props {
   section: Sheet['sections'][number];
@@ -44,6 +47,8 @@ function StepItem({
   hardware: Props['hardware'];
 }) {
   const done = ticks.has(step);
+  const units = useUnits();
+  const detail = stepDetail(step);
   return (
     <li className="border-rule print-keep border-b">
       <label className="grid min-h-12 cursor-pointer grid-cols-[34px_30px_1fr] gap-1 py-2">
@@ -57,8 +62,8 @@ function StepItem({
         />
         <span className="figure text-muted pt-0.5">{step.number}</span>
         <span className={done ? 'opacity-60' : ''}>
-          <strong className="text-[19px] leading-tight md:text-[17px]">{step.text}</strong>
-          {step.detail && <span className="block">{step.detail}</span>}
+          <strong className="text-[19px] leading-tight md:text-[17px]">{stepText(step, units)}</strong>
+          {detail && <span className="block">{detail}</span>}
           <span className="text-muted mt-0.5 flex flex-wrap gap-x-4 text-[14px]">
             {step.uses.map((use) => {
               const fastener = hardware.find((each) => each.tray === use.tray);
@@ -78,7 +83,7 @@ function StepItem({
               </span>
             ))}
             {step.tools.length > 0 && <span>{step.tools.join(', ')}</span>}
-            {step.consumables.length > 0 && <span>{step.consumables.join(', ')}</span>}
+            {step.consumables.length > 0 && <span>{step.consumables.map(materialName).join(', ')}</span>}
             {step.connector && (
               <span>
                 plug <span className="figure">{step.connector}</span>

@@ -1,8 +1,9 @@
 import type { TransferLine } from '@radiatrix/core/fitment';
+import { transferText, transferThing } from '@radiatrix/words/transfer';
 
 const HEADS = [
   ['moves', 'Moves over'],
-  ['new', 'To be had new'],
+  ['new', 'Needed new'],
   ['no place', 'No place on the new one'],
   ['look', 'Look'],
 ] as const;
@@ -16,10 +17,10 @@ export function Transfers({ lines }: { lines: readonly TransferLine[] }) {
       <div key={becomes} className="grid grid-cols-[112px_1fr] gap-3 py-1">
         <dt className={`font-label text-[16px] leading-tight font-semibold ${becomes === 'no place' ? 'text-no' : becomes === 'look' ? 'text-changes' : ''}`}>{head}</dt>
         <dd>
-          {own.map(({ code, what, said }) => (
-            <p key={code} className="leading-snug">
-              <strong className="font-medium">{what}</strong>
-              {said && <span className="text-muted">: {said}</span>}
+          {own.map((line) => (
+            <p key={line.code} className="leading-snug">
+              <strong className="font-medium">{transferThing(line)}</strong>
+              {transferText(line) && <span className="text-muted">: {transferText(line)}</span>}
             </p>
           ))}
         </dd>

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { SheetStep } from '@radiatrix/core/procedure';
 import { api } from '../../api/api.ts';
-import { useUnits } from '../../app/store.ts';
 import { useHappened } from '../job/useHappened.ts';
 
 /** Ticks of a sheet, by the identity of its steps. */
@@ -41,7 +40,7 @@ function useLocalTicks(sheet: string): Ticks {
 
 /** Ticks of a job are events of the job: seen by everybody, of this vehicle alone. */
 function useJobTicks(jobId: number | undefined, partId: number): Ticks {
-  const { data } = api.useJobQuery({ id: jobId ?? 0, units: useUnits() }, { skip: jobId === undefined });
+  const { data } = api.useJobQuery({ id: jobId ?? 0 }, { skip: jobId === undefined });
   const { say, error } = useHappened(jobId);
   // What was ticked a moment ago stands until the job says so.
   const [mine, setMine] = useState<Readonly<Record<string, boolean>>>({});

@@ -1,6 +1,7 @@
-import { kelvins, topTankWords } from '@radiatrix/core/fitment';
-import { WHY_HOTTER, caseWords, type Likely } from '@radiatrix/core/cooling';
+import { type Likely } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { caseName, topTankText, whyHotterText } from '@radiatrix/words/fitment';
+import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../../app/store.ts';
 import type { CaseAnswer } from '../background/compare.worker.ts';
 import { Table } from '../tabs/parts.tsx';
@@ -50,7 +51,7 @@ export function CasesTable({
 }) {
   const units = useUnits();
   const system = units === 'both' ? 'metric' : units;
-  const t = (likely: Likely) => topTankWords(likely.steady, system);
+  const t = (likely: Likely) => topTankText(likely.steady, system);
   const boilsIn = (likely: Likely | undefined) =>
     !likely
       ? ''
@@ -83,10 +84,10 @@ export function CasesTable({
                 aria-pressed={chosen === i}
                 onClick={() => onChoose(i)}
               >
-                {caseWords(each.name, each.airConditioning)}
+                {caseName(each.name, each.airConditioning)}
               </button>
             ) : (
-              caseWords(each.name, each.airConditioning)
+              caseName(each.name, each.airConditioning)
             )}
           </th>
           <td className="figure text-muted px-1.5 text-right text-[14px]">{each.old && t(each.old)}</td>
@@ -109,7 +110,7 @@ export function CasesTable({
               `${kelvins(each.cooler.k, units).replace('-', '−')} ± ${kelvins(each.cooler.u, units)}`}
             {each.why && (
               <span className="text-muted block max-w-[26ch] text-left font-sans text-[13px] leading-tight whitespace-normal">
-                {WHY_HOTTER[each.why]}
+                {whyHotterText(each.why)}
               </span>
             )}
           </td>

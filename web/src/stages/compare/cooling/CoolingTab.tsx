@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { CASES, LIMITS } from '@radiatrix/core/cooling';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { caseName, limitName } from '@radiatrix/words/fitment';
 import { useUnits } from '../../../app/store.ts';
 import { CasesTable } from './CasesTable.tsx';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -71,8 +71,8 @@ function Behind({ shown }: { shown: CaseAnswer }) {
   ];
   return (
     <Block
-      title={`Behind ${CASES[shown.name].label.toLowerCase()}${shown.airConditioning ? ', A/C on' : ''}`}
-      aside={`limited by ${LIMITS[now.limit]}`}
+      title={`Behind ${caseName(shown.name).toLowerCase()}${shown.airConditioning ? ', A/C on' : ''}`}
+      aside={`limited by ${limitName(now.limit)}`}
     >
       <div className="grid gap-x-7 md:grid-cols-[1fr_280px]">
         <Table

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { fullyOpenOf, kelvins } from '@radiatrix/core/fitment';
+import { driveFinding, fullyOpenOf } from '@radiatrix/core/fitment';
 import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
@@ -7,7 +7,8 @@ import type { Asked } from '../address.ts';
 import { DriveChart } from './DriveChart.tsx';
 import { drivesOf } from '@radiatrix/core/fitment';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
-import { DriveTable, driveSays } from './driveSays.tsx';
+import { kelvins } from '@radiatrix/words/temperature';
+import { DriveTable } from './driveSays.tsx';
 import { Answer, Block, Pick, Wanting, WorkerState } from '../tabs/parts.tsx';
 import type { TabProps } from '../tabs/tab.ts';
 import { useDrives } from '../background/useDrives.ts';
@@ -52,7 +53,7 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
   const opens = drives.fresh?.thermostat.opensC ?? 82;
   const full =
     drives.fresh?.thermostat.fullyOpenC ??
-    (compared.settings ? fullyOpenOf(compared.settings.thermostat) : 94);
+    (compared.settings ? fullyOpenOf(compared.settings.thermostat, compared.practice) : 94);
   const two = fan?.kind === 'stages' && fan.stages.length > 1 ? fan.stages[1]! : undefined;
   const waits = [
     compared.setUps.fresh.ok ? '' : compared.setUps.fresh.missing.join(', '),
@@ -61,7 +62,7 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
   ].filter(Boolean);
   return (
     <>
-      <Answer found={fresh.result ? [driveSays(fresh.result, compared.settings?.boilsC, units)] : []} />
+      <Answer found={fresh.result ? [driveFinding(fresh.result, compared.settings?.boilsC)] : []} />
       {!drives.fresh && <Wanting what="The drive" missing={waits.length > 0 ? waits : ['more figures']} />}
       <WorkerState state={fresh} what="Driving the new" />
       {!fresh.running && <WorkerState state={{ ...old, running: false }} what="Driving the old" />}

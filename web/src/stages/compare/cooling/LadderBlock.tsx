@@ -1,7 +1,9 @@
 import { useState } from 'react';
-import { CASES, CASE_NAMES, type CaseName } from '@radiatrix/core/cooling';
-import { SHROUDS_NOW, kelvins, topTankWords, type Conversion, type Ladder } from '@radiatrix/core/fitment';
+import { CASE_NAMES, type CaseName } from '@radiatrix/core/cooling';
+import { SHROUDS_NOW, type Conversion, type Ladder } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { caseName, topTankText } from '@radiatrix/words/fitment';
+import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../../app/store.ts';
 import { useWorker } from '../background/useWorker.ts';
 import type { LadderAsked } from '../background/compare.worker.ts';
@@ -30,7 +32,7 @@ export function LadderBlock({ compared, asked, change, practice }: TabProps) {
         <Pick<CaseName>
           label="It runs hot at"
           value={name}
-          options={CASE_NAMES.map((each) => [each, CASES[each].label])}
+          options={CASE_NAMES.map((each) => [each, caseName(each)])}
           onChange={setName}
         />
         <Pick
@@ -83,9 +85,9 @@ export function Rungs({ ladder }: { ladder: Ladder }) {
     <>
       <p className="mt-2 text-[17px]">{ENOUGH[ladder.stockEnough]}</p>
       <p className="text-muted text-[14px]">
-        As it stands: {topTankWords(now, system)}
+        As it stands: {topTankText(now, system)}
         {now.settles && ` in the top tank, ${kelvins(now.marginK, units)} below boiling`}. As it left the
-        works: {topTankWords(stock.steady, system)}
+        works: {topTankText(stock.steady, system)}
         {stock.u !== undefined &&
           ` ± ${kelvins(stock.u, units)}, ${kelvins(stock.steady.marginK, units)} below boiling`}
         {stockAirToBoilC !== undefined &&
@@ -132,7 +134,7 @@ export function Rungs({ ladder }: { ladder: Ladder }) {
                   : `${(100 * rung.chance).toFixed(0)} %`}
             </td>
             <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
-              {topTankWords(rung.after, system)}
+              {topTankText(rung.after, system)}
             </td>
           </tr>
         ))}

@@ -1,39 +1,7 @@
-import { kelvins, type Found } from '@radiatrix/core/fitment';
 import type { Driven } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { Table } from '../tabs/parts.tsx';
-
-/** What a drive comes to, in a sentence. */
-export function driveSays(
-  driven: Driven,
-  boilsC: number | undefined,
-  units: 'metric' | 'us' | 'both',
-): Found {
-  const t = (value: number) => formatQuantity(value, 'temperature', units);
-  const boils = boilsC !== undefined && driven.hottestC >= boilsC;
-  const last = driven.events.filter((each) => each.kind === 'fan-on' || each.kind === 'fan-off').at(-1);
-  const stays = driven.switched > 0 && driven.pullDownS === undefined && last?.kind === 'fan-on';
-  const fan =
-    driven.switched === 0
-      ? 'The fan never comes on.'
-      : stays
-        ? 'The fan comes on and does not go off again.'
-        : `The fan comes on ${driven.switched} ${driven.switched === 1 ? 'time' : 'times'}${
-            driven.pullDownS === undefined ? '' : `; from full fan to fan off ${clock(driven.pullDownS)}`
-          }.`;
-  return {
-    about: 'drive',
-    word: boils ? 'stop' : stays ? 'work' : 'clear',
-    sentence: `Hottest ${t(driven.hottestC)} after ${clock(driven.hottestAtS)}${
-      boils
-        ? ': it boils'
-        : boilsC === undefined
-          ? ''
-          : `, ${kelvins(boilsC - driven.hottestC, units)} below boiling`
-    }. ${fan}`,
-  };
-}
 
 const clock = (seconds: number): string => {
   const whole = Math.round(seconds);

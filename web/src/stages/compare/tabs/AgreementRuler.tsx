@@ -1,6 +1,7 @@
 import { atEngine, fullyOpenOf, type Settings } from '@radiatrix/core/fitment';
 import { PLACES } from '@radiatrix/core/drive';
-import type { UnitSystem } from '@radiatrix/core/quantity';
+import { formatQuantity, type UnitSystem } from '@radiatrix/core/quantity';
+import type { Practice } from '@radiatrix/core/practice';
 
 const [FROM, TO] = [62, 132];
 const [WIDTH, LEFT, RIGHT] = [1180, 168, 20];
@@ -14,16 +15,19 @@ export function AgreementRuler({
   proposed,
   units,
   wrong,
+  practice,
 }: {
   settings: Settings;
   proposed: Settings | undefined;
   units: UnitSystem;
   /** Stages that break a rule. */
   wrong: ReadonlySet<number>;
+  practice: Practice;
 }) {
   const us = units === 'us';
-  const say = (tempC: number): string => (us ? (tempC * 1.8 + 32).toFixed(0) : tempC.toFixed(0));
-  const full = fullyOpenOf(settings.thermostat);
+  const say = (tempC: number): string =>
+    formatQuantity(tempC, 'temperature', us ? 'us' : 'metric', { bare: true });
+  const full = fullyOpenOf(settings.thermostat, practice);
   const rows = 1 + settings.stages.length;
   const floor = 26 + rows * ROW + 8;
   const height = floor + 46;

@@ -1,16 +1,11 @@
-import {
-  AGREEMENT_RULES,
-  brokenSentence,
-  fullyOpenOf,
-  proposalSentence,
-  stagesOf,
-} from '@radiatrix/core/fitment';
+import { AGREEMENT_RULES, fullyOpenOf, stagesOf } from '@radiatrix/core/fitment';
 import { PLACES, type Place } from '@radiatrix/core/drive';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { useUnits } from '../../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import type { Asked } from '../address.ts';
 import type { Plan } from '@radiatrix/core/fitment';
+import { brokenText, proposalText } from '@radiatrix/words/fitment';
 import { Altitude, Answer, Block, Knob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
@@ -61,6 +56,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
       </Answer>
       {settings && (
         <AgreementRuler
+          practice={compared.practice}
           settings={settings}
           proposed={proposal?.settings}
           units={units}
@@ -74,7 +70,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               <ul>
                 {broken.map((each) => (
                   <li key={`${each.rule}${each.stage}`} className="mb-1.5">
-                    {brokenSentence(each, settings, units)}
+                    {brokenText(each, settings, units)}
                     {each.mild && (
                       <span className="text-muted"> Met in practice; it merely runs more than it must.</span>
                     )}
@@ -83,7 +79,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               </ul>
               {proposal && (
                 <p className="mt-2 flex flex-wrap items-center gap-3">
-                  <strong className="text-copper">{proposalSentence(proposal, units)}</strong>
+                  <strong className="text-copper">{proposalText(proposal, units)}</strong>
                   <button
                     type="button"
                     className="btn btn-primary"
@@ -139,7 +135,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               dimension="temperature"
               range={RANGE}
               value={asked.full}
-              usual={settings && fullyOpenOf(settings.thermostat)}
+              usual={settings && fullyOpenOf(settings.thermostat, compared.practice)}
               onChange={(full) => change({ full })}
             />
             <Knob

@@ -1,15 +1,9 @@
 import { useState } from 'react';
-import {
-  HEAD_SIZES,
-  boltLimitNm,
-  hazardSentence,
-  kelvins,
-  likelyThreads,
-  type Reach,
-} from '@radiatrix/core/fitment';
-import { CASES } from '@radiatrix/core/cooling';
+import { HEAD_SIZES, boltLimitNm, likelyThreads, type Reach } from '@radiatrix/core/fitment';
 import { threadOf } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { caseName, hazardText } from '@radiatrix/words/fitment';
+import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../../app/store.ts';
 import { Answer, Block, Knob, Pick, Table } from './parts.tsx';
 import type { TabProps } from './tab.ts';
@@ -152,7 +146,7 @@ function Screws({ planning, compared, asked, change }: TabProps) {
           </h3>
           <ul className="list-disc pl-5">
             {hazards.map((hazard) => (
-              <li key={`${hazard.long}${hazard.short}${hazard.deeperMm}`}>{hazardSentence(hazard, units)}</li>
+              <li key={`${hazard.long}${hazard.short}${hazard.deeperMm}`}>{hazardText(hazard, units)}</li>
             ))}
           </ul>
         </div>
@@ -271,7 +265,7 @@ function Gain({ compared }: Pick<TabProps, 'compared'>) {
   const units = useUnits();
   const gains = (['idle', 'climb'] as const).flatMap((name) => {
     const gain = compared.closing(name);
-    return gain?.ok ? [`${kelvins(gain.value, units, 1)} on ${CASES[name].label.toLowerCase()}`] : [];
+    return gain?.ok ? [`${kelvins(gain.value, units, 1)} on ${caseName(name).toLowerCase()}`] : [];
   });
   return <>{gains.length > 0 ? `top tank cooler by ${gains.join(', ')}.` : ''}</>;
 }

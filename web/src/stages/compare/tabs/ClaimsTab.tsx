@@ -1,5 +1,6 @@
-import { claimSentence, claimWord } from '@radiatrix/core/fitment';
+import { claimWord } from '@radiatrix/core/fitment';
 import { preferredUnit, type Dimension } from '@radiatrix/core/quantity';
+import { claimText } from '@radiatrix/words/fitment';
 import { useUnits } from '../../../app/store.ts';
 import { FindingShape } from '../FindingShape.tsx';
 import { Answer, Block, Knob, NumberKnob } from './parts.tsx';
@@ -83,9 +84,7 @@ export function ClaimList({ compared }: Pick<TabProps, 'compared'>) {
               <FindingShape word={finding.ok ? claimWord(finding.value) : 'open'} />
               {label}
             </span>
-            <span className="block">
-              {finding.ok ? claimSentence(finding.value, units) : finding.problem}
-            </span>
+            <span className="block">{finding.ok ? claimText(finding.value, units) : finding.problem}</span>
           </li>
         ))}
       </ul>

@@ -1,19 +1,14 @@
 import type { FaceId } from '@radiatrix/core/fitment';
-import { rowSentence, RULES, type CheckId, type LedgerRow } from '@radiatrix/core/fit';
+import { RULES, type CheckId, type LedgerRow } from '@radiatrix/core/fit';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { checkName, rowSentence } from '@radiatrix/words/fit';
 import { useUnits } from '../../../app/store.ts';
 import { MarginBar } from '../../../ui/MarginBar.tsx';
 import { verdictColour } from '../../../ui/Verdict.tsx';
 import { Table } from './parts.tsx';
 
 /** Where on the face a check has its place. */
-export const PLACE_OF: Partial<Record<CheckId, FaceId>> = {
-  width: 'overall', height: 'overall', pinSpacing: 'pins', pinDiameter: 'pins', topMount: 'topMounts',
-  topMountSpacing: 'topMounts', fanMountWidth: 'fanHoles', fanMountHeight: 'fanHoles', inletSide: 'inlet',
-  inletDiameter: 'inlet', inletDirection: 'inlet', outletSide: 'outlet', outletDiameter: 'outlet',
-  outletDirection: 'outlet', oilCooler: 'cooler', oilCoolerFitting: 'cooler', bottle: 'neck', capPressure: 'neck',
-  drainSide: 'drain',
-}; // prettier-ignore
+export const placeOf = (check: CheckId): FaceId | null => RULES[check].place ?? null;
 
 const WORDS = {
   pass: ['meets it', 'straight-in'],
@@ -41,7 +36,7 @@ export function LedgerRows({
       heads={[['Check'], ['Short · spare'], ['Margin', true]]}
     >
       {rows.map((row) => {
-        const place = PLACE_OF[row.check] ?? null;
+        const place = placeOf(row.check);
         const [word, colour] = WORDS[row.outcome as keyof typeof WORDS];
         return (
           <tr
@@ -59,7 +54,7 @@ export function LedgerRows({
                 onBlur={() => onLit(null)}
                 aria-label={rowSentence(row, units)}
               >
-                {RULES[row.check].label}
+                {checkName(row.check)}
               </button>
             </th>
             <td>

@@ -1,5 +1,6 @@
 import { useRef } from 'react';
-import { FINDING_WORDS, TOPICS, TOPIC_NAMES, worstOf, type Found, type Topic } from '@radiatrix/core/fitment';
+import { TOPIC_NAMES, worstOf, type Found, type Topic } from '@radiatrix/core/fitment';
+import { findingName, topicName } from '@radiatrix/words/fitment';
 import { FindingShape } from '../FindingShape.tsx';
 
 /** The parts of a comparison, each with the shape of its worst finding; arrows go along them. */
@@ -43,8 +44,8 @@ export function TopicTabs({
             }`}
           >
             {worst && <FindingShape word={worst.word} size={11} />}
-            {TOPICS[topic]}
-            {worst && <span className="sr-only">, {FINDING_WORDS[worst.word]}</span>}
+            {topicName(topic)}
+            {worst && <span className="sr-only">, {findingName(worst.word)}</span>}
           </button>
         );
       })}

@@ -1,8 +1,9 @@
 import { SAFE_SCHOOL, TERMINATION_SCHOOLS, benchTest, type WireFlag } from '@radiatrix/core/electrical';
-import { circuitFaultSentence, planFaultSentence, type KitEnd } from '@radiatrix/core/fitment';
+import { type KitEnd } from '@radiatrix/core/fitment';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
 import { attempt } from '@radiatrix/core/fitment';
+import { circuitFaultText, planFaultText } from '@radiatrix/words/fitment';
 import { Answer, Block, Knob, NumberKnob, Table } from './parts.tsx';
 import { PlugFaces } from './PlugFaces.tsx';
 import type { TabProps } from './tab.ts';
@@ -119,7 +120,7 @@ export function PlanTable({ compared }: Pick<TabProps, 'compared'>) {
       {plan.faults.length > 0 && (
         <ul className="text-no mt-2 list-disc pl-5">
           {plan.faults.map((fault) => (
-            <li key={planFaultSentence(fault)}>{planFaultSentence(fault)}</li>
+            <li key={planFaultText(fault)}>{planFaultText(fault)}</li>
           ))}
         </ul>
       )}
@@ -248,7 +249,7 @@ function CircuitBlock({ planning, compared, practice, asked, change }: TabProps)
           {answer.faults.length > 0 && (
             <ul className="text-no mt-2 list-disc pl-5">
               {answer.faults.map((fault) => (
-                <li key={fault.kind}>{circuitFaultSentence(fault)}</li>
+                <li key={fault.kind}>{circuitFaultText(fault)}</li>
               ))}
             </ul>
           )}

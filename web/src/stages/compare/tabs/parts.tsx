@@ -1,12 +1,14 @@
 import { useEffect, useId, useState, type ReactNode } from 'react';
-import { FINDING_WORDS, type FindingWord, type Found } from '@radiatrix/core/fitment';
+import { type FindingWord, type Found } from '@radiatrix/core/fitment';
 import type { Dimension } from '@radiatrix/core/quantity';
+import { findingName, foundText } from '@radiatrix/words/fitment';
 import { useUnits } from '../../../app/store.ts';
 import { numberAsWritten, quantityAsWritten, type AsWritten } from '../as-written.ts';
 import { FindingShape } from '../FindingShape.tsx';
 
 /** The answer of a view: what was found, worst first. */
 export function Answer({ found, children }: { found: readonly Found[]; children?: ReactNode }) {
+  const units = useUnits();
   const rank: FindingWord[] = ['stop', 'open', 'work', 'clear'];
   const sorted = [...found].sort((a, b) => rank.indexOf(a.word) - rank.indexOf(b.word));
   if (sorted.length === 0) return children ? <div className="my-2">{children}</div> : null;
@@ -14,12 +16,12 @@ export function Answer({ found, children }: { found: readonly Found[]; children?
     <div className="my-2">
       <ul aria-label="What was found">
         {sorted.map((each, i) => (
-          <li key={each.sentence} className={`flex gap-2 ${i === 0 ? 'text-[17px]' : ''}`}>
+          <li key={i} className={`flex gap-2 ${i === 0 ? 'text-[17px]' : ''}`}>
             <span className={`mt-[4px] ${i === 0 ? '' : 'ml-px'}`}>
               <FindingShape word={each.word} size={i === 0 ? 15 : 12} />
             </span>
-            <span className="sr-only">{FINDING_WORDS[each.word]}: </span>
-            <span className="max-w-[150ch]">{each.sentence}</span>
+            <span className="sr-only">{findingName(each.word)}: </span>
+            <span className="max-w-[150ch]">{foundText(each, units)}</span>
           </li>
         ))}
       </ul>

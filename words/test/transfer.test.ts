@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import type { FigureSet } from '../src/figures/index.ts';
-import { transferList, type PlanPart, type TransferLine } from '../src/fitment/index.ts';
+import type { FigureSet } from '@radiatrix/core/figures';
+import { transferList, type PlanPart, type TransferLine } from '@radiatrix/core/fitment';
+import { transferText, transferThing } from '../src/transfer.ts';
 
 const figures = (words: Record<string, string>, quantities: Record<string, number> = {}) =>
   ({
@@ -12,7 +13,7 @@ const bay = (words: Record<string, string>, quantities: Record<string, number> =
   figures(words, quantities) as unknown as FigureSet<'bay'>;
 const of = (lines: readonly TransferLine[], code: string): [string, string] | undefined => {
   const line = lines.find((each) => each.code === code);
-  return line && [line.becomes, line.said];
+  return line && [line.becomes, transferText(line)];
 };
 
 const TANK = { topMount: 'brackets', fillerNeck: 'none', drainSide: 'none', oilCooler: 'none', sensorPort: 'none' }; // prettier-ignore
@@ -25,9 +26,9 @@ describe('what sits on the old part', () => {
     ['m14x1.5', 'none', 'no place', /adapter in the hose/],
     ['none', 'm14x1.5', 'new', /plug M14/],
     ['none', 'none', undefined, /x/],
-    ['none', undefined, 'look', /nobody has looked/],
+    ['none', undefined, 'look', /look for a port/],
     [undefined, 'm14x1.5', 'look', /no record/],
-    ['m14x1.5', undefined, 'look', /nobody has looked/],
+    ['m14x1.5', undefined, 'look', /look for a port/],
   ])('sensor from %s to %s: %s', (before, now, becomes, said) => {
     const words = (word: string | undefined): Record<string, string> => (word ? { sensorPort: word } : {});
     const line = of(transferList(part('radiator', words(now)), undefined, bay(words(before))), 'sensor');
@@ -79,17 +80,19 @@ describe('what sits on the old part', () => {
     const told = [{ name: 'hub spacer, 38 mm', quantity: 1, fromOld: true as const }];
     const belt = transferList(part('fan', { drivenBy: 'engine', clutch: 'thermal' }, told), undefined, bay({}, { hubSpacerFitted: 38 })); // prettier-ignore
     // Written down and worked out is one line, not two.
-    expect(belt.filter(({ what }) => /hub spacer/.test(what))).toHaveLength(1);
-    expect(belt.find(({ code }) => code === 'hub-spacer')?.what).toBe('1 × hub spacer, 38 mm');
+    expect(belt.filter((line) => /hub spacer/.test(transferThing(line)))).toHaveLength(1);
+    expect(transferThing(belt.find(({ code }) => code === 'hub-spacer')!)).toBe('1 × hub spacer, 38 mm');
     expect(of(transferList(part('fan', { drivenBy: 'engine', clutch: 'none' }), undefined, bay({}, { hubSpacerFitted: 0 })), 'hub-spacer')).toBeUndefined(); // prettier-ignore
   });
 
   test('what is used once is bought, and what somebody wrote down stays', () => {
-    expect(of(transferList(part('thermostat', { seal: 'paper' }), undefined, bay({})), 'seal')).toEqual(['new', 'flat gasket, never used again']); // prettier-ignore
+    expect(of(transferList(part('thermostat', { seal: 'paper' }), undefined, bay({})), 'seal')).toEqual(['new', 'flat gasket; never reuse it']); // prettier-ignore
     expect(of(transferList(part('module', {}), undefined, bay({})), 'compound')?.[0]).toBe('new');
     const hose = transferList(part('hose', { position: 'lower', spring: 'no' }, [{ name: 'hose clamp', quantity: 2 }]), undefined, bay({})); // prettier-ignore
     expect([of(hose, 'clamps')?.[0], of(hose, 'spring')?.[0]]).toEqual(['box', 'moves']);
     const odd = transferList(part('cap', {}, [{ name: 'tether', quantity: 1, fromOld: true }]), undefined, bay({})); // prettier-ignore
-    expect(odd).toEqual([{ code: 'told-0', what: '1 × tether', becomes: 'moves', said: '' }]);
+    expect(odd.map((line) => [line.becomes, transferThing(line), transferText(line)])).toEqual([
+      ['moves', '1 × tether', ''],
+    ]);
   });
 });

@@ -1,27 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import type { UnitSystem } from '@radiatrix/core/quantity';
 import {
   AGREEMENT_RULES,
   TOPIC_NAMES,
   agreementFindings,
   boltFindings,
-  brokenSentence,
   checkAirflow,
   checkArea,
   checkSameFit,
   checkTotal,
   checkVolume,
-  circuitFaultSentence,
   claimFindings,
-  claimSentence,
   depthFindings,
   disagreements,
-  hazardSentence,
-  kelvins,
   ledgerFindings,
   nearestAgreement,
-  planFaultSentence,
-  proposalSentence,
   reach,
   supportWork,
   topicOf,
@@ -31,12 +25,24 @@ import {
   type AgreementRule,
   type Found,
   type Settings,
-} from '../src/fitment/index.ts';
-import { checkCircuit, wireOf, wiringPlan, type Circuit } from '../src/electrical/index.ts';
-import { RULES, clear, judgeFit, type CheckId, type Clearance, type LedgerRow } from '../src/fit/index.ts';
-import { USUAL_PRACTICE as PRACTICE, WORK_CODES, workOf } from '../src/practice/index.ts';
-import { incoherences } from '../src/figures/index.ts';
-import { type FigureSet, type Trace } from '../src/figures/index.ts';
+} from '@radiatrix/core/fitment';
+import { incoherenceText } from '../src/coherence.ts';
+import {
+  brokenText,
+  circuitFaultText,
+  claimText,
+  foundText,
+  hazardText,
+  planFaultText,
+  proposalText,
+} from '../src/fitment.ts';
+import { kelvins } from '../src/temperature.ts';
+import { fitmentWords } from '../src/en/fitment.ts';
+import { checkCircuit, wireOf, wiringPlan, type Circuit } from '@radiatrix/core/electrical';
+import { RULES, clear, judgeFit, type CheckId, type Clearance, type LedgerRow } from '@radiatrix/core/fit';
+import { USUAL_PRACTICE as PRACTICE, WORK_CODES, workOf } from '@radiatrix/core/practice';
+import { incoherences } from '@radiatrix/core/figures';
+import { type FigureSet, type Trace } from '@radiatrix/core/figures';
 
 const trace: Trace = { figureId: 1, method: 'caliper', grade: 2, source: 'bench', text: '', by: '', at: '' };
 const figures = <K extends 'bay' | 'radiator'>(
@@ -49,6 +55,10 @@ const figures = <K extends 'bay' | 'radiator'>(
     ),
     words: Object.fromEntries(Object.entries(words).map(([key, word]) => [key, { word, trace }])),
   }) as FigureSet<K>;
+
+/** Findings with the sentence that a reader of these units sees. */
+const said = (found: readonly Found[], units: UnitSystem = 'metric') =>
+  found.map((each) => ({ word: each.word, sentence: foundText(each, units) }));
 
 describe('a clearance as a sentence', () => {
   const of = (leftMm: number, u: number): Found => {
@@ -63,28 +73,26 @@ describe('a clearance as a sentence', () => {
     const outcome =
       cleared.chance >= PRACTICE.passAt ? 'pass' : cleared.chance <= PRACTICE.failAt ? 'fail' : 'open';
     const row = { check: 'fanDepth', decisive: true, outcome, missing: [], traces: [] } as LedgerRow;
-    const found = depthFindings(
-      { layers: [], clearances: [clearance], missing: [] },
-      [cleared],
-      [row],
-      { choice: undefined, taken: undefined, supplied: undefined },
-      'metric',
-    );
+    const found = depthFindings({ layers: [], clearances: [clearance], missing: [] }, [cleared], [row], {
+      choice: undefined,
+      taken: undefined,
+      supplied: undefined,
+    });
     return found[0]!;
   };
   test('clears, does not, or is open with how often it is kept', () => {
-    expect(of(26, 1)).toMatchObject({
+    expect(said([of(26, 1)])[0]).toMatchObject({
       word: 'clear',
       sentence: expect.stringContaining('6 mm to spare') as string,
     });
-    expect(of(13, 1)).toMatchObject({
+    expect(said([of(13, 1)])[0]).toMatchObject({
       word: 'stop',
       sentence: expect.stringContaining('7 mm short') as string,
     });
-    expect(of(20, 2)).toMatchObject({
+    expect(said([of(20, 2)])[0]).toMatchObject({
       word: 'open',
       sentence: expect.stringContaining(
-        'kept in 50 of 100 such vehicles; measure the bay more closely',
+        'enough in 50 of 100 such vehicles. Measure the bay more closely',
       ) as string,
     });
   });
@@ -149,7 +157,7 @@ describe('the ledger of the new radiator, on the drawing', () => {
       coreThickness: 64,
       topMountSpacing: 700,
     });
-    const face = ledgerFindings('face', ledger, 'us');
+    const face = said(ledgerFindings('face', ledger), 'us');
     expect(
       face
         .filter((each) => each.word === 'stop')
@@ -160,20 +168,20 @@ describe('the ledger of the new radiator, on the drawing', () => {
     expect(ledger.find((row) => row.check === 'depthWithFan')!.outcome).not.toBe('pass');
   });
   test('all met gives one line with the tightest; what is unknown stays open; a missing cooler stops it', () => {
-    const good = ledgerFindings('face', ledgerOf({}), 'metric').filter((each) => each.word === 'clear');
-    const open = ledgerFindings('face', ledgerOf({}), 'metric').filter((each) => each.word === 'open');
+    const good = ledgerFindings('face', ledgerOf({})).filter((each) => each.word === 'clear');
+    const open = ledgerFindings('face', ledgerOf({})).filter((each) => each.word === 'open');
     expect(good.length + open.length).toBeGreaterThan(0);
-    expect(ledgerFindings('face', ledgerOf({ pinSpacing: NaN }), 'metric').length).toBeGreaterThan(0);
+    expect(ledgerFindings('face', ledgerOf({ pinSpacing: NaN })).length).toBeGreaterThan(0);
     expect(
-      worstOf(ledgerFindings('ports', ledgerOf({}, { oilCooler: 'none' }), 'metric'), 'ports'),
+      said([worstOf(ledgerFindings('ports', ledgerOf({}, { oilCooler: 'none' })), 'ports')!])[0],
     ).toMatchObject({
       word: 'stop',
       sentence: expect.stringContaining('this vehicle needs one') as string,
     });
-    expect(
-      worstOf(ledgerFindings('ports', ledgerOf({ inletDiameter: 41 }), 'metric'), 'ports')!.word,
-    ).toMatch(/work|open/);
-    expect(ledgerFindings('ports', [], 'metric')).toEqual([]);
+    expect(worstOf(ledgerFindings('ports', ledgerOf({ inletDiameter: 41 })), 'ports')!.word).toMatch(
+      /work|open/,
+    );
+    expect(ledgerFindings('ports', [])).toEqual([]);
   });
   test('figures that cannot both be true are named, those within what they may be off by are not', () => {
     const all = figures<'radiator'>({
@@ -187,11 +195,11 @@ describe('the ledger of the new radiator, on the drawing', () => {
       inletHeight: 500,
       outletHeight: 20,
     });
-    const says = incoherences('radiator', all).map((each) => each.sentence);
-    expect(says.join(' ')).toMatch(/wider.*thicker.*pins.*inlet/is);
+    const says = incoherences('radiator', all).map(incoherenceText);
+    expect(says.join(' ')).toMatch(/Core width.*Core thickness.*Bottom pins.*Inlet/is);
     expect(says.every((each) => each.endsWith('One of the two is wrong.'))).toBe(true);
     // 400.4 against 400, each good to 0.4 mm, may both be true.
-    expect(says.join(' ')).not.toMatch(/taller/);
+    expect(says.join(' ')).not.toMatch(/Core height/);
   });
 });
 
@@ -218,7 +226,7 @@ describe('thermostat and fan as sentences', () => {
       /too near boiling \(128 °C\)/,
     ],
     ['on-near-warning', { stages: [{ onC: 110, offC: 104 }] }, /too near the warning lamp \(112 °C\)/],
-    ['off-above-on', { stages: [{ onC: 96, offC: 97 }] }, /not below where it comes on/],
+    ['off-above-on', { stages: [{ onC: 96, offC: 97 }] }, /not below fan-on/],
     [
       'stages-out-of-order',
       {
@@ -227,7 +235,7 @@ describe('thermostat and fan as sentences', () => {
           { onC: 97, offC: 91 },
         ],
       },
-      /Stage 2 comes on at 97 °C, before the one below it/,
+      /Stage 2 comes on at 97 °C, before the stage below it/,
     ],
     [
       'opens-above-boiling',
@@ -240,16 +248,16 @@ describe('thermostat and fan as sentences', () => {
     const broken = disagreements(settings);
     const own = broken.find((each) => each.rule === rule)!;
     expect(own).toBeDefined();
-    expect(brokenSentence(own, settings, 'metric')).toMatch(says);
-    expect(brokenSentence(own, settings, 'metric')).toContain(AGREEMENT_RULES[rule]);
-    expect(agreementFindings(settings, broken, undefined, 'metric')[0]!.word).toBe(
+    expect(brokenText(own, settings, 'metric')).toMatch(says);
+    expect(brokenText(own, settings, 'metric')).toContain(fitmentWords(`law:${rule}`));
+    expect(agreementFindings(settings, broken, undefined)[0]!.word).toBe(
       broken.every((each) => each.mild) ? 'work' : 'stop',
     );
   });
   test('every rule has its case, and what agrees is clear', () => {
-    expect(cases.map(([rule]) => rule).sort()).toEqual(Object.keys(AGREEMENT_RULES).sort());
+    expect(cases.map(([rule]) => rule).sort()).toEqual([...AGREEMENT_RULES].sort());
     expect(disagreements(at({}))).toEqual([]);
-    expect(agreementFindings(at({}), [], undefined, 'metric')).toMatchObject([{ word: 'clear' }]);
+    expect(agreementFindings(at({}), [], undefined)).toMatchObject([{ word: 'clear' }]);
   });
   test('a rule is kept exactly at its margin and broken just past it', () => {
     const offAt = (offC: number) =>
@@ -271,12 +279,10 @@ describe('thermostat and fan as sentences', () => {
       thermostats: [],
       fan: { kind: 'adjustable', fromC: 65, toC: 115 },
     })!;
-    expect(proposalSentence(proposal, 'metric')).toMatch(
+    expect(proposalText(proposal, 'metric')).toMatch(
       /fan stage 1 on 94 °C, off 83 °C; stage 2 on 97 °C, off 84 °C/,
     );
-    expect(proposalSentence({ ...proposal, changesThermostat: true }, 'us')).toMatch(
-      /with a 180 °F thermostat/,
-    );
+    expect(proposalText({ ...proposal, changesThermostat: true }, 'us')).toMatch(/with a 180 °F thermostat/);
     expect(kelvins(10, 'metric')).toBe('10 K');
     expect(kelvins(10, 'us')).toBe('18 °F');
   });
@@ -295,13 +301,17 @@ describe('wires and screws as sentences', () => {
   });
   test.each([
     ['fuse-over-wire', { fuseA: 40 }, /40 A fuse does not protect the wire, which carries 34 A/],
-    ['fuse-too-small', { fuseA: 25 }, /25 A fuse is too small: it needs 32\.0 A/],
-    ['wire-too-thin', { wire: wireOf('1.5')!, fuseA: 15 }, /The wire carries 17 A; the fan takes 24\.0 A/],
-    ['drop', { feedM: 9 }, /V is lost on the way there and back; 0\.56 V is let pass/],
-    ['relay-too-small', { relayA: 20 }, /20 A relay is too small: it needs 30\.0 A/],
+    ['fuse-too-small', { fuseA: 25 }, /25 A fuse is too small: 32 A is needed/],
+    [
+      'wire-too-thin',
+      { wire: wireOf('1.5')!, fuseA: 15 },
+      /The wire is too thin: it carries 17 A, the fan takes 24 A/,
+    ],
+    ['drop', { feedM: 9 }, /voltage drop there and back is \d\.\d\d V; at most 0\.56 V is allowed/],
+    ['relay-too-small', { relayA: 20 }, /20 A relay is too small: 30 A is needed/],
   ] as const)('%s', (kind, change, says) => {
     const fault = checkCircuit(circuit(change)).faults.find((each) => each.kind === kind)!;
-    expect(circuitFaultSentence(fault)).toMatch(says);
+    expect(circuitFaultText(fault)).toMatch(says);
   });
   test('what is proposed has none of the faults, for any current up to what fuses go', () => {
     fc.assert(
@@ -333,19 +343,20 @@ describe('wires and screws as sentences', () => {
       { code: 'A', pins: [pin('1', 'feed'), pin('1', 'ground'), pin('2', 'feed')] },
       { code: 'B', pins: [pin('1', 'feed'), pin('2', 'ground'), pin('3', 'speed command')] },
     );
-    const says = plan.faults.map(planFaultSentence).join(' ');
+    const says = plan.faults.map(planFaultText).join(' ');
     expect(says).toContain('The loom has no wire for speed command.');
-    expect(says).toContain('On the loom, feed is there twice (cavities 1 and 2).');
-    expect(says).toContain('On the loom, cavity 1 holds two wires.');
+    expect(says).toContain('The loom has feed twice (cavities 1, 2).');
+    expect(says).toContain('Cavity 1 of the loom holds two wires.');
     expect(plan.verdict).toBe('cannot');
   });
   test('a screw that touches stops it; one that would if swapped is work', () => {
     const short = { tray: 'A', name: 'feet', thread: 'M6', lengthMm: 16, stackMm: 6, freeMm: 12 };
     const long = { tray: 'B', name: 'box', thread: 'M6 × 25', lengthMm: 25, stackMm: 15, freeMm: 12 };
-    const found = boltFindings(
-      [short, long].map((screw) => reach(screw)),
-      swapHazards([short, long]),
-      'metric',
+    const found = said(
+      boltFindings(
+        [short, long].map((screw) => reach(screw)),
+        swapHazards([short, long]),
+      ),
     );
     expect(found).toMatchObject([
       {
@@ -355,39 +366,42 @@ describe('wires and screws as sentences', () => {
         ) as string,
       },
     ]);
-    expect(boltFindings([reach({ ...short, lengthMm: 25 })], [], 'metric')[0]).toMatchObject({
+    expect(said(boltFindings([reach({ ...short, lengthMm: 25 })], []))[0]).toMatchObject({
       word: 'stop',
       sentence: 'Screw A goes 7 mm into what lies behind it.',
     });
     expect(
-      hazardSentence({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: undefined }, 'metric'),
+      hazardText({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: undefined }, 'metric'),
     ).toContain('is not on record');
-    expect(hazardSentence({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: 3 }, 'us')).toContain(
-      'still has 0.12 in',
+    expect(hazardText({ long: 'B', short: 'C', thread: 'M6', deeperMm: 4, sparesMm: 3 }, 'us')).toContain(
+      '0.12 in is left behind it',
     );
   });
 });
 
 describe('work as orders', () => {
   test('nothing to do is said so; every kind of work is an order in the reader’s units, without a gap in it', () => {
-    expect(workFindings([], { byMm: 0, boxScrews: [] }, 'metric')).toEqual([
-      { about: 'changes', word: 'clear', sentence: 'Nothing to trim, slot or fill.' },
+    expect(said(workFindings([], { byMm: 0, boxScrews: [] }))).toEqual([
+      { word: 'clear', sentence: 'Nothing to trim, slot or fill.' },
     ]);
     for (const code of WORK_CODES)
       for (const amounts of [{}, { by: 6, to: 8 }])
         for (const units of ['metric', 'us'] as const) {
-          const [found] = workFindings([workOf(code, 'upper', amounts)], { byMm: 0, boxScrews: [] }, units);
+          const [found] = said(
+            workFindings([workOf(code, 'upper', amounts)], { byMm: 0, boxScrews: [] }),
+            units,
+          );
           expect(found!.sentence).not.toMatch(/[{}[\]]|undefined|NaN| {2}/);
         }
   });
   test('an amount is said in the reader’s units; lower spacers ask for shorter screws', () => {
     const spacer = workOf('fit-spacer', 'fan', { by: 12, to: 8 });
     const box = { byMm: 4, boxScrews: [{ name: 'M6 × 25 screws', lengthMm: 25 }] };
-    expect(workFindings([spacer], box, 'metric').map((each) => each.sentence)).toEqual([
+    expect(said(workFindings([spacer], box)).map((each) => each.sentence)).toEqual([
       'Put the fan on 8 mm spacers in place of the 12 mm ones (bolt-on, 15 min).',
-      'On the lower spacers the M6 × 25 screws of the box go 4 mm deeper: use screws of 21 mm or less.',
+      'On the lower spacers the M6 × 25 screws in the box go 4 mm deeper. Use screws of 21 mm or shorter.',
     ]);
-    expect(workFindings([spacer], box, 'us')[0]!.sentence).toContain(
+    expect(said(workFindings([spacer], box), 'us')[0]!.sentence).toContain(
       '0.31 in spacers in place of the 0.47 in',
     );
   });
@@ -408,7 +422,7 @@ test('claims as sentences: what holds is clear, another depth is work, what is n
     checkSameFit({ value: 50, u: 0.6 }, { value: 50.4, u: 0.6 }),
     checkSameFit({ value: 16, u: 0.6 }, { value: 60, u: 0.6 }),
   ];
-  expect(claimFindings(claims, 'metric').map((each) => each.word)).toEqual([
+  expect(claimFindings(claims).map((each) => each.word)).toEqual([
     'clear',
     'open',
     'clear',
@@ -421,10 +435,10 @@ test('claims as sentences: what holds is clear, another depth is work, what is n
     'clear',
     'work',
   ]);
-  expect(claimSentence(claims[6]!, 'metric')).toMatch(/the core would have to be 496\.7 mm high/);
-  expect(claimSentence(claims[8]!, 'metric')).toMatch(/would have to be 55\.1 mm thick/);
-  expect(claimSentence(claims[7]!, 'metric')).toContain('not the coolant it holds');
-  expect(claimSentence(claims[4]!, 'us')).toMatch(/12000 CFM needs at least \d+\.\d kW.*impossible/);
+  expect(claimText(claims[6]!, 'metric')).toMatch(/the core would have to be 496\.7 mm high/);
+  expect(claimText(claims[8]!, 'metric')).toMatch(/would have to be 55\.1 mm thick/);
+  expect(claimText(claims[7]!, 'metric')).toContain('not the coolant it holds');
+  expect(claimText(claims[4]!, 'us')).toMatch(/12000 CFM needs at least \d+\.\d kW.*impossible/);
 });
 
 test('topics come in the order the work is gone through, and a topic is known by its worst', () => {
@@ -432,7 +446,7 @@ test('topics come in the order the work is gone through, and a topic is known by
   const found: Found[] = (['clear', 'work', 'open', 'stop'] as const).map((word) => ({
     about: 'depth',
     word,
-    sentence: word,
+    says: { by: 'text', text: word },
   }));
   expect(worstOf(found, 'depth')!.word).toBe('stop');
   expect(worstOf(found.slice(0, 2), 'depth')!.word).toBe('work');

@@ -1,0 +1,13 @@
+import type { Incoherent } from '@radiatrix/core/figures';
+import { verdictWords } from './en/verdict.ts';
+import { figureName } from './figures.ts';
+
+/** Two figures of one record that cannot both be true. @example 'Core width 640 mm is larger than overall width 600 mm. One of the two is wrong.' */
+export function incoherenceText({ subject, keys: [a, b], count, written }: Incoherent): string {
+  const [smaller, larger] = [figureName(subject, a), figureName(subject, b)];
+  const [is, than] = written;
+  if (a === 'standsOn') return verdictWords('incoherent:feet', { larger: than });
+  return count > 1
+    ? verdictWords('incoherent:count', { smaller, larger, is, than, count })
+    : verdictWords('incoherent', { smaller, larger, is, than });
+}

@@ -1,0 +1,31 @@
+import { catalogue } from '../catalogue.ts';
+
+/** How the margin of a row comes about, term by term. */
+export const marginWords = catalogue('margin', {
+  'need-have-gap': '{need} (this vehicle) − {have} (this part) − {gap} (clearance wanted) = {margin}',
+  'need-have': '{need} (limit) − {have} (this part) = {margin}',
+  'have-need': '{have} (this part) − {need} (needed) = {margin}',
+  'have-need-gap': '{have} (this part) − {need} (this vehicle) − {gap} (margin wanted) = {margin}',
+  'need-have-overhang': '{need} (radiator) + 2 × {gap} (overhang allowed) − {have} (this part) = {margin}',
+  tolerance: '{gap} (tolerance) − {difference} (difference) = {margin}',
+  series: 'Both are sizes of the trade’s hose series, and the sizes differ by {difference}',
+  terms: '{terms} = {margin}',
+  plus: '+ {amount} ({what})',
+  minus: '− {amount} ({what})',
+  first: '{amount} ({what})',
+  'bay-depth': 'condenser to engine',
+  radiator: 'radiator',
+  fan: 'fan on its spacers',
+  'lower-spacer': 'lower spacers',
+  'gap-wanted': 'clearance wanted',
+  'blades-to-face': 'blades to the radiator’s rear face',
+  'core-behind-face': 'core behind that face',
+  'fan-on-at-most': 'latest fan-on below boiling and warning lamp',
+  'fan-on': 'fan-on',
+  'fan-off': 'fan-off',
+  opens: 'thermostat opens',
+  'above-opening': 'margin wanted',
+  'drop-at-idle': 'drop across the radiator',
+  'most-allowed': 'most allowed',
+  'room-left': 'room left',
+});
