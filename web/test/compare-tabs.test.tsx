@@ -208,7 +208,7 @@ describe('agreement, drive and claims', () => {
     const whole = html(<AgreementTab {...props()} />);
     expect(whole).toContain('fan stage 1 on at 85, off at 74');
     expect(plain(whole)).toContain(
-      'Rule: fan-off must lie above the temperature at which the thermostat starts to open.',
+      'Rule: fan-off must be above the temperature at which the thermostat starts to open.',
     );
     expect(plain(whole)).toContain('Take the proposal');
     store.dispatch(setUnits('us'));
@@ -244,7 +244,9 @@ describe('agreement, drive and claims', () => {
         />,
       ),
     );
-    expect(text).toContain('The fans add up to 3170 m³/h, not 3114 m³/h: the claim does not add up.');
-    expect(text).toMatch(/20388 m³\/h needs at least \d\.\d kW of air power; 338 W is drawn: impossible\./);
+    expect(text).toContain('The claim does not add up: the fans add up to 3170 m³/h, not 3114 m³/h.');
+    expect(text).toMatch(
+      /20388 m³\/h needs at least \d\.\d kW of air power; the fan draws 338 W: impossible\./,
+    );
   });
 });
