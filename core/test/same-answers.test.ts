@@ -4,7 +4,7 @@ import before from './fixtures/answers.json';
 
 /**
  * Verdicts, rows, margins, minutes and plans of the demo and of 1,000 random pairs, as they were before words left core
- * (`make-answers.mjs` wrote the file). A change that means to alter an answer writes the file anew and names the pairs.
+ * (`make-answers.mjs` wrote the file). A change that means to alter an answer writes the file again and names the pairs.
  */
 describe('answers stay what they were', () => {
   const now = answersNow();

@@ -19,7 +19,7 @@ const SUBJECT = {
   seal: 'thermostat',
 } as const;
 
-/** Why, and what to take care of; empty where nothing is to be said. */
+/** Why it is so, and what to take care of; empty where there is nothing to say. */
 export function transferText({ said }: Pick<TransferLine, 'said'>): string {
   if ('written' in said) return said.written;
   const { why, of, before, now, coolers = [], inBox = '' } = said;

@@ -268,7 +268,7 @@ export function boltFindings(reaches: readonly Reach[], hazards: readonly SwapHa
   return [...touching, ...hazards.map((hazard): Found => ({ about, word: 'work', says: { by: 'hazard', hazard } }))];
 } // prettier-ignore
 
-/** What is to be done, with effort and minutes, and what the lower spacers ask of the box's screws. */
+/** The work, with effort and minutes, and what the lower spacers ask of the box's screws. */
 export function workFindings(
   work: readonly Work[],
   lower: { byMm: number; boxScrews: readonly { name: string; lengthMm: number }[] },
