@@ -15,8 +15,8 @@ import {
   missingForBlades,
   missingForMotor,
   spacerWork,
-  stackFigures,
-} from '../checks/depth.ts';
+} from '../checks/stack-checks.ts';
+import { stackFigures } from '../checks/depth.ts';
 import { beltBay, beltFan, driveChecks } from './belt.ts';
 import { frameChecks } from './frame.ts';
 import type { FitVehicle } from '../vehicle.ts';

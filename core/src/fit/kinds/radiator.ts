@@ -14,8 +14,8 @@ import {
   missingForBlades,
   missingForMotor,
   spacerWork,
-  stackFigures,
-} from '../checks/depth.ts';
+} from '../checks/stack-checks.ts';
+import { stackFigures } from '../checks/depth.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import { advisory, by, rule, rulesOf } from '../checks/rule.ts';
 
