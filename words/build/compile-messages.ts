@@ -3,7 +3,7 @@ import compileModule from '@messageformat/core/lib/compile-module.js';
 import { hasCases } from '../src/fill.ts';
 
 /** Where the object of messages stands in a catalogue's file: after its name, up to the end of the call. */
-const CALL = /((?:catalogue|translation)\(\s*(?:\w+,\s*)?'[\w-]+',\s*)(\{[\s\S]*?\n\})(?=[^}]*\)\s*;)/;
+const CALL = /(catalogue\(\s*'[\w-]+',\s*)(\{[\s\S]*?\n\})(?=[^}]*\)\s*;)/;
 
 /** The plural rule is the browser's own (`Intl`): the package's table of all languages is not sent for it. */
 const withOwnPlurals = (module: string): string =>
@@ -17,14 +17,14 @@ const withOwnPlurals = (module: string): string =>
  * A catalogue's file with its plurals made ready: functions in the place of ICU text, so that the browser needs no parser.
  * Text with nothing but names to fill in stays text, which is shorter.
  */
-export function compileMessages(code: string, language: string): string {
+export function compileMessages(code: string): string {
   const found = CALL.exec(code);
   if (!found) return code;
   const messages = new Function(`return (${found[2]!})`)() as Record<string, string>;
   const withCases = Object.fromEntries(Object.entries(messages).filter(([, text]) => hasCases(text)));
   const plain = Object.entries(messages).filter(([, text]) => !hasCases(text));
   if (Object.keys(withCases).length === 0) return code;
-  const module = withOwnPlurals(compileModule(new MessageFormat(language), withCases));
+  const module = withOwnPlurals(compileModule(new MessageFormat('en'), withCases));
   const [head, body] = module.split('export default {');
   const object = `{\n${plain.map(([key, text]) => `${JSON.stringify(key)}: ${JSON.stringify(text)},`).join('\n')}\n${body!}`;
   return `${head}${code.slice(0, found.index)}${found[1]}${object.trim().replace(/;$/, '')}${code.slice(found.index + found[0].length)}`;
@@ -35,7 +35,6 @@ export const compiledMessages = () => ({
   name: 'compiled-messages',
   enforce: 'pre' as const,
   transform(code: string, id: string): string | undefined {
-    const language = /words\/src\/(en|es)\/[^/]+\.ts$/.exec(id)?.[1];
-    return language ? compileMessages(code, language) : undefined;
+    return /words\/src\/en\/[^/]+\.ts$/.test(id) ? compileMessages(code) : undefined;
   },
 });

@@ -1,15 +1,4 @@
 export type { Amount, Argument } from './arguments.ts';
-export {
-  LANGUAGES,
-  addTranslation,
-  catalogue,
-  language,
-  loadedCatalogues,
-  setLanguage,
-  type Catalogue,
-  type KeysOf,
-  type Language,
-  type TranslationOf,
-} from './catalogue.ts';
+export { catalogue, loadedCatalogues, type Catalogue, type KeysOf } from './catalogue.ts';
 export { capital, listed } from './list.ts';
 export { quantityText } from './quantity.ts';

@@ -1,14 +1,10 @@
-import { setDisguise, setLanguage } from './catalogue.ts';
+import { setDisguise } from './catalogue.ts';
 
 /**
  * A language for tests only: every letter of a message carries an accent and the message is 40 % longer. A plain letter on
  * screen was not said by a catalogue; a clipped word has no room for another language.
  */
-export const PSEUDO = 'x-pseudo';
-
-/** From now on everything is said in it. */
 export function usePseudo(): void {
-  setLanguage(PSEUDO);
   setDisguise({ given: plainText, said: pseudo });
 }
 

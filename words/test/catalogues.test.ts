@@ -5,7 +5,7 @@ import { ATTRIBUTES, PART_KINDS, type Attribute } from '@radiatrix/core/figures'
 import { CHECK_IDS } from '@radiatrix/core/fit';
 import { PRACTICE_NAMES, WORK_CODES, WORK_TABLE } from '@radiatrix/core/practice';
 import { compileMessages } from '../build/compile-messages.ts';
-import { catalogue, loadedCatalogues, setDisguise, setLanguage } from '../src/catalogue.ts';
+import { catalogue, loadedCatalogues, setDisguise } from '../src/catalogue.ts';
 import { usePseudo } from '../src/pseudo.ts';
 import { kindName } from '../src/figures.ts';
 
@@ -101,7 +101,6 @@ describe('every code has its message', () => {
 
 describe('a catalogue', () => {
   afterEach(() => {
-    setLanguage('en');
     setDisguise(undefined);
   });
   const parts = catalogue('of-this-test', {
@@ -129,7 +128,7 @@ describe('a catalogue', () => {
   });
   test('is made ready by the build: the same words, and no parser is needed', async () => {
     const code = "import { catalogue } from './x.ts';\nexport const t = catalogue('t', {\n  a: '{n, plural, one {# part} other {# parts}} of {x}',\n  'b:c': 'Plain ’quote',\n  'd-e': 'To {x}',\n});\n"; // prettier-ignore
-    const made = compileMessages(code, 'en');
+    const made = compileMessages(code);
     const body = /catalogue\('t', (\{[\s\S]*\})\);/.exec(made)![1]!;
     const runtime = await import('@messageformat/runtime');
     const plurals = made
