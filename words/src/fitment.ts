@@ -118,7 +118,9 @@ function airflowClaim(claim: Extract<ClaimFinding, { kind: 'airflow' }>, units: 
   }, units);
   if (claim.verdict === 'holds') return fitmentWords('claim:airflow:holds', { power });
   const moves = { usual: flow(claim.usualM3H), most: flow(claim.mostM3H), needs: amps(claim.needsA) };
-  return fitmentWords(`claim:airflow:${claim.verdict}`, { power, ...moves }, units);
+  if (claim.verdict === 'impossible') return fitmentWords('claim:airflow:impossible', { power, ...moves }, units);
+  const shares = { usualShare: Math.round(claim.usualShare * 100), mostShare: Math.round(claim.mostShare * 100) };
+  return fitmentWords('claim:airflow:not-credible', { power, ...shares, ...moves }, units);
 } // prettier-ignore
 
 /** What a seller's claim comes to, and what would have to be true. */

@@ -40,7 +40,7 @@ import { kelvins } from '../src/temperature.ts';
 import { fitmentWords } from '../src/en/fitment.ts';
 import { checkCircuit, wireOf, wiringPlan, type Circuit } from '@radiatrix/core/electrical';
 import { RULES, clear, judgeFit, type CheckId, type Clearance, type LedgerRow } from '@radiatrix/core/fit';
-import { USUAL_PRACTICE as PRACTICE, WORK_CODES, workOf } from '@radiatrix/core/practice';
+import { USUAL_PRACTICE as PRACTICE, WORK_CODES, practiceOf, workOf } from '@radiatrix/core/practice';
 import { incoherences } from '@radiatrix/core/figures';
 import { type FigureSet, type Trace } from '@radiatrix/core/figures';
 
@@ -435,6 +435,9 @@ test('claims as sentences: what holds is clear, another depth is work, what is n
     'clear',
     'work',
   ]);
+  // The shares that are said are those the claim was held against: a shop may have its own.
+  const strict = practiceOf({ airShareUsual: 0.2, airShareMost: 0.3 });
+  expect(claimText(checkAirflow({ ...fan, airflowM3H: 7000, currentA: 25 }, strict), 'metric')).toContain('20 % of the power drawn into air power, at most 30 %'); // prettier-ignore
   expect(claimText(claims[6]!, 'metric')).toMatch(/the core would have to be 496\.7 mm high/);
   expect(claimText(claims[8]!, 'metric')).toMatch(/would have to be 55\.1 mm thick/);
   expect(claimText(claims[7]!, 'metric')).toContain('not the coolant it holds');

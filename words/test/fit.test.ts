@@ -36,7 +36,7 @@ describe('a row of the ledger as a sentence', () => {
     const manual = { ...VEHICLE, selfShifting: false };
     expect(rowSentence(rowOf('oilCooler', soundPart('radiator'), manual), 'metric')).toContain('spare cooler stays capped'); // prettier-ignore
     const unknown = rowOf('width', soundPart('radiator', { overallWidth: undefined }));
-    expect(rowSentence(unknown, 'metric')).toBe('Width in the support is not known. Measure the radiator’s overall width.'); // prettier-ignore
+    expect(rowSentence(unknown, 'metric')).toBe('Width in the support: not known. Measure the radiator’s overall width.'); // prettier-ignore
   });
 });
 

@@ -15,7 +15,10 @@ export type ClaimFinding =
       /** The most that the power drawn could move, and what a real set does, m³/h. */
       mostM3H: number;
       usualM3H: number;
-      /** Current that the claim would need at the usual efficiency. */
+      /** Shares of the power drawn that a real set turns into air power: usually, and at most. */
+      usualShare: number;
+      mostShare: number;
+      /** Current that the claim would need at the usual share. */
       needsA: number;
     }
   | { kind: 'area'; claimedMm2: number; worksOutMm2: number; holds: boolean; heightWouldBeMm: number }
@@ -41,7 +44,7 @@ export function checkTotal(
 
 /**
  * Airflow against electric power. Air power at free delivery is at least half density times area times velocity cubed,
- * over all discs, no diffuser: more than is drawn cannot be, more than 35 % of it is not credible.
+ * over all discs, no diffuser: more than is drawn cannot be, more of it than practice takes for the most is not credible.
  */
 export function checkAirflow(
   claim: {
@@ -68,6 +71,8 @@ export function checkAirflow(
       airPower > drawn ? 'impossible' : airPower > practice.airShareMost * drawn ? 'not-credible' : 'holds',
     mostM3H: flowAt(practice.airShareMost * drawn),
     usualM3H: flowAt(practice.airShareUsual * drawn),
+    usualShare: practice.airShareUsual,
+    mostShare: practice.airShareMost,
     needsA: airPower / practice.airShareUsual / voltageV,
   };
 }

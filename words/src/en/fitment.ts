@@ -111,7 +111,7 @@ export const fitmentWords = catalogue('fitment', {
   'claim:airflow:impossible':
     '{power}: impossible. That power moves {usual}, {most} at most; the claim would need about {needs}.',
   'claim:airflow:not-credible':
-    '{power}. Real sets turn 20 to 35 % into air power: not credible. That power moves {usual}, {most} at most; the claim would need about {needs}.',
+    '{power}: not credible. Real sets turn {usualShare} % of the power drawn into air power, at most {mostShare} %. That power moves {usual}, {most} at most; the claim would need about {needs}.',
   'claim:airflow:power': '{claimed} needs at least {air} of air power; the fan draws {drawn}',
   watts: '{value} W',
   kilowatts: '{value} kW',

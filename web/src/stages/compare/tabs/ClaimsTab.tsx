@@ -53,8 +53,8 @@ export function ClaimsTab({ compared, found, asked, change }: TabProps) {
             {knob('volts', 'At', { unit: 'V' }, [5, 60])}
           </div>
           <p className="text-muted mt-1.5 text-[14px]">
-            Air power at free delivery is at least ½ ρ A v³, over all swept discs. Real sets turn 20 to 35 %
-            of the electric power into it (common practice).
+            Air power at free delivery is at least ½ ρ A v³, over all swept discs. How much of the electric
+            power a real set turns into it is a line of the shop’s practice.
           </p>
         </Block>
         <Block title="Core area and volume">
