@@ -1,3 +1,4 @@
+import { strays, type Stretch } from './belonging.ts';
 import { labelFor } from './choices.ts';
 import { FORMER, OPENING } from './phrases.ts';
 import { Reader, type Words } from './reader.ts';
@@ -51,11 +52,14 @@ export function describeVehicle(
     hit.index,
     hit.index + hit[0].length,
   ]);
-  const upTo = (end: number): Reader => {
-    const reader = new Reader(read.slice(0, end), vocabulary, { referenceYear }, patterns, former);
+  const sizes = new Set(vocabulary.engines.map(({ displacementL }) => displacementL.toFixed(1)));
+  const upTo = (end: number, found: readonly Stretch[] = []): Reader => {
+    const reader = new Reader(read.slice(0, end), vocabulary, { referenceYear }, patterns, former, found);
     reader.scan(lower.slice(0, end), 0, true);
     reader.finish();
-    return reader;
+    const more = strays(reader.chips, reader.foreign, lower.slice(0, end), sizes);
+    // Read again without them: what stood against one of them may be the detail that was meant.
+    return more.length > 0 && found.length < MOST_STRAYS ? upTo(end, [...found, ...more]) : reader;
   };
   const all = upTo(read.length);
   // Where the line speaks of a second vehicle it is read up to there; the rest is for a line of its own.
@@ -72,6 +76,9 @@ export function describeVehicle(
   leftover.sort((a, b) => a.from - b.from);
   return vin ? { chips, leftover, others, vin } : { chips, leftover, others };
 }
+
+/** No line holds more details than this that belong to something else; it bounds the reading. */
+const MOST_STRAYS = 12;
 
 /** The lines of the vehicles that come after the first, without the words that lead over to them. */
 function othersFrom(

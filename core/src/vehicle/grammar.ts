@@ -1,3 +1,4 @@
+import { ELSEWHERE } from './elsewhere.ts';
 import { BELOW_100, END, fixed, ONE, ONES, rule, spokenNumber, type Detail, type Rule } from './rule.ts';
 import { builds, isYear, MONTH_OF_YEAR, years } from './when.ts';
 
@@ -300,7 +301,7 @@ const EVENT = String.raw`(?:sold|bought|overheat(?:ed|ing)|boiled|sitting|sat|pa
 
 /** Figures that are told of a vehicle, a part or a sale, by their unit, and tell no vehicle from another here. */
 const UNIT_OF_ANOTHER = [
-  String.raw`\d[\d.,]*\s*(?:k\s+)?(?:miles?|mi|kms?|kilometres?|kilometers?|bhp|hp|ps|kw|nm|mm|cm|kgs?|psi|bar|kpa|amps?|watts?|degrees|doors?|dr|seats?|seater|rows?|quid|pounds|euros?|dollars|inch(?:es)?\s+(?:wide|high|deep|thick|tall|core)|barrel)`,
+  String.raw`\d[\d.,]*\s*(?:k\s+)?(?:miles?|mi|kms?|kilometres?|kilometers?|bhp|hp|ps|kw|nm|mm|cm|kgs?|psi|bar|kpa|amps?|watts?|degrees|doors?|dr|seats?|seater|rows?|quid|pounds|euros?|dollars|inch(?:es)?\s+(?:wide|high|deep|thick|tall|core)|barrel)(?:\s+(?:wide|high|deep|thick|tall|long|apart))?`,
   String.raw`[£$€]\s*\d[\d.,]*`,
 ].join('|');
 
@@ -312,7 +313,9 @@ export const NOT_KEPT = new RegExp(
     UNIT_OF_ANOTHER,
     String.raw`(?:week|wk)\s*\d\d?`,
     String.raw`(?:not?\s+)?(?:more|less|fewer)\s+than\s+\w+\s+(?:gears|speeds|cylinders|doors|seats)`,
+    String.raw`(?:small|big)[\s-]block`,
     EVENT,
+    ELSEWHERE,
     String.raw`(?:trans(?:mission)?|gearbox|engine oil|oil)\s+coolers?`,
     String.raw`first\s+(?:model\s+)?year|(?:first|last)\s+(?:two|three|few|couple of)\s+(?:model\s+)?years?`,
     String.raw`(?:two|twin|dual|single|2|1)[\s-]fan\s+(?:set[\s-]?up|version|model|frame|arrangement)`,

@@ -25,7 +25,7 @@ export const WORD = /[<>]=?|[^\s,;()"[\]{}<>|]+/y;
 export const GAP = /(?:[\s,;()"[\]{}|]|[<>](?!=?\s*'?\d))+/y;
 /** "No, wait", "sorry", "I mean": what follows replaces what was said of the same thing. */
 export const CORRECTION =
-  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:i|he|she|we|they) (?:needs?|wants?)(?: an?| the)?|(?:it|this|that)(?:'s| is)(?: an?| the)?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
+  /(?:(?:no,?\s+)?(?:wait|hang on|hold on)|nah|sorry|i mean|actually|scratch that|make that|rather|correction|this(?: one)?(?:'s| is)|(?:swapped|changed|replaced|converted|exchanged)(?:\s+out)?\s+(?:for|to|with|by|into)|(?:crossed|struck|scored)\s+(?:out|through)|(?:scratch|scrap|scrub|forget|ignore|strike|cancel)\s+(?:that|this|all that)|(?:sorry,?\s+)?my (?:mistake|bad|error)|oops|whoops|(?:i )?meant(?: to (?:say|be|put|write|type))?|(?:should|ought to)(?:'ve| have)? (?:be|been|read|say|said)|corrected(?: to)?|[-=]+>|→|\.{2,}|…|h+m+|er+m?|um+|uh|i tell a lie|(?:i|he|she|we|they) (?:needs?|wants?)(?: an?| the)?|(?:it|this|that)(?:'s| is)(?: an?| the)?|(?:hang on,?\s+)?let me (?:look|check|see|think)(?: again)?|(?:mine|ours|his|hers|this one|that one)(?:'s| is| was)(?:\s+(?:an?|the))?|(?:just|only)(?=\s+the\s)|but|so|no)(?=[\s,.;:!…])/y;
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
@@ -56,7 +56,7 @@ export const OF_ALL = /\b(?:any|all|every|anything|everything)\b/;
 export const ONCE = /\b(?:was|were|thought|told|supposed|listed|said|down as)\b/;
 /** What somebody had, before what they have now. */
 export const FORMER =
-  /(?:\b(?:converted|changed|change|swapped|swap|conversion|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=(?:^|[,;(])\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from)).*?(?=\bnow\b|[,;()]|$)|\b(?:started|began)(?: life)? as\b.*?(?=\bnow\b|[,;]|$)|\bex-[a-z]+|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
+  /(?:\b(?:converted|changed|change|swapped|swap|conversion|gone) from\b.*?(?=\bto\b)|(?<=\b(?:converted|changed|swapped|gone)(?: over| out)? (?:to|for)\b[^,;]*)\bfrom\b[^,;]*|\b(?:had|took|taken|pulled)\b[^,;]*?\bout\b(?=\s*(?:and\b|,))|(?<=(?:^|[,;(])\s*)(?:previously|formerly|originally)\b(?!\s+(?:built|reg|from)).*?(?=\bnow\b|[,;()]|$)|(?<=^|[,;(]\s*)(?:i\s+|we\s+|he\s+|she\s+)?sold\b[^,;]*(?=[,;]\s*(?:and\s+)?(?:i\s+|he\s+|she\s+|we\s+)?(?:got|bought|have|has|drives?|now)\b)|(?<=^|[,;(]\s*)(?:my|his|her|our|the)?\s*(?:neighbour|brother|sister|dad|father|mum|mother|son|daughter|mate|friend|boss|wife|husband|uncle|aunt|cousin|old one|last one|first one|other one|previous one)(?:'s)?(?:\s+(?:one|car|van))?\s+(?:has|had|drives|drove|is|was|owns)\s[^,;]*(?=[,;]\s*(?:but\s+|and\s+|so\s+)?(?:mine|i\s+(?:have|drive|own|need|want)|i've|(?:his|her) own|his is|hers|ours|this|it's for)\b)|\b(?:started|began)(?: life)? as\b.*?(?=\bnow\b|[,;]|$)|\bex-[a-z]+|\b(?:had|used to (?:have|own|drive|run|be)|swapped|traded(?: in)?|sold)\b.*?(?=[,;]\s*(?:it's|it is|he's|she's|but|this|mine)\b|\bnow\b(?!\s+(?:removed|gone|off|deleted|missing|disconnected))|\bthis time\b|\bfor an?\b|\bwith an?\b))/g;
 /** "…, was a three speed automatic": before what was so once, where something else was said of it already. */
 export const WAS =
   /[,;(]\s*(?:it\s+)?(?:was|were|used to be)\s+(?:once\s+|originally\s+|first\s+|before\s+)*(?:an?\s+|the\s+)?$/;
@@ -75,7 +75,7 @@ export const WISH = /^(?:(?:i|he|she|we|they) (?:need|want)|(?:it|that)(?:'s| is
 /** "… and a 2014 petrol": another vehicle, where it goes against what was said. */
 export const AND_ANOTHER = /\b(?:and|plus)\s+(?:an?|another|one)\s+$/;
 /** All that is said from here on stands in place of what was said before. */
-export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scratch|forget|ignore|strike|cancel)/;
+export const STRUCK_OUT = /^(?:crossed|struck|scored|scrub|scrap|scratch|forget|ignore|strike|cancel)/;
 /** Where one vehicle ends and the next begins. */
 export const NEXT_VEHICLE = /[;,&]|\b[2-9]\)|\b(?:and|also|plus|vs|versus)\b/g;
 export const OPENING =
@@ -95,17 +95,20 @@ export const SIDE_BY_SIDE = /^[\s,]*(?:(?:early|mid|late|end|start|beginning|of|
 export const COUNT = /^(?:[1-9]\s?x|x[1-9])$/;
 /** Words that part a year, and leave what was being said of it as it is: "could be an early 2010". */
 export const PART_OF_YEAR = /^(?:early|mid|late|beginning|end)$/;
+/** Words that no detail is made of and that make none doubtful: when in a year, where it is written, what was done to it. */
+export const HARMLESS =
+  /^(?:first|second|third|fourth|[1-4](?:st|nd|rd|th)|half|quarter|q[1-4]|spring|summer|autumn|winter|christmas|easter|week|month|\d+(?:st|nd|rd|th)|turn|start|middle|series|before|between|around|circa|approx|two|three|four|five|six|anyway|anyhow|added|card|door|quote|try|swap|fleet)$/;
 /** "Or is it the 2.5?": whatever is said next of something said before is left open. */
 export const OR_IS =
   /(?:(?:the )?same as|or (?:is|was|could|might) (?:it|that)(?: be)?)(?:\s+(?:an?|the))?(?=\s)/y;
 /** "Got the radiator already": before or after a part that is not wanted. */
 export const ALREADY_BEFORE =
-  /(?:\balready\s+(?:got|has|have|bought)\s+(?:(?:the|an?|my|his)\s+)?|\bhad\s+(?:the|an?)\s+)$/;
+  /(?:\balready\s+(?:got|has|have|bought|did|done)\s+(?:(?:the|an?|my|his)\s+)?|\bhad\s+(?:the|an?)\s+|\b(?:keep(?:s|ing)?|re-?us(?:e|es|ing)|retain(?:s|ing)?)\s+(?:(?:the|my|his|her|its|our)\s+)?(?:(?:old|same|existing|original)\s+)?|\b(?:i|we|he|she|they|already|garage|'ve|have|has|just)\s+(?:did|changed|replaced|renewed|swapped|fitted)\s+(?:the|an?|his|my|her)\s+(?:new\s+)?)$/;
 /** "The plastic round the fan": a part that only says where. */
 export const NEAR_BEFORE =
   /\b(?:round|around|behind|beside|near|next to|in front of|touching|against|above|below|under)\s+(?:the|its|my)\s+$/;
 export const ALREADY_AFTER =
-  /^\s+(?:already\b|(?:is |are )?not (?:needed|wanted|required|necessary)\b|(?:(?:is|are|looks?|seems?)\s+)?(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)(?=\s*(?:$|[,.;)]|it|but|just|only)))/;
+  /^\s+(?:already\b|no(?=\s*(?:$|[,.;)]))|(?:is |are )?not (?:needed|wanted|required|necessary)\b|(?:(?:is|are|looks?|seems?)\s+)?(?:still\s+)?(?:fine|ok|okay|good|sound|alright|all right|in one piece)(?=\s*(?:$|[,.;)]|it|but|just|only)))/;
 /** "Aircon? Don't know": asked, and not answered. */
 export const UNANSWERED =
   /^\s*\?\s*(?:i\s+|he\s+|she\s+|they\s+)?(?:don't(?! think so)|doesn't|didn't|not|no idea|unknown|dunno|can't)\b/;

@@ -1,3 +1,4 @@
+import type { Stretch } from './belonging.ts';
 import { labelFor } from './choices.ts';
 import { CUBIC_INCH_L, NOT_KEPT, SHORTHAND, displacement } from './grammar.ts';
 import { plain, type Name, type Names, namesOf, nearNames, nearKeyword } from './names.ts';
@@ -12,6 +13,7 @@ import {
   COUNT,
   COUNTED,
   GAP,
+  HARMLESS,
   NEAR_BEFORE,
   NEXT_VEHICLE,
   NOISE,
@@ -55,6 +57,8 @@ export interface Words {
 export class Reader {
   readonly chips: Chip[] = [];
   readonly leftover: Words[] = [];
+  /** Words that are no detail, no talk and no figure of a known kind: what the line is about there is not known. */
+  readonly foreign: Stretch[] = [];
   vin: VinReading | undefined;
   private readonly stance = new Stance();
   /** The model on record was named within a denial of something else: the next one replaces it. */
@@ -68,7 +72,9 @@ export class Reader {
   private readonly context: Context;
   private readonly patterns: readonly VinPattern[];
   /** Stretches that speak of what was before. */
-  private readonly former: readonly [number, number][];
+  private readonly former: readonly Stretch[];
+  /** Stretches that look like a detail and belong to something else than the vehicle. */
+  private readonly strays: readonly Stretch[];
   /** What was said there: kept as the other reading of a detail. */
   private readonly before: Chip[] = [];
   /** Where the last detail that replaced another ends: "no, the 2.5 petrol" replaces two. */
@@ -85,7 +91,8 @@ export class Reader {
     vocabulary: Vocabulary,
     context: Context,
     patterns: readonly VinPattern[],
-    former: readonly [number, number][] = [],
+    former: readonly Stretch[] = [],
+    strays: readonly Stretch[] = [],
   ) {
     this.read = read;
     this.vocabulary = vocabulary;
@@ -93,6 +100,7 @@ export class Reader {
     this.context = context;
     this.patterns = patterns;
     this.former = former;
+    this.strays = strays;
   }
 
   /** Keeps what nothing is made of. */
@@ -160,6 +168,7 @@ export class Reader {
     certainty: Chip['certainty'],
     others: string[],
   ): void {
+    if (this.strays.some(([begin, end]) => from < end && to > begin)) return this.leave(from, to);
     this.stance.narrow(field, (end) => this.isNextTo(end, from), CAN_BE_OFF.has(field) || field === 'part');
     if (field === 'year' && others.length === 1 && /^(?:maybe|probably)/i.test(this.read.slice(from, to))) {
       // "2012, maybe 2013" leaves two years open; by itself "maybe 2013" is one either way.
@@ -453,6 +462,7 @@ export class Reader {
     } else if (!COUNT.test(key) && !/^[-–—./&+!?':=*]*$/.test(word)) {
       this.leave(from, from + bare.length);
       if (PART_OF_YEAR.test(key)) return;
+      if (!HARMLESS.test(key)) this.foreign.push([from, from + bare.length]);
       // "No, plain petrol" goes on correcting, "not the noisy diesel" denying.
       const [correcting, denying] = [this.stance.correcting, this.stance.denying && this.stance.thing];
       this.stance.settle(undefined);
