@@ -44,8 +44,10 @@ test('overheats at a crawl with a cracked shroud: found in at most four checks, 
   const page = await as(browser, 'cleo');
   const id = await complained(page, 'Lift two', 'Gets hot in town and on the track, fine on the road. A/C weak at idle.'); // prettier-ignore
   await page.goto(`/jobs/${id}/diagnose`);
-  await expect(page.getByText('Read off the complaint: when it gets hot: at a crawl or at idle only; A/C: weak at idle')).toBeVisible(); // prettier-ignore
-  await page.getByRole('button', { name: 'Take it as read' }).click();
+  const complaint = page.getByRole('region', { name: 'Read from the complaint' });
+  await expect(complaint).toContainText('When it gets hot: at a crawl or at idle only');
+  await expect(complaint).toContainText('A/C: weak at idle');
+  await page.getByRole('button', { name: /^Use th/ }).click();
   await expect(page.getByText('all fans run')).toBeVisible();
   // A photograph belongs to the finding that it shows.
   await page.getByLabel('Photograph it').setInputFiles({ name: 'fans.png', mimeType: 'image/png', buffer: PICTURE }); // prettier-ignore
@@ -66,7 +68,7 @@ test('overheats at a crawl with a cracked shroud: found in at most four checks, 
   await clean(page);
   await todo(page).getByRole('button', { name: 'That is it' }).click();
   await expect(page.getByRole('region', { name: 'What it came to' })).toContainText('A part is needed');
-  await page.getByRole('link', { name: 'Which part fits' }).click();
+  await page.getByRole('link', { name: 'Find the shroud that fits' }).click();
   await expect(page.getByRole('heading', { name: /in this vehicle/ })).toBeVisible();
   expect(page.url()).toContain(`job=${id}`);
 });
@@ -77,12 +79,12 @@ test('a fuse that keeps blowing leads to the loom; a cheap part is tried and wha
   const page = await as(browser, 'mara');
   const fuse = await complained(page, 'Lift two', 'The fan fuse keeps blowing, hot in town.');
   await page.goto(`/jobs/${fuse}/diagnose`);
-  await page.getByRole('button', { name: 'Take it as read' }).click();
+  await page.getByRole('button', { name: /^Use th/ }).click();
   await look(page, { 'Fan fuse': 'blown', 'A new fuse': 'blows again', 'Follow the loom': 'chafed', 'does each fan': 'both dead', 'how many volts': 'none', 'clamp meter': 'none' }, 9); // prettier-ignore
   await expect(todo(page).getByRole('heading', { name: /chafed loom/ })).toBeVisible();
   // Put right: the same table looks at what remains.
-  await todo(page).getByRole('button', { name: 'Done: does it remain?' }).click();
-  await expect(page.getByText('What is told now')).toBeVisible();
+  await todo(page).getByRole('button', { name: 'Done: what remains?' }).click();
+  await expect(page.getByText('What the customer says now')).toBeVisible();
   await page.getByRole('combobox', { name: 'Since the repair: is the complaint gone?' }).selectOption('gone');
   await expect(todo(page).getByRole('heading', { name: /Hand it back/ })).toBeVisible();
 

@@ -4,6 +4,7 @@ import {
   type TableChange,
   type TableCounts,
 } from '@radiatrix/core/diagnosis';
+import type { PartKind } from '@radiatrix/core/figures';
 import type { BleedRecord } from '@radiatrix/core/coolant';
 import type { PracticeName } from '@radiatrix/core/practice';
 import Joi from 'joi';
@@ -33,6 +34,8 @@ export interface DiagnosisRecord {
   firstChecks: FirstChecks;
   /** What the fans of the vehicle take by the record; null where no record says. */
   label: { volts: number; amps: number } | null;
+  /** Parts on the vehicle now: by the job, else by the record of what it left the works with. */
+  onVehicle: { partId: number; number: string; kind: PartKind }[];
   capKPa: number | null;
   bleed: BleedRecord;
   /** What the engine is stopped at, °C. */

@@ -153,6 +153,8 @@ const number = (unit: string, least: number, most: number) => Joi.number().min(l
 const guid = Joi.string().guid().required();
 /** A check, a cause, a remedy or an outcome by the words of the diagnosis table, of a fan where it is of one. */
 const observed = Joi.string().pattern(/^[a-z-]{1,40}(@[a-z]{1,20})?$/).required(); // prettier-ignore
+/** An outcome; of two fans what each does (`dead@ac+slow@temperature`); where only part is known, those that it may be (`a|b`). */
+const shown = Joi.string().max(400).pattern(/^[a-z-]{1,40}(@[a-z]{1,20})?([+|][a-z-]{1,40}(@[a-z]{1,20})?){0,11}$/).required(); // prettier-ignore
 const streamId = Joi.string().guid().allow(null).required();
 const litres = number('L', 0, 200);
 const percent = number('%', 0, 100);
@@ -190,7 +192,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'choices made': Joi.object({ choices: Joi.object().pattern(/^[a-zA-Z0-9]{1,20}$/, Joi.alternatives(Joi.number().min(-1e6).max(1e6), line(40), Joi.valid(null))).min(1).max(60).required() }),
   'compared': Joi.object({ title: line(200).required(), address: Joi.string().max(4000).pattern(/^\?[^<>"\s]*$/).required() }),
   'sheet allowed': Joi.object({ partId: id.required(), reason: line(400).min(10).required() }),
-  'checked': Joi.object({ check: observed, outcome: observed, how: Joi.string().valid(...FOUND_BY).required(), said: line(200).allow('').required(), minutes: number('min', 0, 1440).allow(null).required(), stream: streamId, photo: Joi.string().guid().allow(null).required() }),
+  'checked': Joi.object({ check: observed, outcome: shown, how: Joi.string().valid(...FOUND_BY).required(), said: line(200).allow('').required(), minutes: number('min', 0, 1440).allow(null).required(), stream: streamId, photo: Joi.string().guid().allow(null).required() }),
   'check passed over': Joi.object({ check: observed, why: text(400).default('') }),
   'repaired': Joi.object({ remedy: observed, minutes: number('min', 0, 1440).allow(null).required(), note: text(400).default('') }),
   'diagnosed': Joi.object({ causes: Joi.array().items(observed).max(12).required(), remedy: observed, ends: Joi.string().valid(...ENDS).required(), chance: Joi.number().min(0).max(1).required(), said: line(400).required() }),

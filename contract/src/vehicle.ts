@@ -54,6 +54,8 @@ export interface FindResult {
   text: string;
   chips: FoundChip[];
   leftover: { text: string; from: number; to: number }[];
+  /** What the line says besides the vehicle and the part asked for, as it was said; a job that is opened keeps it. */
+  complaint: string;
   /** Other vehicles that were spoken of in the same line, each to be asked for by itself. */
   others: string[];
   /** At most `LIST_LIMIT` of them; `total` counts all. */

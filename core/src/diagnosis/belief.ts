@@ -1,18 +1,24 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { isWarm } from './possible.ts';
 import { BRINGS } from './table/causes.ts';
-import type { Observation, VehicleTable } from './table.ts';
+import { together, type Observation, type VehicleTable } from './table.ts';
 import type { DiagnosisStep } from './types.ts';
 
 /**
  * Chances of the outcomes under one set of faults: each fault shows by itself, and the outcome further on is what is seen.
- * With one fault that is its row.
+ * With one fault that is its row. Of two fans each shows its own: one dead and the other slow is seen as that.
  */
 export function outcomesUnder(observation: Observation, faults: readonly number[]): number[] {
   const [first, second] = faults;
   if (first === undefined) return [...observation.line.base];
-  const a = observation.rows[first]!;
-  if (second === undefined) return a;
-  const b = observation.rows[second]!;
+  if (second === undefined) return observation.rows[first]!;
+  if (!observation.byFan) return furtherOn(observation.rows[first]!, observation.rows[second]!);
+  const [one, other] = observation.byFan.map((rows) => furtherOn(rows[first]!, rows[second]!));
+  return together(one!, other!);
+}
+
+/** Of two independent showings the outcome further on. */
+function furtherOn(a: readonly number[], b: readonly number[]): number[] {
   let [upToA, upToB, before] = [0, 0, 0];
   return a.map((chance, at) => {
     upToA += chance;
@@ -50,16 +56,23 @@ export function normal(belief: Belief): Belief | undefined {
   return all > 0 && Number.isFinite(all) ? belief.map((each) => each / all) : undefined;
 }
 
-/** What a finding leaves of a belief. */
+/** What a finding leaves of a belief: one outcome, or one of several. */
 export function observe(
   table: VehicleTable,
   belief: Belief,
   observation: Observation,
-  outcome: number,
+  outcomes: readonly number[],
 ): Belief {
   const own = likelihoods(table, observation);
   const wide = observation.outcomes.length;
-  return belief.map((each, at) => each * own[at * wide + outcome]!);
+  const seen = (at: number): number => outcomes.reduce((sum, outcome) => sum + own[at * wide + outcome]!, 0);
+  return belief.map((each, at) => each * seen(at));
+}
+
+/** Numbers of the outcomes that a finding leaves open; undefined where one of them is none of its answers. */
+export function outcomesOf(observation: Observation, said: string): readonly number[] | undefined {
+  const numbers = said.split('|').map((each) => observation.outcomes.findIndex(({ id }) => id === each));
+  return numbers.includes(-1) ? undefined : numbers;
 }
 
 const NEXT = new WeakMap<VehicleTable, Map<string, Int32Array>>();
@@ -119,10 +132,12 @@ export interface Followed {
   /** Chance of everything that was found, taken together; tiny where findings contradict each other. */
   evidence: number;
   unread: Unread[];
-  /** Observations that hold now: found since the last repair, by id. */
-  found: Map<string, number>;
+  /** Observations that hold now: found since the last repair, by id; several outcomes where it is one of them. */
+  found: Map<string, readonly number[]>;
   passedOver: Set<string>;
   repaired: number[];
+  /** The engine is hot from the last check that ran it. */
+  warm: boolean;
 }
 
 /**
@@ -133,11 +148,11 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
   const unread: Unread[] = [];
   const repaired: number[] = [];
   const passedOver = new Set<string>();
-  let found = new Map<string, number>();
+  let found = new Map<string, readonly number[]>();
   let belief: Belief = Float64Array.from(table.prior);
   let evidence = 1;
   const settle = (): void => {
-    for (const [id, outcome] of found) belief = observe(table, belief, table.observations.find((each) => each.id === id)!, outcome);
+    for (const [id, outcomes] of found) belief = observe(table, belief, table.observations.find((each) => each.id === id)!, outcomes);
     const all = totalOf(belief);
     evidence *= all;
     belief = normal(belief) ?? Float64Array.from(table.prior);
@@ -145,14 +160,14 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
   for (const step of steps) {
     if (step.kind === 'found') {
       const observation = table.observations.find(({ id }) => id === step.check);
-      const outcome = observation?.outcomes.findIndex(({ id }) => id === step.outcome) ?? -1;
-      if (!observation || outcome < 0) {
+      const outcomes = observation && outcomesOf(observation, step.outcome);
+      if (!observation || !outcomes) {
         unread.push({ check: step.check, outcome: step.outcome, because: observation ? `“${step.outcome}” is none of its answers` : 'no such check on this vehicle' });
         continue;
       }
       // The last answer counts.
       found.delete(step.check);
-      found.set(step.check, outcome);
+      found.set(step.check, outcomes);
       passedOver.delete(step.check);
     } else if (step.kind === 'passed over') passedOver.add(step.check);
     else {
@@ -169,7 +184,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
     }
   }
   settle();
-  return { belief, evidence, unread, found, passedOver, repaired };
+  return { belief, evidence, unread, found, passedOver, repaired, warm: isWarm(table, [...found.keys()]) };
 } // prettier-ignore
 
 /** Chance of each cause, alone or beside another, in the table's order. */

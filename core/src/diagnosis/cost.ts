@@ -14,16 +14,27 @@ export interface Costs {
 /** Minutes of hands to get at things, by the vehicle's access map; a thing that it does not name costs what the table says. */
 export type Reach = (thing: string) => number | undefined;
 
-/** Minutes of hands and of waiting that a check takes. */
-export function minutesOfCheck({ line }: Observation, reach?: Reach): { hands: number; waits: number } {
+/** Minutes of hands and of waiting that a check takes; on a hot engine the cool-down before one that opens the system. */
+export function minutesOfCheck({ line }: Observation, reach?: Reach, coolDown = 0): { hands: number; waits: number } {
   // What the table counts for a check that opens something is an ordinary vehicle's.
   const off = line.thing === '' ? undefined : reach?.(line.thing);
-  return { hands: off === undefined ? line.minutes : Math.max(line.minutes / 4, 2) + off, waits: line.waits };
-}
+  return { hands: off === undefined ? line.minutes : Math.max(line.minutes / 4, 2) + off, waits: line.waits + (line.cold ? coolDown : 0) };
+} // prettier-ignore
 export function minutesOfRemedy({ line }: Remedy, reach?: Reach): number {
   const off = line.thing === '' ? undefined : reach?.(line.thing);
   return off === undefined ? line.minutes : Math.max(line.minutes / 4, 5) + off;
 }
+
+/**
+ * Costs as they are now: on a hot engine a check that opens the system waits for the cool-down, and on a cold one a check
+ * that runs it carries part of the cool-down that it causes, as long as something is left to be looked at cold.
+ */
+export function costsNow(costs: Costs, table: VehicleTable, open: readonly number[], warm: boolean, practice: Practice): Costs {
+  const wait = (practice.labourHour / 60) * practice.waitingCounts * practice.coolDown;
+  const coldLeft = open.some((at) => table.observations[at]!.line.cold);
+  const more = ({ line }: Observation): number => (warm ? (line.cold ? wait : 0) : line.runs && !line.cold && coldLeft ? practice.coldLater * wait : 0);
+  return { ...costs, checks: costs.checks.map((each, at) => each + more(table.observations[at]!)) };
+} // prettier-ignore
 
 /** Costs of everything that can be done on a vehicle. */
 export function costsOf(table: VehicleTable, practice: Practice = USUAL_PRACTICE, reach?: Reach): Costs {

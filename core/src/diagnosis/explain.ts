@@ -1,7 +1,7 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { marginals, normal, observe, totalOf, type Belief, type Followed } from './belief.ts';
 import type { NextStep } from './next.ts';
-import { inSentence } from './said.ts';
+import { inSentence, outcomeWords } from './said.ts';
 import { type Cause, type Observation, type Remedy, type VehicleTable } from './table.ts';
 
 /** One cause with its chance, and what speaks for and against it. */
@@ -16,10 +16,13 @@ export interface Suspect {
 /** A finding speaks from here on: so many times as likely under the cause as without it. */
 const SPEAKS = 1.6;
 
-const saidOf = (observation: Observation, outcome: number): string =>
-  `${inSentence(observation.label)}: ${observation.outcomes[outcome]!.label}`;
-const held = (table: VehicleTable, { found }: Pick<Followed, 'found'>): [Observation, number][] =>
-  [...found].map(([id, outcome]) => [table.observations.find((each) => each.id === id)!, outcome]);
+type Seen = readonly number[];
+const saidOf = (observation: Observation, outcomes: Seen): string =>
+  `${inSentence(observation.label)}: ${outcomeWords(observation.id, outcomes.map((each) => observation.outcomes[each]!.id).join('|'))}`; // prettier-ignore
+const held = (table: VehicleTable, { found }: Pick<Followed, 'found'>): [Observation, Seen][] =>
+  [...found].map(([id, outcomes]) => [table.observations.find((each) => each.id === id)!, outcomes]);
+const chanceIn = (row: readonly number[], outcomes: Seen): number =>
+  outcomes.reduce((sum, each) => sum + row[each]!, 0);
 
 /** What it may be, the likeliest first. */
 export function suspects(table: VehicleTable, followed: Followed, most = 6): Suspect[] {
@@ -27,16 +30,16 @@ export function suspects(table: VehicleTable, followed: Followed, most = 6): Sus
   const findings = held(table, followed);
   const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).slice(0, most);
   return order.map((at) => {
-    const weighed = findings.map(([observation, outcome]) => {
+    const weighed = findings.map(([observation, outcomes]) => {
       // Against what would be seen where it is not this one.
       let [without, weight] = [0, 0];
       table.causes.forEach((_, other) => {
         if (other === at) return;
-        without += chances[other]! * observation.rows[other]![outcome]!;
+        without += chances[other]! * chanceIn(observation.rows[other]!, outcomes);
         weight += chances[other]!;
       });
-      const usual = weight > 0 ? without / weight : observation.line.base[outcome]!;
-      return { said: saidOf(observation, outcome), ratio: observation.rows[at]![outcome]! / usual };
+      const own = chanceIn(observation.rows[at]!, outcomes);
+      return { said: saidOf(observation, outcomes), ratio: weight > 0 && without > 0 ? (own * weight) / without : 1 };
     });
     const by = (sign: 1 | -1): string[] =>
       weighed.filter(({ ratio }) => (sign > 0 ? ratio >= SPEAKS : ratio <= 1 / SPEAKS)).sort((a, b) => sign * (b.ratio - a.ratio)).map(({ said }) => said);
@@ -57,22 +60,22 @@ export function contradictions(table: VehicleTable, followed: Followed, practice
   const findings = held(table, followed);
   if (findings.length < 2) return [];
   // What was believed before the findings that hold now.
-  const before = findings.reduce((belief: Belief, [observation, outcome]) => divided(table, belief, observation, outcome), followed.belief);
+  const before = findings.reduce((belief: Belief, [observation, outcomes]) => divided(table, belief, observation, outcomes), followed.belief);
   return findings
-    .map(([observation, outcome], at) => {
+    .map(([observation, outcomes], at) => {
       const rest = findings.reduce((belief, [other, shown], k) => (k === at ? belief : observe(table, belief, other, shown)), before);
       const all = normal(rest);
-      const chance = all ? totalOf(observe(table, all, observation, outcome)) : 0;
-      return { observation, said: saidOf(observation, outcome), chance };
+      const chance = all ? totalOf(observe(table, all, observation, outcomes)) : 0;
+      return { observation, said: saidOf(observation, outcomes), chance };
     })
     .filter(({ chance }) => chance < practice.contradicts)
     .sort((a, b) => a.chance - b.chance);
 } // prettier-ignore
 
 /** Takes a finding back out of a belief; no chance of the table is nought, so it can be. */
-function divided(table: VehicleTable, belief: Belief, observation: Observation, outcome: number): Belief {
+function divided(table: VehicleTable, belief: Belief, observation: Observation, outcomes: Seen): Belief {
   const one = Float64Array.from(belief, () => 1);
-  const likely = observe(table, one, observation, outcome);
+  const likely = observe(table, one, observation, outcomes);
   return belief.map((each, at) => each / likely[at]!);
 }
 

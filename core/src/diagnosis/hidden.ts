@@ -52,14 +52,17 @@ export function shows(hidden: Hidden, observation: Observation, look = 0): numbe
   for (const letter of observation.id) key = (key * 31 + letter.charCodeAt(0)) % 1_000_003;
   const draws = drawsOf(hidden.seed * 131 + key);
   const noise = new Float64Array(2);
-  const rows = hidden.faults.map((cause) => {
-    const raised = observation.rows[cause]!.map((chance) => {
+  const noisy = (row: readonly number[]): number[] => {
+    const raised = row.map((chance) => {
       draws.normals(noise);
       return chance * Math.exp(hidden.off * noise[0]!);
     });
     const all = raised.reduce((sum, each) => sum + each, 0);
     return raised.map((each) => each / all);
-  });
-  const chances = outcomesUnder({ ...observation, rows }, rows.map((_, at) => at)); // prettier-ignore
+  };
+  const rows = hidden.faults.map((cause) => noisy(observation.rows[cause]!));
+  const byFan = hidden.faults.length > 1 && observation.byFan ? observation.byFan.map((own) => hidden.faults.map((cause) => noisy(own[cause]!))) as [number[][], number[][]] : undefined; // prettier-ignore
+  const { byFan: _, ...own } = observation;
+  const chances = outcomesUnder({ ...own, rows, ...(byFan && { byFan }) }, rows.map((_, at) => at)); // prettier-ignore
   return picked(chances, draws.even());
 }

@@ -35,9 +35,9 @@ export function filedCase(table: VehicleTable, steps: readonly DiagnosisStep[], 
       const { line, fan } = observation;
       if (fan && cause.fan && fan.id !== cause.fan.id) continue;
       // All fans in one go: what the fan of the cause did, or both.
-      const [shown, which] = step.outcome.split('@') as [string, string?];
-      if (which && (!cause.fan || which !== cause.fan.id)) continue;
-      findings.push(`${line.id} ${cause.line.id} ${shown}`);
+      const shown = step.outcome.split('+').map((each) => each.split('@') as [string, string?]);
+      const own = shown.find(([, which]) => which === undefined || which === cause.fan?.id);
+      if (own) findings.push(`${line.id} ${cause.line.id} ${own[0]}`);
     }
   const first = before.findIndex((step) => step.kind === 'found' && table.observations.some(({ id, line }) => id === step.check && !line.told));
   const numbers = known.map((each) => table.causes.indexOf(each));

@@ -1,6 +1,7 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { afterRemedy, likelihoods, marginals, type Belief, type Followed } from './belief.ts';
-import { minutesOfCheck, minutesOfRemedy, type Costs, type Reach } from './cost.ts';
+import { costsNow, minutesOfCheck, minutesOfRemedy, type Costs, type Reach } from './cost.ts';
+import { heldBack } from './possible.ts';
 import { DESK, rankActs, type Problem, type Valued, type Width } from './search.ts';
 import type { Observation, Remedy, VehicleTable } from './table.ts';
 
@@ -27,15 +28,16 @@ export interface NextStep {
   tells: [string, string] | undefined;
 }
 
-/** Checks that can be made now: not answered, not passed over, and where they follow another, after what it showed. */
+/** Checks that can be made now: safe, not answered, not passed over, and where they follow another, after what it showed. */
 export function openChecks(table: VehicleTable, { found, passedOver, repaired }: Pick<Followed, 'found' | 'passedOver' | 'repaired'>): number[] {
-  return table.observations.flatMap(({ id, line }, at) => {
-    if (found.has(id) || passedOver.has(id)) return [];
+  return table.observations.flatMap((observation, at) => {
+    const { id, line } = observation;
+    if (found.has(id) || passedOver.has(id) || heldBack(table, { found }, observation)) return [];
     // What is told is asked for beside everything else; it is nothing to be looked at.
     if (!line.after) return line.told ? [] : [at];
     if (line.after.check === 'repair') return repaired.length > 0 ? [at] : [];
     const before = table.observations.find((each) => each.id === line.after!.check);
-    return before && found.get(before.id) === before.outcomes.findIndex((each) => each.id === line.after!.outcome) ? [at] : [];
+    return before && found.get(before.id)?.every((each) => before.outcomes[each]!.id === line.after!.outcome) ? [at] : [];
   });
 } // prettier-ignore
 
@@ -114,7 +116,7 @@ function secondSign(table: VehicleTable, followed: Followed, remedy: number, pra
   let best: { step: Step; worth: number } | undefined;
   for (const at of openChecks(table, followed)) {
     const observation = table.observations[at]!;
-    const taken = minutesOfCheck(observation, reach);
+    const taken = minutesOfCheck(observation, reach, followed.warm ? practice.coolDown : 0);
     const minutes = taken.hands + practice.waitingCounts * taken.waits;
     if (minutes > practice.secondSign) continue;
     const rows = likelihoods(table, observation);
@@ -153,14 +155,15 @@ export function nextStep(
   costs: Costs,
   { practice = USUAL_PRACTICE, reach, width = DESK }: { practice?: Practice; reach?: Reach | undefined; width?: Width } = {},
 ): NextStep | undefined {
-  const { ranked, known } = rankActs(problemOf(table, followed.belief, costs), openChecks(table, followed), width);
+  const open = openChecks(table, followed);
+  const { ranked, known } = rankActs(problemOf(table, followed.belief, costsNow(costs, table, open, followed.warm, practice)), open, width);
   const stepOf = ({ act, cost }: Valued): Step => {
     if (act.do === 'repair') {
       const remedy = table.remedies[act.remedy]!;
       return { what: { do: 'repair', remedy }, cost, hands: minutesOfRemedy(remedy, reach), waits: 0 };
     }
     const observation = table.observations[act.check]!;
-    return { what: { do: 'check', observation }, cost, ...minutesOfCheck(observation, reach) };
+    return { what: { do: 'check', observation }, cost, ...minutesOfCheck(observation, reach, followed.warm ? practice.coolDown : 0) };
   };
   const sure = sureRemedy(table, followed.belief, practice);
   const at = sure === undefined ? -1 : ranked.findIndex(({ act }) => act.do === 'repair' && act.remedy === sure);

@@ -10,10 +10,36 @@ const parts = (id: string): { line: string; fan: string } => {
 export function checkWords(check: string, outcome: string): string {
   const { line, fan } = parts(check);
   const own = USUAL_TABLE.checks.find(({ id }) => id === line);
-  const shown = parts(outcome);
-  const label = own?.outcomes.find(({ id }) => id === shown.line)?.label ?? shown.line;
-  const about = [fan, shown.fan].filter(Boolean).join(', ');
-  return [`${own?.label ?? line}${about ? ` (${about})` : ''}`, label].filter(Boolean).join(': ');
+  const labelOf = (id: string): string => own?.outcomes.find((each) => each.id === id)?.label ?? id;
+  return [`${own?.label ?? line}${fan ? ` (${fan})` : ''}`, outcomesIn(outcome, labelOf)].filter(Boolean).join(': ');
+} // prettier-ignore
+
+/** What a check showed, without the check. */
+export function outcomeWords(check: string, outcome: string): string {
+  const own = USUAL_TABLE.checks.find(({ id }) => id === parts(check).line);
+  return outcomesIn(outcome, (id) => own?.outcomes.find((each) => each.id === id)?.label ?? id);
+}
+
+/** An outcome in words: what each of two fans does; of several that are left open what they agree on, else all of them. */
+function outcomesIn(outcome: string, labelOf: (id: string) => string): string {
+  if (outcome === '') return '';
+  const alternatives = outcome.split('|');
+  const of = (one: string, fan: string): string => {
+    const own = one.split('+').map((each) => each.split('@'));
+    return own.find(([, named]) => named === fan)?.[0] ?? (own[0]![1] === undefined ? own[0]![0]! : 'strong');
+  };
+  const agreed = alternatives.length < 2 || !outcome.includes('@') ? [] : ['ac', 'temperature'].filter((fan) => new Set(alternatives.map((one) => of(one, fan))).size === 1); // prettier-ignore
+  if (agreed.length > 0) return agreed.map((fan) => `${FAN_LABELS[fan as FanRole['id']]} ${labelOf(of(alternatives[0]!, fan))}`).join(', '); // prettier-ignore
+  const words = ({ line, fan }: ReturnType<typeof parts>): string =>
+    [fan, labelOf(line)].filter(Boolean).join(' ');
+  return alternatives
+    .map((one) =>
+      one
+        .split('+')
+        .map((each) => words(parts(each)))
+        .join(', '),
+    )
+    .join(' or ');
 }
 
 export function remedyWords(remedy: string): string {

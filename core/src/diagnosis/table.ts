@@ -33,6 +33,8 @@ export interface Observation {
   outcomes: OutcomeLine[];
   /** Chances of the outcomes, by cause: `rows[cause][outcome]`. */
   rows: number[][];
+  /** Of two fans looked at in one go: chances of what each shows (strong, slow, dead), by fan and cause. */
+  byFan?: readonly [first: number[][], second: number[][]];
 }
 
 /** The table as it holds for one vehicle. */
@@ -85,12 +87,20 @@ function rowOf(line: CheckLine, cause: CauseLine, changes: ReadonlyMap<string, r
   return all === 0 ? own : own.map((each, at) => (WORTH.finding * each + seen[at]!) / (WORTH.finding + all));
 } // prettier-ignore
 
-/** Chances of all fans looked at in one go: strong, one of them slow or dead, both. */
-function together(first: readonly number[], second: readonly number[]): number[] {
+/** Chances of two fans looked at in one go, in the order of `twoFanOutcomes`. */
+export function together(first: readonly number[], second: readonly number[]): number[] {
   const [s1, w1, d1] = first as [number, number, number];
   const [s2, w2, d2] = second as [number, number, number];
-  return [s1 * s2, w1 * s2, s1 * w2, w1 * w2, d1 * (s2 + w2), (s1 + w1) * d2, d1 * d2];
+  return [s1 * s2, w1 * s2, s1 * w2, w1 * w2, d1 * s2, s1 * d2, d1 * w2, w1 * d2, d1 * d2];
 }
+
+/** Both strong, one or both slow, one dead, one dead and the other slow, both dead. */
+function twoFanOutcomes([strong, slow, dead]: readonly OutcomeLine[], fine: string, a: FanRole, b: FanRole): OutcomeLine[] {
+  const one = (line: OutcomeLine, fan: FanRole): OutcomeLine => ({ id: `${line.id}@${fan.id}`, label: `${fan.label} ${line.label}` });
+  const mixed = (still: FanRole, lame: FanRole): OutcomeLine => ({ id: `${dead!.id}@${still.id}+${slow!.id}@${lame.id}`, label: `${still.label} ${dead!.label}, ${lame.label} ${slow!.label.split(',')[0]!}` });
+  const both = (line: OutcomeLine, label = line.label): OutcomeLine => ({ id: line.id, label: `both ${label.replace(/^(comes|does)\b/, (verb) => (verb === 'comes' ? 'come' : 'do'))}` });
+  return [both(strong!, fine), one(slow!, a), one(slow!, b), both(slow!), one(dead!, a), one(dead!, b), mixed(a, b), mixed(b, a), both(dead!)];
+} // prettier-ignore
 
 function observationOf(line: CheckLine, fans: readonly FanRole[], fan: FanRole | null, causes: readonly Cause[], vehicle: DiagnosisVehicle, changes: ReadonlyMap<string, readonly number[]>, counts: TableCounts | undefined): Observation {
   const two = vehicle.fans === 'two';
@@ -117,19 +127,9 @@ function observationOf(line: CheckLine, fans: readonly FanRole[], fan: FanRole |
   if (looked.length === 1)
     return { ...common, outcomes: [{ id: strong.id, label: two ? `${looked[0]!.label}: ${fine}` : fine }, slow, still], rows: causes.map((cause) => expected(row(cause, looked[0]!), 0)) };
   const [a, b] = looked as [FanRole, FanRole];
-  return {
-    ...common,
-    outcomes: [
-      { id: strong.id, label: `both ${fine}` },
-      { id: `${slow.id}@${a.id}`, label: `${a.label} ${slow.label}` },
-      { id: `${slow.id}@${b.id}`, label: `${b.label} ${slow.label}` },
-      { id: slow.id, label: `both ${slow.label}` },
-      { id: `${still.id}@${a.id}`, label: `${a.label} ${still.label}` },
-      { id: `${still.id}@${b.id}`, label: `${b.label} ${still.label}` },
-      { id: still.id, label: `both ${still.label}` },
-    ],
-    rows: causes.map((cause) => together(expected(row(cause, a), 0), expected(row(cause, b), 1))),
-  };
+  const byFan = [causes.map((cause) => expected(row(cause, a), 0)), causes.map((cause) => expected(row(cause, b), 1))] as const;
+  const rows = causes.map((_, at) => together(byFan[0][at]!, byFan[1][at]!));
+  return { ...common, outcomes: twoFanOutcomes(line.outcomes, fine, a, b), rows, byFan };
 } // prettier-ignore
 
 /**

@@ -1,6 +1,7 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { follow } from './belief.ts';
-import { costsOf, minutesOfCheck, minutesOfRemedy } from './cost.ts';
+import { costsNow, costsOf, minutesOfCheck, minutesOfRemedy } from './cost.ts';
+import { isWarm } from './possible.ts';
 import { hiddenFault, shows, type Hidden } from './hidden.ts';
 import { nextStep, openChecks } from './next.ts';
 import type { Observation, Remedy, VehicleTable } from './table.ts';
@@ -110,15 +111,18 @@ export function spentOn(
   const costs = costsOf(table, practice);
   const right = new Set(hidden.faults.map((fault) => table.causes[fault]!.remedy));
   const spent: Spent = { minutes: 0, money: 0, checks: 0, repairs: 0 };
+  const looked: string[] = [];
   for (const step of steps) {
     if (step.kind === 'found') {
       const at = table.observations.findIndex(({ id }) => id === step.check);
       const observation = table.observations[at];
       if (!observation || observation.line.told) continue;
-      const { hands, waits } = minutesOfCheck(observation);
+      const warm = isWarm(table, looked);
+      looked.push(step.check);
+      const { hands, waits } = minutesOfCheck(observation, undefined, warm ? practice.coolDown : 0);
       spent.checks += 1;
       spent.minutes += hands + waits;
-      spent.money += costs.checks[at]!;
+      spent.money += costsNow(costs, table, [], warm, practice).checks[at]!;
     } else if (step.kind === 'repaired') {
       const at = table.remedies.findIndex(({ id }) => id === step.remedy);
       const remedy: Remedy | undefined = table.remedies[at];

@@ -60,6 +60,8 @@ export interface CheckLine {
   readonly risk: string;
   /** Runs the engine: it carries a temperature to stop at. */
   readonly runs: boolean;
+  /** Opens the system: only on a cold engine. */
+  readonly cold: boolean;
   /** What has to come off, as access maps name it; '' for nothing. */
   readonly thing: string;
   /** Of the vehicle, of each fan by itself, or all fans looked at in one go. */
@@ -105,7 +107,12 @@ export interface FanRole {
 export interface Finding {
   /** Of an observation: `check` or `check@fan`. */
   check: string;
+  /** One of its outcomes; `a|b` where it is known only that it is one of these. */
   outcome: string;
+}
+/** A finding, and the words that say it. */
+export interface Heard extends Finding {
+  words: string;
 }
 /** What happened in a diagnosis, in order. */
 export type DiagnosisStep =

@@ -1,8 +1,9 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { follow, type Unread } from './belief.ts';
-import { costsOf, type Reach } from './cost.ts';
+import { follow, type Followed, type Unread } from './belief.ts';
+import { costsOf, minutesOfCheck, type Reach } from './cost.ts';
 import { contradictions, standing, suspects } from './explain.ts';
 import { nextStep, type NextStep, type Step } from './next.ts';
+import { heldBack, type HeldBack } from './possible.ts';
 import type { Observation, VehicleTable } from './table.ts';
 import type { DiagnosisStep, End, OutcomeLine } from './types.ts';
 import type { PartKind } from '../figures/index.ts';
@@ -21,6 +22,12 @@ export interface ShownCheck {
   risk: string;
   runs: boolean;
   thing: string;
+  /** The engine is hot and has to cool first: minutes of it among the waits. */
+  coolsFirst: boolean;
+}
+/** A check in the list of all that can be noticed: why it cannot be made now, where it cannot. */
+export interface AnyCheck extends ShownCheck {
+  heldBack: HeldBack | null;
 }
 export type ShownStep =
   | ({ do: 'check' } & ShownCheck)
@@ -30,6 +37,10 @@ export type ShownStep =
 export interface DiagnosisView {
   /** What can be told, with what was. */
   told: ShownCheck[];
+  /** Every other check of this vehicle, for what is noticed out of turn. */
+  checks: AnyCheck[];
+  /** Why checks are held back now, each once. */
+  heldBack: HeldBack[];
   next:
     | (ShownStep & {
         rulesOut: number;
@@ -51,14 +62,18 @@ export interface DiagnosisView {
 
 const MOST_AHEAD = 6;
 
-function shownCheck(observation: Observation, { hands, waits }: { hands: number; waits: number }, found: string | null): ShownCheck {
+function shownCheck(observation: Observation, { hands, waits }: { hands: number; waits: number }, found: string | null, warm = false): ShownCheck {
   const { id, label, question, outcomes, line } = observation;
-  return { id, label, question, outcomes, found, hands, waits, tools: line.tools, risk: line.risk, runs: line.runs, thing: line.thing };
+  return { id, label, question, outcomes, found, hands, waits, tools: line.tools, risk: line.risk, runs: line.runs, thing: line.thing, coolsFirst: warm && line.cold };
 } // prettier-ignore
 
-const shownStep = ({ what, hands, waits }: Step): ShownStep =>
+/** What a check has shown, as a finding says it. */
+const foundOf = ({ id, outcomes }: Observation, found: Followed['found']): string | null =>
+  found.get(id)?.map((at) => outcomes[at]!.id).join('|') ?? null; // prettier-ignore
+
+const shownStep = ({ what, hands, waits }: Step, warm: boolean): ShownStep =>
   what.do === 'check'
-    ? { do: 'check', ...shownCheck(what.observation, { hands, waits }, null) }
+    ? { do: 'check', ...shownCheck(what.observation, { hands, waits }, null, warm) }
     : { do: 'repair', id: what.remedy.id, label: what.remedy.label, hands, ends: what.remedy.line.ends, part: what.remedy.line.part }; // prettier-ignore
 
 /**
@@ -81,11 +96,12 @@ export function diagnose(
     told: table.observations
       .filter(({ line }) => line.told && (line.after === null || followed.repaired.length > 0))
       .map((each) => {
-        const found = followed.found.get(each.id);
-        return shownCheck(each, { hands: 0, waits: 0 }, found === undefined ? null : each.outcomes[found]!.id);
+        return shownCheck(each, { hands: 0, waits: 0 }, foundOf(each, followed.found));
       }),
-    next: next ? { ...shownStep(next.step), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled, signFor: next.signFor?.label ?? null } : null,
-    runnerUp: next?.runnerUp ? shownStep(next.runnerUp) : null,
+    checks: shownChecks(table, followed, practice, reach),
+    heldBack: [...new Set(openButHeld(table, followed))],
+    next: next ? { ...shownStep(next.step, followed.warm), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled, signFor: next.signFor?.label ?? null } : null,
+    runnerUp: next?.runnerUp ? shownStep(next.runnerUp, followed.warm) : null,
     suspects: shown.map(({ cause, chance, speaksFor, against }) => ({ id: cause.id, label: cause.label, chance, speaksFor, against })),
     standing: { word: own.word, said: own.said, causes: own.causes.map(({ id }) => id), chance: own.chance },
     contradictions: contradictions(table, followed, practice).map(({ observation, said, chance }) => ({ check: observation.id, said, chance })),
@@ -94,6 +110,19 @@ export function diagnose(
     cost: next ? { expected: next.step.cost, known: next.known } : null,
   };
 } // prettier-ignore
+
+function shownChecks(table: VehicleTable, followed: Followed, practice: Practice, reach: Reach | undefined): AnyCheck[] {
+  const coolDown = followed.warm ? practice.coolDown : 0;
+  return table.observations
+    .filter(({ line }) => !line.told)
+    .map((each) => ({ ...shownCheck(each, minutesOfCheck(each, reach, coolDown), foundOf(each, followed.found), followed.warm), heldBack: heldBack(table, followed, each) ?? null }));
+} // prettier-ignore
+
+/** Reasons that hold open checks back. */
+const openButHeld = (table: VehicleTable, followed: Followed): HeldBack[] =>
+  table.observations.flatMap((each) =>
+    followed.found.has(each.id) || each.line.told ? [] : (heldBack(table, followed, each) ?? []),
+  );
 
 /** What would follow if a cause is the one and each check shows what it mostly does. */
 function wayFrom(table: VehicleTable, steps: readonly DiagnosisStep[], first: NextStep | undefined, cause: number, costs: ReturnType<typeof costsOf>, options: { practice: Practice; reach: Reach | undefined }, ahead: number): string[] {

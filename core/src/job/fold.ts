@@ -87,9 +87,10 @@ const APPLY: Apply = {
   'compared': (state, { payload }, said) => void state.comparisons.push({ ...payload, ...said }),
   'sheet allowed': (state, { payload }, said) => void (state.allowed[payload.partId] = { reason: payload.reason, ...said }),
   'checked': (state, { payload }, said) => {
+    // Looking further opens the diagnosis again; what confirms a finding that stands changes nothing.
+    const stands = state.diagnosis.findLast((each) => each.kind === 'repaired' || (each.kind === 'found' && each.check === payload.check)); // prettier-ignore
+    if (stands?.kind !== 'found' || stands.outcome !== payload.outcome) state.diagnosed = null;
     state.diagnosis.push({ kind: 'found', ...payload, ...said });
-    // Whoever looks on is not done.
-    state.diagnosed = null;
   },
   'check passed over': (state, { payload }, said) => void state.diagnosis.push({ kind: 'passed over', ...payload, ...said }),
   'repaired': (state, { payload }, said) => {

@@ -17,5 +17,6 @@ export {
   readYearSpan,
   type Field,
 } from './request.ts';
+export { complaintIn } from './complaint.ts';
 export { nextQuestion, type Answer, type Prospect, type Question } from './question.ts';
 export * from './vin.ts';

@@ -29,16 +29,12 @@ export const CORRECTION =
 /** "Scratch the 1.8": takes back what was said, or rules it out before it is. */
 export const STRIKE =
   /(?:scratch|scrap|scrub|strike|forget(?: about)?|drop|skip|ignore|leave out|leaving out|rul(?:e|ing) out|discount|not counting|not including)(?!\s+(?:that|this|all)\b)(?:\s+(?:the|an?|any))?(?=\s)/y;
+export { DENIAL, NOTHING_DENIED } from '../speech/index.ts';
 /**
  * Denials that a word in between does not use up: "not the noisy diesel", where "without the sunroof diesel" denies the
  * roof; but "without the fancy air con" denies what a vehicle can be without.
  */
 export const HOLDS = /not|n't|never|rather|instead|opposed|than|except|but|apart|aside|bar|save/;
-export const DENIAL =
-  /(?:non-(?=[a-z])|(?:(?:don't|doesn't|didn't) (?:think|believe|reckon|suppose) (?:it|he|she|that|this)(?:'s| is)|(?<!\bno )doubt(?: that)? (?:it|that|this)(?:'s| is)|nothing wrong|anything but|any but|(?:every|any)(?:thing|one)?\s+bar|(?:has |had |does |did |do |is |was )?not|(?:is|are|was|were|does|did|do|has|have|had|could|would|should|ca)n'?t|cannot|ain't|never|no longer|except(?:ing)?|excluding|other than|apart from|aside from|besides|rather than|instead of|(?:as )?opposed to|with the exception of|bar(?=\s+(?:the\b|an?\b|\d))|save (?:for)?(?=\s*(?:the|an?)\b)|with\s?out|w\/o(?:ut)?|minus|less(?=\s+(?:the\b|an?\b|air|a\/?c\b|tow))|sans|excl\.?|free of|lacks|lacking|lost|non|neither|nor|no(?!,)(?!\s+(?:wait|sorry|it|its|it's|the|that|i|he|she|we|not|later|earlier|newer|older)\b))(?:\s+(?:for|an?|the|any|with|its|have|has|had|got|get|come|came|be|been|want|need|send|give|quote|order|supply|bring|me|us|him|looking(?: for)?|interested in|keen on|bothered about|after|talking about))*(?=\s))/y;
-/** "Not sure", "doesn't know", "can't say": nothing is denied. */
-export const NOTHING_DENIED =
-  /^\s+(?:sure|certain|idea|clue|doubt|question|know|say|tell|remember|recall|matter|care|mind|think|(?:it|he|she|they|you|we|that)\b)/;
 /** "No idea about air", "not sure if it has a tow bar": it is not known. */
 export const NOT_KNOWN =
   /^\s+(?:sure|certain|idea|clue|know|say|tell|remember)\s+(?:(?:him|me|you)\s+)?(?:about|if|whether|on|of)\b/;

@@ -9,6 +9,7 @@ import {
   type Fact,
   type Operation,
 } from '@radiatrix/core/access';
+import { partOfRemedy } from '@radiatrix/core/diagnosis';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import {
@@ -232,9 +233,10 @@ export async function vehicleAccess(
   const kept = keptId === undefined ? undefined : await accessRevision(db, keptId);
   const chosen = kept?.bayId === bayId && (drafts || kept.state === 'released') ? kept : newest;
   const line = vehicleLine(vehicle, vocabulary);
-  const wantedKinds = (job?.state.parts ?? [])
-    .filter(({ role }) => role === 'goes in')
-    .map(({ kind }) => kind);
+  const goesIn = (job?.state.parts ?? []).filter(({ role }) => role === 'goes in').map(({ kind }) => kind);
+  // Until a part is chosen, the way in is to what the diagnosis wants renewed.
+  const needed = job?.state.diagnosed ? partOfRemedy(job.state.diagnosed.remedy) : null;
+  const wantedKinds = goesIn.length > 0 || !needed ? goesIn : [needed];
   const cautions = cautionContext(vehicle, vocabulary);
   if (!chosen) return { vehicle: line, cautions, map: null, goals: [], past: [], wanted: [], revised: null };
   const [whole, bay, past, later] = await Promise.all([

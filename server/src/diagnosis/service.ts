@@ -58,7 +58,7 @@ const standingLines = (lines: readonly ShopTableLine[]): ShopTableLine[] =>
 /** What a diagnosis of a job is worked out from. */
 export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): Promise<DiagnosisRecord> {
   const job = await jobHand(db, jobId);
-  const fitted = job.state.parts.filter(({ kind, role }) => kind === 'fan' && role !== 'goes in');
+  const fitted = job.state.parts.filter(({ role }) => role !== 'goes in');
   const [own, lines, counts, rows, records] = await Promise.all([
     vehicleOf(db, job.vehicleId, role, job.figures),
     tableLines(db),
@@ -68,7 +68,8 @@ export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): 
   ]);
   const practice = practiceOf(ownPractice(rows));
   const { bay, ...rest } = own;
-  const fan = records.parts[0] && (records.fitPart(records.parts[0]).figures as unknown as FigureSet<'fan'>);
+  const fanRow = records.parts.find(({ kind }) => kind === 'fan');
+  const fan = fanRow && (records.fitPart(fanRow).figures as unknown as FigureSet<'fan'>);
   const count = { one: 'one', two: 'two' }[(fan?.words.fans?.word ?? '') as 'one'] as 'one' | 'two' | undefined; // prettier-ignore
   const vehicle: DiagnosisVehicle = { ...rest, fans: rest.fans ?? count ?? null };
   const filed = filedOf(counts, fanClass(vehicle));
@@ -82,6 +83,7 @@ export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): 
     filed: filed.cases,
     firstChecks: filed.firstChecks,
     label: fan?.quantities.current ? { volts: statedV(fan.words.voltage?.word ?? bay.words.systemVoltage?.word, practice), amps: fan.quantities.current.value } : null,
+    onVehicle: records.parts.map(({ id, number, kind }) => ({ partId: id, number, kind })),
     capKPa: bay.quantities.capPressure?.value ?? null,
     bleed: { opensC: settings?.thermostat.opensC ?? rating, fullyOpenC: settings?.thermostat.fullyOpenC ?? null, fanOnC: settings?.stages[0]?.onC ?? bay.quantities.fanOn?.value ?? null, warningC },
     stopC: Math.min(warningC ?? practice.overheats, practice.overheats),

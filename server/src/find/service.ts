@@ -1,6 +1,7 @@
 import {
   ruledOutBy,
   choicesFor,
+  complaintIn,
   correct,
   describeVehicle,
   labelFor,
@@ -195,6 +196,7 @@ export async function find(
       ),
     })),
     leftover,
+    complaint: complaintIn(text, described.chips),
     others: described.others.map((other) => other.text),
     vehicles: matching.slice(0, LIST_LIMIT).map((row) => vehicleLine(row, vocabulary)),
     total: matching.length,

@@ -13,7 +13,7 @@ import { Failure, isLost, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
 import { askPage } from './ahead.ts';
 import { Proposed } from './Proposed.tsx';
-import { Plate } from './Plate.tsx';
+import { JobPlate, Plate } from './Plate.tsx';
 import { jobInHand, Ruler, STAGES } from './Ruler.tsx';
 import { putOnBench, setTheme, setUnits } from './settings.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -80,7 +80,7 @@ export function Shell() {
 }
 
 function Frame({ person }: { person: Person }) {
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
@@ -88,12 +88,16 @@ function Frame({ person }: { person: Person }) {
   const [keysShown, setKeysShown] = useState(false);
   const finder = useRef<HTMLInputElement>(null);
   const inPath = /^\/v\/(\d+)/.exec(pathname)?.[1];
-  const vehicleId = inPath ? Number(inPath) : bench;
+  const jobId = Number(jobInHand(pathname, search)) || undefined;
+  const job = api.useJobQuery({ id: jobId ?? 0 }, { skip: jobId === undefined });
+  const vehicleOfJob = jobId === undefined ? undefined : job.data?.record.vehicle.id;
+  // On a job's pages the vehicle is the job's; what is on the bench is for pages without one.
+  const vehicleId = inPath ? Number(inPath) : jobId === undefined ? bench : (vehicleOfJob ?? null);
   const partId = /\/sheet\/(\d+)/.exec(pathname)?.[1] ?? params.get('part');
 
   useEffect(() => {
-    if (inPath) dispatch(putOnBench(Number(inPath)));
-  }, [inPath, dispatch]);
+    if (inPath && jobId === undefined) dispatch(putOnBench(Number(inPath)));
+  }, [inPath, jobId, dispatch]);
   useHotkeys({
     '/': () => finder.current?.focus(),
     '?': () => setKeysShown(true),
@@ -164,9 +168,14 @@ function Frame({ person }: { person: Person }) {
           <SignOut person={person} />
         </div>
       </header>
-      {vehicleId && !bare ? (
+      {!bare && (jobId !== undefined || vehicleId) ? (
         <div className="no-print px-[18px] pt-3">
-          <Plate vehicleId={vehicleId} />
+          {jobId !== undefined &&
+          (!inPath || vehicleOfJob === undefined || vehicleOfJob === Number(inPath)) ? (
+            <JobPlate jobId={jobId} />
+          ) : (
+            <Plate vehicleId={vehicleId!} />
+          )}
         </div>
       ) : null}
       <div className="px-[18px] pt-3">

@@ -10,8 +10,13 @@ const query = (entries: Record<string, string | number | null | undefined>): str
 };
 
 type Job = number | string | null | undefined;
-export const matchAddress = (vehicleId: number, job?: Job, part?: Job): string =>
-  `/v/${vehicleId}/match${query({ part, job })}`;
+/** Match; opened on a part, or on the first of a kind that a diagnosis asks for; with what was said, until a job keeps it. */
+export const matchAddress = (
+  vehicleId: number,
+  job?: Job,
+  part?: Job,
+  more: { kind?: string; said?: string } = {},
+): string => `/v/${vehicleId}/match${query({ part, ...more, job })}`;
 export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string =>
   `/v/${vehicleId}/compare${query({ part, job })}`;
 /** The ways in, for the parts that are to come off, by their codes on the map. */

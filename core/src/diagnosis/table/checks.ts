@@ -25,7 +25,7 @@ function check(id: string, label: string, question: string, outcomes: Outcomes, 
   const spread: Record<string, number[]> = {};
   for (const [names, raw] of Object.entries(when)) for (const name of names.split(' ')) spread[name] = chances(raw);
   return {
-    id, label, question, told: said, minutes: more.minutes ?? 2, waits: more.waits ?? 0, tools: more.tools ?? [], risk: more.risk ?? '', runs: more.runs ?? false,
+    id, label, question, told: said, minutes: more.minutes ?? 2, waits: more.waits ?? 0, tools: more.tools ?? [], risk: more.risk ?? '', runs: more.runs ?? false, cold: more.risk?.includes(COLD_ONLY) ?? false,
     thing: more.thing ?? '', per: more.per ?? 'vehicle', only: more.only ?? [], after: more.after ? { check: more.after[0], outcome: more.after[1] } : null,
     outcomes: Object.entries(outcomes).map(([key, text]) => ({ id: key, label: text })), base: chances(base), when: spread,
   };

@@ -3,8 +3,10 @@ import { Link, useLocation, useNavigate, useNavigationType, useSearchParams } fr
 import type { Difference } from '@radiatrix/core/vehicle';
 import type { FindResult, FoundChip, VehicleLine } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { matchAddress } from '../../app/addresses.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { askWords } from '@radiatrix/words/en/ask';
 import { NextQuestion } from './NextQuestion.tsx';
 import { OpenJob } from './OpenJob.tsx';
 import { VinPanel } from './VinPanel.tsx';
@@ -134,6 +136,8 @@ function Understood({
   onReset: () => void;
 }) {
   if (data.chips.length === 0 && data.parts.length + data.connectors.length > 0) return null;
+  // What the job keeps as the complaint is not lost on anybody.
+  const leftover = data.leftover.filter(({ text }) => !data.complaint.includes(text));
   return (
     <section aria-label="How it was understood">
       <h2 className="heading">
@@ -168,10 +172,15 @@ function Understood({
           ))}
         </p>
       )}
-      {data.leftover.length > 0 && (
+      {data.complaint && (
+        <p className="mt-3">
+          <span className="label-text">{askWords('complaint')}</span> “{data.complaint}”
+        </p>
+      )}
+      {leftover.length > 0 && (
         <p className="mt-3">
           Not understood:{' '}
-          {data.leftover.map((rest) => (
+          {leftover.map((rest) => (
             <Fragment key={rest.from}>
               <span className="border-changes border-b-2 border-dashed">{rest.text.slice(0, 60)}</span>{' '}
             </Fragment>
@@ -335,7 +344,13 @@ function Found({
         }}
       >
         {data.vehicles.map((vehicle, index) => (
-          <VehicleRow key={vehicle.id} vehicle={vehicle} first={index === 0} telling={data.differences} />
+          <VehicleRow
+            key={vehicle.id}
+            vehicle={vehicle}
+            said={data.complaint}
+            first={index === 0}
+            telling={data.differences}
+          />
         ))}
       </ol>
     </section>
@@ -402,10 +417,13 @@ function ToldApart({
 
 function VehicleRow({
   vehicle,
+  said,
   first,
   telling,
 }: {
   vehicle: VehicleLine;
+  /** What was said besides the vehicle: it goes along until a job keeps it. */
+  said: string;
   first: boolean;
   telling: Difference[];
 }) {
@@ -414,7 +432,7 @@ function VehicleRow({
   return (
     <li className="border-rule border-b">
       <Link
-        to={`/v/${vehicle.id}/match`}
+        to={matchAddress(vehicle.id, null, null, { said })}
         data-first-candidate={first ? '' : undefined}
         className="text-ink hover:bg-raised focus:bg-raised grid items-baseline gap-x-4 px-1 md:grid-cols-[minmax(200px,1.2fr)_1fr_1fr_2fr] py-2 no-underline"
       >

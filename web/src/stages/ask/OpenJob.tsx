@@ -15,7 +15,7 @@ export function OpenJob({ data }: { data: FindResult }) {
   const { begin, busy, error } = useOpenJob();
   const [asking, setAsking] = useState(false);
   const open = (vehicleId: number) =>
-    void begin(vehicleId)
+    void begin(vehicleId, { complaint: data.complaint })
       .then((job) => navigate(`/jobs/${job.id}`))
       .catch(() => {});
   const { vehicles, total } = data;

@@ -67,9 +67,9 @@ export function KeepInJob({
   const busy = opening.busy || telling.busy;
   const save = async () => {
     const events = told(name.trim() || title, address, asked, old, fresh);
-    const job = await (chosen === 'new' ? begin(vehicleId, events, label.trim()) : tell(events)).catch(
-      () => undefined,
-    );
+    const job = await (
+      chosen === 'new' ? begin(vehicleId, { events, label: label.trim() }) : tell(events)
+    ).catch(() => undefined);
     if (!job) return;
     setInto(job.id);
     setSavedTo(job.id);

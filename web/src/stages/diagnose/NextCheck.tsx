@@ -5,12 +5,14 @@ import {
   readCap,
   readVolts,
   readWarmUp,
+  type AnyCheck,
   type Read,
-  type ShownStep,
+  type ShownCheck,
 } from '@radiatrix/core/diagnosis';
 import { practiceOf } from '@radiatrix/core/practice';
-import { formatQuantity } from '@radiatrix/core/quantity';
 import { readText } from '@radiatrix/words/bleed';
+import { checkTime } from '@radiatrix/words/diagnosis';
+import { diagnosisWords as words } from '@radiatrix/words/en/diagnosis';
 import { useUnits } from '../../app/store.ts';
 import { TakeReading } from '../../instruments/TakeReading.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
@@ -22,11 +24,16 @@ import { Picture } from './Picture.tsx';
 import type { Diagnosed } from './diagnose.worker.ts';
 import type { Diagnosis } from './useDiagnosis.ts';
 
-const LETTERS = 'abcdefgh';
+const LETTERS = 'abcdefghi';
+/** A hose that can be held is below this, °C: common practice. */
+const OPENS_BELOW_C = 50;
 
 interface Props {
   diagnosis: Diagnosis;
   view: Diagnosed;
+  /** A check that somebody chose in the place of the proposed one. */
+  instead: AnyCheck | undefined;
+  onInstead: (check: AnyCheck | undefined) => void;
   say: ReturnType<typeof useHappened>['say'];
   tell: ReturnType<typeof useHappened>['tell'];
   busy: boolean;
@@ -35,56 +42,79 @@ interface Props {
   onTaken: (taken: { check: string; photo: string } | null) => void;
 }
 
-/** Minutes as they are said. */
-export const minutesText = (hands: number, waits: number): string =>
-  [hands > 0 || waits === 0 ? `${Math.max(1, Math.round(hands))} min` : '', waits > 0 ? `${waits >= 120 ? `${Math.round(waits / 60)} h` : `${waits} min`} of waiting` : ''].filter(Boolean).join(', '); // prettier-ignore
-const offText = (step: ShownStep): string => (step.do === 'check' && step.thing ? `${step.thing.replace('-', ' ')} has to come off` : 'nothing comes off'); // prettier-ignore
+/** Why the proposed check is the one: what it rules out, and which two causes it tells apart. */
+function whyText(next: NonNullable<Diagnosed['next']>): string {
+  if (next.signFor) return words('why:sign', { repair: inSentence(next.signFor) });
+  const why = words(next.rulesOut >= 0.6 ? 'why:most' : next.rulesOut >= 0.4 ? 'why:half' : next.rulesOut >= 0.2 ? 'why:third' : 'why:settles');
+  return next.tells ? `${why} ${words('why:tells', { a: inSentence(next.tells[0]), b: inSentence(next.tells[1]) })}` : why;
+} // prettier-ignore
 
-/** The next check: what it asks, why it, its answers under a key each; beside it what is nearly as good. */
-export function NextCheck({ diagnosis, view, say, tell, busy, taken, onTaken }: Props) {
+/** What the check needs and risks: tools, a hot engine that has to cool, what starts by itself. */
+function Cautions({ check, diagnosis: { record } }: { check: ShownCheck; diagnosis: Diagnosis }) {
+  const units = useUnits();
+  const lines = [
+    ...(check.coolsFirst ? [words('cools-first', { temp: { value: OPENS_BELOW_C, dimension: 'temperature' } }, units)] : []),
+    ...(check.risk ? [check.risk] : []),
+    ...(check.runs ? [words('engine-off-at', { temp: { value: record.stopC, dimension: 'temperature' } }, units)] : []),
+  ];
+  return lines.length === 0 ? null : <p className="caution mt-1.5 px-3 py-1 text-[15px]">{lines.join(' ')}</p>;
+} // prettier-ignore
+
+/** The check in front: what it asks, why it, its answers under a key each; beside it what is nearly as good. */
+export function NextCheck({ diagnosis, view, instead, onInstead, say, tell, busy, taken, onTaken }: Props) {
   const { job, record } = diagnosis;
   const units = useUnits();
   const { next, runnerUp } = view;
   const [read, setRead] = useState<Read>();
-  const photo = taken && next?.do === 'check' && taken.check === next.id ? taken.photo : null;
+  const check: ShownCheck | undefined = instead ?? (next?.do === 'check' ? next : undefined);
+  const photo = taken && check && taken.check === check.id ? taken.photo : null;
   const last = job.state.diagnosis.at(-1);
-  const pass = (): void => void (next?.do === 'check' && say('check passed over', { check: next.id, why: '' }).catch(() => {}));
+  const pass = (): void => void (check && !instead && say('check passed over', { check: check.id, why: '' }).catch(() => {}));
   const answer = (outcome: string): void => {
-    if (next?.do !== 'check' || busy) return;
+    if (!check || busy) return;
     const byRead = read && read.outcome === outcome ? { how: 'instrument' as const, said: readText(read, units).slice(0, 200) } : photo ? { how: 'photograph' as const } : {};
-    void tell([found(next.id, outcome, { minutes: Math.round(next.hands + next.waits), photo, ...byRead })]).then(() => onTaken(null)).catch(() => {});
+    void tell([found(check.id, outcome, { minutes: Math.round(check.hands + check.waits), photo, ...byRead })]).then(() => { onTaken(null); onInstead(undefined); }).catch(() => {});
   };
   useHotkeys({
-    ...(next?.do === 'check' ? Object.fromEntries(next.outcomes.map(({ id }, at) => [LETTERS[at]!, () => answer(id)])) : {}),
+    ...(check ? Object.fromEntries(check.outcomes.map(({ id }, at) => [LETTERS[at]!, () => answer(id)])) : {}),
     x: pass,
     // Taking back does not wait for what comes next to be worked out.
     u: () => void (last && say('undone', { event: last.event }).catch(() => {})),
   });
-  if (!next) return <p className="text-muted">Nothing is left to look at.</p>;
-  if (next.do === 'repair') return null;
-  const why = next.signFor ? <>A second sign before <strong>{inSentence(next.signFor)}</strong>: one alone may have been misread</> : next.rulesOut >= 0.6 ? 'Parts two thirds of what is left, or more' : next.rulesOut >= 0.4 ? 'Parts about half of what is left' : next.rulesOut >= 0.2 ? 'Parts about a third of what is left' : 'Settles what is left';
+  if (!check) return next ? null : <p className="text-muted">{words('nothing-left')}</p>;
+  const anyOf = (id: string): AnyCheck | undefined => view.checks.find((each) => each.id === id);
   return (
-    <section aria-label="Check next" className="border-copper border-l-[5px] pl-4">
-      <p className="text-muted text-[16px]"><span className="font-label text-copper">Check next</span> · {minutesText(next.hands, next.waits)}, {offText(next)}</p>
-      <h1 className="text-[30px] leading-tight">{next.question}</h1>
+    <section aria-label={words(instead ? 'instead' : 'next')} className="border-copper border-l-[5px] pl-4">
+      <p className="text-muted text-[16px]"><span className="font-label text-copper">{words(instead ? 'instead' : 'next')}</span> · {checkTime(check)}, {check.thing ? words('off-first', { thing: check.thing.replace('-', ' ') }) : words('nothing-off')}</p>
+      <h1 className="text-[30px] leading-tight">{check.question}</h1>
       <p className="mt-1 text-[16px]">
-        {why}{next.tells && <>: tells <strong>{inSentence(next.tells[0])}</strong> from <strong>{inSentence(next.tells[1])}</strong></>}.
-        {next.id === 'fans-ac' && <> On this vehicle {record.vehicle.withAc === 'both' ? <strong>all fans run</strong> : record.vehicle.withAc === 'one' ? <strong>the A/C fan runs alone</strong> : record.vehicle.withAc === 'slow' ? <strong>all run slowly</strong> : record.vehicle.withAc === 'pressure' ? 'they run by pressure and may stand at first' : 'no record says which of them run'} with the A/C on.</>}
-        {next.tools.length > 0 && <span className="text-muted"> Takes: {next.tools.join(', ')}.</span>}
+        {!instead && next && whyText(next)}{' '}
+        {check.id === 'fans-ac' && words(`with-ac:${record.vehicle.withAc ?? 'unknown'}`)}{' '}
+        {check.tools.length > 0 && <span className="text-muted">{words('tools', { tools: check.tools.join(', ') })}</span>}
       </p>
-      {(next.risk || next.runs) && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{next.risk}{next.runs && ` Engine off at ${formatQuantity(record.stopC, 'temperature', units)}.`}</p>}
-      <Figures diagnosis={diagnosis} check={next.id} onRead={setRead} />
-      {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? <>Read: {readText(read, units)}, so <strong>{next.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome}</strong>. One key more writes it down.</> : readText(read, units)}</p>}
+      {instead?.heldBack && <p className="caution mt-1.5 px-3 py-1 text-[15px]">{words(`held:${instead.heldBack}`)}</p>}
+      <Cautions check={check} diagnosis={diagnosis} />
+      <Figures diagnosis={diagnosis} check={check.id} onRead={setRead} />
+      {read && <p role="status" className={read.outcome !== undefined ? 'mt-1' : 'text-changes mt-1'}>{read.outcome !== undefined ? words('read:so', { read: readText(read, units), label: check.outcomes.find(({ id }) => id === read.outcome)?.label ?? read.outcome }) : readText(read, units)}</p>}
       <div className="mt-2.5 flex flex-wrap gap-2">
-        {next.outcomes.map(({ id, label }, at) => (
+        {check.outcomes.map(({ id, label }, at) => (
           <button key={id} type="button" disabled={busy} className={`bg-raised hover:border-copper border px-3 py-1.5 text-left ${read?.outcome === id ? 'border-copper border-2' : 'border-ink'}`} onClick={() => answer(id)}>
             <kbd className="key mr-2" aria-hidden="true">{LETTERS[at]}</kbd><span className="font-label text-[19px] font-semibold">{label}</span>
           </button>
         ))}
-        <button type="button" disabled={busy} className="text-muted hover:text-ink px-3" onClick={pass}><kbd className="key mr-2" aria-hidden="true">x</kbd><span className="font-label text-[17px]">cannot look now</span></button>
+        {instead
+          ? <button type="button" className="text-muted hover:text-ink px-3" onClick={() => onInstead(undefined)}><span className="font-label text-[17px]">{words('instead:back')}</span></button>
+          : <button type="button" disabled={busy} className="text-muted hover:text-ink px-3" onClick={pass}><kbd className="key mr-2" aria-hidden="true">x</kbd><span className="font-label text-[17px]">{words('cannot-look')}</span></button>}
       </div>
-      <Picture jobId={job.id} photo={photo} onPhoto={(id) => onTaken(id === null ? null : { check: next.id, photo: id })} />
-      {runnerUp && <p className="text-muted mt-2">Nearly as good: {runnerUp.do === 'check' ? `${inSentence(runnerUp.question.replace(/\?$/, ''))}, ${minutesText(runnerUp.hands, runnerUp.waits)}` : `${inSentence(runnerUp.label)} and see, ${minutesText(runnerUp.hands, 0)}`}.</p>}
+      <Picture jobId={job.id} photo={photo} onPhoto={(id) => onTaken(id === null ? null : { check: check.id, photo: id })} />
+      {runnerUp && !instead && (
+        <p className="text-muted mt-2">
+          {words('nearly-as-good')}:{' '}
+          {runnerUp.do === 'check'
+            ? <button type="button" className="text-steel text-left underline" onClick={() => onInstead(anyOf(runnerUp.id))}>{inSentence(runnerUp.question)} {checkTime(runnerUp)}</button>
+            : <button type="button" className="text-steel text-left underline" disabled={busy} onClick={() => void say('repaired', { remedy: runnerUp.id, minutes: Math.round(runnerUp.hands), note: '' }).catch(() => {})}>{words('try-and-see', { repair: inSentence(runnerUp.label) })}, {checkTime({ hands: runnerUp.hands, waits: 0 })}</button>}
+        </p>
+      )}
     </section>
   );
 } // prettier-ignore

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useOutletContext, useParams } from 'react-router';
 import { hoursText, quoteText } from '@radiatrix/core/filing';
 import {
@@ -11,8 +11,6 @@ import {
 import { api, isProposed } from '../../api/api.ts';
 import { filingApi } from '../../api/filing.ts';
 import { reportAddress } from '../../app/addresses.ts';
-import { putOnBench } from '../../app/settings.ts';
-import { useAppDispatch } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { Closing } from '../job/Closing.tsx';
@@ -68,9 +66,6 @@ function Laid({ job, filing }: { job: JobRecord; filing: FilingRecord }) {
     }
   };
   useHotkeys({ a: () => editable && first && void settle(first, 'accepted'), l: () => editable && open[0] && void settle(open[0], 'left') });
-  const dispatch = useAppDispatch();
-  const vehicleId = job.vehicle.id;
-  useEffect(() => void dispatch(putOnBench(vehicleId)), [vehicleId, dispatch]);
   const idle = !busy && !accepting.isLoading;
   return (
     <div className="mt-4 pb-10">

@@ -10,8 +10,6 @@ import {
   matchAddress,
   proveAddress,
 } from '../../app/addresses.ts';
-import { putOnBench } from '../../app/settings.ts';
-import { useAppDispatch } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
 import { Described } from './Described.tsx';
@@ -28,11 +26,6 @@ import { Watch } from './Watch.tsx';
 export function JobPage() {
   const id = Number(useParams().id);
   const { data, error, refetch } = api.useJobQuery({ id });
-  const dispatch = useAppDispatch();
-  const vehicleId = data?.record.vehicle.id;
-  useEffect(() => {
-    if (vehicleId) dispatch(putOnBench(vehicleId));
-  }, [vehicleId, dispatch]);
   useEffect(() => {
     if (!data) return;
     // What is done here from now on is ordered after everything this page has shown.

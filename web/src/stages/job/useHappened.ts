@@ -22,15 +22,22 @@ export function useHappened(jobId: number | undefined) {
 export function useOpenJob() {
   const [open, state] = api.useNewJobMutation();
   const begin = useCallback(
-    (vehicleId: number, more: JobEventDraft[] = [], label = '') => {
+    (
+      vehicleId: number,
+      {
+        events = [],
+        label = '',
+        complaint = '',
+      }: { events?: JobEventDraft[]; label?: string; complaint?: string } = {},
+    ) => {
       const first = happened('opened', {
         vehicleId,
         label,
-        complaint: '',
+        complaint,
         odometerKm: null,
         alterations: [],
       });
-      return open({ body: { events: [first, ...more] }, key: crypto.randomUUID() }).unwrap();
+      return open({ body: { events: [first, ...events] }, key: crypto.randomUUID() }).unwrap();
     },
     [open],
   );

@@ -13,6 +13,7 @@ import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { VerdictMark } from '../../ui/Verdict.tsx';
 import { CandidateSheet } from './CandidateSheet.tsx';
+import { OpenHere } from './OpenHere.tsx';
 
 /** Asked for by a key: fetched then. */
 const SetsPanel = lazy(async () => ({ default: (await import('./SetsPanel.tsx')).SetsPanel }));
@@ -33,7 +34,10 @@ export function MatchPage() {
   const list = useRef<HTMLDivElement>(null);
   const whole = useAfterFirstPaint();
   const candidates = data?.candidates ?? [];
-  const chosen = candidates.find((candidate) => String(candidate.id) === params.get('part')) ?? candidates[0];
+  const chosen =
+    candidates.find(({ id }) => String(id) === params.get('part')) ??
+    candidates.find(({ kind }) => kind === params.get('kind')) ??
+    candidates[0];
   const prefetch = api.usePrefetch('judged');
   const change = (entries: Record<string, string | null>) => {
     const next = new URLSearchParams(params);
@@ -82,7 +86,7 @@ export function MatchPage() {
         ref={list}
         className="border-rule pt-4 md:pr-[14px] md:max-h-[calc(100vh-186px)] md:overflow-y-auto md:border-r"
       >
-        <Basis data={data} onChange={change} together={together} />
+        <Basis vehicleId={vehicleId} data={data} onChange={change} together={together} />
         {(whole ? PART_KINDS : PART_KINDS.slice(0, 1)).map((kind) => {
           const own = candidates.filter((candidate) => candidate.kind === kind);
           return own.length === 0 ? null : (
@@ -132,10 +136,12 @@ const toSheet = (): void => {
 
 /** What the verdicts rest on: the job in hand, the chances asked for, and the way to sets. */
 function Basis({
+  vehicleId,
   data,
   onChange,
   together,
 }: {
+  vehicleId: number;
   data: MatchResult;
   onChange: (entries: Record<string, string | null>) => void;
   together: boolean;
@@ -143,6 +149,7 @@ function Basis({
   const { job, practice } = data;
   return (
     <div className="mb-3 text-[14px]">
+      {!job && <OpenHere vehicleId={vehicleId} />}
       {job && (
         <p className="border-copper mb-2 border-l-[3px] pl-2">
           <Link to={`/jobs/${job.id}`}>

@@ -14,13 +14,14 @@ import {
   type Objective,
   type Way,
 } from '@radiatrix/core/access';
+import { unconfirmed } from '@radiatrix/core/diagnosis';
 import type { PartKind } from '@radiatrix/core/figures';
 import { assembleSheet } from '@radiatrix/core/procedure';
 import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { filingApi } from '../../api/filing.ts';
 import { recordingApi } from '../../api/recording.ts';
-import { prepareAddress, runAddress, sheetAddress } from '../../app/addresses.ts';
+import { diagnoseAddress, prepareAddress, runAddress, sheetAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
@@ -28,6 +29,7 @@ import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { Bench } from '../run/Bench.tsx';
 import { labelOf } from '../run/label.ts';
+import { ToConfirm } from '../diagnose/ToConfirm.tsx';
 import { LaidOut } from './LaidOut.tsx';
 import { ReachFor } from './ReachFor.tsx';
 import { Timeline } from './Timeline.tsx';
@@ -136,16 +138,16 @@ function Prepare({ access, map, job, params, onParams }: Props) {
           {access.map!.state !== 'released' && <strong className="text-changes"> draft</strong>}, <Link to={`/access/${access.map!.id}`}>see the map</Link>
         </p>
       </div>
+      {job && job.stage !== 'file' && <ToConfirm items={unconfirmed(job.state.diagnosis)} at={diagnoseAddress(job.id)} />}
       <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
         <legend className="sr-only">What comes off</legend>
-        {access.goals.map(({ thing, name }, at) => (
+        {access.goals.map(({ thing, name }) => (
           <label key={thing} className="flex items-center gap-1.5">
             <input type="checkbox" className="checkbox !size-4" checked={goals.includes(thing)} onChange={() => toggle(thing)} />
             {name}
             {goals.includes(thing) && goals.length > 1 && answer?.added[goals.indexOf(thing)] !== undefined && (
               <span className="figure text-muted text-[13px]">+{Math.round(answer.added[goals.indexOf(thing)]!)} min</span>
             )}
-            <span className="sr-only">{at}</span>
           </label>
         ))}
       </fieldset>
@@ -362,7 +364,7 @@ function Take({ access, job, goals, already, way, letter, title, isTaken }: Take
   const take = (): void => {
     if (job) void say('way chosen', payload).catch(() => {});
     else
-      void begin(access.vehicle.id, [happened('way chosen', payload)])
+      void begin(access.vehicle.id, { events: [happened('way chosen', payload)] })
         .then((opened) => navigate(prepareAddress(access.vehicle.id, opened.id)))
         .catch(() => {});
   };
