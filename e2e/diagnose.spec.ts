@@ -104,7 +104,7 @@ test('a fuse that keeps blowing leads to the loom; a cheap part is tried and wha
   await other.goto(`/jobs/${gas}/diagnose`);
   await expect(todo(other)).toBeVisible();
   await page.getByRole('combobox', { name: 'When does it get hot?' }).selectOption('cool');
-  await expect(other.getByText(/This does not go with the rest/).first()).toBeVisible();
+  await expect(other.getByText(/This contradicts the rest/).first()).toBeVisible();
 });
 
 test('on a phone and in the dark it holds its width; the table of the shop is changed through review', async ({

@@ -6,7 +6,7 @@ import {
   type PartKind,
   type QuantityFigure,
 } from '../src/figures/index.ts';
-import { judgeFit, type FitPart } from '../src/fit/index.ts';
+import { judgeFit, relate, type FitPart } from '../src/fit/index.ts';
 import { SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
 /**
@@ -340,5 +340,61 @@ describe('sizes of one trade series', () => {
     expect(neck(value(38.3, 0.5)).outcome).toBe('pass');
     expect(neck(value(39, 1.8, 2, 'tape'))).toMatchObject({ outcome: 'open' });
     expect(neck(value(39, 1.8, 2, 'tape')).work).toBeUndefined();
+  });
+});
+
+describe('what was green once, and should not have been', () => {
+  const rowOf = (check: string, part: FitPart, vehicle = VEHICLE) => judgeFit(vehicle, part).ledger.find((row) => row.check === check); // prettier-ignore
+  test('records that cannot be true: 20 L in a box of 14, four rows of 25 mm tubes in a 26 mm core, an engine-driven fan with plug, relay and current', () => {
+    const box = (value(690).value * value(430).value * value(48).value) / 1e6;
+    expect(box).toBeCloseTo(14.2, 1);
+    expect(verdictOf(soundPart('radiator', { insideVolume: value(20) }))).toBe('not-proven');
+    expect(verdictOf(soundPart('radiator', { tubeDepth: value(25) }, { rows: word('four') }))).toBe(
+      'not-proven',
+    );
+    const belt = soundPart('fan', {}, { drivenBy: word('engine') });
+    expect(rowOf('coherent', belt)?.outcome).toBe('unknown');
+    expect(rowOf('coherent', soundPart('radiator', { insideVolume: value(2.1) }))).toBeUndefined();
+  });
+  test('a port or a nipple that the vehicle does not use is closed, or it leaks', () => {
+    const none = vehicleWith({}, { sensorPort: word('none'), vent: word('none') });
+    const port = judgeFit(
+      none,
+      soundPart('radiator', {}, { sensorPort: word('m14x1.5'), vent: word('nipple') }),
+    );
+    expect(port.work.map(({ code }) => code)).toEqual(expect.arrayContaining(['plug-port', 'cap-nipple']));
+    const bare = judgeFit(none, soundPart('radiator', {}, { sensorPort: word('none'), vent: word('none') }));
+    expect(bare.work.map(({ code }) => code)).toEqual(
+      expect.not.arrayContaining(['plug-port', 'cap-nipple']),
+    );
+  });
+  test('a shroud’s opening against the one as built, and an engine-driven fan far too small for the ring', () => {
+    const ring = vehicleWith(
+      { shroudOpening: value(486) },
+      { fanRing: word('shroud'), fanDrivenBy: word('engine') },
+    );
+    const opening = (mm: number) =>
+      rowOf('bladesInShroud', soundPart('shroud', { opening: value(mm) }), ring)?.outcome;
+    expect([150, 440, 470, 486, 500, 560].map(opening)).toEqual([
+      'fail',
+      'fail',
+      'unknown',
+      'pass',
+      'pass',
+      'fail',
+    ]);
+    // Blades that nobody measured turn in the old opening; of a fan with a ring of its own nothing is asked.
+    expect(rowOf('bladesInShroud', soundPart('shroud', { opening: value(150) }))).toBeUndefined();
+    const fan = (mm: number) =>
+      rowOf('bladesInShroud', soundPart('fan', { diameter: value(mm) }, { drivenBy: word('engine') }), ring)
+        ?.outcome;
+    expect([200, 430, 457, 480].map(fan)).toEqual(['fail', 'fail', 'pass', 'fail']);
+  });
+  test('screws of a spacer kit neither pierce what lies behind the boss nor hold by two threads', () => {
+    const boss = soundPart('radiator', { bossDepth: value(18) });
+    const screws = (reach: number) =>
+      relate(boss, soundPart('fixings', { reach: value(reach) }), VEHICLE)[0]?.outcome;
+    // One diameter of M6 in steel is the least: common practice, also a rule of thumb of machine design textbooks.
+    expect([3, 10, 80].map(screws)).toEqual(['fail', 'pass', 'fail']);
   });
 });

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import {
   ruledOutBy,
   correct,
+  complaintIn,
   describeVehicle,
   suits,
   tellApart,
@@ -267,4 +268,18 @@ describe('finding the vehicle', () => {
       'radiator and fan assembly',
     );
   });
+});
+
+describe('what of a line is the complaint', () => {
+  const kept = (line: string): string => complaintIn(line, describeVehicle(line, vocabulary, 2026).chips);
+  test.each([
+    ['10 tussock diesel, fan is dead', 'fan is dead'],
+    ["10 tussock diesel. Radiator fan doesn't come on when it gets hot. The fuse is fine.", "Radiator fan doesn't come on when it gets hot. The fuse is fine."],
+    ['need a radiator for a 2010 tussock', ''],
+    // A stray word is handed back, and kept for no job.
+    ['09 tussock diesel auto aircon blue', ''],
+    ['fgh 99x', ''],
+    ['tussock 2010 overheats in town, rad please', 'tussock 2010 overheats in town'],
+    ['', ''],
+  ])('“%s”', (line, complaint) => expect(kept(line)).toBe(complaint)); // prettier-ignore
 });

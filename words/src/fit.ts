@@ -32,7 +32,7 @@ export function shownText(shown: Shown | undefined, units: UnitSystem): string {
     case 'word':
       return choiceName(attributeOf(shown.subject, shown.key), shown.word);
     case 'incoherent':
-      return shown.pairs.map(incoherenceText).join(' ');
+      return shown.pairs.map((pair) => incoherenceText(pair, units)).join(' ');
     case 'said':
       return listed(
         shown.codes.map((code) =>

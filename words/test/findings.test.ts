@@ -195,7 +195,7 @@ describe('the ledger of the new radiator, on the drawing', () => {
       inletHeight: 500,
       outletHeight: 20,
     });
-    const says = incoherences('radiator', all).map(incoherenceText);
+    const says = incoherences('radiator', all).map((pair) => incoherenceText(pair, 'metric'));
     expect(says.join(' ')).toMatch(/Core width.*Core thickness.*Bottom pins.*Inlet/is);
     expect(says.every((each) => each.endsWith('One of the two is wrong.'))).toBe(true);
     // 400.4 against 400, each good to 0.4 mm, may both be true.

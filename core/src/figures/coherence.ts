@@ -10,16 +10,35 @@ export interface Incoherent {
   /** How often the smaller one has to find room in the larger: two fans in one frame. */
   count: number;
   written: readonly [string, string];
+  /** What the larger works out to, in the smaller one's record unit, where no single figure says it. */
+  holds?: number;
 }
+
+type Held = Record<string, QuantityFigure | undefined>;
 
 interface Pair {
   smaller: string;
+  /** What holds it: a figure of the record, or what `worksOut` makes of several, named by this one. */
   larger: string;
+  /** What the larger comes to, in the smaller one's record unit; undefined where a figure of it is missing. */
+  worksOut?: (held: Held) => { value: number; u: number } | undefined;
   /** The larger times this must still hold the smaller. */
   times?: (figures: FigureSet<SubjectKind>) => number;
   /** The larger may be short by this, record unit. */
   slack?: number;
 }
+
+const ROWS: Readonly<Record<string, number>> = { one: 1, two: 2, three: 3, four: 4 };
+const rowsOf = (figures: FigureSet<SubjectKind>): number =>
+  ROWS[(figures.words as Record<string, { word: string } | undefined>).rows?.word ?? 'one'] ?? 1;
+
+const MM3_PER_L = 1e6;
+/** Litres of the box round a radiator: no more can be inside. */
+function boxL({ overallWidth: w, overallHeight: h, thickness: t }: Held): { value: number; u: number } | undefined {
+  if (!w || !h || !t) return undefined;
+  const value = (w.value * h.value * t.value) / MM3_PER_L;
+  return { value, u: value * combined(w.u / w.value, h.u / h.value, t.u / t.value) };
+} // prettier-ignore
 
 const twoFans = (figures: FigureSet<SubjectKind>): number =>
   (figures.words as Record<string, { word: string } | undefined>).fans?.word === 'two' ? 2 : 1;
@@ -36,7 +55,9 @@ const PAIRS: Partial<Record<SubjectKind, readonly Pair[]>> = {
     { smaller: 'fanMountHeight', larger: 'overallHeight', slack: 20 },
     { smaller: 'inletHeight', larger: 'overallHeight' },
     { smaller: 'outletHeight', larger: 'overallHeight' },
-    { smaller: 'tubeDepth', larger: 'coreThickness' },
+    // Rows of tubes lie one behind the other in the core.
+    { smaller: 'tubeDepth', larger: 'coreThickness', times: rowsOf },
+    { smaller: 'insideVolume', larger: 'thickness', worksOut: boxL },
     { smaller: 'bossDepth', larger: 'thickness' },
   ],
   shroud: [
@@ -79,17 +100,26 @@ const PAIRS: Partial<Record<SubjectKind, readonly Pair[]>> = {
   ],
 }; // prettier-ignore
 
-type Held = Record<string, QuantityFigure | undefined>;
 const countOf = ({ times }: Pair, figures: FigureSet<SubjectKind>): number => (times ? times(figures) : 1);
 
 /** Whether the smaller of a pair is larger than both of them being off could explain. */
 function contradicts(pair: Pair, held: Held, figures: FigureSet<SubjectKind>): boolean {
   const a = held[pair.smaller];
-  const b = held[pair.larger];
+  const b = pair.worksOut ? pair.worksOut(held) : held[pair.larger];
   if (a === undefined || b === undefined) return false;
   const count = countOf(pair, figures);
   const over = a.value * count - b.value - (pair.slack ?? 0);
   return over > 0 && over > combined(a.u * count, b.u);
+}
+/** What only a fan with a motor has: an engine-driven one on record with it is two fans in one record. */
+const OF_A_MOTOR: readonly string[] = ['fanConnector', 'control', 'current', 'voltage'];
+function motorOnBelt(subject: SubjectKind, figures: FigureSet<SubjectKind>): string | undefined {
+  const words = figures.words as Record<string, { word: string } | undefined>;
+  if (subject !== 'fan' || words.drivenBy?.word !== 'engine') return undefined;
+  if (words.throw?.word === 'pusher') return 'throw';
+  return OF_A_MOTOR.find(
+    (key) => words[key] !== undefined || (figures.quantities as Held)[key] !== undefined,
+  );
 }
 const feetAndSpacers = (subject: SubjectKind, held: Held, figures: FigureSet<SubjectKind>): boolean =>
   subject === 'fan' &&
@@ -102,7 +132,7 @@ export function isCoherent<K extends SubjectKind>(subject: K, figures: FigureSet
   const held = figures.quantities as Held;
   const pairs = PAIRS[subject];
   if (pairs) for (let i = 0; i < pairs.length; i += 1) if (contradicts(pairs[i]!, held, own)) return false;
-  return !feetAndSpacers(subject, held, own);
+  return !feetAndSpacers(subject, held, own) && motorOnBelt(subject, own) === undefined;
 }
 
 /** Which pairs cannot both be true; none when all figures can. */
@@ -112,9 +142,20 @@ export function incoherences<K extends SubjectKind>(subject: K, figures: FigureS
   const found = (PAIRS[subject] ?? []).flatMap((pair): Incoherent[] => {
     if (!contradicts(pair, held, own)) return [];
     const { smaller, larger } = pair;
+    const holds = pair.worksOut?.(held)?.value;
     const written = [held[smaller]!.trace.text, held[larger]!.trace.text] as const;
-    return [{ subject, keys: [smaller, larger], count: countOf(pair, own), written }];
+    return [
+      {
+        subject,
+        keys: [smaller, larger],
+        count: countOf(pair, own),
+        written,
+        ...(holds === undefined ? {} : { holds }),
+      },
+    ];
   });
+  const electric = motorOnBelt(subject, own);
+  if (electric) found.push({ subject, keys: ['drivenBy', electric], count: 1, written: ['', ''] });
   if (feetAndSpacers(subject, held, own))
     found.push({
       subject,

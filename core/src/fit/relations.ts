@@ -102,7 +102,10 @@ function screwsClearCore(radiator: FitPart, fixings: FitPart, practice: Practice
   const id = 'screwsClearCore';
   const [boss, reach] = [figure(radiator, 'bossDepth'), figure(fixings, 'reach')];
   if (!boss || !reach) return { id, outcome: 'unknown' };
-  const [margin, u] = [boss.value - reach.value - practice.screwSpare, combined(boss.u, reach.u)];
+  // Too long, a screw pierces what lies behind the boss; too short, its thread strips.
+  const room = { margin: boss.value - reach.value - practice.screwSpare, u: combined(boss.u, reach.u) };
+  const hold = { margin: reach.value - practice.screwHolds, u: reach.u };
+  const { margin, u } = hold.margin < room.margin ? hold : room;
   return settled(id, chanceClear(margin, u), margin, u, practice);
 }
 

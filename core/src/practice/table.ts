@@ -87,6 +87,7 @@ export const PRACTICE_TABLE = {
   feetFilled: line(60, 'mm', 0, 120),
   spacerSlack: line(0.2, 'mm', 0, 1),
   screwSpare: line(2, 'mm', 0, 20),
+  screwHolds: line(6, 'mm', 2, 40),
 
   pinSpacing: line(3, 'mm', 0, 12),
   pinInGrommet: line(1.5, 'mm', 0, 6),

@@ -44,6 +44,8 @@ export const WORK_TABLE = {
   'cap-of-neck': work('bolt-on', 2, ['cap-of-the-new-neck-of-the-vehicles-rating']),
   'sensor-adapter': work('bolt-on', 20, ['inline-hose-adapter-of-the-sensors-thread', 'two-clamps']),
   'tee-vent': work('bolt-on', 15, ['hose-tee', 'two-clamps']),
+  'plug-port': work('bolt-on', 5, ['plug-of-the-ports-thread', 'new-seals']),
+  'cap-nipple': work('bolt-on', 3, ['cap-for-the-nipple', 'clamps']),
   'condenser-straps': work('fabricate', 60, ['3-mm-strap', 'rubber-strip', 'm6-fasteners']),
   'slot-feet': work('modify', 20, ['round-file', 'flat-washers'], 'length'),
   're-terminate': work('modify', 25, ['plug-housing-of-the-looms-kind', 'terminals-and-seals', 'crimp-tool', 'wire-tags']),

@@ -2,20 +2,26 @@ import { clausesOf } from '../speech/index.ts';
 import { NOISE } from './phrases.ts';
 import type { Chip } from './request.ts';
 
-/** Parts of a sentence; what ends one clause ends it here too, words that lead over do not. */
-const SENTENCES = /[^.;,!?\n]+[.;,!?\n]*/g;
+/** A sentence, or a part of one that commas set apart. */
+const STATEMENT = /[^.;,!?\n]+[.;,!?\n]*/g;
+/** Words by which people say that something is wrong, or right. */
+const SYMPTOM =
+  /\b(?:hot|cold|cool|warm|overheat\w*|boil\w*|steam\w*|leak\w*|drip\w*|los(?:es?|ing|t)|puddles?|smell\w*|nois[ey]\w*|rough|rattl\w*|howl\w*|squeal\w*|rub\w*|vibrat\w*|loud|quiet|dead|seized|stuck|fail\w*|slow\w*|weak|crack\w*|broken?|burst|split|blown|blew|blow\w*|blocked|clogged|dirty|never|won't|doesn't|isn't|stops?|stopped|runs?|running|spins?|fuse|gauge|heater|bubbl\w*|sprays?|squirts?|low|empty|fine|good|again|since)\b/;
+/** Words that nothing is made of: this many together say something. */
+const SAYS_SOMETHING = 3;
 
 /**
- * What of a line is the complaint: the line without the clauses that only describe the vehicle or ask for a part. A clause
- * that says anything else is kept as it was said, details included; empty where nothing else was said.
+ * What of a line is the complaint: the statements that say more than which vehicle it is and which part is wanted, as they
+ * were said, details included. Empty where nothing was said; a stray word is no complaint, it is handed back as not understood.
  *
  * @example complaintIn('10 tussock diesel, fan is dead', chips) // 'fan is dead'
  */
 export function complaintIn(text: string, chips: readonly Pick<Chip, 'from' | 'to'>[]): string {
-  const isBare = (from: number, to: number): boolean => {
+  const isComplaint = (from: number, to: number): boolean => {
     const rest = [...text.slice(from, to)].map((letter, at) => (chips.some((chip) => from + at >= chip.from && from + at < chip.to) ? ' ' : letter)).join('');
-    return clausesOf(rest).every(({ text: own }) => own.split(/[^a-z0-9'/.-]+/).every((word) => word === '' || NOISE.has(word) || /^[-/.']+$/.test(word)));
+    const foreign = clausesOf(rest).flatMap(({ text: own }) => own.split(/[^a-z0-9'/.-]+/).filter((word) => /[a-z]{2}/.test(word) && !NOISE.has(word)));
+    return SYMPTOM.test(rest.toLowerCase()) || foreign.length >= SAYS_SOMETHING;
   };
-  const kept = [...text.matchAll(SENTENCES)].filter(({ index, 0: part }) => !isBare(index, index + part.length));
+  const kept = [...text.matchAll(STATEMENT)].filter(({ index, 0: part }) => isComplaint(index, index + part.length));
   return kept.map(([part]) => part.trim()).join(' ').replace(/[,;]$/, '').trim();
 } // prettier-ignore

@@ -82,6 +82,9 @@ export const practiceWords = catalogue('practice', {
   'feetFilled:why': 'cut to the measured gap',
   spacerSlack: 'Give of moulded faces round a spacer',
   'spacerSlack:why': 'a spacer fits a gap smaller by this',
+  screwHolds: 'Minimum length of a fan screw in its boss',
+  'screwHolds:why':
+    'one diameter of M6 in steel; 1.5 in aluminium, 2 in plastic: raise it for the shop’s radiators',
   screwSpare: 'Free room behind a screw',
   'screwSpare:why': 'between its end and what it must not touch',
   pinSpacing: 'Tolerance of the bottom pin spacing',

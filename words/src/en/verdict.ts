@@ -32,6 +32,10 @@ export const verdictWords = catalogue('verdict', {
   incoherent: '{smaller} {is} is larger than {larger} {than}. One of the two is wrong.',
   'incoherent:count':
     '{smaller} {is} × {count} is larger than {larger} {than}. One of these figures is wrong.',
+  'incoherent:belt':
+    'The fan is recorded as driven by the engine, and with {larger} of a fan with a motor. One of the two is wrong.',
+  'incoherent:volume':
+    'Inside volume {is} is more than the whole radiator takes up ({box}). One of its figures is wrong.',
   'incoherent:feet': 'The fan is recorded on its own feet and on {larger} spacers. One of the two is wrong.',
   'spare-cooler': 'the spare cooler stays capped, still a fit',
   'as-it-is': 'within what is allowed',

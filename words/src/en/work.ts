@@ -44,6 +44,8 @@ export const workWords = catalogue('work', {
   'sensor-adapter':
     'Fit an inline sensor adapter in a straight part of the upper hose, or use the kit’s other plug',
   'tee-vent': 'Tee the vent hose into the upper hose at its highest point',
+  'plug-port': 'Plug the radiator’s sensor port: this vehicle has no sensor there',
+  'cap-nipple': 'Cap the radiator’s vent nipple: this vehicle has no vent hose',
   'condenser-straps': 'Make straps to carry the condenser',
   'slot-feet': 'Slot the mounting feet {what}',
   'slot-feet:by': 'Slot the mounting feet {what} by {by}',
@@ -103,6 +105,8 @@ export const materialWords = catalogue('materials', {
   'two-lower-grommets-of-the-pins-size': 'two lower grommets of the pin’s size',
   'stepped-hose-or-reducer': 'stepped hose or reducer',
   'two-clamps': 'two clamps',
+  'plug-of-the-ports-thread': 'plug of the port’s thread',
+  'cap-for-the-nipple': 'cap for the nipple',
   'formed-or-trimmed-hose': 'formed or trimmed hose',
   reducer: 'reducer',
   'sharp-knife-or-hose-cutter': 'sharp knife or hose cutter',

@@ -1,5 +1,20 @@
-import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
-import { lacking, ofBeside, quantityOf, remedyOf, settle, type Check } from '../checks/check.ts';
+import {
+  chanceClear,
+  chanceWithin,
+  combined,
+  type FigureSet,
+  type QuantityFigure,
+} from '../../figures/index.ts';
+import type { Practice } from '../../practice/index.ts';
+import {
+  lacking,
+  ofBeside,
+  quantityOf,
+  remedyOf,
+  settle,
+  type Check,
+  type Finding,
+} from '../checks/check.ts';
 import { match } from '../checks/families.ts';
 import { measured, sides } from '../checks/shown.ts';
 import type { FitVehicle } from '../vehicle.ts';
@@ -65,6 +80,24 @@ const holes = (id: 'fanMountWidth' | 'fanMountHeight', kind: Framed): Check => {
   return { ...check, work: (_vehicle, _part, finding) => remedyOf(shroud, finding) };
 };
 
+/**
+ * A shroud's opening against the one as built: as large, and the fan as built turns in it. A little smaller, it hangs on blades
+ * that nobody has measured; off by more than tips may be, it is another fan's.
+ */
+function judgeAsBuilt(vehicle: FitVehicle, own: QuantityFigure, finding: Finding, practice: Practice): void {
+  const built = vehicle.figures.quantities.shroudOpening;
+  if (lacking(finding, built, own)) return;
+  finding.margin = own.value - built!.value;
+  finding.u = combined(own.u, built!.u);
+  const within = chanceWithin(finding.margin, practice.bladesToShroudMost, finding.u);
+  // Tips that clear the old opening clear one that is smaller by half of their least clearance.
+  const turns = Math.min(within, chanceClear(finding.margin + practice.bladesToShroud / 2, finding.u));
+  if (within <= practice.failAt || turns >= practice.passAt) return settle(finding, false, turns, turns, practice);
+  finding.outcome = 'unknown';
+  finding.missing = 'vehicle';
+  finding.chance = finding.chanceWithChange = turns;
+} // prettier-ignore
+
 /** The tips of the blades against the opening they turn in: of the shroud beside, or as the vehicle was built. */
 export function bladesInShroud(kind: Framed): Check {
   const opening = (vehicle: FitVehicle, own: FigureSet<Framed>): QuantityFigure | undefined =>
@@ -86,6 +119,12 @@ export function bladesInShroud(kind: Framed): Check {
       : vehicle.beside?.shroud
         ? opening(vehicle, own) !== undefined
         : vehicle.figures.words.fanRing?.word !== 'own';
+  /** A shroud by itself, on the fan as built, whose blades turn in the shroud: nobody has measured them, the old opening tells. */
+  const onFanAsBuilt = (vehicle: FitVehicle, own: FigureSet<Framed>): boolean =>
+    kind === 'shroud' &&
+    !vehicle.beside?.fan &&
+    opening(vehicle, own) !== undefined &&
+    vehicle.figures.words.fanRing?.word === 'shroud';
   return {
     rule: frameRules.bladesInShroud,
     family: 'clearance',
@@ -93,19 +132,40 @@ export function bladesInShroud(kind: Framed): Check {
     ...(kind === 'shroud' ? { leavesTo: 'fan' as const } : {}),
     keys: () => ({ vehicle: 'shroudOpening', part: kind === 'fan' ? 'diameter' : 'opening' }),
     judge: (vehicle, part: { figures: FigureSet<Framed> }, finding, practice) => {
+      if (onFanAsBuilt(vehicle, part.figures))
+        return judgeAsBuilt(vehicle, opening(vehicle, part.figures)!, finding, practice);
       if (!asked(vehicle, part.figures)) {
         finding.outcome = 'not-asked';
         return;
       }
       const [room, own] = [opening(vehicle, part.figures), blades(vehicle, part.figures)];
       if (lacking(finding, room, own)) return;
-      finding.margin = room!.value - own!.value - practice.bladesToShroud;
+      // Too close, the tips touch; too far, air returns round them, and a fan that small was made for another ring.
+      const gap = room!.value - own!.value;
+      // An electric fan that takes the place of a belt fan brings a frame of its own: the old shroud goes.
+      const fan = (kind === 'fan' ? part.figures : vehicle.beside!.fan!) as FigureSet<'fan'>;
+      const most =
+        vehicle.beside?.shroud || kind === 'shroud' || fan.words.drivenBy?.word === 'engine'
+          ? practice.bladesToShroudMost
+          : Infinity;
+      finding.margin = Math.min(gap - practice.bladesToShroud, most - gap);
       finding.u = combined(room!.u, own!.u);
       const chance = chanceClear(finding.margin, finding.u);
       settle(finding, false, chance, chance, practice);
     },
     show: (vehicle, part) => {
       const figures = part.figures as FigureSet<Framed>;
+      if (onFanAsBuilt(vehicle, figures)) {
+        const [built, now] = [vehicle.figures.quantities.shroudOpening, opening(vehicle, figures)];
+        return {
+          need: measured(built, 'length'),
+          have: measured(now, 'length'),
+          ...sides([
+            ['vehicle', { subject: 'bay', key: 'shroudOpening' }, built],
+            ['part', { subject: 'shroud', key: 'opening' }, now],
+          ]),
+        };
+      }
       const [room, own] = [opening(vehicle, figures), blades(vehicle, figures)];
       const unknown = kind === 'fan' && !vehicle.beside?.shroud && !vehicle.figures.words.fanRing;
       const found = sides([

@@ -229,6 +229,13 @@ const capFigure = (id: 'neckBore' | 'neckSeat', key: 'capBore' | 'capSeatDepth')
     ...(key === 'capBore' ? { prefix: 'Ø' } : {}),
   });
 
+/** A port that the vehicle uses must be there; one that it does not use is open, and leaks until it is closed. */
+function openOrUsed(id: 'sensorPort' | 'ventNipple', key: 'sensorPort' | 'vent', closed: 'plug-port' | 'cap-nipple'): Check {
+  const isUnused = (vehicle: FitVehicle): boolean => none(vehicle.figures.words[key]);
+  const check = words(radiatorRules[id], 'radiator', key, wordOfBay(key), sameOrChange, (vehicle, figures) => !isUnused(vehicle) || (figures.words[key] !== undefined && !none(figures.words[key])));
+  return { ...check, work: (vehicle, part, finding, practice) => (isUnused(vehicle) ? (finding.outcome === 'change' ? workOf(closed, 'radiator') : undefined) : check.work!(vehicle, part, finding, practice)) };
+} // prettier-ignore
+
 /** What a radiator has to meet in a vehicle. */
 export const radiatorChecks: Check[] = [
   coherent('radiator'),
@@ -263,8 +270,8 @@ export const radiatorChecks: Check[] = [
   onlyWhere<'radiator'>((vehicle) => !beltBay(vehicle), hole('fanMountHeight')),
   drivenBladeWithRadiator,
   words(radiatorRules.hoseCoupling, 'radiator', 'hoseCoupling', wordOfBay('hoseCoupling'), sameOrChange),
-  words(radiatorRules.sensorPort, 'radiator', 'sensorPort', wordOfBay('sensorPort'), sameOrChange, (vehicle) => !none(vehicle.figures.words.sensorPort)),
-  words(radiatorRules.ventNipple, 'radiator', 'vent', wordOfBay('vent'), sameOrChange, (vehicle) => !none(vehicle.figures.words.vent)),
+  openOrUsed('sensorPort', 'sensorPort', 'plug-port'),
+  openOrUsed('ventNipple', 'vent', 'cap-nipple'),
   words(radiatorRules.inletDirection, 'radiator', 'inletDirection', wordOfBay('inletDirection'), turn),
   words(radiatorRules.outletDirection, 'radiator', 'outletDirection', wordOfBay('outletDirection'), turn),
   words(radiatorRules.drainSide, 'radiator', 'drainSide', wordOfBay('drainAccess'), same),
