@@ -112,7 +112,7 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
     await phone.getByLabel('Volts at the plug').fill('13.4');
     await phone.getByLabel('Amps', { exact: true }).fill('0');
     await expect(phone.getByText(/failed: it takes nothing/)).toBeVisible();
-    await phone.getByRole('button', { name: 'Write it down' }).click();
+    await phone.getByRole('button', { name: 'Record result' }).click();
     await expect(phone.getByText(/It does not go in/)).toBeVisible();
     await phone.getByRole('button', { name: 'Move', exact: true }).click();
   });
@@ -156,7 +156,7 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
     const onRecord = await phone.getByText(/On record: [\d.]+ A/).innerText();
     await phone.getByLabel('Amps', { exact: true }).fill(/([\d.]+) A/.exec(onRecord)![1]!);
     await expect(phone.getByText(/^passed: /)).toBeVisible();
-    await phone.getByRole('button', { name: 'Write it down' }).click();
+    await phone.getByRole('button', { name: 'Record result' }).click();
     await phone.getByRole('button', { name: 'Move', exact: true }).click();
   });
 

@@ -83,6 +83,8 @@ export interface JobPartLine {
   state: (typeof PART_STATES)[number];
   /** What it costs, in the shop's own money; null where nobody has said. */
   money: number | null;
+  /** What the record says it takes, whole and on the core; null where no record does. */
+  takes: { volts: number; amps: number } | null;
   /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
   notices: string[];
 }
@@ -206,7 +208,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'fasteners replaced': Joi.object({ tray: place, count: count.min(1), by: line(120).required() }),
   'photo taken': Joi.object({ photo: Joi.string().guid().required(), step, caption: line(200).allow('').default('') }),
   'contour measured': Joi.object({ points: Joi.array().items(Joi.object({ alongMm: Joi.number().min(-2000).max(2000).unit('mm').required(), intoMm: Joi.number().min(-150).max(150).unit('mm').required() })).min(2).max(200).required(), widthMm: Joi.number().greater(0).max(500).unit('mm').allow(null).required() }),
-  'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
+  'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), unit: line(40).allow('').optional(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'account opened': Joi.object({ arrival: Joi.string().valid(...ARRIVALS).required(), lowL: litres.allow(null).required(), capacityL: litres.greater(0).allow(null).required(), extraL: litres.max(30).required(), strength: percent.allow(null).required(), base: glycol.required(), technology: line(20).allow('').required(), target: percent.required() }),

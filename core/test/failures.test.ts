@@ -22,7 +22,7 @@ import {
   type Sighting,
   type Standing,
 } from '../src/failure/index.ts';
-import type { EventPayloads } from '../src/job/index.ts';
+import { isStopped, type EventPayloads } from '../src/job/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
 import { jobOf, type Happened } from './job-of.ts';
@@ -273,4 +273,16 @@ describe('units from what was seen', () => {
     expect(told(bench(true))).toMatchObject([{ as: 'failed new', mode: 'noisy', noisy: true }]);
     expect(told(bench(true), bench(false))).toMatchObject([{ as: 'in', noisy: false }]);
   });
+  test('units of one number count each by itself: two rough ones and a good third are two failures and one that went in', () => {
+    const at = '2026-02-03T10:00:00Z';
+    const bench = (unit: string, rough: boolean) => ['bench tested', { partId: 8, unit, fan: 'the fan', state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'right way', rough, label: { volts: 13.5, amps: 12 } }, at] as const; // prettier-ignore
+    const job = (...more: Happened[]) => jobOf(['opened', opened, at], ['part chosen', chosen(8, 'fan', 'goes in'), at], ...more);
+    const closed = ['closed', { outcome: 'done', note: '', heads: { desk: 9 } }, at] as const;
+    const [first, second, third] = [bench('1', true), bench('2', true), bench('3', false)];
+    expect(sightingsOf(job(first, second, third, closed)).parts.map(({ as }) => as)).toEqual(['failed new', 'failed new', 'in']);
+    expect(sightingsOf(job(first, second, closed)).parts.map(({ as }) => as)).toEqual(['failed new', 'failed new']);
+    // The job is stopped by the unit in hand alone, and the tests of all of them stay.
+    expect([job(first), job(first, second), job(first, second, third), job(third, first)].map(isStopped)).toEqual([true, true, false, true]);
+    expect(job(first, second, third).bench).toHaveLength(3);
+  }); // prettier-ignore
 });

@@ -43,3 +43,4 @@ export {
   type WireFlag,
   type WiringPlan,
 } from './wiring-plan.ts';
+export { takesOnRecord } from './take.ts';

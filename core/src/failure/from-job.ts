@@ -1,7 +1,7 @@
 import { judgeBench } from '../electrical/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import { USUAL_TABLE } from '../diagnosis/index.ts';
-import type { JobState } from '../job/index.ts';
+import { unitInHand, unitsTested, type JobState } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { modeOfCause, type FailureMode } from './modes.ts';
 import type { Sighting } from './unit.ts';
@@ -33,11 +33,11 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
     const remedy = USUAL_TABLE.remedies.find(({ id }) => id === diagnosed!.remedy.split('@')[0]);
     if (remedy?.part && !failedKinds.has(remedy.part)) failedKinds.set(remedy.part, modeOfCause(cause));
   }
-  const failedHere = new Set<number>();
-  for (const test of bench) {
-    if (failedHere.has(test.partId) || judgeBench(test, practice).word !== 'failed') continue;
-    failedHere.add(test.partId);
-    parts.push({ partId: test.partId, on: dayOf(test.at), as: 'failed new', km, mode: test.rough ? 'noisy' : test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: test.rough });
+  // Each unit counts by itself: a good second one does not unmake the failure of the first.
+  const units = unitsTested(bench, practice);
+  for (const { partId, tests, failed } of units) {
+    const test = failed ? tests.find((each) => judgeBench(each, practice).word === 'failed') : undefined;
+    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: test.rough ? 'noisy' : test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: test.rough });
   }
   const named = new Set<PartKind>();
   for (const { partId, kind, role, state: at } of state.parts) {
@@ -47,8 +47,10 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
       if (mode) named.add(kind);
       parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null });
     }
-    if (role === 'goes in' && closed?.outcome === 'done' && at !== 'sent back' && !failedHere.has(partId)) {
-      const tests = bench.filter((test) => test.partId === partId);
+    if (role === 'goes in' && closed?.outcome === 'done' && at !== 'sent back') {
+      const inHand = unitInHand(bench, partId, practice);
+      if (inHand?.failed) continue;
+      const tests = inHand?.tests ?? [];
       parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: tests.length > 0 ? tests.some(({ rough }) => rough) : null });
     }
   }

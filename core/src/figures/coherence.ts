@@ -35,7 +35,7 @@ const rowsOf = (figures: FigureSet<SubjectKind>): number =>
 const MM3_PER_L = 1e6;
 /** Litres of the box round a radiator: no more can be inside. */
 function boxL({ overallWidth: w, overallHeight: h, thickness: t }: Held): { value: number; u: number } | undefined {
-  if (!w || !h || !t) return undefined;
+  if (!w || !h || !t || !(w.value > 0 && h.value > 0 && t.value > 0)) return undefined;
   const value = (w.value * h.value * t.value) / MM3_PER_L;
   return { value, u: value * combined(w.u / w.value, h.u / h.value, t.u / t.value) };
 } // prettier-ignore

@@ -141,7 +141,8 @@ export interface EventPayloads {
   'photo taken': { photo: string; step: string; caption: string };
   /** What comes through a support that is to be trimmed: along its edge and into it, mm; the width of the support, where it is told. */
   'contour measured': { points: { alongMm: number; intoMm: number }[]; widthMm: number | null };
-  'bench tested': BenchReading & { partId: number; fan: string };
+  /** `unit` is the label or serial of the one piece that was tried; '' or nothing where there is only one. */
+  'bench tested': BenchReading & { partId: number; fan: string; unit?: string };
   'fasteners counted': { partId: number; tray: string; found: number };
   'account opened': AccountOpened;
   'coolant moved': CoolantMove & { stage: FillStage; note: string };

@@ -1,7 +1,7 @@
 import { compareClocks } from './clock.ts';
 import type { EventKind, JobEvent } from './events.ts';
 import { stageOf } from './stage.ts';
-import type { BenchTested, JobState, PlaceCounts, Said, Span } from './state.ts';
+import type { JobState, PlaceCounts, Said, Span } from './state.ts';
 
 const order = (a: JobEvent, b: JobEvent): number =>
   compareClocks(a.clock, b.clock) ||
@@ -119,10 +119,7 @@ const APPLY: Apply = {
   },
   'fasteners replaced': (state, { payload: { tray, count, by } }, said) => void state.replaced.push({ tray, count, instead: by, ...said }),
   'photo taken': (state, { payload }, said) => void state.photos.push({ ...payload, ...said }),
-  'bench tested': (state, { payload }, said) => {
-    const same = (each: BenchTested): boolean => each.partId === payload.partId && each.fan === payload.fan && each.state === payload.state;
-    state.bench = [...state.bench.filter((each) => !same(each)), { ...payload, ...said }];
-  },
+  'bench tested': (state, { payload }, said) => void state.bench.push({ ...payload, ...said }),
   'contour measured': (state, { payload }, said) => void (state.contour = { ...payload, ...said }),
   'step noted': (state, { payload }, said) => void state.stepNotes.push({ ...payload, ...said }),
   'fasteners counted': (state, { payload }, said) => void (state.counted[`${payload.partId} ${payload.tray}`] = { found: payload.found, ...said }),

@@ -6,6 +6,7 @@ export {
 export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
+export { TURNING_KINDS, unitInHand, unitsTested, type TestedUnit } from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { moneyOf, type JobMoney } from './money.ts';

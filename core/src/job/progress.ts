@@ -1,15 +1,12 @@
 import { judgeBench } from '../electrical/index.ts';
+import { unitInHand } from './units.ts';
 import { FOLLOW_UPS, type FollowUp } from './events.ts';
 import type { BenchTested, JobState } from './state.ts';
 
-/** Bench tests of parts that are to go in which failed and were not passed since. */
+/** Bench tests that failed of the units in hand that are to go in: another unit that passes takes their place. */
 export function failedTests(state: Pick<JobState, 'bench' | 'parts'>): BenchTested[] {
-  const goesIn = new Set(
-    state.parts
-      .filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back')
-      .map(({ partId }) => partId),
-  );
-  return state.bench.filter((test) => goesIn.has(test.partId) && judgeBench(test).word === 'failed');
+  const goesIn = state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
+  return goesIn.flatMap(({ partId }) => (unitInHand(state.bench, partId)?.tests ?? []).filter((test) => judgeBench(test).word === 'failed')); // prettier-ignore
 }
 
 /** A part that failed on the bench does not go in: the job stops at Install until it is another, or passes. */

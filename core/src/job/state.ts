@@ -97,6 +97,8 @@ export interface StepPhoto extends Said {
 export interface BenchTested extends Said, BenchReading {
   partId: number;
   fan: string;
+  /** Label or serial of the piece; nothing where there was only one. */
+  unit?: string;
 }
 /** Counts of one place at one step that nobody has put another in the place of; more than one where two devices did not see each other. */
 export interface PlaceCounts {

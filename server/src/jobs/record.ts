@@ -1,9 +1,12 @@
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment';
+import { takesOnRecord } from '@radiatrix/core/electrical';
+import { TURNING_KINDS } from '@radiatrix/core/job';
 import { practiceOf } from '@radiatrix/core/practice';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
+import { loadJudging } from '../match/judging.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { partLines } from '../parts/queries.ts';
 import { shopPractice } from '../practice/service.ts';
@@ -64,6 +67,16 @@ export async function planOfJob(db: Db, folded: FoldedJob, person: Person): Prom
   };
 }
 
+/** What the parts that go in take by the record, for the bench: with or without a sheet or a way in. */
+async function takesOf(db: Db, { row, state }: FoldedJob, person: Person): Promise<ReadonlyMap<number, JobPartLine['takes']>> {
+  const turning = state.parts.filter(({ role, kind }) => role === 'goes in' && TURNING_KINDS.has(kind)).map(({ partId }) => partId);
+  if (turning.length === 0) return new Map();
+  const { bayId } = await findConfiguration(db, row.configurationId);
+  const [records, practice] = await Promise.all([loadJudging(db, [bayId], turning, person.role), shopPractice(db)]);
+  const systemV = records.bay(bayId).words.systemVoltage?.word;
+  return new Map(records.parts.map((part) => [part.id, takesOnRecord(records.fitPart(part).figures as never, systemV, practice)]));
+} // prettier-ignore
+
 export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
@@ -94,6 +107,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       seesDrafts(person.role),
     ),
   ]);
+  const takes = await takesOf(db, folded, person);
   const numberOf = (partId: number): string =>
     lines.find((line) => line.id === partId)?.number ?? 'not released';
   return {
@@ -110,6 +124,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       role,
       state: at,
       money,
+      takes: takes.get(partId) ?? null,
       number: numberOf(partId),
       notices: notices.get(partId) ?? [],
     })),

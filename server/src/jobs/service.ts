@@ -156,7 +156,7 @@ function detailOf(
     case 'photo taken':
       return payload.caption;
     case 'bench tested':
-      return `${numberOf(payload.partId)} ${payload.fan}: ${judgeBench(payload, practice).word}, ${judgeBench(payload, practice).because}`;
+      return `${numberOf(payload.partId)}${payload.unit ? `, unit ${payload.unit}` : ''} ${payload.fan}: ${judgeBench(payload, practice).word}, ${judgeBench(payload, practice).because}`;
     case 'coolant moved':
       return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
     case 'account opened':

@@ -2,7 +2,8 @@ import { judgeTogether, type Member, type Together } from '@radiatrix/core/fit';
 import type { FigureSet } from '@radiatrix/core/figures';
 import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/fitment'; // prettier-ignore
-import { practiceOf, statedV, type Practice } from '@radiatrix/core/practice';
+import { takesOnRecord } from '@radiatrix/core/electrical';
+import { practiceOf } from '@radiatrix/core/practice';
 import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
@@ -50,18 +51,6 @@ function guard(together: Together, partId: number, job: JobHand | undefined, num
     throw new ProblemError('not-ready', {
       detail: `${number} is not proven for this vehicle: ${decidingSentence(blamed.verdict, 'both')} A specialist may let the sheet out on a job, and say why.`,
     });
-}
-
-/** What the record says a fan or a motor takes, whole and on the core, at its rated voltage. */
-function labelOf(
-  { figures }: PlanPart,
-  systemV: string | undefined,
-  practice: Practice,
-): { volts: number; amps: number } | null {
-  const quantities = figures.quantities as Record<string, { value: number } | undefined>;
-  const words = figures.words as Record<string, { word: string } | undefined>;
-  const amps = quantities.current?.value;
-  return amps === undefined ? null : { amps, volts: statedV(words.voltage?.word ?? systemV, practice) };
 }
 
 export interface SheetOptions {
@@ -242,7 +231,7 @@ export async function sheetRecord(
     sheet,
     bench: planning.parts.map((each) => ({
       partId: each.id,
-      label: labelOf(each, bay.words.systemVoltage?.word, practiceOf(planning.practice)),
+      label: takesOnRecord(each.figures, bay.words.systemVoltage?.word, practiceOf(planning.practice)),
     })),
     transfers: transferList(
       part,

@@ -20,7 +20,8 @@ import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
 import { AgreementTab } from './tabs/AgreementTab.tsx';
 import { ChangesTab } from './tabs/ChangesTab.tsx';
-import { Choosers, NoParts, withDefaults } from './Choosers.tsx';
+import { Choosers, NoParts } from './Choosers.tsx';
+import { comparedSides, type PartKey } from './sides.ts';
 import { ClaimsTab } from './tabs/ClaimsTab.tsx';
 import { CoolingTab } from './cooling/CoolingTab.tsx';
 import { DepthTab } from './tabs/DepthTab.tsx';
@@ -44,9 +45,12 @@ export function ComparePage() {
   const { asked: written, change } = useAsked();
   const match = api.useMatchQuery({ id: vehicleId, job: written.job });
   const candidates = match.data?.candidates;
-  const asked = useMemo(
-    () => (candidates ? withDefaults(written, candidates) : written),
-    [written, candidates],
+  const job = api.useJobQuery({ id: written.job ?? 0 }, { skip: written.job === undefined });
+  const jobParts = job.data?.record.state.parts;
+  const { asked, borrowed } = useMemo(
+    () =>
+      candidates ? comparedSides(written, candidates, jobParts ?? []) : { asked: written, borrowed: [] },
+    [written, candidates, jobParts],
   );
   const ids = [
     ...new Set(
@@ -94,6 +98,7 @@ export function ComparePage() {
       candidates={candidates}
       asked={laidOut}
       chosen={asked}
+      borrowed={borrowed}
       change={change}
     />
   );
@@ -105,6 +110,7 @@ function Comparing({
   candidates,
   asked,
   chosen,
+  borrowed,
   change,
 }: {
   vehicleId: number;
@@ -113,6 +119,7 @@ function Comparing({
   asked: Asked;
   /** The same with the parts chosen last, which may still be on their way. */
   chosen: Asked;
+  borrowed: readonly PartKey[];
   change: (patch: Partial<Asked>) => void;
 }) {
   const old = useMemo(
@@ -170,7 +177,9 @@ function Comparing({
   });
   const props: TabProps = { planning, compared, found, practice, asked, change };
   const title = `${fresh.parts.radiator?.number ?? 'no radiator'}${fresh.parts.fan ? ` with ${fresh.parts.fan.number}` : ''} against ${old.parts.radiator?.number ?? 'nothing'}`;
-  const savedAddress = `?${writeAsked({ ...chosen, view: undefined, tab: undefined, job: undefined }).toString()}`;
+  // What nobody chose is not kept, neither as a part nor in the address of the view.
+  const said: Asked = { ...chosen, ...Object.fromEntries(borrowed.map((key) => [key, undefined])) };
+  const savedAddress = `?${writeAsked({ ...said, view: undefined, tab: undefined, job: undefined }).toString()}`;
 
   if (asked.view === 'paper')
     return (
@@ -193,7 +202,7 @@ function Comparing({
           {planning.job.alterations.length > 0 && `; altered: ${planning.job.alterations.join(', ')}`}
         </p>
       )}
-      <Choosers asked={chosen} candidates={candidates} change={change} />
+      <Choosers asked={chosen} borrowed={borrowed} candidates={candidates} change={change} />
       <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" role="status" aria-label="The plan">
         <span
           className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(compared.verdict)}`}
@@ -227,6 +236,7 @@ function Comparing({
             title={title}
             address={savedAddress}
             asked={chosen}
+            borrowed={borrowed}
             old={old}
             fresh={fresh}
             onJob={(id) => change({ job: id })}

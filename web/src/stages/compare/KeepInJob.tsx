@@ -9,19 +9,29 @@ import { Failure } from '../../ui/notices.tsx';
 import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { scalarChoices, type Asked } from './address.ts';
+import type { PartKey } from './sides.ts';
 
 /** What a job is told of a comparison: which parts go in, stay and come off, what was chosen, and the way back to the view. */
-function told(title: string, address: string, asked: Asked, old: Side, fresh: Side): JobEventDraft[] {
+function told(
+  title: string,
+  address: string,
+  asked: Asked,
+  borrowed: readonly PartKey[],
+  old: Side,
+  fresh: Side,
+): JobEventDraft[] {
   const events: JobEventDraft[] = [];
   const choose = (part: PlanningPart, role: 'goes in' | 'stays' | 'comes off') =>
     events.push(
       happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }),
     );
   for (const kind of SIDE_KINDS) {
-    const [before, after] = [old.parts[kind], fresh.parts[kind]] as [
-      PlanningPart | undefined,
-      PlanningPart | undefined,
-    ];
+    const letter = kind === 'kit' ? 'k' : kind === 'fan' ? 'f' : kind === 'shroud' ? 's' : 'r';
+    const isBorrowed = (side: 'o' | 'n'): boolean => borrowed.includes(`${side}${letter}` as PartKey);
+    const [before, after] = [
+      isBorrowed('o') ? undefined : old.parts[kind],
+      isBorrowed('n') ? undefined : fresh.parts[kind],
+    ] as [PlanningPart | undefined, PlanningPart | undefined];
     if (before && before.id === after?.id) choose(before, 'stays');
     else {
       if (before) choose(before, 'comes off');
@@ -41,6 +51,7 @@ export function KeepInJob({
   title,
   address,
   asked,
+  borrowed,
   old,
   fresh,
   onJob,
@@ -50,6 +61,8 @@ export function KeepInJob({
   title: string;
   address: string;
   asked: Asked;
+  /** Stands in the comparison, and nobody chose it: it is not kept. */
+  borrowed: readonly PartKey[];
   old: Side;
   fresh: Side;
   onJob: (id: number) => void;
@@ -66,7 +79,7 @@ export function KeepInJob({
   const { tell, ...telling } = useHappened(chosen === 'new' ? undefined : chosen);
   const busy = opening.busy || telling.busy;
   const save = async () => {
-    const events = told(name.trim() || title, address, asked, old, fresh);
+    const events = told(name.trim() || title, address, asked, borrowed, old, fresh);
     const job = await (
       chosen === 'new' ? begin(vehicleId, { events, label: label.trim() }) : tell(events)
     ).catch(() => undefined);

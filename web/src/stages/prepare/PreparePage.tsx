@@ -28,7 +28,6 @@ import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { Bench } from '../run/Bench.tsx';
-import { labelOf } from '../run/label.ts';
 import { ToConfirm } from '../diagnose/ToConfirm.tsx';
 import { LaidOut } from './LaidOut.tsx';
 import { ReachFor } from './ReachFor.tsx';
@@ -339,7 +338,7 @@ function OfJob({ job, minutes }: { job: JobRecord; minutes: number }) {
       <GoesOver sheet={sheet} />
       <Brackets job={job} />
       <TrimSupport job={job} say={say} />
-      <Bench parts={job.parts} state={job.state} labelOf={labelOf(sheet)} say={say} />
+      <Bench parts={job.parts} state={job.state} say={say} />
     </section>
   );
 } // prettier-ignore

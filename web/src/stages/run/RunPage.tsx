@@ -12,8 +12,8 @@ import { useAppDispatch, useAppSelector, useUnits } from '../../app/store.ts';
 import { SendMark } from '../../offline/SendMark.tsx';
 import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
+import { benchWords } from '@radiatrix/words/en/bench';
 import { Bench, benchParts } from './Bench.tsx';
-import { labelOf } from './label.ts';
 import { photoOfStep } from './photo-of-step.ts';
 import { Lettered } from './Lettered.tsx';
 import { More } from './More.tsx';
@@ -142,7 +142,7 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
       {view === 'tray' && <TrayView run={run} />}
       {view === 'bench' && (
         <div className="pb-6 text-[17px]">
-          <Bench parts={job.parts} state={run.state} labelOf={labelOf(run.sheet)} say={run.say} />
+          <Bench parts={job.parts} state={run.state} say={run.say} />
         </div>
       )}
       {view === 'move' &&
@@ -286,13 +286,21 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
             {text}
           </p>
         ))}
+        {run.isStopped && step.phase === 'remove' && (
+          <div role="alert" className="border-no bg-wash-no mt-4 border-l-4 px-4 py-3 text-[17px]">
+            <p className="text-no font-semibold">{benchWords('before-strip')}</p>
+            <button type="button" className="btn mt-2 !min-h-12" onClick={onBench}>
+              {benchWords('look')}
+            </button>
+          </div>
+        )}
         {isStopped && (
           <div role="alert" className="border-no bg-wash-no mt-4 border-l-4 px-4 py-3 text-[17px]">
             <p className="text-no font-semibold">
-              Stop: {failedTests(run.state).length === 1 ? 'a bench test' : 'bench tests'} failed. What failed does not go in.
+              {benchWords('stop', { n: failedTests(run.state).length })}
             </p>
             <button type="button" className="btn mt-2 !min-h-12" onClick={onBench}>
-              Look at the bench
+              {benchWords('look')}
             </button>
           </div>
         )}
