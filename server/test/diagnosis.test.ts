@@ -85,6 +85,62 @@ describe('what a diagnosis is worked out from', () => {
   });
 });
 
+describe('from the caller’s words to the bench', () => {
+  const LINE =
+    "2010 tussock diesel auto aircon. Radiator fan doesn't come on when it gets hot. The fuse is fine.";
+  const opened = async () => {
+    const found = (await cleo.get(`/api/find?${new URLSearchParams({ text: LINE })}`).expect(200)).body as { complaint: string; vehicles: { id: number }[] }; // prettier-ignore
+    const hand = device('counter-27', Date.now() - 60_000);
+    const vehicleId = found.vehicles[0]!.id;
+    const event = hand.event('opened', { vehicleId, label: '', complaint: found.complaint, odometerKm: null, alterations: [] }); // prettier-ignore
+    const { id } = (await cleo.write('post', '/api/jobs', { events: [event] }).expect(201)).body as {
+      id: number;
+    };
+    return { id, vehicleId, hand, complaint: found.complaint };
+  };
+
+  test('the complaint is what was said besides the vehicle; a finding may leave outcomes open, and nothing else may', async () => {
+    const { id, hand, complaint } = await opened();
+    expect(complaint).toBe("Radiator fan doesn't come on when it gets hot. The fuse is fine.");
+    const open = {
+      ...checked('fans-hot', 'dead@temperature|dead@temperature+slow@ac|dead'),
+      how: 'told' as const,
+    };
+    await send(id, [hand.event('checked', open)], cleo).expect(200);
+    for (const outcome of ['dead@', '|dead', 'dead||slow', 'dead@ac+', 'DEAD', 'a|'.repeat(40)])
+      await send(id, [hand.event('checked', checked('fans-hot', outcome))], cleo).expect(422);
+    const { state } = (await cleo.get(`/api/jobs/${id}`)).body as {
+      state: { diagnosis: { outcome: string }[] };
+    };
+    expect(state.diagnosis.map(({ outcome }) => outcome)).toEqual([open.outcome]);
+    // Until a part is chosen, the way in is to what the diagnosis wants renewed.
+    await send(id, [hand.event('diagnosed', { causes: ['motor-seized@temperature'], remedy: 'fan@temperature', ends: 'part', chance: 0.99, said: 'Motor of the temperature fan.' })], cleo).expect(200); // prettier-ignore
+    const of = async () => (await cleo.get(`/api/jobs/${id}`)).body as { vehicle: { id: number } };
+    const access = (await cleo.get(`/api/vehicles/${(await of()).vehicle.id}/access?job=${id}`).expect(200)).body as { wanted: string[] }; // prettier-ignore
+    expect(access.wanted).toEqual(['fan']);
+  });
+
+  test('what a part takes is on its record, with neither way nor sheet; each unit keeps its tests, and the log counts each', async () => {
+    const { id, vehicleId, hand } = await opened();
+    const { candidates } = (await mara.get(`/api/vehicles/${vehicleId}/match`)).body as { candidates: { id: number; kind: string; number: string; revisionId: number }[] }; // prettier-ignore
+    const fan = candidates.find(({ number }) => number === 'NT-F 2212')!;
+    const { revisionId } = (await mara.get(`/api/parts/${fan.id}`)).body as { revisionId: number };
+    await send(id, [
+      hand.event('part chosen', { partId: fan.id, revisionId, kind: 'fan', role: 'goes in' }),
+    ]).expect(200);
+    const job = async () => (await mara.get(`/api/jobs/${id}`)).body as { parts: { takes: { volts: number; amps: number } | null }[]; state: { bench: { unit?: string }[] } }; // prettier-ignore
+    const [{ takes }] = (await job()).parts as [{ takes: { volts: number; amps: number } }];
+    expect(takes.amps).toBeGreaterThan(5);
+    const test = (unit: string, rough: boolean) => hand.event('bench tested', { partId: fan.id, unit, fan: 'the fan', state: 'in its shroud on the core', volts: takes.volts, amps: rough ? null : takes.amps, turns: 'right way', rough, label: takes }); // prettier-ignore
+    await send(id, [test('A17', true), test('A18', true), test('A19', false)]).expect(200);
+    expect((await job()).state.bench.map(({ unit }) => unit)).toEqual(['A17', 'A18', 'A19']);
+    const failed = async (): Promise<number> => ((await mara.get(`/api/parts/${fan.id}/failures`).expect(200)).body as { units: { failed: boolean }[] }).units.filter((unit) => unit.failed).length; // prettier-ignore
+    const two = await failed();
+    await send(id, [test('A20', true)]).expect(200);
+    expect((await failed()) - two).toBe(1);
+  });
+});
+
 describe('what filed jobs teach', () => {
   test('a job counts once, when it is closed as done; opened again or given up it counts for nothing', async () => {
     const id = idOf('Lift two');

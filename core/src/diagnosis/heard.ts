@@ -52,7 +52,7 @@ const SAYINGS: readonly Saying[] = [
   saying('core-look', /\b(?:radiator|rad|core|fins)\b.*\b(?:crushed|crumbl\w*|fins (?:gone|missing|falling))\b/, 'gone'),
   saying('core-look', /\b(?:radiator|rad|core)\b.*\b(?:dirt\w*|matted|insects|mud|clogged|full of (?:flies|leaves))\b/, 'dirty', 'clean'),
   saying('core-look', /\b(?:radiator|rad|core)\b.*\bclean\b/, 'clean', 'dirty|gone'),
-  saying('since', /\b(?:from new|new from the box|since (?:the |a |its )?new|since (?:the )?(?:new )?(?:fan|radiator|thermostat|pump|module|cap) (?:was new|went in|is new)|after (?:a |the )?new|(?:was |were )?(?:replaced|renewed|fitted|changed) (?:last|a|two|three|this))\b/, 'fresh'),
+  saying('since', /\b(?:from new|new from the box|since (?:the |a |its )?new|since (?:the )?(?:new )?(?:fan|radiator|thermostat|pump|module|cap) (?:was new|went in|is new)|after (?:a |the )?new|(?:was |were )?(?:replaced|renewed|fitted|changed) (?:last|this|(?:a|two|three|some|\d+) (?:few )?(?:days?|weeks?|months?|years?)))\b/, 'fresh'),
   saying('since', /\bsince\b.*\b(?:repair\w*|work\w*|service\w*|changed|fitted|flush\w*|done|somebody|garage|shop)\b|\bafter (?:the |a )?(?:repair|service|flush|work)\b/, 'worked'),
 ]; // prettier-ignore
 
@@ -66,7 +66,7 @@ const HEAT: readonly (readonly [outcome: string, heard: RegExp])[] = [
   ['none', /\b(?:never|does not|doesn.?t|not) (?:get |run )?(?:over\s?heat\w*|hot)\b|\btemperature is (?:fine|normal)/],
   ['crawl', new RegExp(String.raw`${ROAD}[^.]{0,20}\b${NOT}\b[^.]*${HOT}[^.]*\b${TOWN}|\bonly (?:at|in|when|while|on) (?:a |the )?${TOWN}|${HOT}[^.]*\b(?:at|in|on|when|while)[^.]*\b${TOWN}[^.]*\b${NOT}\b[^.]*\b(?:road|speed|motorway|highway|moving)|${TOWN} only`)],
   ['road', new RegExp(String.raw`\bonly (?:at|on|when|while|with|under)? ?(?:a |the )?${ROAD}|${HOT}[^.]*\b(?:on|at|when|while|under|with)? ?(?:the )?${ROAD}[^.]*\b${NOT}\b[^.]*\b(?:town|idle|traffic)|${ROAD} only`)],
-  ['both', new RegExp(String.raw`\b(?:${HOT})\b[^.]*\b(?:everywhere|always|all the time|soon|within|after (?:a few|\d+)|no matter)|over\s?heats?\s*(?:$|[.,;])|boils? over`)],
+  ['both', new RegExp(String.raw`\b(?:${HOT})\b[^.]*\b(?:everywhere|always|all the time|soon|within|after (?:a few|\d+)|no matter)|over\s?heats?\s*(?:$|[.,;])|boils? over\s*(?:$|[.,;])`)],
   ['crawl', new RegExp(String.raw`${HOT}[^.]*\b${TOWN}|\bstruggles? to (?:stay|keep) cool[^.]*\b${TOWN}`)],
   ['road', new RegExp(String.raw`${HOT}[^.]*\b${ROAD}|\bstruggles? to (?:stay|keep) cool[^.]*\b${ROAD}`)],
 ]; // prettier-ignore
@@ -95,7 +95,10 @@ function sayingIn({ text }: Clause, { check, heard, said, denied }: Saying): Hea
   const found = heard.exec(text);
   if (!found) return undefined;
   // What is denied is the last word of the saying, or the whole of it.
-  const last = found.index + Math.max(0, found[0].search(/\S+$/));
+  // A saying that begins with a denial says what it says.
+  const last = /^(?:no|not|never)\b/.test(found[0])
+    ? found.index
+    : found.index + Math.max(0, found[0].search(/\S+$/));
   const outcome =
     isDeniedAt(text, found.index) || (last > found.index && isDeniedAt(text, last)) ? denied : said;
   return outcome === '' ? undefined : { check, outcome, words: found[0].trim() };
