@@ -9,9 +9,10 @@ import {
   type Found,
   type Topic,
 } from '@radiatrix/core/fitment';
-import { minutesOf, practiceOf } from '@radiatrix/core/practice';
+import { minutesOf, needed, practiceOf, type Work } from '@radiatrix/core/practice';
 import { CASE_NAMES } from '@radiatrix/core/cooling';
 import type { PlanningRecord, Candidate } from '@radiatrix/contract';
+import { compareWords } from '@radiatrix/words/en/compare';
 import { verdictName } from '@radiatrix/words/fit';
 import { materialName } from '@radiatrix/words/work';
 import { api } from '../../api/api.ts';
@@ -103,6 +104,16 @@ export function ComparePage() {
     />
   );
 }
+
+/** Work that has to be done with its minutes, and work that is worth doing, each counted by itself. */
+function workSaid(work: readonly Work[]): string {
+  const must = needed(work);
+  const may = work.filter((each) => each.optional);
+  return [
+    ...(must.length > 0 ? [compareWords('work', { n: must.length, minutes: minutesOf(must) })] : []),
+    ...(may.length > 0 ? [compareWords('work:optional', { n: may.length, minutes: may.reduce((sum, { minutes }) => sum + minutes, 0) })] : []),
+  ].join(', ');
+} // prettier-ignore
 
 function Comparing({
   vehicleId,
@@ -212,8 +223,7 @@ function Comparing({
         </span>
         {compared.work.length > 0 && (
           <span className="text-muted">
-            {compared.work.length} {compared.work.length === 1 ? 'piece' : 'pieces'} of work,{' '}
-            <span className="figure text-[14px]">{minutesOf(compared.work)} min</span>
+            {workSaid(compared.work)}
             {compared.materials.length > 0 &&
               `; lay out ${compared.materials.slice(0, 4).map(materialName).join(', ')}`}
             {compared.materials.length > 4 && ' and more'}

@@ -74,7 +74,7 @@ const FANS = ['fan', 'left', 'right', 'temperature', 'ac'] as const;
 
 function Choice<T extends string>({ label, value, values, onValue }: { label: string; value: T; values: readonly T[]; onValue: (next: T) => void }) {
   return (
-    <label className="block min-w-[150px] flex-1">
+    <label className="block min-w-[220px] flex-1">
       <span className="label-text">{label}</span>
       <select className="select !h-12" value={value} onChange={(event) => onValue(event.target.value as T)}>
         {values.map((each) => <option key={each}>{each}</option>)}
