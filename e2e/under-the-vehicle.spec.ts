@@ -113,7 +113,7 @@ test('three ways for a fan compared, the one that spares the coolant taken, laid
     await phone.getByLabel('Amps', { exact: true }).fill('0');
     await expect(phone.getByText(/failed: it takes nothing/)).toBeVisible();
     await phone.getByRole('button', { name: 'Record result' }).click();
-    await expect(phone.getByText(/It does not go in/)).toBeVisible();
+    await expect(phone.getByText(/does not go in/)).toBeVisible();
     await phone.getByRole('button', { name: 'Move', exact: true }).click();
   });
 

@@ -13,7 +13,7 @@ export function Plate({ vehicleId }: { vehicleId: number }) {
   const navigate = useNavigate();
   if (error) return null;
   return (
-    <Stamped name={plateWords('bench')} vehicle={data?.record} bay={data?.record.bay.name}>
+    <Stamped heading name={plateWords('bench')} vehicle={data?.record} bay={data?.record.bay.name}>
       <button
         type="button"
         aria-label={plateWords('off')}
@@ -50,15 +50,17 @@ export function JobPlate({ jobId }: { jobId: number }) {
   );
 } // prettier-ignore
 
-function Stamped({ name, vehicle, bay, children }: { name: string; vehicle: VehicleLine | undefined; bay?: string | undefined; children: React.ReactNode }) {
+function Stamped({ name, vehicle, bay, heading = false, children }: { name: string; heading?: boolean; vehicle: VehicleLine | undefined; bay?: string | undefined; children: React.ReactNode }) {
+  // Where the page below has a heading of its own, the plate is none.
+  const Title = heading ? 'h1' : 'p';
   return (
     <section aria-label={name} className="bg-plate relative flex min-h-[58px] flex-wrap items-center gap-x-6 gap-y-2 px-7 py-2.5 text-[#f5f2ea]">
       <Rivet className="left-2.5" />
       {vehicle ? (
         <>
-          <h1 className="font-label text-[29px] leading-none font-medium tracking-[0.04em] uppercase">
+          <Title className="font-label text-[29px] leading-none font-medium tracking-[0.04em] uppercase">
             <Link to={`/v/${vehicle.id}`} className="text-[#f5f2ea] no-underline hover:underline">{vehicle.title}</Link>
-          </h1>
+          </Title>
           <ul className="flex flex-wrap gap-1.5">
             {[vehicle.engine, vehicle.transmission, ...vehicle.options].map((text) => <li key={text} className="font-label border border-[#5d6b75] px-2 py-0.5 text-[16px]">{text}</li>)}
           </ul>

@@ -80,9 +80,11 @@ export const STAGES: readonly Stage[] = [
   },
 ];
 
-/** The job that is open: of the address, or the one whose page it is. */
+/** The job that is open: of the address, or the one whose page it is; an exercise from a filed job is nobody's job in hand. */
 export const jobInHand = (path: string, search: string): string | null =>
-  /^\/jobs\/(\d+)/.exec(path)?.[1] ?? new URLSearchParams(search).get('job');
+  path.startsWith('/trainer')
+    ? null
+    : (/^\/jobs\/(\d+)/.exec(path)?.[1] ?? new URLSearchParams(search).get('job'));
 
 /** The ten stages as a scale with a copper index. Digits go there. */
 export function Ruler({ vehicleId, partId }: { vehicleId: number | null; partId: string | null }) {
