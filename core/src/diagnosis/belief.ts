@@ -149,6 +149,8 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
   const repaired: number[] = [];
   const passedOver = new Set<string>();
   let found = new Map<string, readonly number[]>();
+  // What was only told has run no engine.
+  let looked: string[] = [];
   let belief: Belief = Float64Array.from(table.prior);
   let evidence = 1;
   const settle = (): void => {
@@ -168,6 +170,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
       // The last answer counts.
       found.delete(step.check);
       found.set(step.check, outcomes);
+      if (!step.told) looked.push(step.check);
       passedOver.delete(step.check);
     } else if (step.kind === 'passed over') passedOver.add(step.check);
     else {
@@ -178,13 +181,14 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
       }
       settle();
       found = new Map();
+      looked = [];
       passedOver.clear();
       belief = repair(table, belief, remedy, practice);
       repaired.push(remedy);
     }
   }
   settle();
-  return { belief, evidence, unread, found, passedOver, repaired, warm: isWarm(table, [...found.keys()]) };
+  return { belief, evidence, unread, found, passedOver, repaired, warm: isWarm(table, looked) };
 } // prettier-ignore
 
 /** Chance of each cause, alone or beside another, in the table's order. */

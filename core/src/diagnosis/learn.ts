@@ -39,7 +39,7 @@ export function filedCase(table: VehicleTable, steps: readonly DiagnosisStep[], 
       const own = shown.find(([, which]) => which === undefined || which === cause.fan?.id);
       if (own) findings.push(`${line.id} ${cause.line.id} ${own[0]}`);
     }
-  const first = before.findIndex((step) => step.kind === 'found' && table.observations.some(({ id, line }) => id === step.check && !line.told));
+  const first = before.findIndex((step) => step.kind === 'found' && !step.told && table.observations.some(({ id, line }) => id === step.check && !line.told));
   const numbers = known.map((each) => table.causes.indexOf(each));
   const chance = (count: number): number => {
     const chances = marginals(table, follow(table, before.slice(0, count)).belief);

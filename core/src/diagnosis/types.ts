@@ -116,7 +116,8 @@ export interface Heard extends Finding {
 }
 /** What happened in a diagnosis, in order. */
 export type DiagnosisStep =
-  | ({ kind: 'found' } & Finding)
+  /** `told`: somebody said so, and nobody looked. */
+  | ({ kind: 'found'; told?: boolean } & Finding)
   | { kind: 'repaired'; remedy: string }
   | { kind: 'passed over'; check: string };
 

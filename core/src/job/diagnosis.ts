@@ -5,7 +5,12 @@ import type { JobState } from './state.ts';
 export const diagnosisSteps = ({ diagnosis }: Pick<JobState, 'diagnosis'>): DiagnosisStep[] =>
   diagnosis.map((each): DiagnosisStep =>
     each.kind === 'found'
-      ? { kind: 'found', check: each.check, outcome: each.outcome }
+      ? {
+          kind: 'found',
+          check: each.check,
+          outcome: each.outcome,
+          ...(each.how === 'told' ? { told: true } : {}),
+        }
       : each.kind === 'repaired'
         ? { kind: 'repaired', remedy: each.remedy }
         : { kind: 'passed over', check: each.check },
