@@ -118,7 +118,7 @@ describe('words', () => {
 });
 
 describe('what was told and nobody has looked at', () => {
-  test('counts, and is to be confirmed before a part is ordered; what was seen since, what only a customer can tell, and what came before a repair is not', () => {
+  test('is listed for the shop to confirm; a finding that was seen since, an answer that only a customer can give, and anything before a repair is not', () => {
     const told = (check: string, outcome: string) => ({ kind: 'found' as const, check, outcome, how: 'told' });
     const lines = [told('heat', 'crawl'), told('fuse-look', 'whole'), told('fans-hot', 'dead@temperature|dead')];
     expect(unconfirmed(lines).map(({ check, hands, waits }) => [check, hands, waits])).toEqual([['fuse-look', 2, 0], ['fans-hot', 6, 10]]);

@@ -534,7 +534,7 @@ describe('what people say, and what instruments show', () => {
     expect(level(hot).waits - level(cold).waits).toBe(USUAL_PRACTICE.coolDown);
     expect([level(hot).coolsFirst, level(cold).coolsFirst]).toEqual([true, false]);
     expect(level(diagnose(pickup, [found('fans-hot', 'strong'), found('level', 'full')])).found).toBe('full');
-    // Whoever only told of the fans has run no engine here.
+    // A customer who told of the fans has run no engine here.
     expect(level(diagnose(pickup, [{ kind: 'found', check: 'fans-hot', outcome: 'strong', told: true }])).coolsFirst).toBe(false);
   }); // prettier-ignore
 

@@ -83,7 +83,7 @@ function heatHeard(text: string): Heard | undefined {
     const found = pattern.exec(said);
     if (found) return { check: 'heat', outcome, words: found[0].trim() };
   }
-  // Whoever has seen it hot rules out that it only runs cool.
+  // A caller who has seen it hot rules out that it only runs cool.
   const seen = WHEN_HOT.exec(text);
   WHEN_HOT.lastIndex = 0;
   return seen ? { check: 'heat', outcome: 'none|crawl|road|both', words: seen[0].trim() } : undefined;

@@ -14,8 +14,8 @@ export interface Unconfirmed extends Finding {
 }
 
 /**
- * What somebody said of a check that can be made, and nobody has made: it counts, and is to be confirmed at the vehicle before
- * a part is ordered on it. What only a customer can tell is not among it; a repair ends what was said before.
+ * Findings that the customer told and nobody has checked. They count; the shop confirms them at the vehicle before it orders a
+ * part. Questions that only a customer can answer are left out, and so is everything told before the last repair.
  */
 export function unconfirmed(lines: readonly Line[]): Unconfirmed[] {
   const since = lines.slice(lines.findLastIndex(({ kind }) => kind === 'repaired') + 1);

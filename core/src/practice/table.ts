@@ -252,6 +252,7 @@ export const PRACTICE_TABLE = {
   dearSure: line(0.95, 'share', 0.5, 0.999),
   secondSign: line(8, 'min', 0, 60),
   coolDown: line(45, 'min', 5, 240),
+  openBelow: line(50, '°C', 30, 60),
   coldLater: line(0.2, 'share', 0, 1),
   takenUp: line(2, 'min', 0, 30),
   secondSignMoves: line(0.02, 'share', 0.001, 0.5),

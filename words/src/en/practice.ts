@@ -352,6 +352,8 @@ export const practiceWords = catalogue('practice', {
   'dearSure:why': 'chance that the repair is needed',
   secondSign: 'Longest time for a second sign',
   'secondSign:why': 'labour, and waiting at its own weight',
+  openBelow: 'Highest coolant temperature for opening the system',
+  'openBelow:why': 'or the upper hose is soft and can be held',
   coolDown: 'Cool-down before the system is opened',
   'coolDown:why': 'from a hot engine until the cap can be opened; the temperature decides, not the clock',
   coldLater: 'Share of a cool-down counted against a hot check while cold checks are open',

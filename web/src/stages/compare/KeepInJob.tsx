@@ -9,7 +9,7 @@ import { Failure } from '../../ui/notices.tsx';
 import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { scalarChoices, type Asked } from './address.ts';
-import type { PartKey } from './sides.ts';
+import { LETTERS, type PartKey } from './sides.ts';
 
 /** What a job is told of a comparison: which parts go in, stay and come off, what was chosen, and the way back to the view. */
 function told(
@@ -26,8 +26,7 @@ function told(
       happened('part chosen', { partId: part.id, revisionId: part.revisionId, kind: part.kind, role }),
     );
   for (const kind of SIDE_KINDS) {
-    const letter = kind === 'kit' ? 'k' : kind === 'fan' ? 'f' : kind === 'shroud' ? 's' : 'r';
-    const isBorrowed = (side: 'o' | 'n'): boolean => borrowed.includes(`${side}${letter}` as PartKey);
+    const isBorrowed = (side: 'o' | 'n'): boolean => borrowed.includes(`${side}${LETTERS[kind]}` as PartKey);
     const [before, after] = [
       isBorrowed('o') ? undefined : old.parts[kind],
       isBorrowed('n') ? undefined : fresh.parts[kind],

@@ -4,8 +4,8 @@ import type { Asked } from './address.ts';
 
 /** Old and new by kind: `or` is the old radiator, `nf` the new fan. */
 export type PartKey = 'or' | 'of' | 'os' | 'nr' | 'nf' | 'ns' | 'nk';
-const LETTERS = { radiator: 'r', fan: 'f', shroud: 's' } as const;
-type SideKind = keyof typeof LETTERS;
+export const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
+type SideKind = Exclude<keyof typeof LETTERS, 'kit'>;
 
 export interface Sides {
   asked: Asked;
@@ -24,7 +24,7 @@ export function comparedSides(written: Asked, candidates: readonly Candidate[], 
   const ofJob = sidesOf(job);
   const inHand = (kind: string): number | undefined => own(kind).find(({ id }) => id === written.part)?.id;
   const chosenNew = (kind: SideKind): number | undefined => written[`n${LETTERS[kind]}`] ?? inHand(kind) ?? ofJob.fresh[kind];
-  const kinds = Object.keys(LETTERS) as SideKind[];
+  const kinds: readonly SideKind[] = ['radiator', 'fan', 'shroud'];
   const isAnyNew = kinds.some((kind) => chosenNew(kind)) || Boolean(written.nk);
   for (const kind of kinds) {
     const [old, now] = [`o${LETTERS[kind]}`, `n${LETTERS[kind]}`] as const;

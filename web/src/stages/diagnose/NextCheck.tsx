@@ -25,8 +25,6 @@ import type { Diagnosed } from './diagnose.worker.ts';
 import type { Diagnosis } from './useDiagnosis.ts';
 
 const LETTERS = 'abcdefghi';
-/** A hose that can be held is below this, °C: common practice. */
-const OPENS_BELOW_C = 50;
 
 interface Props {
   diagnosis: Diagnosis;
@@ -53,7 +51,7 @@ function whyText(next: NonNullable<Diagnosed['next']>): string {
 function Cautions({ check, diagnosis: { record } }: { check: ShownCheck; diagnosis: Diagnosis }) {
   const units = useUnits();
   const lines = [
-    ...(check.coolsFirst ? [words('cools-first', { temp: { value: OPENS_BELOW_C, dimension: 'temperature' } }, units)] : []),
+    ...(check.coolsFirst ? [words('cools-first', { temp: { value: practiceOf(record.practice).openBelow, dimension: 'temperature' } }, units)] : []),
     ...(check.risk ? [check.risk] : []),
     ...(check.runs ? [words('engine-off-at', { temp: { value: record.stopC, dimension: 'temperature' } }, units)] : []),
   ];
