@@ -532,10 +532,11 @@ describe('what people say, and what instruments show', () => {
     const cold = diagnose(pickup, [found('heat', 'both'), found('shroud-look', 'whole')]);
     const level = (view: typeof hot) => view.checks.find(({ id }) => id === 'level')!;
     expect(level(hot).waits - level(cold).waits).toBe(USUAL_PRACTICE.coolDown);
-    expect([level(hot).coolsFirst, level(cold).coolsFirst]).toEqual([true, false]);
+    expect([level(hot).coolsBelowC, level(cold).coolsBelowC]).toEqual([50, null]);
+    expect(level(diagnose(pickup, [found('fans-hot', 'strong')], { practice: { ...USUAL_PRACTICE, openBelow: 40 } })).coolsBelowC).toBe(40);
     expect(level(diagnose(pickup, [found('fans-hot', 'strong'), found('level', 'full')])).found).toBe('full');
     // A customer who told of the fans has run no engine here.
-    expect(level(diagnose(pickup, [{ kind: 'found', check: 'fans-hot', outcome: 'strong', told: true }])).coolsFirst).toBe(false);
+    expect(level(diagnose(pickup, [{ kind: 'found', check: 'fans-hot', outcome: 'strong', told: true }])).coolsBelowC).toBeNull();
   }); // prettier-ignore
 
   test('volts, amps and cap as outcomes; what is absurd, turned round or missing tells nothing', () => {

@@ -22,8 +22,8 @@ export interface ShownCheck {
   risk: string;
   runs: boolean;
   thing: string;
-  /** The engine is hot and has to cool first: minutes of it among the waits. */
-  coolsFirst: boolean;
+  /** The engine is hot and has to cool below this first, °C, minutes of it among the waits; null where it need not. */
+  coolsBelowC: number | null;
 }
 /** A check in the list of all that can be noticed: why it cannot be made now, where it cannot. */
 export interface AnyCheck extends ShownCheck {
@@ -62,16 +62,16 @@ export interface DiagnosisView {
 
 const MOST_AHEAD = 6;
 
-function shownCheck(observation: Observation, { hands, waits }: { hands: number; waits: number }, found: string | null, warm = false): ShownCheck {
+function shownCheck(observation: Observation, { hands, waits }: { hands: number; waits: number }, found: string | null, warm?: Pick<Practice, 'openBelow'>): ShownCheck {
   const { id, label, question, outcomes, line } = observation;
-  return { id, label, question, outcomes, found, hands, waits, tools: line.tools, risk: line.risk, runs: line.runs, thing: line.thing, coolsFirst: warm && line.cold };
+  return { id, label, question, outcomes, found, hands, waits, tools: line.tools, risk: line.risk, runs: line.runs, thing: line.thing, coolsBelowC: warm && line.cold ? warm.openBelow : null };
 } // prettier-ignore
 
 /** What a check has shown, as a finding says it. */
 const foundOf = ({ id, outcomes }: Observation, found: Followed['found']): string | null =>
   found.get(id)?.map((at) => outcomes[at]!.id).join('|') ?? null; // prettier-ignore
 
-const shownStep = ({ what, hands, waits }: Step, warm: boolean): ShownStep =>
+const shownStep = ({ what, hands, waits }: Step, warm: Practice | undefined): ShownStep =>
   what.do === 'check'
     ? { do: 'check', ...shownCheck(what.observation, { hands, waits }, null, warm) }
     : { do: 'repair', id: what.remedy.id, label: what.remedy.label, hands, ends: what.remedy.line.ends, part: what.remedy.line.part }; // prettier-ignore
@@ -92,6 +92,7 @@ export function diagnose(
   const next = nextStep(table, followed, costs, options);
   const own = standing(table, followed, next, practice);
   const shown = suspects(table, followed);
+  const warm = followed.warm ? practice : undefined;
   return {
     told: table.observations
       .filter(({ line }) => line.told && (line.after === null || followed.repaired.length > 0))
@@ -100,8 +101,8 @@ export function diagnose(
       }),
     checks: shownChecks(table, followed, practice, reach),
     heldBack: [...new Set(openButHeld(table, followed))],
-    next: next ? { ...shownStep(next.step, followed.warm), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled, signFor: next.signFor?.label ?? null } : null,
-    runnerUp: next?.runnerUp ? shownStep(next.runnerUp, followed.warm) : null,
+    next: next ? { ...shownStep(next.step, warm), rulesOut: next.rulesOut, tells: next.tells ?? null, settled: next.settled, signFor: next.signFor?.label ?? null } : null,
+    runnerUp: next?.runnerUp ? shownStep(next.runnerUp, warm) : null,
     suspects: shown.map(({ cause, chance, speaksFor, against }) => ({ id: cause.id, label: cause.label, chance, speaksFor, against })),
     standing: { word: own.word, said: own.said, causes: own.causes.map(({ id }) => id), chance: own.chance },
     contradictions: contradictions(table, followed, practice).map(({ observation, said, chance }) => ({ check: observation.id, said, chance })),
@@ -115,7 +116,7 @@ function shownChecks(table: VehicleTable, followed: Followed, practice: Practice
   const coolDown = followed.warm ? practice.coolDown : 0;
   return table.observations
     .filter(({ line }) => !line.told)
-    .map((each) => ({ ...shownCheck(each, minutesOfCheck(each, reach, coolDown), foundOf(each, followed.found), followed.warm), heldBack: heldBack(table, followed, each) ?? null }));
+    .map((each) => ({ ...shownCheck(each, minutesOfCheck(each, reach, coolDown), foundOf(each, followed.found), followed.warm ? practice : undefined), heldBack: heldBack(table, followed, each) ?? null }));
 } // prettier-ignore
 
 /** Reasons that hold open checks back. */

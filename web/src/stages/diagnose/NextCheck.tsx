@@ -51,7 +51,7 @@ function whyText(next: NonNullable<Diagnosed['next']>): string {
 function Cautions({ check, diagnosis: { record } }: { check: ShownCheck; diagnosis: Diagnosis }) {
   const units = useUnits();
   const lines = [
-    ...(check.coolsFirst ? [words('cools-first', { temp: { value: practiceOf(record.practice).openBelow, dimension: 'temperature' } }, units)] : []),
+    ...(check.coolsBelowC !== null ? [words('cools-first', { temp: { value: check.coolsBelowC, dimension: 'temperature' } }, units)] : []),
     ...(check.risk ? [check.risk] : []),
     ...(check.runs ? [words('engine-off-at', { temp: { value: record.stopC, dimension: 'temperature' } }, units)] : []),
   ];
