@@ -1,4 +1,5 @@
 import {
+  AIR_TO_BOIL_MOST_C,
   CASE_NAMES,
   airToBoil,
   likely,
@@ -51,7 +52,7 @@ export const tables = (): string[] =>
           name,
           ...cases.map(cell),
           boils.toFixed(0),
-          least === undefined ? 'boils in any' : least.toFixed(0),
+          least === undefined ? 'boils in any' : least >= AIR_TO_BOIL_MOST_C ? 'over 60' : least.toFixed(0), // prettier-ignore
         ]);
       }),
     ].join('\n'),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   AS_SAID, CASES, CASE_NAMES, CORE_CLASS_NAMES, LAMINAR, TURBULENT, VEHICLE_CLASSES,
-  airResistance, airToBoil, circuitLMin, coolantFilm, coolantResistance, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
+  AIR_TO_BOIL_MOST_C, airResistance, airToBoil, circuitLMin, coolantFilm, coolantResistance, coreGeometry, drivenPowerW, drivenSpeed, ductFriction, ductNusselt,
   engineSpeed, fanFlow, heatToCoolantW, heatPerDegree, likely, ratedFans, steady, vehicleLoad, wallResistance, whyHotter,
   type CoolingInputs, type Engine, type VehicleClass,
 } from '../src/cooling/index.ts'; // prettier-ignore
@@ -213,15 +213,14 @@ describe('whole vehicles, as they left the works', () => {
       expect(topTankC).toBeGreaterThan(55);
     }
   });
-  test('nothing boils in the four cases; air to boil in the hardest about 45 to 70 °C (common practice)', () => {
+  test('nothing boils in the four cases; air to boil in the hardest above 45 °C (common practice)', () => {
     const least = names.map((name) => {
       for (const each of CASE_NAMES) expect(steady(worksInputs(name, each)).marginK, `${name} ${each}`).toBeGreaterThan(0);
       return Math.min(...CASE_NAMES.map((each) => airToBoil(worksInputs(name, each))!));
     });
-    expect(least.filter((tempC) => tempC >= 45 && tempC <= 70)).toHaveLength(3);
-    // The van and the turbo are cooled for more than these roads ask: their engines give less than half of what they have.
-    for (const tempC of least) expect(tempC).toBeLessThan(90);
     expect(Math.min(...least)).toBeGreaterThan(45);
+    // Three are cooled for more than the weather can ask; the answer goes no further than that.
+    expect(least.filter((tempC) => tempC === AIR_TO_BOIL_MOST_C)).toHaveLength(3);
   }); // prettier-ignore
   test('copper and brass against aluminium, core depth against core depth: within a few kelvin, and why is said', () => {
     const deep = (coreThicknessMm: number, change: Partial<CoolingInputs['setUp']['radiator']> = {}): CoolingInputs => {

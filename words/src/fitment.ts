@@ -1,4 +1,10 @@
-import type { CaseName, Limit, WhyHotter } from '@radiatrix/core/cooling';
+import {
+  AIR_TO_BOIL_MOST_C,
+  type CaseName,
+  type Limit,
+  type Steady,
+  type WhyHotter,
+} from '@radiatrix/core/cooling';
 import type { CircuitFault, WiringPlan } from '@radiatrix/core/electrical';
 import type { Broken, ClaimFinding, FindingSays, FindingWord, Found, Proposal, Settings, SwapHazard, TopTank, Topic } from '@radiatrix/core/fitment'; // prettier-ignore
 import type { UnitSystem } from '@radiatrix/core/quantity';
@@ -24,6 +30,27 @@ export const caseName = (name: CaseName, airConditioning = false): string => {
 };
 export const limitName = (limit: Limit): string => fitmentWords(`limit-name:${limit}`);
 export const whyHotterText = (why: WhyHotter): string => fitmentWords(`why:${why}`);
+
+/** Why an answer is shaky, a sentence each. */
+export const warningTexts = ({
+  warnings,
+  coolantReynolds,
+}: Pick<Steady, 'warnings' | 'coolantReynolds'>): string[] =>
+  warnings.map((each) =>
+    each === 'laminar-or-turbulent'
+      ? fitmentWords('warn:laminar-or-turbulent', { reynolds: Math.round(coolantReynolds) })
+      : fitmentWords(`warn:${each}`),
+  );
+
+/** The air in which a set-up boils. @example airToBoilText(60, 'metric') // 'over 60 °C' */
+export const airToBoilText = (tempC: number | undefined, units: UnitSystem): string =>
+  tempC === undefined
+    ? fitmentWords('air-to-boil:any')
+    : fitmentWords(
+        tempC >= AIR_TO_BOIL_MOST_C ? 'air-to-boil:over' : 'air-to-boil:at',
+        { temp: degrees(tempC) },
+        units,
+      );
 
 /** A top tank's temperature; what finds no balance has none. */
 export const topTankText = ({ settles, topTankC }: TopTank, units: UnitSystem): string =>

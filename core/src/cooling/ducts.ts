@@ -29,6 +29,8 @@ const LAMINAR_FRICTION = [
 /** Below it the flow is laminar, above `TURBULENT` turbulent; between, a straight line from one to the other. */
 export const LAMINAR = 2300;
 export const TURBULENT = 4000;
+/** From here on the flow in a tube is turbulent whatever its entrance and heating; common practice. */
+export const FULLY_TURBULENT = 10_000;
 
 /** What makers put into tubes. Nobody sees it from outside: a class stands in where it is not on record. */
 export type TubeInside = 'smooth' | 'dimpled' | 'turbulated';
@@ -121,4 +123,29 @@ export function ductNusselt(
   );
   // Far beyond where such tubes were measured a plain tube would be better than the power law.
   return share < 1 ? broken : Math.max(broken, turbulentNusselt(reynolds, prandtl, hydraulicOverLength));
+}
+
+/**
+ * How far the Nusselt number of a smooth tube may be off because nobody knows whether its flow is laminar or turbulent:
+ * the laminar and the turbulent formula over the one that is used. Both reach all the way from `LAMINAR` to `TURBULENT`;
+ * beyond, the laminar one fades out until `FULLY_TURBULENT`. 1 and 1 elsewhere, and in tubes that break the flow up.
+ *
+ * @returns factors on `ductNusselt`: the least (0 to 1) and the most (1 or more)
+ */
+export function transitionReach(
+  reynolds: number,
+  prandtl: number,
+  aspect: number,
+  hydraulicOverLength = 0,
+  inside: TubeInside = 'smooth',
+): { least: number; most: number } {
+  if (inside !== 'smooth' || reynolds <= LAMINAR || reynolds >= FULLY_TURBULENT) return { least: 1, most: 1 };
+  const used = ductNusselt(reynolds, prandtl, aspect, hydraulicOverLength);
+  const laminar = laminarNusselt(reynolds, prandtl, aspect, hydraulicOverLength);
+  const turbulent = turbulentNusselt(reynolds, prandtl, hydraulicOverLength);
+  const fading = Math.min(1, (FULLY_TURBULENT - reynolds) / (FULLY_TURBULENT - TURBULENT));
+  return {
+    least: Math.min(1, 1 + (laminar / used - 1) * fading),
+    most: Math.max(1, turbulent / used),
+  };
 }

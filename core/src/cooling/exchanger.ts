@@ -1,5 +1,5 @@
 import type { Air, Liquid } from '../fluid/index.ts';
-import { ductFriction, ductNusselt } from './ducts.ts';
+import { ductFriction, ductNusselt, transitionReach } from './ducts.ts';
 import { crossFlow } from './effectiveness.ts';
 import type { CoreGeometry } from './geometry.ts';
 
@@ -84,15 +84,21 @@ export function coolantDropPa(core: CoreGeometry, liquid: Liquid, massFlowKgS: n
   return core.passes * (along + 1.5) * 0.5 * liquid.densityKgM3 * velocityMS * velocityMS;
 }
 
-/** Flow in the tubes: Reynolds number, velocity m/s, and film coefficient W/(m²·K). */
+/** Flow in the tubes: Reynolds number, velocity m/s, film coefficient W/(m²·K), and the factors it may be off by between laminar and turbulent. */
 export function coolantFilm(
   core: CoreGeometry,
   liquid: Liquid,
   massFlowKgS: number,
   leeway: Leeway = AS_SAID,
-): TubeFlow & { filmWM2K: number } {
+): TubeFlow & { filmWM2K: number; reach: { least: number; most: number } } {
   const flow = tubeFlow(core, liquid, massFlowKgS);
-  return { ...flow, filmWM2K: tubeFilm(core, liquid, flow, leeway) };
+  const prandtl = (liquid.viscosityPaS * liquid.heatJKgK) / liquid.conductivityWMK;
+  const { hydraulicM, aspect } = core.bore;
+  return {
+    ...flow,
+    filmWM2K: tubeFilm(core, liquid, flow, leeway),
+    reach: transitionReach(flow.reynolds, prandtl, aspect, hydraulicM / core.tubeLengthM, core.tubeInside),
+  };
 }
 
 /** From the air's side to the fins and tubes, K/W of the whole core at one face velocity. */

@@ -6,7 +6,7 @@ export {
   type CoreClass,
   type CoreClassName,
 } from './core-classes.ts';
-export { LAMINAR, TURBULENT, ductFriction, ductNusselt, type TubeInside } from './ducts.ts';
+export { FULLY_TURBULENT, LAMINAR, TURBULENT, ductFriction, ductNusselt, transitionReach, type TubeInside } from './ducts.ts'; // prettier-ignore
 export {
   circuitLMin,
   engineSpeed,
@@ -19,6 +19,7 @@ export { crossFlow } from './effectiveness.ts';
 export {
   AS_SAID,
   airDropPa,
+  airFilm,
   airResistance,
   coolantDropPa,
   coolantFilm,
@@ -63,6 +64,7 @@ export { LOUVRE_RANGE, LouvreLaw, type LouvredFin } from './louvres.ts';
 export { HORSEPOWER, LEFT_OUT, shopSums, type ShopSums } from './shop-sums.ts';
 export {
   airSide,
+  AIR_TO_BOIL_MOST_C,
   airToBoil,
   boilsUnder,
   pumpLMin,
@@ -72,5 +74,6 @@ export {
   type Limit,
   type SetUp,
   type Steady,
+  type SteadyWarning,
 } from './steady.ts';
 export { whyHotter, type WhyHotter } from './why.ts';

@@ -12,6 +12,8 @@ interface Doubt {
   relative: number;
   /** The same for old and new: the vehicle's own. */
   shared: boolean;
+  /** Factors of its own, where it may be off by more to one side than to the other. */
+  reach?: { least: number; most: number };
   move(inputs: CoolingInputs, factor: number): CoolingInputs;
 }
 
@@ -56,8 +58,16 @@ const onLeeway = (
 /** What the formulas for flow in tubes may be off by where it is known what is in them, relative and expanded. */
 const FORMULA_SPREAD = 0.1;
 
-/** Everything the answer rests on without a measurement. */
-export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Doubt[] {
+/**
+ * Everything the answer rests on without a measurement.
+ *
+ * @param found what was worked out from the inputs: whether the flow in the tubes is laminar or turbulent hangs on it
+ */
+export function doubtsOf(
+  inputs: CoolingInputs,
+  found: Steady,
+  known: ReadonlySet<string> = new Set(),
+): Doubt[] {
   const kind = CORE_CLASSES[inputs.setUp.radiator.coreClass];
   const core: Doubt[] = (Object.entries(kind.spread) as [SpreadKey, number][])
     .filter(([key]) => inputs.setUp.radiator[key] === undefined)
@@ -90,6 +100,17 @@ export function doubtsOf(inputs: CoolingInputs, known: ReadonlySet<string> = new
     onLeeway('airFilm', 'the formula for the fins', LOUVRE_SPREAD.heat),
     onLeeway('airFriction', 'the formula for air resistance', LOUVRE_SPREAD.friction),
     onLeeway('coolantFilm', 'the formula for the tubes', coolantFilm),
+    ...(found.tubeFilmReach.least < 1 || found.tubeFilmReach.most > 1
+      ? [
+          {
+            ...onLeeway('coolantFilm', 'flow in the tubes, laminar or turbulent', 0),
+            key: 'transition',
+            // Each set-up has a flow of its own: one may be laminar and the other not.
+            shared: false,
+            reach: found.tubeFilmReach,
+          },
+        ]
+      : []),
     ...(inputs.setUp.fans && !known.has('fanEfficiency')
       ? [
           {
@@ -117,10 +138,15 @@ export interface Likely {
   from: { key: string; label: string; k: number }[];
 }
 
-/** How far the top tank moves, K, when a doubt is moved up and down by what it may be off. */
-function effect(inputs: CoolingInputs, doubt: Doubt): number {
+/**
+ * How far the top tank moves, K, when a doubt is moved up and down by what it may be off: half of the way between the two,
+ * or the longer of the two ways where it reaches further to one side.
+ */
+function effect(inputs: CoolingInputs, doubt: Doubt, middleC: number): number {
   const at = (factor: number): number => steady(doubt.move(inputs, factor)).topTankC;
-  const swing = (at(1 + doubt.relative) - at(1 - doubt.relative)) / 2;
+  const swing = doubt.reach
+    ? Math.max(...[doubt.reach.least, doubt.reach.most].map((factor) => Math.abs(at(factor) - middleC)))
+    : (at(1 + doubt.relative) - at(1 - doubt.relative)) / 2;
   return Number.isFinite(swing) ? swing : 0;
 }
 
@@ -128,10 +154,10 @@ function effect(inputs: CoolingInputs, doubt: Doubt): number {
 export function likely(inputs: CoolingInputs, known: ReadonlySet<string> = new Set()): Likely {
   const found = steady(inputs);
   if (!found.settles) return { steady: found, airToBoilC: airToBoil(inputs), u: undefined, from: [] };
-  const from = doubtsOf(inputs, known).map((doubt) => ({
+  const from = doubtsOf(inputs, found, known).map((doubt) => ({
     key: doubt.key,
     label: doubt.label,
-    k: effect(inputs, doubt),
+    k: effect(inputs, doubt, found.topTankC),
   }));
   return {
     steady: found,
@@ -152,13 +178,13 @@ export function coolerBy(
 ): { k: number; u: number } | undefined {
   const [was, is] = [steady(first), steady(second)];
   if (!was.settles || !is.settles) return undefined;
-  const doubts = (inputs: CoolingInputs) =>
-    new Map(doubtsOf(inputs, known).map((doubt) => [doubt.key, doubt]));
-  const [ones, others] = [doubts(first), doubts(second)];
+  const doubts = (inputs: CoolingInputs, found: Steady) =>
+    new Map(doubtsOf(inputs, found, known).map((doubt) => [doubt.key, doubt]));
+  const [ones, others] = [doubts(first, was), doubts(second, is)];
   let squares = 0;
   for (const key of new Set([...ones.keys(), ...others.keys()])) {
     const [one, other] = [ones.get(key), others.get(key)];
-    const [a, b] = [one ? effect(first, one) : 0, other ? effect(second, other) : 0];
+    const [a, b] = [one ? effect(first, one, was.topTankC) : 0, other ? effect(second, other, is.topTankC) : 0]; // prettier-ignore
     squares += (one ?? other)!.shared ? (a - b) ** 2 : a * a + b * b;
   }
   return { k: was.topTankC - is.topTankC, u: Math.sqrt(squares) };

@@ -1,4 +1,5 @@
 import { HEAT_SPREAD, POWER_SPREAD, engineSpeed, heatToCoolantW, likelyPowerKW, likelyPumpLMin, type Engine, type EngineFuel } from './engine.ts'; // prettier-ignore
+import { RATED_DENSITY, drivenPowerW, type FanRating } from './fans.ts';
 
 /**
  * What a vehicle asks of its cooling: its engine from the record, the rest from named classes, since nobody in a shop
@@ -221,22 +222,54 @@ export interface Heat {
   flatOut: boolean;
 }
 
-/** Heat to be got rid of. */
-export function heatOf(load: VehicleLoad, conditions: Conditions, densityKgM3: number): Heat {
+/** Rounds in which engine speed and the power of a fan on the engine settle; each takes what is left by half or more. */
+const FAN_ROUNDS = 40;
+
+/**
+ * Power at the crankshaft and engine speed that go together: a fan on the engine takes the more the faster it turns, and
+ * the more it takes the lower the gear. From below, so that the least speed that carries it is found.
+ *
+ * @param besides all other power asked for, W
+ */
+function speedWithFan(load: VehicleLoad, { speedKmh, idling }: Conditions, besides: number, fanW: (rpm: number) => number): { powerW: number; asked: number; rpm: number } {
+  const most = load.ratedKW * 1000;
+  let asked = besides;
+  let rpm = engineSpeed(load, speedKmh, Math.min(asked, most), idling);
+  for (let round = 0; round < FAN_ROUNDS; round += 1) {
+    asked = besides + fanW(rpm);
+    const next = engineSpeed(load, speedKmh, Math.min(asked, most), idling);
+    if (Math.abs(next - rpm) < 1e-6) break;
+    rpm = next;
+  }
+  return { powerW: Math.min(asked, most), asked, rpm };
+} // prettier-ignore
+
+/**
+ * Heat to be got rid of.
+ *
+ * @param fans a fan that the engine turns takes its power from the crankshaft; electric ones are among the accessories
+ */
+export function heatOf(
+  load: VehicleLoad,
+  conditions: Conditions,
+  densityKgM3: number,
+  fans?: FanRating,
+): Heat {
   const road =
     roadLoadW(load, conditions.speedKmh / 3.6, conditions.gradePercent, densityKgM3) / load.driveline;
-  const asked = road + (conditions.airConditioning ? load.compressorKW * 1000 : 0);
-  const powerW = Math.min(asked, load.ratedKW * 1000);
-  const rpm = engineSpeed(load, conditions.speedKmh, powerW, conditions.idling);
+  const besides = road + (conditions.airConditioning ? load.compressorKW * 1000 : 0);
+  const fanW = (rpm: number): number => (fans ? drivenPowerW(fans, rpm) * (densityKgM3 / RATED_DENSITY) : 0);
+  const { powerW, asked, rpm } = speedWithFan(load, conditions, besides, fanW);
   const worked = heatToCoolantW(load, powerW, rpm);
+  const idleRpm = engineSpeed(load, 0, 0, true);
   const engineW =
     load.idleHeatKW === undefined
       ? load.heatFactor * worked
       : // What was measured at idle, and what working adds to it.
-        load.idleHeatKW * 1000 +
-        load.heatFactor * (worked - heatToCoolantW(load, 0, engineSpeed(load, 0, 0, true)));
+        load.idleHeatKW * 1000 + load.heatFactor * (worked - heatToCoolantW(load, fanW(idleRpm), idleRpm));
   return {
-    coolantW: engineW + load.transmissionShare * powerW,
+    // A transmission is warmed by what goes through it: the fan's power does not.
+    coolantW: engineW + load.transmissionShare * Math.max(0, powerW - fanW(rpm)),
     condenserW: conditions.airConditioning ? load.condenserKW * 1000 : 0,
     powerW,
     rpm,

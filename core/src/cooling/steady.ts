@@ -6,6 +6,7 @@ import {
   coolant,
   massShareOf,
   root,
+  vapourPressureKPa,
   type Air,
   type CoolantBase,
 } from '../fluid/index.ts';
@@ -114,7 +115,7 @@ export function airSide(inputs: CoolingInputs, heatW?: number): AirSide {
   if (!(setUp.gapMm2 >= 0 && setUp.gapMm2 <= 5e5)) throw new RangeError('a gap of 0 to 500,000 mm²');
   const core = coreGeometry(setUp.radiator);
   const outside = ambient(conditions);
-  const heat = heatOf(load, conditions, outside.densityKgM3);
+  const heat = heatOf(load, conditions, outside.densityKgM3, setUp.fans);
   const rated = setUp.fans && ratedFans(setUp.fans, inputs.fanEfficiency ?? FAN_EFFICIENCY.usual);
   const fans = fanSetup(rated?.fans ?? [], core.faceAreaM2, setUp.shroud);
   const driven = setUp.fans?.engineDriven;
@@ -290,8 +291,16 @@ export interface Steady {
   limit: Limit;
   /** Heat taken up by the air and given up by the coolant, W, summed apart. */
   balance: { airW: number; coolantW: number };
-  warnings: string[];
+  /** Factors that the film in smooth tubes may be off by where its flow may be laminar or turbulent. */
+  tubeFilmReach: { least: number; most: number };
+  warnings: SteadyWarning[];
 }
+
+/**
+ * What makes an answer shaky: a fan stalls; air leaks back through a fan that stands; the road asks for more than the
+ * engine has; no air moves; the flow in smooth tubes may be laminar or turbulent.
+ */
+export type SteadyWarning = 'fan-stalls' | 'leaks-back' | 'flat-out' | 'no-air' | 'laminar-or-turbulent';
 
 /** No top tank is looked for beyond it. */
 const HOTTEST_C = 2000;
@@ -382,17 +391,12 @@ export function steady(inputs: CoolingInputs): Steady {
     ['coolant-flow', topTank(side, inputs, lMin * NUDGE, {}, ROUGHLY)],
   ];
   const airWK = flow.massFlowKgS * side.air.heatJKgK;
-  const warnings: string[] = [];
-  if (flow.stalled)
-    warnings.push(
-      'A fan works on the rising stretch of its curve: it stalls, and the flow there cannot be relied on.',
-    );
-  if (flow.leaksBack) warnings.push('Air leaks backwards through a fan that stands still.');
-  if (side.heat.flatOut)
-    warnings.push(
-      'The road asks for more than the engine has: it is reckoned flat out, and slower than that in truth.',
-    );
-  if (flow.massFlowKgS <= STILL_KG_S) warnings.push('No air moves through the core.');
+  const warnings: SteadyWarning[] = [];
+  if (flow.stalled) warnings.push('fan-stalls');
+  if (flow.leaksBack) warnings.push('leaks-back');
+  if (side.heat.flatOut) warnings.push('flat-out');
+  if (flow.massFlowKgS <= STILL_KG_S) warnings.push('no-air');
+  if (film.reach.least < 1 || film.reach.most > 1) warnings.push('laminar-or-turbulent');
   return {
     settles: topC <= COOLANT_RANGE_C[1],
     topTankC: topC,
@@ -416,24 +420,34 @@ export function steady(inputs: CoolingInputs): Steady {
     conductanceShares: takes.shares,
     limit: helps.reduce((best, each) => (each[1] < best[1] ? each : best))[0],
     balance: { airW, coolantW: takes.coolantWK * (topC - pass) },
+    tubeFilmReach: film.reach,
     warnings,
   };
 }
 
 const COLDEST_AMBIENT_C = -39;
+/** Hotter weather than this is nowhere: an answer at it means "this or more". */
+export const AIR_TO_BOIL_MOST_C = 60;
+
+/** The same air warmed or cooled: it keeps its water, until it is saturated. */
+function sameWater(conditions: Conditions, ambientC: number): Conditions {
+  const full = (tempC: number): number => vapourPressureKPa(Math.max(0, tempC));
+  const humidity = Math.min(1, (conditions.humidity * full(conditions.ambientC)) / full(ambientC));
+  return { ...conditions, ambientC, humidity };
+}
 
 /**
- * Ambient temperature at which the top tank just boils, °C; undefined where it boils in any weather.
+ * Ambient temperature at which the top tank just boils, °C, in air that holds as much water as that of the conditions
+ * (saturated below its dew point); undefined where it boils in any weather. Never above `AIR_TO_BOIL_MOST_C`.
  */
 export function airToBoil(inputs: CoolingInputs): number | undefined {
   const boils = boilsUnder(inputs.setUp, inputs.conditions.altitudeM);
   const over = (ambientC: number): number => {
-    const at = { ...inputs, conditions: { ...inputs.conditions, ambientC } };
+    const at = { ...inputs, conditions: sameWater(inputs.conditions, ambientC) };
     const side = airSide(at);
     return Math.min(HOTTEST_C, topTank(side, at, pumpLMin(at, side))) - boils;
   };
-  const hottest = Math.min(boils, HOTTEST_AIR_C - 40);
   if (over(COLDEST_AMBIENT_C) >= 0) return undefined;
-  if (over(hottest) <= 0) return hottest;
-  return root(over, COLDEST_AMBIENT_C, hottest, 1e-6);
+  if (over(AIR_TO_BOIL_MOST_C) <= 0) return AIR_TO_BOIL_MOST_C;
+  return root(over, COLDEST_AMBIENT_C, AIR_TO_BOIL_MOST_C, 1e-6);
 }

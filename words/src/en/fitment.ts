@@ -61,6 +61,17 @@ export const fitmentWords = catalogue('fitment', {
   'case:motorway': 'Motorway',
   'case:ac': '{case}, A/C on',
   'top-tank:no-balance': 'no balance: it boils over',
+  'air-to-boil:at': '{temp}',
+  'air-to-boil:over': 'over {temp}',
+  'air-to-boil:any': 'any weather',
+  'warn:fan-stalls':
+    'A fan works on the rising stretch of its curve. It stalls there, and its flow cannot be relied on.',
+  'warn:leaks-back': 'Air leaks back through a fan that stands still.',
+  'warn:flat-out':
+    'The road asks for more power than the engine has. The heat is worked out at full power; the vehicle will be slower.',
+  'warn:no-air': 'No air moves through the core.',
+  'warn:laminar-or-turbulent':
+    'The flow in these smooth tubes lies between laminar and turbulent (Reynolds number {reynolds}). There a little more flow, heat or another coolant changes the heat transfer a lot, so two coolants can come out many degrees apart. The ± covers both.',
   'cooling:below': 'Hottest case {case}: {topTank} in the top tank, {margin} below boiling, ± {u}.',
   'cooling:past': 'Hottest case {case}: {topTank} in the top tank, {margin} past boiling, ± {u}.',
   'cooling:no-balance':

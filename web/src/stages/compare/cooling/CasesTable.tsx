@@ -1,6 +1,5 @@
 import { type Likely } from '@radiatrix/core/cooling';
-import { formatQuantity } from '@radiatrix/core/quantity';
-import { caseName, topTankText, whyHotterText } from '@radiatrix/words/fitment';
+import { airToBoilText, caseName, topTankText, whyHotterText } from '@radiatrix/words/fitment';
 import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../../app/store.ts';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -52,12 +51,7 @@ export function CasesTable({
   const units = useUnits();
   const system = units === 'both' ? 'metric' : units;
   const t = (likely: Likely) => topTankText(likely.steady, system);
-  const boilsIn = (likely: Likely | undefined) =>
-    !likely
-      ? ''
-      : likely.airToBoilC === undefined
-        ? 'any weather'
-        : formatQuantity(likely.airToBoilC, 'temperature', system);
+  const boilsIn = (likely: Likely | undefined) => (likely ? airToBoilText(likely.airToBoilC, system) : '');
   return (
     <Table
       caption="Cases, old beside new"

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatQuantity } from '@radiatrix/core/quantity';
-import { caseName, limitName } from '@radiatrix/words/fitment';
+import { caseName, limitName, warningTexts } from '@radiatrix/words/fitment';
 import { useUnits } from '../../../app/store.ts';
 import { CasesTable } from './CasesTable.tsx';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -101,7 +101,7 @@ function Behind({ shown }: { shown: CaseAnswer }) {
               </li>
             ))}
           </ul>
-          {[...new Set([...now.warnings, ...(was?.warnings ?? [])])].map((warning) => (
+          {[...new Set([...warningTexts(now), ...(was ? warningTexts(was) : [])])].map((warning) => (
             <p key={warning} className="text-changes mt-2">
               {warning}
             </p>

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { CASE_NAMES, type CaseName } from '@radiatrix/core/cooling';
 import { SHROUDS_NOW, type Conversion, type Ladder } from '@radiatrix/core/fitment';
-import { formatQuantity } from '@radiatrix/core/quantity';
-import { caseName, topTankText } from '@radiatrix/words/fitment';
+import { airToBoilText, caseName, topTankText } from '@radiatrix/words/fitment';
 import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../../app/store.ts';
 import { useWorker } from '../background/useWorker.ts';
@@ -90,9 +89,7 @@ export function Rungs({ ladder }: { ladder: Ladder }) {
         works: {topTankText(stock.steady, system)}
         {stock.u !== undefined &&
           ` ± ${kelvins(stock.u, units)}, ${kelvins(stock.steady.marginK, units)} below boiling`}
-        {stockAirToBoilC !== undefined &&
-          `, boils in air of ${formatQuantity(stockAirToBoilC, 'temperature', system)}`}
-        .
+        {stockAirToBoilC !== undefined && `, boils in air of ${airToBoilText(stockAirToBoilC, system)}`}.
       </p>
       <Table
         caption="Steps of the ladder, most for the money first"
