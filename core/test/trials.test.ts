@@ -90,7 +90,7 @@ describe('against R (fixtures/trials.R): data sets that come with it', () => {
     fit.parameters.forEach((each, i) => near(each, b[i]!, 1e-5));
     fit.ses.forEach((each, i) => near(each, se[i]!, 1e-4));
     const own = r.nlsDown;
-    const down = fitPullDown(own.t, own.y, 0.01) as PullDown;
+    const down = fitPullDown(own.t, own.y, 0.01, { slowWander: 0 }) as PullDown;
     expect(down.ok).toBe(true);
     // R takes residuals as independent, this lets them hang together: the same to a tenth of the interval.
     expect(Math.abs(down.tauS.value - own.k)).toBeLessThan(0.1 * (own.kHi - own.kLo));
@@ -155,9 +155,14 @@ describe('a verdict only when the data carries it', () => {
     expect(own.said).toMatch(/113 s .*115 s .*1 run each/);
     expect(own.spread).toEqual({ sd: 4, dof: 20, from: 'the library' });
     expect(own.because.join(' ')).toMatch(/from the library of trials/);
-    expect(own.need!.runsEach).toBeGreaterThan(50);
-    expect(own.need!.minutes).toBe(own.need!.moreRuns! * 25);
+    // Two seconds between the best two, four from run to run: nobody drives as many runs as that takes.
+    expect(own.need).toMatchObject({ runsEach: null, minutes: null });
+    expect(own.said).toMatch(/no number of runs/);
     expect(powerCurve(own).at(-1)!.power).toBeLessThan(0.5);
+    const wider = judgeTrial(trial, [run('a', 135), run('b', 125), run('c', 113)], library);
+    expect(wider.need!.runsEach).toBeGreaterThan(5);
+    expect(wider.need!.runsEach).toBeLessThan(20);
+    expect(wider.need!.minutes).toBe(wider.need!.moreRuns! * 25);
     // Without a library nothing tells the spread, and nothing is made up.
     const bare = judgeTrial(trial, runs, null);
     expect(bare).toMatchObject({ word: 'cannot be told', spread: null });
@@ -230,7 +235,7 @@ describe('a verdict only when the data carries it', () => {
         for (let each = 1; each <= 6; each += 1) {
           for (const { id } of own.setUps) runs.push(run(id, 120 + 5 * draw()));
           const verdict = each >= 2 ? judgeTrial(own, runs, null) : undefined;
-          if (verdict?.pairs.some(({ p }) => p !== null && p <= verdict.look!.p)) {
+          if (verdict?.pairs.some(({ p }) => p !== null && verdict.look && p <= verdict.look.p)) {
             claimed += 1;
             break;
           }
@@ -255,7 +260,7 @@ describe('a verdict only when the data carries it', () => {
         words.add(verdict.word);
         const counts = ['a', 'b', 'c'].map((id) => runs.filter(({ setUp }) => setUp === id).length).filter((n) => n > 0);
         if (verdict.word === 'better' || verdict.word === 'as good as') {
-          expect(Math.min(...counts)).toBeGreaterThanOrEqual(2);
+          expect(Math.min(...counts)).toBeGreaterThanOrEqual(3);
           expect(verdict.spread).not.toBeNull();
         }
         if (verdict.word === 'as good as') expect(margin).not.toBeNull();
@@ -330,7 +335,7 @@ describe('pull-downs', () => {
     const seconds = Array.from({ length: span + 1 }, (_, s) => s);
     return [seconds, seconds.map((s) => Math.round((88 + 12 * Math.exp(-s / tau) + noiseOf()) / resolution) * resolution)];
   }; // prettier-ignore
-  test('95 % intervals hold the truth in 93 to 97 % of logs, residuals hanging together or not, readings coarse or fine', async ({ annotate }) => {
+  test('with no slow wander assumed, 95 % intervals hold the truth in at least 93 % of logs, residuals hanging together or not, readings coarse or fine', async ({ annotate }) => {
     const said: string[] = [];
     for (const [seed, correlationS, sd, span, tau, resolution] of [[11, 0.5, 0.1, 300, 120, 0.1], [12, 5, 0.15, 300, 120, 0.1], [13, 8, 0.2, 240, 90, 0.1], [14, 2, 0.2, 300, 120, 1]] as const) {
       const draw = noise(seed);
@@ -339,17 +344,14 @@ describe('pull-downs', () => {
       let [tauIn, settlesIn] = [0, 0];
       for (let i = 0; i < LOGS; i += 1) {
         let walk = sd * draw();
-        const fit = fitPullDown(...curve(span, tau, () => (walk = keep * walk + Math.sqrt(1 - keep * keep) * sd * draw()), resolution), resolution);
+        const fit = fitPullDown(...curve(span, tau, () => (walk = keep * walk + Math.sqrt(1 - keep * keep) * sd * draw()), resolution), resolution, { slowWander: 0 });
         if (!fit.ok) throw new Error(fit.because);
         tauIn += Number(fit.tauS.lo <= tau && tau <= fit.tauS.hi);
         settlesIn += Number(fit.settlesC.lo <= 88 && 88 <= fit.settlesC.hi);
       }
       said.push(`${correlationS} s, ${resolution} K: τ ${((100 * tauIn) / LOGS).toFixed(1)} %, settles ${((100 * settlesIn) / LOGS).toFixed(1)} %`);
-      // What 400 logs may be off by is 1.1 points: 93 and 97 with twice that.
-      for (const each of [tauIn, settlesIn]) {
-        expect(each / LOGS).toBeGreaterThan(0.93 - 0.022);
-        expect(each / LOGS).toBeLessThan(0.97 + 0.022);
-      }
+      // What 400 logs may be off by is 1.1 points: 93 with twice that. No upper end: a slow wander is seen where there is none, too.
+      for (const each of [tauIn, settlesIn]) expect(each / LOGS).toBeGreaterThan(0.93 - 0.022);
     }
     await annotate(`coverage of 95 % intervals: ${said.join('; ')}`);
   }, 60_000); // prettier-ignore

@@ -221,6 +221,7 @@ export const PRACTICE_TABLE = {
   startWithin: line(3, 'K', 0.5, 20),
   ambientApart: line(4, 'K', 1, 30),
   trialLooks: line(5, 'times', 1, 20),
+  slowWander: line(0.2, 'K', 0, 2),
   handStopwatch: line(0.5, 's', 0.05, 5),
 
   boltFriction: line(0.2, 'share', 0.05, 0.5),

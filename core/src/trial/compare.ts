@@ -130,6 +130,8 @@ export function ancova(y: readonly number[], groups: readonly number[], covariat
   if (!fit) return undefined;
   return {
     fit,
+    X,
+    residuals: y.map((value, i) => value - X[i]!.reduce((sum, x, j) => sum + x * fit.coefficients[j]!, 0)),
     means: fit.coefficients.slice(0, count),
     slopes: fit.coefficients.slice(count).map((slope, j) => ({ slope, se: fit.ses[count + j]! })),
     difference: (a: number, b: number): Difference => ({

@@ -23,7 +23,8 @@ export {
   twoSided,
 } from './distributions.ts';
 export { fitCurve, type CurveFit } from './fit.ts';
-export { MOST_RUNS, groupLimits, nominalPs, powerOf, runsFor } from './power.ts';
+export { LEAST_RUNS, lookAt, type Look } from './looks.ts';
+export { MOST_RUNS, groupLimits, nominalPs, powerOf, powerUnequal, runsFor, runsToSettle } from './power.ts'; // prettier-ignore
 export {
   EXPANSION,
   gasAndGive,
@@ -45,6 +46,7 @@ export {
   type PullDown,
   type PullDownFit,
 } from './pull-down.ts';
+export { robustDifference } from './robust.ts';
 export { readStopwatch, watchAgainstLog, type WatchAgainstLog, type WrittenTime } from './stopwatch.ts';
 export {
   confounding,

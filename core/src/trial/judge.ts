@@ -1,7 +1,19 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { ancova, equivalence, holm, intervalOf, mean, pOf, variance, type Difference } from './compare.ts';
+import {
+  ancova,
+  equivalence,
+  holm,
+  intervalOf,
+  mean,
+  pOf,
+  variance,
+  welch,
+  type Difference,
+} from './compare.ts';
 import { tQuantile } from './distributions.ts';
-import { nominalPs, powerOf, runsFor } from './power.ts';
+import { LEAST_RUNS, lookAt, type Look } from './looks.ts';
+import { powerUnequal, runsToSettle } from './power.ts';
+import { robustDifference } from './robust.ts';
 import {
   PROTOCOLS,
   type Change,
@@ -32,6 +44,8 @@ export interface SetUpJudged {
 export interface Need {
   /** The difference that such a trial would find. */
   difference: number;
+  /** Run-to-run of the two best set-ups, one standard deviation each; null where nothing tells it. */
+  spreads: [number, number] | null;
   runsEach: number | null;
   moreRuns: number | null;
   minutes: number | null;
@@ -49,7 +63,8 @@ export interface TrialVerdict {
   need: Need | null;
   /** The smallest design that separates what was confounded. */
   design: string[];
-  look: { at: number; of: number; p: number } | null;
+  /** Null before the first look. */
+  look: Look | null;
 }
 
 const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
@@ -143,6 +158,8 @@ interface Compared {
   difference: (a: number, b: number) => Difference;
   said: string[];
   spread: { sd: number; dof: number; from: 'this vehicle' | 'the library' } | null;
+  /** Each set-up's own, one standard deviation; the shared one where it has too few runs. */
+  sds: number[];
   /** Set-ups ran in air too far apart. */
   apart: string | undefined;
 }
@@ -199,8 +216,10 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
       return {
         means: fit.means, said, apart,
         spread: { sd: fit.fit.sigma, dof: fit.fit.dof, from: 'this vehicle' },
+        sds: setUps.map((_, g) => sdOf(of_(g).map((i) => fit.residuals[i]!)) ?? fit.fit.sigma),
         difference: (a, b) => {
-          const own = fit.difference(a, b);
+          // One set-up may spread more than another: each has its own variance where it has runs enough to show it.
+          const own = counts[a]! >= LEAST_RUNS && counts[b]! >= LEAST_RUNS ? (robustDifference(fit.X, y, groups, a, b) ?? fit.difference(a, b)) : fit.difference(a, b);
           const floor = extra(a, b) / 2;
           return { ...own, se: Math.max(own.se, floor) };
         },
@@ -214,7 +233,7 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
   const rss = within.reduce((sum, list) => sum + (list.length - 1) * variance(list), 0);
   // A library of trials stands in until this vehicle's own runs say as much.
   const spread: Compared['spread'] =
-    dof >= 2
+    counts.every((n) => n >= LEAST_RUNS) || (dof >= 2 && !library)
       ? { sd: Math.sqrt(rss / dof), dof, from: 'this vehicle' }
       : library && library.dof > 0
         ? { sd: library.sd, dof: library.dof, from: 'the library' }
@@ -223,15 +242,24 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
           : null;
   return {
     means, said, apart, spread,
+    sds: setUps.map((_, g) => sdOf(of_(g).map((i) => adjusted[i]!)) ?? spread?.sd ?? 0),
     difference: (a, b) => {
-      const own = spread ? spread.sd * Math.sqrt(1 / counts[a]! + 1 / counts[b]!) : 0;
+      const apartness = slopeU * Math.abs(ambientOf(a) - ambientOf(b));
       // Runs that happen to be all equal are still no better than the watch.
       const floor = extra(a, b);
-      const se = spread?.from === 'the library' || slopeU > 0 ? Math.hypot(own, slopeU * Math.abs(ambientOf(a) - ambientOf(b))) : own;
-      return { estimate: means[a]! - means[b]!, se: Math.max(se, floor), dof: spread?.dof ?? 1 };
+      const valuesOf = (g: number): number[] => of_(g).map((i) => adjusted[i]!);
+      const own =
+        counts[a]! >= LEAST_RUNS && counts[b]! >= LEAST_RUNS
+          ? welch(valuesOf(a), valuesOf(b))
+          : { se: spread ? spread.sd * Math.sqrt(1 / counts[a]! + 1 / counts[b]!) : 0, dof: spread?.dof ?? 1 };
+      return { estimate: means[a]! - means[b]!, se: Math.max(Math.hypot(own.se, apartness), floor), dof: own.dof };
     },
   };
 } // prettier-ignore
+
+/** Undefined for a set-up with too few runs to have a spread of its own. */
+const sdOf = (values: readonly number[]): number | undefined =>
+  values.length >= LEAST_RUNS ? Math.sqrt(variance(values)) : undefined;
 
 const none = (word: TrialVerdict['word'], said: string, more: Partial<TrialVerdict> = {}): TrialVerdict => ({
   word, said, because: [], best: null, pairs: [], setUps: [], spread: null, need: null, design: [], look: null, ...more,
@@ -241,8 +269,9 @@ const none = (word: TrialVerdict['word'], said: string, more: Partial<TrialVerdi
  * The verdict of a trial: only where the data carries it. Less is better in every protocol.
  *
  * Differences between set-ups, adjusted for the air outside and the start temperature, with intervals; all comparisons
- * together are wrong by chance in no more than the shop's share (Holm), over all looks together (O'Brien and Fleming).
- * Spread from run to run is this vehicle's own, or where it has none the library's, and it is said which.
+ * together are wrong by chance in no more than the shop's share (Holm), over all looks together (O'Brien and Fleming),
+ * however long the trial goes on. Every set-up has a spread of its own (Welch, or a robust error where something is
+ * adjusted for); before each has three runs the library's stands in for what it would take, and nothing is settled.
  *
  * @param library of the same protocol; null where none was filed
  */
@@ -272,7 +301,7 @@ export function judgeTrial(
   if (missing.length > 0) because.push(`No run yet: ${missing.map(({ name }) => name).join(', ')}.`);
   if (setUps.length < 2)
     return none('cannot be told', setUps.length === 0 ? 'No run yet.' : 'Runs of one set-up only: there is nothing to compare with.', { because, setUps: setUpLines });
-  const { means, difference, said, spread, apart } = compare(trial, prepared, library, practice);
+  const { means, difference, said, spread, sds, apart } = compare(trial, prepared, library, practice);
   if (apart)
     return none('refused', apart, {
       because: [...because, ...said], setUps: setUpLines,
@@ -286,8 +315,7 @@ export function judgeTrial(
     for (let b = a + 1; b < setUps.length; b += 1) list.push({ a, b, d: difference(a, b) });
   const ps = spread ? holm(list.map(({ d }) => pOf(d))) : list.map(() => null);
   const looks = Math.round(practice.trialLooks);
-  const at = Math.min(looks, Math.max(1, fewest - 1));
-  const threshold = nominalPs(looks, practice.trialFalse)[at - 1]!;
+  const look = lookAt(counts, looks, practice.trialFalse);
   const level = 1 - practice.trialFalse / list.length;
   const pairs = list.map(({ a, b, d }, i): PairJudged => ({
     a: setUps[a]!.id,
@@ -301,38 +329,41 @@ export function judgeTrial(
   const [first, second] = [order[0]!, order[1]!];
   const nameOf = (g: number): string => setUps[g]!.name;
   const pairOf = (a: number, b: number) => list.findIndex((each) => (each.a === a && each.b === b) || (each.a === b && each.b === a));
-  const decided = (a: number, b: number): boolean => { const p = ps[pairOf(a, b)]; return p !== null && p !== undefined && p <= threshold; };
+  const decided = (a: number, b: number): boolean => { const p = ps[pairOf(a, b)]; return look !== undefined && p !== null && p !== undefined && p <= look.p; };
   const top = list[pairOf(first, second)]!;
   const gap = Math.abs(top.d.estimate);
-  const sd = spread ? Math.max(spread.sd, ...prepared.watch.map((each) => each)) : null;
-  const alpha = practice.trialFalse / list.length;
+  const watch = Math.max(...prepared.watch);
+  const spreads = spread ? ([first, second].map((g) => Math.max(sds[g]!, watch)) as [number, number]) : null;
   // A difference smaller than the watch shows nobody wants to find.
   const wanted = Math.max(gap, unit === 's' ? 0.5 : 0.1);
-  const runsEach = sd === null ? null : (runsFor(wanted, sd, practice.trialPower, alpha) ?? null);
+  const settlesAt = (n: number): number | undefined => lookAt([n], looks, practice.trialFalse)?.p;
+  const runsEach = spreads === null ? null : (runsToSettle(wanted, spreads, practice.trialPower, (n) => (settlesAt(n) ?? 0) / list.length) ?? null);
   const more = runsEach === null ? null : counts.reduce((sum, n) => sum + Math.max(0, runsEach - n), 0);
   const shared = {
     because, pairs, spread,
     setUps: trial.setUps.map(({ id }): SetUpJudged => {
       const g = setUps.findIndex((each) => each.id === id);
       if (g < 0) return bare(id);
-      const half = spread ? tQuantile(0.975, spread.dof) * Math.max(spread.sd / Math.sqrt(counts[g]!), 0) : 0;
+      const dof = counts[g]! >= LEAST_RUNS ? counts[g]! - 1 : (spread?.dof ?? 1);
+      const half = (tQuantile(0.975, dof) * sds[g]!) / Math.sqrt(counts[g]!);
       return { id, runs: counts[g]!, value: means[g]!, interval: spread ? [means[g]! - half, means[g]! + half] : null };
     }),
     design: [] as string[],
-    look: { at, of: looks, p: threshold },
+    look: look ?? null,
   };
   if (spread)
-    because.push(`From run to run ${differenceText(spread.sd, unit)} (one standard deviation), ${spread.from === 'the library' ? `from the library of trials, ${plural(library!.trials, 'trial')}: this vehicle has one run each` : `from this vehicle’s runs, ${plural(spread.dof, 'degree')} of freedom`}.`);
-  because.push(`Look ${at} of ${looks}: settled below p ${threshold < 0.0001 ? '0.0001' : threshold.toFixed(4)}${list.length > 1 ? `, ${list.length} comparisons at once` : ''}.`);
+    because.push(`From run to run ${differenceText(spread.sd, unit)} (one standard deviation), ${spread.from === 'the library' ? `from the library of trials, ${plural(library!.trials, 'trial')}: not every set-up has ${LEAST_RUNS} runs yet` : `from this vehicle’s runs, ${plural(spread.dof, 'degree')} of freedom`}.`);
+  because.push(lookText(look, looks, list.length));
   const values = `${nameOf(first)} ${valueText(means[first]!, unit)}, ${nameOf(second)} ${valueText(means[second]!, unit)}`;
   const beaten = order.slice(1).filter((g) => decided(first, g));
-  if (beaten.length === setUps.length - 1 && fewest >= 2)
+  if (beaten.length === setUps.length - 1)
     return {
       word: 'better', best: setUps[first]!.id, need: null, ...shared,
       said: `${nameOf(first).charAt(0).toUpperCase()}${nameOf(first).slice(1)} is better: ${order.slice(1).map((g) => `by ${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
     };
-  const alike = pairs.filter(({ alike: p }) => p !== null && p <= practice.trialFalse);
-  if (trial.margin !== null && alike.length === pairs.length && fewest >= 2)
+  // A claim of its own, on the same looks: as often as one asks, it is wrong no more often than once allows.
+  const alike = pairs.filter(({ alike: p }) => look !== undefined && p !== null && p <= look.p);
+  if (trial.margin !== null && alike.length === pairs.length)
     return {
       word: 'as good as', best: null, need: null, ...shared,
       said: `${setUps.map(({ name }) => name).join(' and ')} are as good as each other, within ${differenceText(trial.margin, unit)}.`,
@@ -340,23 +371,35 @@ export function judgeTrial(
   const each = Math.max(...counts) === fewest ? `${plural(fewest, 'run')} each` : `${fewest} to ${Math.max(...counts)} runs each`;
   const partly = beaten.length > 0 ? ` Both are better than ${beaten.map(nameOf).join(' and ')}.` : '';
   const takes =
-    sd === null
+    spreads === null
       ? ' Nothing tells how far runs of one set-up differ: run each twice.'
       : runsEach === null
         ? ` So small a difference no number of runs that anybody drives would show.`
         : ` To find ${differenceText(wanted, unit)} takes ${plural(runsEach, 'run')} each, ${plural(more!, 'run')} more.`;
   return {
     word: 'cannot be told', best: null, ...shared,
-    need: { difference: wanted, runsEach, moreRuns: more, minutes: more === null ? null : more * minutes },
+    need: { difference: wanted, spreads, runsEach, moreRuns: more, minutes: more === null ? null : more * minutes },
     said: `Cannot be told: ${values}, on ${each}.${partly}${takes}`,
   };
 } // prettier-ignore
 
 /** How likely a trial of so many runs each finds the difference that was seen, for a chart. */
-export function powerCurve({ need, spread, pairs }: TrialVerdict, most = 20, practice: Practice = USUAL_PRACTICE): { runs: number; power: number }[] {
-  if (!need || !spread || !(spread.sd > 0)) return [];
-  const alpha = practice.trialFalse / Math.max(1, pairs.length);
-  return Array.from({ length: most - 1 }, (_, i) => ({ runs: i + 2, power: powerOf(i + 2, need.difference, spread.sd, alpha) }));
+export function powerCurve({ need, pairs }: TrialVerdict, most = 20, practice: Practice = USUAL_PRACTICE): { runs: number; power: number }[] {
+  if (!need?.spreads || !need.spreads.every((sd) => sd > 0)) return [];
+  const { spreads, difference } = need;
+  const looks = Math.round(practice.trialLooks);
+  return Array.from({ length: most - LEAST_RUNS + 1 }, (_, i) => {
+    const runs = i + LEAST_RUNS;
+    return { runs, power: powerUnequal(runs, difference, spreads, lookAt([runs], looks, practice.trialFalse)!.p / Math.max(1, pairs.length)) };
+  });
+} // prettier-ignore
+
+function lookText(look: Look | undefined, looks: number, comparisons: number): string {
+  const at = (p: number): string => (p < 0.0001 ? '0.0001' : p.toFixed(4));
+  const many = comparisons > 1 ? `, ${comparisons} comparisons at once` : '';
+  if (!look) return `The first of ${looks} looks is at ${LEAST_RUNS} runs each: fewer tell no spread.`;
+  if (look.over) return `All ${looks} planned looks are over. A trial that goes on is settled below p ${at(look.p)} only${many}.`;
+  return `Look ${look.at} of ${looks}: settled below p ${at(look.p)}${many}.`;
 } // prettier-ignore
 
 /** Spread within set-ups, pooled over trials of one protocol. */

@@ -1,4 +1,4 @@
-import { noncentralTCdf, normalTail, tQuantile } from './distributions.ts';
+import { noncentralTCdf, normalQuantile, normalTail, tQuantile } from './distributions.ts';
 
 /**
  * Chance that a two-sided two-sample t-test with n runs each finds a difference that is there.
@@ -30,6 +30,35 @@ export function runsFor(difference: number, sd: number, power = 0.9, alpha = 0.0
   }
   return hi;
 }
+
+/**
+ * The same where the two spread differently from run to run (Welch; Satterthwaite's degrees of freedom at those spreads).
+ *
+ * @param sds run-to-run of each, one standard deviation
+ */
+export function powerUnequal(n: number, difference: number, [a, b]: readonly [number, number], alpha: number): number {
+  if (!(n > 1) || !(a > 0) || !(b > 0) || !(alpha > 0)) return 0;
+  const dof = ((n - 1) * (a * a + b * b) ** 2) / (a ** 4 + b ** 4);
+  return 1 - noncentralTCdf(tQuantile(1 - alpha / 2, dof), dof, Math.abs(difference) / Math.sqrt((a * a + b * b) / n));
+} // prettier-ignore
+
+/**
+ * Runs each at which a trial that is looked at settles such a difference in `power` of trials, a whole number; undefined
+ * past `MOST_RUNS`.
+ *
+ * @param settlesAt the p below which one comparison is settled with so many runs each; 0 where none is
+ */
+export function runsToSettle(difference: number, sds: readonly [number, number], power: number, settlesAt: (runs: number) => number): number | undefined {
+  if (!(Math.abs(difference) > 0)) return undefined;
+  for (let n = 2; n <= MOST_RUNS; n += 1) {
+    const p = settlesAt(n);
+    if (!(p > 0)) continue;
+    // With the spread known for sure it takes fewer runs than this: where not even that would do, nothing more is worked out.
+    const known = Math.abs(difference) / Math.sqrt((sds[0] ** 2 + sds[1] ** 2) / n) + normalQuantile(p / 2);
+    if (normalTail(-known) >= power && powerUnequal(n, difference, sds, p) >= power) return n;
+  }
+  return undefined;
+} // prettier-ignore
 
 /** Nodes of Simpson's rule: the limits hold to four figures. */
 const GRID = 160;

@@ -1,4 +1,7 @@
+import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { inverseOf } from './compare.ts';
 import { tQuantile } from './distributions.ts';
+import { slowWander } from './wander.ts';
 
 export interface Between {
   value: number;
@@ -122,7 +125,8 @@ function correlationOf(residuals: readonly number[]): number {
 
 /**
  * Fits a pull-down T = T_eq + (T_0 − T_eq) e^(−t/τ) to a log, with 95 % intervals by profile: residuals may hang
- * together (first order), readings may be coarse. Give it only what lies between fan-on and fan-off with the thermostat
+ * together (first order), readings may be coarse, and the temperature may wander slowly by what the shop assumes or the
+ * log shows (`wander`). Give it only what lies between fan-on and fan-off with the thermostat
  * fully open: elsewhere it is another curve.
  *
  * @param seconds rising; @param temps °C
@@ -133,6 +137,7 @@ export function fitPullDown(
   seconds: readonly number[],
   temps: readonly number[],
   resolutionK = 0.1,
+  practice: Pick<Practice, 'slowWander'> = USUAL_PRACTICE,
 ): PullDownFit {
   const no = (because: string): PullDownFit => ({ ok: false, because });
   if (seconds.length !== temps.length || seconds.length < 10)
@@ -142,6 +147,10 @@ export function fitPullDown(
   if (!(span >= SHORTEST_S)) return no(`${Math.round(span)} s of log: half a minute at least shows a bend.`);
   const { t, y, step } = binned(seconds, temps);
   const [fromC, toC] = [y[0]!, y.at(-1)!];
+  const tooShort = (): PullDownFit =>
+    no(
+      `The log covers ${Math.round(span)} s and ${(fromC - toC).toFixed(1)} K of a fall that may go on for long: a curve so short does not tell how fast from how far. Log until it bends.`,
+    );
   if (!(fromC - toC >= LEAST_FALL_K))
     return no(`It falls by ${(fromC - toC).toFixed(1)} K only: no pull-down.`);
   const n = t.length;
@@ -177,18 +186,33 @@ export function fitPullDown(
   };
   const [tauLo, tauHi, settlesLo, settlesHi] = [tauAt(-1), tauAt(1), toAt(-1), toAt(1)];
   if (tauLo === undefined || tauHi === undefined || settlesLo === undefined || settlesHi === undefined)
-    return no(
-      `The log covers ${Math.round(span)} s and ${(fromC - toC).toFixed(1)} K of a fall that may go on for long: a curve so short does not tell how fast from how far. Log until it bends.`,
-    );
+    return tooShort();
+  const residuals = y.map((each, i) => each - best.to - best.above * Math.exp(-t[i]! / tau));
+  const [logTauSd, settlesSd] = slowWander(takesOf(tau, best.above, t), residuals, phi, step, practice.slowWander) as [number, number];
+  const z = tQuantile(1 - (1 - LEVEL) / 2, effective);
+  const wider = (half: number, sd: number): number => Math.hypot(half, z * sd);
+  const tauS = {
+    value: tau,
+    lo: tau * Math.exp(-wider(Math.log(tau / tauLo), logTauSd)),
+    hi: tau * Math.exp(wider(Math.log(tauHi / tau), logTauSd)),
+  };
+  if (!(tauS.hi < span * LONGEST)) return tooShort();
   return {
     ok: true,
-    tauS: { value: tau, lo: tauLo, hi: tauHi },
-    settlesC: { value: best.to, lo: settlesLo, hi: settlesHi },
+    tauS,
+    settlesC: { value: best.to, lo: best.to - wider(best.to - settlesLo, settlesSd), hi: best.to + wider(settlesHi - best.to, settlesSd) },
     correlation: phi ** (1 / step),
     seconds: span,
     fromC,
     toC,
   };
+} // prettier-ignore
+
+/** What ln τ and the settling temperature take from each reading, by least squares about the fitted curve. */
+function takesOf(tau: number, above: number, t: readonly number[]): number[][] {
+  const X = t.map((s) => [(above * s * Math.exp(-s / tau)) / tau, 1, Math.exp(-s / tau)]);
+  const inverse = inverseOf([0, 1, 2].map((i) => [0, 1, 2].map((j) => X.reduce((sum, row) => sum + row[i]! * row[j]!, 0))));
+  return [0, 1].map((figure) => X.map((row) => (inverse ? inverse[figure]!.reduce((sum, each, j) => sum + each * row[j]!, 0) : 0)));
 } // prettier-ignore
 
 /** Where a function that is below nothing at `from` first passes it towards `far`; undefined where it does not. */
