@@ -47,66 +47,70 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
   await clean(stranger, 'invitation');
 
   const page = await as(browser, 'rowan');
-  for (const theme of ['sheet', 'bay']) {
-    if (theme === 'bay') await page.getByRole('button', { name: 'Dark, for the bay' }).click();
-    await page.goto('/');
-    await clean(page, `desk ${theme}`, theme === 'bay');
-    await putOnBench(page, '09 tussock diesel auto towing');
-    await page.getByRole('button', { name: 'Width in the support' }).click();
-    await clean(page, `match ${theme}`, theme === 'bay');
-    const vehicle = /\/v\/\d+/.exec(page.url())![0];
-    const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
-    const views: [string, RegExp | string][] = [
-      ['/ask?q=09+tussok+diesel+blue', /vehicles/],
-      ['/instruments', 'Instruments'],
-      ['/jobs/3/fill', 'What to mix and pour now'],
-      ['/jobs/3/bleed', 'Blower'],
-      ['/jobs/2/prove', 'still to be proven'],
-      ['/jobs/2/trials/6f3d1c22-8a41-4f0e-9d57-2b8c7a1e5f01', 'How many runs it takes'],
-      ['/jobs/23/diagnose', 'What it may be'],
-      ['/library/diagnosis', 'Of 1,000'],
-      ['/people', 'Invite somebody'],
-      ['/me', 'Signed in'],
-      ['/plan', 'When each is ready'],
-      ['/workshop', 'Calendars that follow the plan'],
-      [vehicle, 'Procedures'],
-      [`${vehicle}?edit=figures`, /Save/],
-      [`/parts/${part}`, 'In the box'],
-      [`/parts/${part}?edit=details`, 'Save details'],
-      [`${vehicle}/sheet/1`, 'Hardware and tray'],
-      ['/procedures/1', 'Proofread'],
-      ['/procedures/1?edit=1', 'Save procedure'],
-      ['/connectors/FAN-2B', 'Used by'],
-      ['/connectors/new', 'Save connector'],
-      ['/library', 'NT-R 4402'],
-      ['/review', 'Review'],
-      ['/import', 'Choose a file'],
-      ['/coverage', 'Engine and transmission'],
-      ['/coverage?make=1', 'vehicles covered of those built'],
-      ['/coverage?do=line', 'Line, as it is written'],
-      ['/library?shelf=engine', 'QD22'],
-      ['/library/vins', 'Identification numbers'],
-      ['/library/engine/1', 'History'],
-      [`${vehicle}/match?view=sets`, 'Parts that go in together'],
-      ...COMPARED.map(([tab, seen]): [string, RegExp | string] => [
-        `${vehicle}/compare?part=${part}&tab=${tab}`,
-        seen,
-      ]),
-      [`${vehicle}/compare?view=paper`, 'What was found'],
-      ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
-      ['/jobs/1', 'What happened'],
-      [`${vehicle}/prepare?goals=fan`, 'What each costs'],
-      ['/access/1?op=drain', 'Save into the draft'],
-      ['/jobs/6/run', /^Done, /],
-      ['/jobs/6/labels', 'Labels of job'],
-      ['/library/practice', 'The trade'],
-      ['/nowhere', 'Nothing is kept'],
-    ];
-    for (const [path, seen] of views) {
-      await page.goto(path);
-      await page.getByText(seen).locator('visible=true').first().waitFor();
-      await clean(page, `${path} ${theme}`, theme === 'bay');
-    }
+  // Each view is opened once and looked at in both themes.
+  const both = async (what: string): Promise<void> => {
+    await clean(page, what);
+    await page.evaluate(() => (document.documentElement.dataset.theme = 'bay'));
+    await clean(page, `${what} in the dark`, true);
+    await page.evaluate(() => (document.documentElement.dataset.theme = 'sheet'));
+  };
+  await page.goto('/');
+  await both('desk');
+  await putOnBench(page, '09 tussock diesel auto towing');
+  await page.getByRole('button', { name: 'Width in the support' }).click();
+  await both('match');
+  const vehicle = /\/v\/\d+/.exec(page.url())![0];
+  const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
+  const views: [string, RegExp | string][] = [
+    ['/ask?q=09+tussok+diesel+blue', /vehicles/],
+    ['/instruments', 'Instruments'],
+    ['/jobs/3/fill', 'What to mix and pour now'],
+    ['/jobs/3/bleed', 'Blower'],
+    ['/jobs/2/prove', 'still to be proven'],
+    ['/jobs/2/trials/6f3d1c22-8a41-4f0e-9d57-2b8c7a1e5f01', 'How many runs it takes'],
+    ['/jobs/23/diagnose', 'What it may be'],
+    ['/library/diagnosis', 'Of 1,000'],
+    ['/people', 'Invite somebody'],
+    ['/me', 'Signed in'],
+    ['/plan', 'When each is ready'],
+    ['/workshop', 'Calendars that follow the plan'],
+    [vehicle, 'Procedures'],
+    [`${vehicle}?edit=figures`, /Save/],
+    [`/parts/${part}`, 'In the box'],
+    [`/parts/${part}?edit=details`, 'Save details'],
+    [`${vehicle}/sheet/1`, 'Hardware and tray'],
+    ['/procedures/1', 'Proofread'],
+    ['/procedures/1?edit=1', 'Save procedure'],
+    ['/connectors/FAN-2B', 'Used by'],
+    ['/connectors/new', 'Save connector'],
+    ['/library', 'NT-R 4402'],
+    ['/review', 'Review'],
+    ['/import', 'Choose a file'],
+    ['/coverage', 'Engine and transmission'],
+    ['/coverage?make=1', 'vehicles covered of those built'],
+    ['/coverage?do=line', 'Line, as it is written'],
+    ['/library?shelf=engine', 'QD22'],
+    ['/library/vins', 'Identification numbers'],
+    ['/library/engine/1', 'History'],
+    [`${vehicle}/match?view=sets`, 'Parts that go in together'],
+    ...COMPARED.map(([tab, seen]): [string, RegExp | string] => [
+      `${vehicle}/compare?part=${part}&tab=${tab}`,
+      seen,
+    ]),
+    [`${vehicle}/compare?view=paper`, 'What was found'],
+    ['/ask?q=4ZTBC5D5X9S104417', 'Likely meant'],
+    ['/jobs/1', 'What happened'],
+    [`${vehicle}/prepare?goals=fan`, 'What each costs'],
+    ['/access/1?op=drain', 'Save into the draft'],
+    ['/jobs/6/run', /^Done, /],
+    ['/jobs/6/labels', 'Labels of job'],
+    ['/library/practice', 'The trade'],
+    ['/nowhere', 'Nothing is kept'],
+  ];
+  for (const [path, seen] of views) {
+    await page.goto(path);
+    await page.getByText(seen).locator('visible=true').first().waitFor();
+    await both(path);
   }
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/v/1/sheet/1');

@@ -7,13 +7,14 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   retries: process.env.CI ? 1 : 0,
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 150_000,
+  // Two walks share two processors.
+  expect: { timeout: 25_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env.BASE_URL,
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 25_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: BROWSER_ARGS,

@@ -37,7 +37,7 @@ test('a slipped job replans the day: what has begun stays, what it breaks is sai
   expect(await row('Parcel van 3').getByRole('cell').last().innerText()).toBe(stands);
 
   // Moved by hand: tried first, left, tried again and kept, put back.
-  await row('Slipway').getByRole('button').click();
+  await row('Slipway, green pickup').getByRole('button').click();
   const slipway = cleo.getByRole('region', { name: /Slipway/ });
   const put = slipway.getByRole('form', { name: 'Put it' });
   await put.getByRole('combobox', { name: 'Bay' }).selectOption('2');
@@ -47,12 +47,12 @@ test('a slipped job replans the day: what has begun stays, what it breaks is sai
   await expect(tried).toContainText(/Slipway.*in bay 2.*past its promise/);
   expect((await new AxeBuilder({ page: cleo }).analyze()).violations.map(({ id }) => id)).toEqual([]);
   await tried.getByRole('button', { name: 'Leave it' }).click();
-  await expect(row('Slipway')).not.toContainText('late');
+  await expect(row('Slipway, green pickup')).not.toContainText('late');
   await put.getByRole('button', { name: 'See what it breaks' }).click();
   await tried.getByRole('button', { name: 'Move it' }).click();
-  await expect(row('Slipway')).toContainText(/late.*bay 2/);
+  await expect(row('Slipway, green pickup')).toContainText(/late.*bay 2/);
   await cleo.getByRole('button', { name: 'Put it back' }).click();
-  await expect(row('Slipway')).not.toContainText('late');
+  await expect(row('Slipway, green pickup')).not.toContainText('late');
 
   // Whoever installs reads it on a phone, and follows their own calendar.
   const idris = await as(browser, 'idris');

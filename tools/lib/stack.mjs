@@ -22,11 +22,15 @@ export async function dropDatabase(cluster, name) {
   await client.end();
 }
 
-/** A built interface, a server on a database of its own with the demo in it, and a browser to look at it with. */
-export async function openStack(database) {
+/**
+ * A built interface, a server on a database of its own with the demo in it, and a browser to look at it with.
+ *
+ * @param built the interface stands as it is: a second stack must not build it anew under the first one's server
+ */
+export async function openStack(database, { built = false } = {}) {
   const cluster = await testCluster();
   const chromium = ensureChromium();
-  ensureWeb();
+  if (!built) ensureWeb();
   await dropDatabase(cluster, database);
   // A quarter of an hour of warm-up in some seconds.
   const instruments = await startInstruments(8570, { INSTRUMENTS_SPEED: '80', INSTRUMENTS_SEED: '4', INSTRUMENTS_FAULTS: 'air pocket' }); // prettier-ignore

@@ -40,7 +40,7 @@ export function bleedText({ code, seen, said }: BledFinding, units: UnitSystem):
     case 'stuck open':
       return tempC === undefined
         ? bleedWords('stuck open', { rated }, units)
-        : bleedWords('stuck open:level', { temp, rated }, units);
+        : bleedWords(tempC < (ratedC ?? Infinity) ? 'stuck open:level' : 'stuck open:above', { temp, rated }, units);
     case 'fan cycled':
       return topC === undefined
         ? bleedWords('fan cycled:told')

@@ -66,6 +66,11 @@ export interface Account {
   course: { insideL: number; strength: number }[];
   transmission: Balance;
   oil: Balance;
+  /**
+   * More coolant came out than can have been inside, by more than the amounts may be off by: how much more, L, and which
+   * move shows it. Undefined where it is not so. What is inside is then no better known than that.
+   */
+  over: { litres: Amount; move: number } | undefined;
   problems: string[];
 }
 
@@ -106,6 +111,8 @@ interface Inputs {
 }
 interface Outputs {
   held: Held;
+  /** Came out beyond what was inside, L, and at which move most of it did. */
+  over: { litres: number; move: number };
   course: { insideL: number; strength: number }[];
 }
 
@@ -117,6 +124,7 @@ function follow(inputs: Inputs, moves: readonly CoolantMove[], base: CoolantBase
     insideL: inputs.capacityL - inputs.lowL,
     concentrateL: ((inputs.capacityL - inputs.lowL) * inputs.startStrength) / 100,
   };
+  let [overL, most, worst] = [0, 0, -1];
   const course = moves.map((move, at) => {
     if (isCooling(move.liquid)) {
       const now = strengthIn(held);
@@ -124,11 +132,14 @@ function follow(inputs: Inputs, moves: readonly CoolantMove[], base: CoolantBase
       const mix = move.way === 'out' ? now : own;
       const litres =
         move.tempC === null ? inputs.litres[at]! : atTwenty(inputs.litres[at]!, base, mix, move.tempC);
+      const beyond = move.way === 'out' ? litres - held.insideL : 0;
+      if (beyond > 0) overL += beyond;
+      if (beyond > most) [most, worst] = [beyond, at];
       held = moved(held, move.way, litres, own);
     }
     return { insideL: held.insideL, strength: strengthIn(held) };
   });
-  return { held, course };
+  return { held, over: { litres: overL, move: worst }, course };
 }
 
 /** Sum of amounts of one liquid, each as good as it was measured. */
@@ -186,7 +197,7 @@ export function accountOf(
     startStrength: strength.value,
     litres: sound.map((move) => move.litres),
   };
-  const { held, course } = follow(inputs, sound, opening.base);
+  const { held, over, course } = follow(inputs, sound, opening.base);
   const totalL = capacityL + opening.change.value;
   const us = {
     capacity: opening.capacity.u,
@@ -194,10 +205,11 @@ export function accountOf(
     strength: strength.u,
     litres: sound.map((move) => (isCooling(move.liquid) ? amountU(move.litres, move.got, practice) : 0)),
   };
-  const effects: { inside: number; strength: number; missing: number }[] = [];
+  const effects: { inside: number; strength: number; missing: number; over: number }[] = [];
   const shifted = (change: Partial<Inputs>, ofTotal = 0): void => {
-    const other = follow({ ...inputs, ...change }, sound, opening.base).held;
+    const { held: other, over: otherOver } = follow({ ...inputs, ...change }, sound, opening.base);
     effects.push({
+      over: otherOver.litres - over.litres,
       inside: other.insideL - held.insideL,
       strength: strengthIn(other) - strengthIn(held),
       missing: ofTotal - (other.insideL - held.insideL),
@@ -213,13 +225,14 @@ export function accountOf(
   us.litres.forEach((u, at) => {
     if (u > 0) shifted({ litres: inputs.litres.map((litres, i) => (i === at ? litres + u : litres)) });
   });
-  const uOf = (key: 'inside' | 'strength' | 'missing'): number =>
+  const uOf = (key: 'inside' | 'strength' | 'missing' | 'over'): number =>
     combined(...effects.map((effect) => Math.abs(effect[key])));
-  if (course.some(({ insideL }) => insideL <= 0) && held.insideL <= 0)
-    problems.push('More came out than it held: the capacity is wrong, or an amount is.');
+  // An amount that only just fits moves nothing downwards: what it may be off by counts both ways.
+  const overU = Math.max(uOf('over'), combined(us.capacity, us.low, ...us.litres));
+  const isOver = over.litres > overU;
   const missing: Amount = {
     value: totalL - held.insideL,
-    u: combined(uOf('missing'), opening.change.u),
+    u: combined(uOf('missing'), opening.change.u, isOver ? over.litres : 0),
   };
   if (missing.value < -missing.u)
     problems.push(
@@ -233,7 +246,10 @@ export function accountOf(
     .reduce((sum, move) => sum + move.litres, 0);
   return {
     total: { value: totalL, u: combined(opening.capacity.u, opening.change.u) },
-    inside: { value: held.insideL, u: uOf('inside') },
+    inside: { value: held.insideL, u: combined(uOf('inside'), isOver ? over.litres : 0) },
+    over: isOver
+      ? { litres: { value: over.litres, u: overU }, move: moves.indexOf(sound[over.move]!) }
+      : undefined,
     strength: { value: strengthIn(held), u: held.insideL > 0 ? uOf('strength') : 0 },
     missing,
     out: sumOf(cooling, 'out', practice),

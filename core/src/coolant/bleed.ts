@@ -3,6 +3,7 @@ import {
   openingBreak,
   perSecond,
   probeOut,
+  steepestRise,
   teeth,
   type Break,
   type Tooth,
@@ -81,14 +82,21 @@ export interface BleedSeen {
   hottestC: number | undefined;
 }
 
-/** Warmer than this and rising no more, with no break behind it: it flows through the radiator already. */
-const LEVEL_S = 150;
-const LEVEL_K_S = 0.008;
+/** Level for so long. */
+const LEVEL_S = 240;
+/** Rising by less than this share of its steepest rise it has levelled off. */
+/** Level for so long. */
+const LEVEL_SHARE = 0.2;
 const LONGEST_WARM_UP_S = 600;
 const FAN_BREAK_S = 25;
 const UNRATED = { from: 70, to: 105 } as const;
 /** A thermostat that has not opened this far above its fully open mark will not. */
 const PAST_K = 8;
+
+const meanOf = (values: Float64Array): number => {
+  const known = values.filter((each) => !Number.isNaN(each));
+  return known.reduce((sum, each) => sum + each, 0) / known.length;
+};
 
 /**
  * What the temperature curve of a bleeding run says so far. Works on a run under way: what has not happened yet is not
@@ -146,9 +154,9 @@ export function judgeBleed(
   else if (!pocket && hottestC > openTo + PAST_K && opensC !== null)
     findings.push({ code: 'never opens', atS: alive.length - 1, grave: true, seen: { tempC: hottestC } });
   else if (!pocket && opensC !== null && alive.length > LONGEST_WARM_UP_S) {
-    const mean = (each: Float64Array): number => each.filter((one) => !Number.isNaN(one)).reduce((a, b, _, all) => a + b / all.length, 0);
-    const [first, last] = [mean(alive.slice(-LEVEL_S, -LEVEL_S + 20)), mean(alive.slice(-20))];
-    if ((last - first) / (LEVEL_S - 20) < LEVEL_K_S && last > 35 && last < opensC - practice.opensWithin)
+    // Below its opening, or above it without a break: a sound one shows the break on its way.
+    const [first, last] = [meanOf(alive.slice(-LEVEL_S, -LEVEL_S + 20)), meanOf(alive.slice(-20))];
+    if ((last - first) / (LEVEL_S - 20) < LEVEL_SHARE * steepestRise(alive) && last > 35)
       findings.push({ code: 'stuck open', atS: alive.length - 1, grave: true, seen: { tempC: last, ratedC: opensC } });
   }
   if (complete.length > 0)

@@ -75,11 +75,32 @@ function lineOf(grid: Seconds, from: number, to: number): Line | undefined {
 
 const LEFT_S = 60;
 const RIGHT_S = 45;
+/** A reader with steps from here on, K, is looked at over longer stretches: in a short one it may show one value. */
+const COARSE_K = 0.4;
+const COARSE = { leftS: 90, rightS: 75 } as const;
 /** A break takes away at least this share of the rise. */
 const BREAK_SHARE = 0.5;
-/** Warming slower than this is no warm-up, K/s. */
+/** Warming slower than this is no warm-up, K/s; nor is it where it warms by less than this share of how it once did. */
 const SLOWEST_RISE = 0.012;
+const RISE_SHARE = 0.35;
 const TIMES_ERROR = 5;
+
+/** The reader's step: the smallest change from second to second, K; 0 where it shows one value only. */
+function stepOf(grid: Seconds): number {
+  let least = Infinity;
+  for (let i = 1; i < grid.length; i += 1) {
+    const by = Math.abs(grid[i]! - grid[i - 1]!);
+    if (by > SAME_K && by < least) least = by;
+  }
+  return least < Infinity ? least : 0;
+}
+
+/** The steepest rise over a minute of the curve, K/s; 0 where it is shorter than that. */
+export function steepestRise(curve: Seconds): number {
+  let most = 0;
+  for (let i = LEFT_S; i < curve.length; i += 10) most = Math.max(most, lineOf(curve, i - LEFT_S, i)?.slope ?? 0);
+  return most;
+} // prettier-ignore
 
 export interface Break {
   /** Seconds from the beginning. */
@@ -97,17 +118,24 @@ export interface Break {
  */
 export function openingBreak(grid: Seconds, fromC = 55): Break | undefined {
   const curve = smoothed(grid);
+  const slowest = Math.max(SLOWEST_RISE, RISE_SHARE * steepestRise(curve));
+  const step = stepOf(grid);
+  const { leftS, rightS } = step >= COARSE_K ? COARSE : { leftS: LEFT_S, rightS: RIGHT_S };
+  // Rounding that is high in one half of a stretch and low in the other tilts its line by 1.5 steps over its length.
+  const tilted = 1.5 * step * (1 / leftS + 1 / rightS);
   let best: { at: number; drop: number } | undefined;
-  for (let i = LEFT_S; i < curve.length - RIGHT_S; i += 2) {
+  for (let i = leftS; i < curve.length - rightS; i += 2) {
     if (!(curve[i]! >= fromC)) continue;
-    const left = lineOf(curve, i - LEFT_S, i);
-    const right = lineOf(curve, i, i + RIGHT_S);
-    if (!left || !right || left.slope < SLOWEST_RISE) continue;
+    const left = lineOf(curve, i - leftS, i);
+    const right = lineOf(curve, i, i + rightS);
+    if (!left || !right || left.slope < slowest) continue;
     const drop = left.slope - right.slope;
-    const is = right.slope < BREAK_SHARE * left.slope && drop > TIMES_ERROR * Math.hypot(left.se, right.se);
+    const is =
+      right.slope < BREAK_SHARE * left.slope &&
+      drop > Math.max(tilted, TIMES_ERROR * Math.hypot(left.se, right.se));
     // The steepest drop of the first run of candidates is where the two lines meet best.
     if (is && (!best || drop > best.drop)) best = { at: i, drop };
-    else if (best && i - best.at > LEFT_S) break;
+    else if (best && i - best.at > leftS) break;
   }
   if (!best) return undefined;
   // Two lines over one stretch of the curve: the corner is where together they leave the least.
@@ -119,7 +147,7 @@ export function openingBreak(grid: Seconds, fromC = 55): Break | undefined {
     if (left && right && left.rss + right.rss < corner.rss) corner = { at: i, rss: left.rss + right.rss };
   }
   const left = lineOf(curve, from, corner.at)!;
-  return { atS: corner.at, tempC: curve[corner.at]!, u: 10 * Math.abs(left.slope) + 0.5 };
+  return { atS: corner.at, tempC: curve[corner.at]!, u: 10 * Math.abs(left.slope) + 0.5 * Math.max(1, step) };
 }
 
 export interface Tooth {
@@ -191,17 +219,59 @@ export function jumps(grid: Seconds, least: number): { atS: number; byK: number 
   return found;
 }
 
+/** Shorter than this nothing is said of a probe, s. */
 const FLAT_S = 60;
-/** A living probe moves by at least this in a minute of warm-up, K. */
-const FLAT_K = 0.02;
+/** Looked back on for how restless a living probe is, in stretches of so long, s. */
+const BEFORE_S = 300;
+const STRETCH_S = 30;
+/** Coolant that moved by so many of the reader's steps in a minute does not stand still within one for the next. */
+const STEPS_A_MINUTE = 15;
+/** A probe alive would show one value for so long no more often than this. */
+const BY_CHANCE = 1e-6;
+/** Less than this is the same value, K: what is left of adding up a second's readings. */
+const SAME_K = 1e-6;
 
-/** Seconds at which a probe stops living: it shows one value for a minute, or nothing until the end. */
+/**
+ * Seconds at which a probe stops living: it shows one value for longer than its own noise lets a living one, or nothing
+ * until the end. How restless it is comes from the calmest half minute of those before: seconds in which it turned back.
+ * A coarse reader turns back only where the temperature lies between two of its steps; within one it may show the same
+ * value for many minutes, so nothing is said of it.
+ */
 export function probeOut(grid: Seconds): number | undefined {
+  const step = stepOf(grid);
   let run = 0;
   for (let i = 1; i < grid.length; i += 1) {
-    const same = Number.isNaN(grid[i]!) || Math.abs(grid[i]! - grid[i - run - 1]!) < FLAT_K;
+    const none = Number.isNaN(grid[i]!);
+    const same = none || Math.abs(grid[i]! - grid[i - run - 1]!) < SAME_K;
     run = same ? run + 1 : 0;
-    if (run >= FLAT_S) return i - FLAT_S;
+    if (run < FLAT_S) continue;
+    const from = i - run;
+    if (none && grid.slice(from + 1, i + 1).every((each) => Number.isNaN(each))) return from;
+    if (Math.abs(grid[from]! - grid[from - FLAT_S]!) >= STEPS_A_MINUTE * step) return from;
+    const restless = calmest(grid, from);
+    if ((1 - restless) ** run < BY_CHANCE) return from;
   }
   return undefined;
+}
+
+/** The least that a stretch of the minutes before turned back; 0 where there is none. */
+function calmest(grid: Seconds, until: number): number {
+  let least = until >= STRETCH_S ? 1 : 0;
+  for (let to = until; to >= STRETCH_S && to > until - BEFORE_S; to -= STRETCH_S)
+    least = Math.min(least, turnsBack(grid, to - STRETCH_S, to));
+  return least;
+}
+
+/** Share of seconds in which the value went the other way than at its last change. */
+function turnsBack(grid: Seconds, from: number, to: number): number {
+  let [turns, seconds, before] = [0, 0, 0];
+  for (let i = from + 1; i <= to; i += 1) {
+    const by = grid[i]! - grid[i - 1]!;
+    if (Number.isNaN(by)) continue;
+    seconds += 1;
+    if (Math.abs(by) < SAME_K) continue;
+    if (before !== 0 && Math.sign(by) !== before) turns += 1;
+    before = Math.sign(by);
+  }
+  return seconds > 0 ? turns / seconds : 0;
 }

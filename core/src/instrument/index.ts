@@ -14,6 +14,7 @@ export {
   openingBreak,
   perSecond,
   probeOut,
+  steepestRise,
   smoothed,
   teeth,
   type Break,

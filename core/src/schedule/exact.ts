@@ -1,4 +1,5 @@
 import { tailsOf, type Tails } from './alone.ts';
+import { Budget } from './budget.ts';
 import { Hours, earliest, spanOf, type Busy } from './timeline.ts';
 import {
   readyCost,
@@ -52,7 +53,7 @@ export function exactSchedule(
   objective: Objective,
   busy: Busy,
   below: number,
-  { width = WIDTH, until = Infinity }: { width?: number; until?: number } = {},
+  { width = WIDTH, budget = new Budget(Infinity) }: { width?: number; budget?: Budget } = {},
 ): Sought {
   const hours = new Hours(schedule);
   const { jobs, resources } = schedule;
@@ -77,11 +78,13 @@ export function exactSchedule(
   const layers = jobs.reduce((sum, { tasks }) => sum + tasks.length, 0);
   for (let n = 0; n < layers; n += 1) {
     const kept = new Map<string, Partial[]>();
-    for (const [at, state] of layer.entries()) {
+    for (const state of layer) {
       // What is open is at least as dear as where it goes on from.
-      if (at % 16 === 0 && Date.now() > until)
+      if (budget.isSpent)
         return { jobs: undefined, cost: Infinity, bound: Math.min(aside, ...layer.map(({ bound }) => bound)) };
-      for (const child of childrenOf(state)) {
+      const children = childrenOf(state);
+      budget.spend(children.length);
+      for (const child of children) {
         child.bound = Math.max(state.bound, boundOf(child));
         if (child.bound >= below) continue;
         keep(kept, keyOf(child), child);

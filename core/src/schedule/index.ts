@@ -1,3 +1,4 @@
+export { PLAN_STEPS, TRY_STEPS } from './budget.ts';
 export { type Interval, type Objective, type PlacedJob, type Schedule, type ScheduleJob, type Task, type TaskKind } from './types.ts'; // prettier-ignore
 export { planJobs, type PlanOptions, type Planned } from './plan.ts';
 export {

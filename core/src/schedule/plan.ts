@@ -1,4 +1,5 @@
 import { lowerBound, type Pool } from './bound.ts';
+import { Budget } from './budget.ts';
 import { exactSchedule } from './exact.ts';
 import { Placer, takeJob } from './place.ts';
 import { searchOrder } from './search.ts';
@@ -27,22 +28,22 @@ export interface PlanOptions {
   pools?: readonly Pool[];
   tries?: number;
   width?: number;
-  /** The wall clock, ms, at which it ends at the latest. */
-  until?: number;
+  /** How much may be tried; see `Budget`. No end where not given. */
+  steps?: number;
 }
 
 /** Up to so many jobs are proven to be in the best order, where that can be done in time. */
 const EXACT_JOBS = 9;
-/** Of the time there is so much goes to the proof. */
+/** Of the steps there are so many go to the proof. */
 const PROOF_SHARE = 0.6;
 const EQUAL = 1e-6;
 
 /**
- * The best plan that is found in the time there is, with a bound that says how much better another could be. What has
+ * The best plan that is found in the steps there are, with a bound that says how much better another could be. What has
  * begun goes on as it is, what is pinned lies as it was put, as near as can be; the rest is laid around them.
  */
 export function planJobs(schedule: Schedule, objective: Objective, options: PlanOptions = {}): Planned {
-  const { begun = [], pinned = [], until = Infinity } = options;
+  const { begun = [], pinned = [], steps = Infinity } = options;
   const placer = new Placer(schedule);
   const busy = new Busy(schedule.resources.length);
   const placed = schedule.jobs.map((): PlacedJob | undefined => undefined);
@@ -61,13 +62,12 @@ export function planJobs(schedule: Schedule, objective: Objective, options: Plan
   const rest: Schedule = { ...schedule, jobs: free.map((at) => schedule.jobs[at]!) };
   const before = options.before?.flatMap((at) => (free.includes(at) ? [free.indexOf(at)] : []));
   const small = free.length <= EXACT_JOBS;
-  const now = Date.now();
-  const searchUntil = small && until < Infinity ? now + (until - now) * (1 - PROOF_SHARE) : until;
-  const found = searchOrder(rest, objective, busy, { ...options, ...(before ? { before } : {}), tries: small ? Math.min(options.tries ?? Infinity, 200 * free.length + 1) : (options.tries ?? 4000), until: searchUntil });
+  const searching = small && steps < Infinity ? steps * (1 - PROOF_SHARE) : steps;
+  const found = searchOrder(rest, objective, busy, { ...options, ...(before ? { before } : {}), tries: small ? Math.min(options.tries ?? Infinity, 200 * free.length + 1) : (options.tries ?? 4000), budget: new Budget(searching) });
   let [jobs, cost] = [found.jobs, found.cost];
   let bound = objective.what === 'promises' && free.length > 0 ? lowerBound(rest, objective, busy, options.pools ?? []) : 0;
   if (small && free.length > 0 && bound < cost - EQUAL) {
-    const sought = exactSchedule(rest, objective, busy, cost, { until, ...(options.width === undefined ? {} : { width: options.width }) });
+    const sought = exactSchedule(rest, objective, busy, cost, { budget: new Budget(steps < Infinity ? steps * PROOF_SHARE : steps), ...(options.width === undefined ? {} : { width: options.width }) });
     if (sought.jobs && sought.cost < cost) [jobs, cost] = [sought.jobs, sought.cost];
     bound = Math.max(bound, Math.min(sought.bound, cost));
   }

@@ -1,4 +1,5 @@
 import { Draws } from '../random/index.ts';
+import { Budget } from './budget.ts';
 import { Placer, takeJob } from './place.ts';
 import type { Busy } from './timeline.ts';
 import { costOf, type Objective, type PlacedJob, type Schedule } from './types.ts';
@@ -23,13 +24,13 @@ const WARM = 0.01;
  *
  * @param busy taken already
  * @param before an order to begin with besides
- * @param until the wall clock, ms, at which it ends at the latest
+ * @param budget how many jobs may be laid in
  */
 export function searchOrder(
   schedule: Schedule,
   objective: Objective,
   busy: Busy,
-  { before, tries = TRIES, until = Infinity, seed = 1 }: { before?: readonly number[]; tries?: number; until?: number; seed?: number } = {},
+  { before, tries = TRIES, budget = new Budget(Infinity), seed = 1 }: { before?: readonly number[]; tries?: number; budget?: Budget; seed?: number } = {},
 ): Found {
   const placer = new Placer(schedule);
   const { jobs } = schedule;
@@ -43,6 +44,7 @@ export function searchOrder(
     const taken = (same < known.busy.length ? known.busy[same]! : busy).copy();
     if (same >= known.busy.length) same = 0;
     const stages = keep ? known.busy.slice(0, same) : [];
+    budget.spend(order.length - same);
     for (const at of order.slice(same)) {
       if (keep) stages.push(taken.copy());
       const found = placer.place(taken, at);
@@ -64,7 +66,7 @@ export function searchOrder(
   let best: Found = { jobs: [], cost: Infinity, order: all, tried: 0 };
   let tried = 0;
   for (const order of firsts) {
-    if (tried > 0 && Date.now() > until) break;
+    if (tried > 0 && budget.isSpent) break;
     tried += 1;
     const found = lay(order, false);
     if (found.cost < best.cost || best.jobs.length === 0) best = { ...found, order, tried };
@@ -75,7 +77,7 @@ export function searchOrder(
   lay(order, true);
   const warmth = WARM * Math.max(1, best.cost);
   for (; tried < tries; tried += 1) {
-    if (tried % 16 === 0 && Date.now() > until) break;
+    if (budget.isSpent) break;
     const other = [...order];
     const from = Math.floor(draws.even() * jobs.length);
     const to = Math.floor(draws.even() * jobs.length);

@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto';
 import {
+  PLAN_STEPS,
+  TRY_STEPS,
   breaksOf,
   slipsOf,
   type Break,
@@ -22,9 +24,6 @@ import { stretchesFrom, workshopRecord } from './workshop.ts';
 
 /** Jobs that a plan looks at: what is promised soonest, then what was heard of last. */
 const MOST = 80;
-/** How long laying one may take, and trying a change. */
-const PLAN_MS = 3500;
-const TRY_MS = 1500;
 const MINUTE = 60_000;
 /** A plan begins on the next of these minutes. */
 const GRID = 5;
@@ -147,10 +146,10 @@ const lay = (
   input: Input,
   jobs: DayJob[],
   before: Day | undefined,
-  ms: number,
+  steps: number,
   signal?: AbortSignal,
 ): Promise<Day> =>
-  solve({ shop: input.shop, jobs, before: orderOf(before, jobs), practice: input.practice, ms }, signal);
+  solve({ shop: input.shop, jobs, before: orderOf(before, jobs), practice: input.practice, steps }, signal);
 
 /** The plan as it is; laid anew where anything that it hangs on has changed, or where it has slipped. */
 export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promise<PlanRecord> {
@@ -161,7 +160,7 @@ export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promi
   const more = Math.max(0, (await plannableCount(db)) - MOST);
   if (kept && last!.basis === input.basis && slips.length === 0) return recordOf(input, kept, more);
   const was = kept && seenFrom(kept, input.origin);
-  const day = await lay(input, input.jobs, was, PLAN_MS, signal);
+  const day = await lay(input, input.jobs, was, PLAN_STEPS, signal);
   const broke = was ? breaksOf(was, day, input.jobs, input.practice) : [];
   const fresh: Kept = {
     shape: SHAPE,
@@ -185,8 +184,8 @@ export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Pr
   const strange = moves.find(({ id }) => !jobs.some((job) => job.id === id));
   if (strange) throw new ProblemError('invalid', { fields: [{ path: 'moves', message: 'that job is not in the plan any more' }] });
   const before = kept && seenFrom(kept, input.origin);
-  const was = before ?? (await lay(input, input.jobs, undefined, TRY_MS));
-  const day = await lay(input, jobs, was, TRY_MS);
+  const was = before ?? (await lay(input, input.jobs, undefined, TRY_STEPS));
+  const day = await lay(input, jobs, was, TRY_STEPS);
   const broke = breaksOf(was, day, jobs, input.practice);
   const after: Kept = { shape: SHAPE,
     origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), open: input.shop.open, versions: {}, since: [], broke: [] };

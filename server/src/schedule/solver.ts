@@ -6,11 +6,11 @@ export interface Task {
   jobs: DayJob[];
   before: number[];
   practice: Practice;
-  /** How long it may take, ms. */
-  ms: number;
+  /** How much may be tried. */
+  steps: number;
 }
 
 /** What a thread does with one task. */
-export default function lay({ shop, jobs, before, practice, ms }: Task): Day {
-  return planDay(shop, jobs, { practice, before, until: Date.now() + ms });
+export default function lay({ shop, jobs, before, practice, steps }: Task): Day {
+  return planDay(shop, jobs, { practice, before, steps });
 }

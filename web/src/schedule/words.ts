@@ -28,8 +28,13 @@ export const SLIP_WORDS: Record<PlanRecord['since'][number]['what'], string> = {
   'changed': 'has changed',
 }; // prettier-ignore
 
+/** A bound that far below the plan says nothing about the plan. */
+const TELLS_NOTHING = 0.2;
+
 /** Whether another plan could be better, as far as is known. */
 export const proofText = ({ proven, gap }: Pick<PlanRecord, 'proven' | 'gap'>): string =>
   proven
     ? 'No other plan does better: proven.'
-    : `Another plan could be at most ${Math.max(1, Math.ceil(gap * 100))} % better; none was found.`;
+    : gap > TELLS_NOTHING
+      ? 'How much better another plan could be is not known; none was found.'
+      : `Another plan could be at most ${Math.max(1, Math.ceil(gap * 100))} % better; none was found.`;

@@ -16,6 +16,8 @@ export const bleedWords = catalogue('bleed', {
     'The engine warmed past {rated} without a break in the curve, and the fan cools it down: the thermostat is stuck open.',
   'stuck open:level':
     'The temperature levels off at {temp}, below the thermostat’s opening ({rated}): the thermostat is stuck open.',
+  'stuck open:above':
+    'The temperature passed {rated} without a break in the curve and levels off at {temp}: the thermostat is stuck open.',
   'fan cycled':
     'The fan cooled it from {top} to {bottom}, {times, plural, one {# time} other {# times}} so far.',
   'fan cycled:told': 'The fan cycled during bleeding.',

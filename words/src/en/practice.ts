@@ -304,7 +304,8 @@ export const practiceWords = catalogue('practice', {
   ambientApart: 'Largest difference in air temperature between set-ups',
   'ambientApart:why': 'unless each set-up ran in both',
   trialLooks: 'Most looks at a trial’s data',
-  'trialLooks:why': 'one after each round of runs, from the third on; later ones ask for far stronger evidence',
+  'trialLooks:why':
+    'one after each round of runs, from the third on; later ones ask for far stronger evidence',
   slowWander: 'Slow wander of a coolant log, one standard deviation',
   'slowWander:why': 'no log can exclude it; pull-down intervals allow for it',
   handStopwatch: 'Uncertainty of a hand-held stopwatch',

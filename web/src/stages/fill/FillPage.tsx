@@ -5,6 +5,7 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import { useHappened } from '../job/useHappened.ts';
 import { Balance } from './Balance.tsx';
 import { Disposal } from './Disposal.tsx';
+import { MoreOut } from './MoreOut.tsx';
 import { FollowUps } from './FollowUps.tsx';
 import { Ledger } from './Ledger.tsx';
 import { OpenAccount } from './OpenAccount.tsx';
@@ -52,6 +53,7 @@ function Fill({ filling }: { filling: Filling }) {
       {!own && <OpenAccount {...props} />}
       {own && (
         <>
+          <MoreOut filling={filling} own={own} say={say} busy={busy} />
           {own.account.problems.length > 0 && (
             <div role="alert" className="border-no bg-wash-no mt-2 border-l-4 px-3 py-2">
               {own.account.problems.map((each) => (

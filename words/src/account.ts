@@ -1,0 +1,1 @@
+export { accountWords } from './en/account.ts';

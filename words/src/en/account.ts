@@ -1,0 +1,16 @@
+import { catalogue } from '../catalogue.ts';
+
+/** The coolant account of a job. */
+export const accountWords = catalogue('account', {
+  'over': '{over} more coolant came out than can have been inside. What is inside is not known until you say why.',
+  'over:why': 'Why did more come out?',
+  'over:liquid': 'Something else was in the pan: flush water, rain, another liquid',
+  'over:misread': 'The amount was misread',
+  'over:holds': 'The system holds more: a second heater, or the record is wrong',
+  'over:coolant': 'Coolant that really came out',
+  'over:capacity': 'The whole system holds',
+  'over:too-little': 'More than {least}: so much came out and was inside.',
+  'over:mend': 'Mend the amount',
+  'over:set': 'Use this for the job',
+  'over:proposes': 'It counts for this job. When the job is filed, the library gets a proposal for review.',
+}); // prettier-ignore
