@@ -217,6 +217,33 @@ test('three set-ups compared: no verdict on one run each, what it takes is said 
   await clean(mara);
 });
 
+test('more coolant out than it held is asked about: the misread amount is mended, or the job gets the capacity that is told', async ({
+  browser,
+}) => {
+  const mara = await as(browser, 'mara');
+  const { id } = await openedJob(mara, { label: 'second heater', number: 'NT-F 2212' });
+  await mara.goto(`/jobs/${id}/fill`);
+  const opening = mara.getByRole('form', { name: 'Open the coolant account' });
+  await opening.getByLabel('Holds, where the record is wrong').fill('5 L');
+  await opening.getByRole('button', { name: 'Open the account' }).click();
+  await move(mara, { way: 'out', what: 'coolant', much: '7.5 L', when: 'remove' });
+  const asks = mara.getByRole('region', { name: 'Why did more come out?' });
+  await expect(asks).toContainText(/2\.5 ± \d\.\d L more coolant came out/);
+  await clean(mara);
+  await asks.getByLabel('The amount was misread').check();
+  await asks.getByLabel('Coolant that really came out').fill('6.5 L');
+  await asks.getByRole('button', { name: 'Mend the amount' }).click();
+  await expect(asks).toContainText(/1\.5 ± \d\.\d L more coolant came out/);
+  await asks.getByLabel(/The system holds more/).check();
+  await asks.getByLabel('The whole system holds').fill('4 L');
+  await expect(asks).toContainText('More than the 5 L of the record');
+  await asks.getByLabel('The whole system holds').fill('7 L');
+  await asks.getByRole('button', { name: 'Use this for the job' }).click();
+  await expect(asks).toHaveCount(0);
+  await expect(mara.getByRole('region', { name: 'Balance' })).toContainText(/0\.5 ± 0\.\d L/);
+  await mara.context().close();
+});
+
 test('in quarts and fahrenheit the account is the same; a second tab has what the first wrote; a reader of another job is told; no page is wider than a phone', async ({
   browser,
 }) => {

@@ -9,7 +9,7 @@ export const accountWords = catalogue('account', {
   'over:holds': 'The system holds more: a second heater, or the record is wrong',
   'over:coolant': 'Coolant that really came out',
   'over:capacity': 'The whole system holds',
-  'over:too-little': 'More than {least}: so much came out and was inside.',
+  'over:too-little': 'More than the {least} of the record.',
   'over:mend': 'Mend the amount',
   'over:set': 'Use this for the job',
   'over:proposes': 'It counts for this job. When the job is filed, the library gets a proposal for review.',
