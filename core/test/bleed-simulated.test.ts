@@ -95,7 +95,7 @@ test('readers of 0.1, 0.5 and 1 K on a vehicle that is not our stand-in: no prob
     // A thermostat that stands a third open still warms up: some of those have not levelled off in half an hour.
     expect(atMost(stuckFound, vehicles), told.at(-1)).toBeGreaterThan(0.9);
     // A reader whose noise shows lets a dead probe be told from a calm engine; of a coarse, quiet one nothing is said.
-    if (reader[1] >= 0.3 * reader[0]) expect(atMost(dead, vehicles), told.at(-1)).toBeGreaterThan(0.95);
+    if (reader[1] >= 0.3 * reader[0]) expect(atMost(dead, vehicles), told.at(-1)).toBeGreaterThan(0.85);
   }
   await tell(annotate, told);
 }, 1_800_000); // prettier-ignore

@@ -288,6 +288,16 @@ describe('what to measure next', () => {
     for (const item of measure) expect(item.bits).toBeCloseTo(binary(0.36) - 0.6 * binary(0.6), 12);
   });
 
+  test('a figure that settles nothing alone is proposed with the other; once that one is known it stands alone', () => {
+    const hazy = vehicleWith({ fanMountWidth: undefined });
+    const both = judgeFit(hazy, soundPart('fan', { fanMountWidth: undefined })).measure;
+    const pair = both.filter(({ key }) => key === 'fanMountWidth');
+    expect(pair.map(({ subject }) => subject).sort()).toEqual(['bay', 'fan']);
+    for (const { subject, together } of pair)
+      expect(together).toEqual([{ subject: subject === 'bay' ? 'fan' : 'bay', key: 'fanMountWidth' }]);
+    for (const one of bare('fanMountWidth').measure) expect(one.together).toEqual([]);
+  });
+
   test('one figure of the vehicle that many parts hang on comes before one of a single part', () => {
     const hazy = vehicleWith({ bayDepth: undefined });
     const parts = [soundPart('fan'), soundPart('fan'), soundPart('fan', { fanMountWidth: undefined })];

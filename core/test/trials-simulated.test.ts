@@ -80,12 +80,12 @@ describe('false alarms of a trial, over all looks together: at most 6 of 100, wh
   const ALLOWED: Record<string, number> = { normal: 0.06, 'heavy tails': 0.08, lopsided: 0.08 };
   for (const name of Object.keys(NOISES)) test(`${name} noise`, async ({ annotate }) => {
     const told: string[] = [];
-    const trials = drawn(20, name === 'normal' ? 4000 : 2000);
     for (const spreads of SPREADS)
       for (const runs of RUNS)
         for (const [looks, air] of [[5, false], [5, true], [1, false]] as const) {
           // Only the courses that end where their limits bind are driven with each way of looking.
           if (looks === 1 && runs[0] > 3) continue;
+          const trials = drawn(20, runs[0] > 3 ? 1000 : 4000);
           const normal = normals(spreads[0] * 100 + spreads[1] * 10 + runs[0] + looks);
           let claimed = 0;
           for (let i = 0; i < trials; i += 1)

@@ -66,6 +66,10 @@ export function measureText({ subject, key }: { subject: SubjectKind; key: strin
     : verdictWords('of-part', { kind: kindName(subject), figure });
 }
 
+/** What to measure first, with what it needs besides to settle anything. @example … 'the vehicle’s opening width and the radiator’s width' */
+export const measureFirstText = ({ subject, key, together }: ToMeasure): string =>
+  listed([{ subject, key }, ...together].map(measureText));
+
 function listingText({ listing }: SaidRow): string {
   if (!listing) return '';
   const [sources, against] = [listing.for.join('; '), listing.against.join('; ')];
@@ -131,7 +135,9 @@ const installedText = ({ result, note, on }: Extract<Deciding, { by: 'installed'
   verdictWords(`installed:${result}`, { on, note }).replace(/ {2,}/g, ' ').trimEnd();
 
 function nothingKnown(first: ToMeasure | undefined): string {
-  return first ? verdictWords('no-figures:start', { first: measureText(first) }) : verdictWords('no-figures');
+  return first
+    ? verdictWords('no-figures:start', { first: measureFirstText(first) })
+    : verdictWords('no-figures');
 }
 
 /** The one fact that decides a verdict, as a sentence. */
@@ -141,7 +147,7 @@ export function decidingSentence(verdict: VerdictLine, units: UnitSystem): strin
   if (deciding.by === 'nothing-known' && verdict.verdict === 'straight-in') return verdictWords('nothing-to-meet');
   if (deciding.by === 'nothing-known' || !row) return nothingKnown(measureFirst);
   if (verdict.verdict === 'not-proven' && unmeasured > 1 && measureFirst)
-    return verdictWords('unmeasured', { n: unmeasured, first: measureText(measureFirst) });
+    return verdictWords('unmeasured', { n: unmeasured, first: measureFirstText(measureFirst) });
   if (verdict.verdict !== 'straight-in') return rowSentence(row, units, false);
   if (!row.margin) return verdictWords('all-met:words', { n: met });
   const margin: Argument = { value: row.margin.value, dimension: row.margin.dimension, difference: true };

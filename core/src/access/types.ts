@@ -80,7 +80,7 @@ export interface Operation {
   connectorWhen: Condition | null;
   /** How much coolant is out once this is done, L: the level it reaches, not what it adds. */
   coolantL: number;
-  /** Transmission fluid it lets out, L; each line adds its own. */
+  /** How much transmission fluid is out once this is done, L: a level, as of the coolant. */
   transmissionL: number;
   people: number;
   lift: Lift;

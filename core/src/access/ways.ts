@@ -15,7 +15,7 @@ export interface WayCost {
   workMinutes: number;
   /** Waiting besides, min. */
   waitingMinutes: number;
-  /** The lowest level that it reaches, L. */
+  /** The lowest levels that it reaches, L. */
   coolantL: number;
   transmissionL: number;
   /** Clips that come out, and how many of them are expected to break. */
@@ -72,7 +72,7 @@ export const stepsBeside = (
 export function costOf(map: AccessMap, codes: readonly string[]): WayCost {
   const operations = map.operations.filter(({ code }) => codes.includes(code));
   const coolantL = Math.max(0, ...operations.map((each) => each.coolantL));
-  const transmissionL = sum(operations, (each) => each.transmissionL);
+  const transmissionL = Math.max(0, ...operations.map((each) => each.transmissionL));
   const beside = stepsBeside(map.steps, { coolantL, transmissionL });
   const work = operations.filter(({ waiting }) => !waiting);
   const outMinutes = sum(work, ({ minutes }) => minutes);
@@ -148,52 +148,106 @@ const beats = (one: WayCost, other: WayCost): boolean =>
 
 export const WAYS_SHOWN = 4;
 
-/**
- * Ways in that nothing beats: no way at all is better at one of time, coolant, clips and hands, and as good at the
- * others. Of them the best at each objective, then the quickest that are left, four at most.
- *
- * Coolant and hands are levels, not sums: for each level the operations that go beyond it are left out and the cheapest
- * of the rest is found exactly, by time and by clips.
- */
-export function waysIn({ map, goal, already = [] }: WaysInput): Ways {
-  const held = new Set(already.map(({ thing, state }) => `${thing} ${state}`));
-  if (goal.every(({ thing, state }) => held.has(`${thing} ${state}`))) return { found: false, because: 'nothing to do' };
+/** What a way may go to at most. */
+interface Limits {
+  people: number;
+  lift: Lift;
+  coolantL: number;
+  transmissionL: number;
+}
+const isWithin = (each: Operation, { people, lift, coolantL, transmissionL }: Limits): boolean =>
+  each.people <= people && rank(each.lift) <= rank(lift) && each.coolantL <= coolantL && each.transmissionL <= transmissionL; // prettier-ignore
+
+type Least = { codes: string[] } | { missing: Fact[] };
+/** The least way within limits by what an operation counts, exactly. */
+function leastWithin({ map, goal, already = [] }: WaysInput, limits: Limits, cost: Count): Least {
+  const { task, operations, facts } = compile({ map, goal, already, allowed: (each) => isWithin(each, limits), cost });
+  const least = leastOperations(task);
+  return least.reached
+    ? { codes: least.chosen.map((number) => operations[number]!.code) }
+    : { missing: least.missing.map((fact) => facts[fact]!) };
+} // prettier-ignore
+
+/** Every combination of levels that the map's operations go to, in each what goes beyond less is tried after what goes beyond more. */
+function* limitsOf(map: AccessMap): Generator<Limits[]> {
   const levels = <T>(of: (operation: Operation) => T): T[] => [...new Set(map.operations.map(of))];
-  const found = new Map<string, string[]>();
-  let missing: Fact[] | undefined;
-  const coolants = [...new Set([0, ...levels((each) => each.coolantL)])].sort((a, b) => b - a);
+  const litres = (of: (operation: Operation) => number): number[] => [...new Set([0, ...levels(of)])].sort((a, b) => b - a);
   const hands = [...new Set([1, ...levels((each) => each.people)])].sort((a, b) => b - a);
   const lifts = [...new Set<Lift>(['none', ...levels((each) => each.lift)])].sort((a, b) => rank(b) - rank(a));
   for (const people of hands)
     for (const lift of lifts)
-      for (const coolantL of coolants) {
-        const allowed = (each: Operation): boolean =>
-          each.people <= people && rank(each.lift) <= rank(lift) && each.coolantL <= coolantL;
-        let reached = true;
-        for (const counts of [CHEAPEST.time, CHEAPEST.clips]) {
-          const cost = oneBeforeTheOther(map.operations, counts);
-          const { task, operations, facts } = compile({ map, goal, already, allowed, cost });
-          const least = leastOperations(task);
-          if (!least.reached) {
-            missing ??= least.missing.map((fact) => facts[fact]!);
-            reached = false;
-            break;
-          }
-          const codes = least.chosen.map((number) => operations[number]!.code);
-          found.set([...codes].sort().join(' '), codes);
-        }
-        // With less allowed there is no way either.
-        if (!reached) break;
-      }
-  if (found.size === 0) return { found: false, because: 'no way', missing: missing ?? [] };
-  const costs = [...found.values()].map((codes) => ({ codes, cost: costOf(map, codes) }));
+      for (const transmissionL of litres((each) => each.transmissionL))
+        yield litres((each) => each.coolantL).map((coolantL) => ({ people, lift, coolantL, transmissionL }));
+} // prettier-ignore
+
+/** How often the gap between two ways is parted once more in search of one between them. */
+const BETWEEN = 2;
+
+/**
+ * Ways between the quickest and the gentlest within limits: where time and clips are weighed so that both cost the same,
+ * one that costs less lies between (Aneja and Nair 1979).
+ */
+function between(input: WaysInput, limits: Limits, one: string[], other: string[], depth = BETWEEN): string[][] {
+  const of = (codes: readonly string[], count: Count): number => sum(input.map.operations.filter(({ code }) => codes.includes(code)), count);
+  const [time, risk] = [of(other, timeOf) - of(one, timeOf), of(one, riskCount) - of(other, riskCount)];
+  if (depth === 0 || !(time > 0 && risk > 0)) return [];
+  const weighed: Count = (operation) => risk * timeOf(operation) + time * riskCount(operation);
+  const least = leastWithin(input, limits, weighed);
+  if (!('codes' in least) || of(least.codes, weighed) >= of(one, weighed)) return [];
+  const found = least.codes;
+  return [found, ...between(input, limits, one, found, depth - 1), ...between(input, limits, found, other, depth - 1)];
+} // prettier-ignore
+
+/** Ways that nothing among them beats, the quickest first; of those that are the same in all that counts one. */
+function unbeatenOf(map: AccessMap, found: Iterable<string[]>): { codes: string[]; cost: WayCost }[] {
+  const costs = [...found].map((codes) => ({ codes, cost: costOf(map, codes) }));
   const unbeaten = costs
     .filter(({ cost }) => !costs.some((other) => beats(other.cost, cost)))
     .sort((a, b) => a.cost.workMinutes - b.cost.workMinutes || a.cost.waitingMinutes - b.cost.waitingMinutes);
-  // Ways that are the same in all that counts are one.
-  const different = unbeaten.filter(
+  return unbeaten.filter(
     ({ cost }, at) => !unbeaten.slice(0, at).some((earlier) => OBJECTIVES.every((each) => VALUE[each](earlier.cost) === VALUE[each](cost))),
   );
+} // prettier-ignore
+
+/**
+ * Ways in that nothing beats: no way at all is better at one of time, coolant, clips and hands, and as good at the
+ * others. Of them the best at each objective, then the quickest that are left, four at most; while places are free, ways
+ * between the quickest and the gentlest are sought.
+ *
+ * Fluids and hands are levels, not sums: for each level the operations that go beyond it are left out and the cheapest
+ * of the rest is found exactly, by time and by clips. Steps before and after hang on the levels alone, so the quickest
+ * of all, these steps counted, is among them, wherever losing more never makes a step shorter.
+ */
+export function waysIn(input: WaysInput): Ways {
+  const { map, goal, already = [] } = input;
+  const held = new Set(already.map(({ thing, state }) => `${thing} ${state}`));
+  if (goal.every(({ thing, state }) => held.has(`${thing} ${state}`))) return { found: false, because: 'nothing to do' };
+  const found = new Map<string, string[]>();
+  const take = (codes: string[]): void => void found.set([...codes].sort().join(' '), codes);
+  const pairs: { limits: Limits; quick: string[]; gentle: string[] }[] = [];
+  const [time, clips] = [CHEAPEST.time, CHEAPEST.clips].map((counts) => oneBeforeTheOther(map.operations, counts)) as [Count, Count];
+  let missing: Fact[] | undefined;
+  for (const levels of limitsOf(map))
+    for (const limits of levels) {
+      const quick = leastWithin(input, limits, time);
+      if ('missing' in quick) {
+        // With less coolant there is no way either.
+        missing ??= quick.missing;
+        break;
+      }
+      const gentle = leastWithin(input, limits, clips) as { codes: string[] };
+      take(quick.codes);
+      take(gentle.codes);
+      pairs.push({ limits, quick: quick.codes, gentle: gentle.codes });
+    }
+  if (found.size === 0) return { found: false, because: 'no way', missing: missing ?? [] };
+  let different = unbeatenOf(map, found.values());
+  for (const { limits, quick, gentle } of pairs) {
+    if (different.length >= WAYS_SHOWN) break;
+    const more = between(input, limits, quick, gentle);
+    more.forEach(take);
+    if (more.length > 0) different = unbeatenOf(map, found.values());
+  }
   const shown = pickShown(different.map((each) => each.cost)).map((at) => different[at]!);
   const touched = shown.map(({ codes }) => touchedBy(map, codes));
   return {

@@ -10,7 +10,8 @@ import type { LedgerRow } from './ledger.ts';
 /**
  * What to measure next to turn *not proven* into an answer: ranked by how much it is expected to decide for each
  * minute it takes. The part goes in when every doubtful check is met. With p the chance that one of them is, and P
- * the chance that all are, measuring it is worth H(P) − p·H(P/p) bits: once it fails, the answer is known to be no.
+ * the chance that all are, measuring it is worth H(P) − p·H(P/p) bits: once it fails, the answer is known to be no. A check
+ * that wants two figures is worth that for both together; one of them alone settles nothing, and is proposed with the other.
  */
 
 export interface ToMeasure extends Missing {
@@ -18,6 +19,8 @@ export interface ToMeasure extends Missing {
   /** Expected information about whether the part goes in, bits; shared between the figures that are both needed. */
   bits: number;
   decides: CheckId[];
+  /** Figures that have to be measured besides before it settles anything; empty where it does alone. */
+  together: Missing[];
 }
 
 const entropy = (p: number): number =>
@@ -80,7 +83,15 @@ export function toMeasure(
       const id = `${subject}.${key}`;
       const held = wanted.get(id);
       const share = (bits * minutes) / total;
-      if (!held) wanted.set(id, { subject, key, minutes, bits: share, decides: [check] });
+      if (!held)
+        wanted.set(id, {
+          subject,
+          key,
+          minutes,
+          bits: share,
+          decides: [check],
+          together: togetherWith({ subject, key }, doubts),
+        });
       else {
         held.bits += share;
         held.decides.push(check);
@@ -89,6 +100,17 @@ export function toMeasure(
   }
   return rank([...wanted.values()]);
 }
+
+const isSame = (a: Missing, b: Missing): boolean => a.subject === b.subject && a.key === b.key;
+
+/** What a figure is to be measured with: of the checks that want it, the one that wants least besides. */
+function togetherWith(figure: Missing, doubts: readonly Doubt[]): Missing[] {
+  const besides = doubts
+    .filter(({ wants }) => wants.some((want) => isSame(want, figure)))
+    .map(({ wants }) => wants.filter((want) => !isSame(want, figure)));
+  const minutes = (wants: readonly Missing[]): number => wants.reduce((sum, want) => sum + minutesToMeasure(want), 0);
+  return besides.reduce((least, wants) => (minutes(wants) < minutes(least) ? wants : least));
+} // prettier-ignore
 
 /** Ties stay in ledger order. */
 const rank = <T extends { bits: number; minutes: number }>(list: T[]): T[] =>

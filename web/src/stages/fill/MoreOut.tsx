@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { quantityText } from '@radiatrix/words';
-import { accountWords } from '@radiatrix/words/account';
+import { accountWords } from '@radiatrix/words/en/account';
 import { useUnits } from '../../app/store.ts';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import type { OwnProps } from './props.ts';

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { needed, workKey } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
-import { decidingSentence, measureText, verdictName } from '@radiatrix/words/fit';
+import { decidingSentence, measureFirstText, verdictName } from '@radiatrix/words/fit';
 import { materialName, workSentence } from '@radiatrix/words/work';
 import { figureWhere } from '@radiatrix/words/places';
 import { compareAddress, sheetAddress } from '../../app/addresses.ts';
@@ -86,7 +86,9 @@ export function CandidateSheet({
       <div className="border-ink bg-ground sticky bottom-0 mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 border-t py-3">
         {next && !editable ? (
           <p className="min-w-0 flex-1">
-            <span className="font-label text-[18px] font-semibold">Measure next: {measureText(next)}</span>{' '}
+            <span className="font-label text-[18px] font-semibold">
+              Measure next: {measureFirstText(next)}
+            </span>{' '}
             <span className="text-muted text-[14px]">
               {figureWhere(next.subject, next.key)} · {next.minutes} min
             </span>

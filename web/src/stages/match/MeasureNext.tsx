@@ -15,7 +15,9 @@ import { exampleOf, figureFault } from '@radiatrix/words/faults';
 import { methodName } from '@radiatrix/words/methods';
 import { choiceName, figureName } from '@radiatrix/words/figures';
 import { figureWhere } from '@radiatrix/words/places';
-import { checkName } from '@radiatrix/words/fit';
+import { listed } from '@radiatrix/words';
+import { checkName, measureText } from '@radiatrix/words/fit';
+import { matchWords } from '@radiatrix/words/en/match';
 import { api, problemOf } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Jaws } from '../../drawing/Jaws.tsx';
@@ -61,6 +63,9 @@ export function MeasureNext({
           <p className="text-muted text-[14px]">
             {figureWhere(now.subject, now.key)} · <span className="figure">{now.minutes} min</span> · decides{' '}
             {now.decides.map((check) => checkName(check).toLowerCase()).join(', ')}
+            {now.together.length > 0 && (
+              <>, {matchWords('together', { others: listed(now.together.map(measureText)) })}</>
+            )}
           </p>
           <Entry
             key={idOf(now)}

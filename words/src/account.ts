@@ -1,1 +1,0 @@
-export { accountWords } from './en/account.ts';
