@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  AIR_TO_BOIL_MOST_C, AS_SAID, CASES, LAMINAR, TURBULENT, airDropPa, airFilm, airToBoil, coolantDropPa, coreGeometry, ductFriction,
+  AIR_TO_BOIL_MOST_C, CASES, LAMINAR, TURBULENT, airDropPa, airFilm, airToBoil, coolantDropPa, coreGeometry, ductFriction,
   ductNusselt, fanFlow, heatOf, likely, ratedFans, steady, transitionReach, vehicleLoad,
   type CoolingInputs, type CoreGeometry, type FanRating,
 } from '../src/cooling/index.ts'; // prettier-ignore

@@ -112,12 +112,12 @@ describe('false alarms of a trial, over all looks together: at most 6 of 100, wh
   test('a difference that is there is found at the runs that were named for it', async ({ annotate }) => {
     const trials = drawn(150, 2000);
     const normal = normals(77);
-    let [found, asked] = [0, 0];
+    let found = 0;
     // What three runs of each say it takes is itself uncertain: the spreads are given here as they are.
     const seen = [0, 1, 2].flatMap((at) => [run('a', 100 + [-1, 0, 1][at]!), run('b', 106 + [-3, 0, 3][at]!)]);
     const need = judgeTrial(TWO, seen, null).need!;
     expect(need.spreads).toEqual([1, 3]);
-    asked = need.runsEach!;
+    const asked = need.runsEach!;
     for (let i = 0; i < trials; i += 1) {
       const all = Array.from({ length: asked }, () => [run('a', 100 + normal()), run('b', 106 + 3 * normal())]).flat();
       if (judgeTrial(TWO, all, null).word === 'better') found += 1;
