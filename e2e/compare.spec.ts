@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { candidate, putOnBench, signIn } from './people.ts';
+import { as, candidate, putOnBench, signIn } from './people.ts';
 
 const WORDS = '09 tussock diesel auto aircon standard cooling';
 
@@ -166,6 +166,15 @@ test('drawings: a row lights its place up and the other way round; measured betw
   const file = readFileSync(await (await waiting).path(), 'utf8');
   expect(file).toMatch(/^<svg[^>]*width="[\d.]+mm"/);
   expect(file).toContain('new: core, 604 mm by 421 mm');
+});
+
+test('where no new part is chosen there is no verdict', async ({ browser }) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/v/1/compare');
+  await expect(page.getByText('No new part is chosen')).toBeVisible();
+  await expect(page.getByRole('status', { name: 'The plan' })).not.toContainText(
+    /Goes straight in|Goes in with changes/,
+  );
 });
 
 test('bad input is answered with a sentence, never with NaN, and nothing hangs', async ({ page }) => {

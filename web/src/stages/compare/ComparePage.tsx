@@ -215,12 +215,15 @@ function Comparing({
       )}
       <Choosers asked={chosen} borrowed={borrowed} candidates={candidates} change={change} />
       <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" role="status" aria-label="The plan">
-        <span
-          className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(compared.verdict)}`}
-        >
-          <VerdictShape verdict={compared.verdict} size={16} />
-          {verdictName(compared.verdict)}
-        </span>
+        {/* Where nothing goes in there is no verdict, and nothing green. */}
+        {Object.values(fresh.parts).some(Boolean) && (
+          <span
+            className={`font-label inline-flex items-center gap-2 text-[20px] font-semibold ${verdictColour(compared.verdict)}`}
+          >
+            <VerdictShape verdict={compared.verdict} size={16} />
+            {verdictName(compared.verdict)}
+          </span>
+        )}
         {compared.work.length > 0 && (
           <span className="text-muted">
             {workSaid(compared.work)}

@@ -109,7 +109,7 @@ export function CasesTable({
             )}
           </td>
           <td className="figure px-1.5 text-right text-[14px] whitespace-nowrap">
-            {each.old ? `${boilsIn(each.old)} · ` : ''}
+            {each.old && <span className="text-muted block">{boilsIn(each.old)}</span>}
             {boilsIn(each.fresh)}
           </td>
         </tr>
