@@ -19,7 +19,7 @@ async function doMove(page: Page): Promise<string> {
   for (;;) {
     const place = page.getByRole('button', { name: /^All \d+ back$/ });
     if (!(await place.count())) break;
-    // The story of another device may draw the button anew under the finger: then it is tapped again.
+    // News from another device may replace the button while it is tapped: then it is tapped again.
     await place
       .first()
       .click({ timeout: 5000 })

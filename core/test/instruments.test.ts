@@ -108,6 +108,13 @@ describe('a curve read by the program, against the stand-in’s truth', () => {
     expect(judged(curve(34, ['stuck shut']), { ...record, warningC: 105 }).findings[0]).toMatchObject({ code: 'overheats', seen: { ratedC: 105 } }); // prettier-ignore
     expect(judged(whole.filter(({ ms }) => ms < 200_000)).findings).toEqual([]);
   });
+  test('a run that began warm accuses nobody for a break that it cannot have seen', () => {
+    for (const seed of [31, 33, 41]) {
+      const warm = curve(seed).filter(({ values }, i, all) => all.slice(0, i + 1).some((each) => (each.values[0] ?? 0) > 90) && values[0] !== null);
+      expect(warm.length).toBeGreaterThan(600);
+      expect(judged(warm).findings.filter(({ code }) => code === 'stuck open')).toEqual([]);
+    }
+  }); // prettier-ignore
   test('with the blower off nobody feels the vents', () => {
     expect(endsFor('high')).toEqual([...BLEED_ENDS]);
     expect(endsFor('off')).not.toContain('heat at the vents');

@@ -25,7 +25,7 @@ export async function dropDatabase(cluster, name) {
 /**
  * A built interface, a server on a database of its own with the demo in it, and a browser to look at it with.
  *
- * @param built the interface stands as it is: a second stack must not build it anew under the first one's server
+ * @param built the interface is not built again: a second stack would replace the files that the first server serves
  */
 export async function openStack(database, { built = false } = {}) {
   const cluster = await testCluster();

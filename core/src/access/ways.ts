@@ -168,7 +168,7 @@ function leastWithin({ map, goal, already = [] }: WaysInput, limits: Limits, cos
     : { missing: least.missing.map((fact) => facts[fact]!) };
 } // prettier-ignore
 
-/** Every combination of levels that the map's operations go to, in each what goes beyond less is tried after what goes beyond more. */
+/** Every combination of the map's levels; within one, coolant from the most that may go to none. */
 function* limitsOf(map: AccessMap): Generator<Limits[]> {
   const levels = <T>(of: (operation: Operation) => T): T[] => [...new Set(map.operations.map(of))];
   const litres = (of: (operation: Operation) => number): number[] => [...new Set([0, ...levels(of)])].sort((a, b) => b - a);

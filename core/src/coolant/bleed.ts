@@ -85,7 +85,6 @@ export interface BleedSeen {
 /** Level for so long. */
 const LEVEL_S = 240;
 /** Rising by less than this share of its steepest rise it has levelled off. */
-/** Level for so long. */
 const LEVEL_SHARE = 0.2;
 const LONGEST_WARM_UP_S = 600;
 const FAN_BREAK_S = 25;
@@ -141,6 +140,8 @@ export function judgeBleed(
   const openTo = record.fullyOpenC ?? (opensC === null ? UNRATED.to : opensC + practice.usualSpan);
   const cycles = pocket ? [] : teeth(alive, practice.fanTooth, Math.max(fromC, (record.fanOnC ?? fromC) - 12));
   const corner = pocket ? undefined : openingBreak(alive, fromC);
+  // A run that began warm may have begun after the opening: that it shows no break says nothing.
+  const fromCold = known[0]! < fromC;
   // Where a fan's first tooth begins the curve breaks too: that is the fan.
   const opening = corner && !cycles.some(({ topS }) => Math.abs(topS - corner.atS) < FAN_BREAK_S) ? corner : undefined;
   const complete = cycles.filter(({ topC, topS }) => (record.fanOnC === null || topC > record.fanOnC - 6) && (!opening || topS > opening.atS));
@@ -149,14 +150,14 @@ export function judgeBleed(
     const slack = practice.opensWithin + opening.u;
     const code = opensC === null ? 'opened somewhere' : off > slack ? 'opens late' : off < -slack ? 'opens early' : 'opened';
     findings.push({ code, atS: opening.atS, grave: code === 'opens late' || code === 'opens early', seen: { tempC: opening.tempC, u: opening.u, ratedC: opensC } });
-  } else if (complete.length > 0 && opensC !== null)
+  } else if (complete.length > 0 && opensC !== null && fromCold)
     findings.push({ code: 'stuck open', atS: complete[0]!.topS, grave: true, seen: { ratedC: opensC } });
   else if (!pocket && hottestC > openTo + PAST_K && opensC !== null)
     findings.push({ code: 'never opens', atS: alive.length - 1, grave: true, seen: { tempC: hottestC } });
   else if (!pocket && opensC !== null && alive.length > LONGEST_WARM_UP_S) {
-    // Below its opening, or above it without a break: a sound one shows the break on its way.
+    // Below its opening; or, from cold, above it without a break: a sound one shows the break on its way.
     const [first, last] = [meanOf(alive.slice(-LEVEL_S, -LEVEL_S + 20)), meanOf(alive.slice(-20))];
-    if ((last - first) / (LEVEL_S - 20) < LEVEL_SHARE * steepestRise(alive) && last > 35)
+    if ((last - first) / (LEVEL_S - 20) < LEVEL_SHARE * steepestRise(alive) && last > 35 && (fromCold || last < opensC - practice.opensWithin))
       findings.push({ code: 'stuck open', atS: alive.length - 1, grave: true, seen: { tempC: last, ratedC: opensC } });
   }
   if (complete.length > 0)

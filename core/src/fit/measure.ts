@@ -103,7 +103,7 @@ export function toMeasure(
 
 const isSame = (a: Missing, b: Missing): boolean => a.subject === b.subject && a.key === b.key;
 
-/** What a figure is to be measured with: of the checks that want it, the one that wants least besides. */
+/** Figures to measure along with one: of the checks that want it, the one that wants least besides. */
 function togetherWith(figure: Missing, doubts: readonly Doubt[]): Missing[] {
   const besides = doubts
     .filter(({ wants }) => wants.some((want) => isSame(want, figure)))
