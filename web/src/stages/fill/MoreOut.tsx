@@ -28,8 +28,9 @@ export function MoreOut({ filling, own, say, busy }: OwnProps) {
       await say('account opened', { arrival, lowL, extraL, strength, base, technology, target, capacityL: given });
     } else {
       const { way, liquid, got, tempC, strength, lost, stage, note } = move;
-      await say('undone', { event: move.event });
+      // The right amount first: where only one of the two arrives, both amounts stand and nothing is lost.
       await say('coolant moved', { way, liquid, litres: given, got, tempC, strength, lost, stage, note });
+      await say('undone', { event: move.event });
     }
     setText('');
   };
