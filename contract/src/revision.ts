@@ -7,5 +7,5 @@ export interface Stamp {
   at: string;
 }
 
-/** A revision of a part, a procedure or an access map, the proposed figures of a bay, or a change that was proposed of anything else. */
-export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'proposal'] as const;
+/** A revision of a part, a procedure or an access map, the proposed figures of a bay, a vehicle recorded as told, or a change that was proposed of anything else. */
+export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'vehicle', 'proposal'] as const;

@@ -24,6 +24,7 @@ export type PracticeUnit =
   | 'days'
   | 'share'
   | 'times'
+  | 'people'
   | 'money';
 export type PracticeSource = 'common practice' | 'from memory';
 
@@ -222,6 +223,7 @@ export const PRACTICE_TABLE = {
   ambientApart: line(4, 'K', 1, 30),
   trialLooks: line(5, 'times', 1, 20),
   slowWander: line(0.2, 'K', 0, 2),
+  releaseTakes: line(2, 'people', 1, 2),
   handStopwatch: line(0.5, 's', 0.05, 5),
 
   boltFriction: line(0.2, 'share', 0.05, 0.5),

@@ -1,5 +1,8 @@
 import { inverseOf, type Difference } from './compare.ts';
 
+/** Residuals below this share of the largest value are rounding. */
+const ROUNDING = 1e-10;
+
 /**
  * Difference of two coefficients of a linear fit whose groups may spread differently from run to run: the standard error
  * is robust (HC2, MacKinnon and White 1985), its degrees of freedom are Satterthwaite's with each group's own variance.
@@ -25,7 +28,12 @@ export function robustDifference(
   const takes = X.map((row) => inverse.map((each) => each.reduce((sum, value, j) => sum + value * row[j]!, 0)));
   const coefficients = Array.from({ length: k }, (_, j) => y.reduce((sum, value, i) => sum + takes[i]![j]! * value, 0));
   const hat = X.map((row) => takes.map((taken) => row.reduce((sum, value, j) => sum + value * taken[j]!, 0)));
-  const residuals = y.map((value, i) => value - X[i]!.reduce((sum, x, j) => sum + x * coefficients[j]!, 0));
+  const scale = y.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const residuals = y.map((value, i) => {
+    const left = value - X[i]!.reduce((sum, x, j) => sum + x * coefficients[j]!, 0);
+    // What is left of runs that are all equal hangs on the order they are added in: it is rounding, not spread.
+    return Math.abs(left) < ROUNDING * scale ? 0 : left;
+  });
   const free = hat.map((row, i) => 1 - row[i]!);
   if (free.some((each) => each < 1e-9)) return undefined;
   const weights = takes.map((taken, i) => (taken[a]! - taken[b]!) / Math.sqrt(free[i]!));

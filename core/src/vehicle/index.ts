@@ -18,5 +18,6 @@ export {
   type Field,
 } from './request.ts';
 export { complaintIn } from './complaint.ts';
+export { engineAgrees, toldDetails, transmissionAgrees, type ToldDetails } from './told.ts';
 export { nextQuestion, type Answer, type Prospect, type Question } from './question.ts';
 export * from './vin.ts';

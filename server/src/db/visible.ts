@@ -12,14 +12,14 @@ export const seenPart = (drafts: boolean, partId: SQLWrapper): SQL =>
 export const headOfPart = (drafts: boolean, partId: SQLWrapper): SQL =>
   sql`(select head.id from part_revision head where head.part_id = ${partId} ${drafts ? sql`` : sql`and head.state = 'released' and head.withdrawn_at is null`} order by head.revision desc limit 1)`;
 
-/** Records that everybody meets as soon as a vehicle has them, or a figure or claim names them; others are known to editors alone. */
+/** Records that everybody meets as soon as a reviewed vehicle has them, or a figure or claim names them; others are known to editors alone. */
 export const NAMED_SOMEWHERE = {
-  model: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.model_id = ${id})`,
-  make: (id: SQLWrapper) => sql`exists (select 1 from model m join configuration named on named.model_id = m.id where m.make_id = ${id})`,
-  engine: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.engine_id = ${id})`,
-  transmission: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.transmission_id = ${id})`,
+  model: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.model_id = ${id} and named.told is null)`,
+  make: (id: SQLWrapper) => sql`exists (select 1 from model m join configuration named on named.model_id = m.id where m.make_id = ${id} and named.told is null)`,
+  engine: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.engine_id = ${id} and named.told is null)`,
+  transmission: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.transmission_id = ${id} and named.told is null)`,
   source: (id: SQLWrapper) => sql`(exists (select 1 from measurement named where named.source_id = ${id}) or exists (select 1 from application named where named.source_id = ${id}))`,
-  bay: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.bay_id = ${id})`,
+  bay: (id: SQLWrapper) => sql`exists (select 1 from configuration named where named.bay_id = ${id} and named.told is null)`,
 } as const; // prettier-ignore
 export type NamedSomewhere = keyof typeof NAMED_SOMEWHERE;
 export const isNamedSomewhere = (table: string): table is NamedSomewhere => table in NAMED_SOMEWHERE;

@@ -36,7 +36,8 @@ export const lockRow = (db: Db, table: LibraryTable, id: number) =>
 export const updateRow = (db: Db, table: LibraryTable, id: number, values: RecordValues) =>
   db
     .update(TABLES[table])
-    .set({ ...values, by: sql`nullif(current_setting('radiatrix.person', true), '')::integer`, at: sql`now()` } as never)
+    // What was sent back has been looked at again.
+    .set({ ...values, ...(table === 'configuration' ? { sentBackFor: null } : {}), by: sql`nullif(current_setting('radiatrix.person', true), '')::integer`, at: sql`now()` } as never)
     .where(eq(TABLES[table].id, id)); // prettier-ignore
 
 /** Rows whose name, code or kind holds some words; without drafts, those only that something on record names. */

@@ -13,7 +13,7 @@ const JUDGES_FAILURES: ReadonlySet<PracticeName> = new Set([
 ]);
 
 export const setPractice: Handler<'setPractice'> = async ({ db, body, person }) => {
-  const lines = await changePractice(db, body, person.id);
+  const lines = await changePractice(db, body, person);
   if (JUDGES_FAILURES.has(body.name)) await judgeAllAnew(db);
   return { body: lines };
 };

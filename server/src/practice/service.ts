@@ -1,4 +1,4 @@
-import type { PracticeChange, ShopPractice } from '@radiatrix/contract';
+import type { Person, PracticeChange, ShopPractice } from '@radiatrix/contract';
 import {
   PRACTICE_TABLE,
   USUAL_PRACTICE,
@@ -29,8 +29,10 @@ export async function shopPractice(db: Db): Promise<Practice> {
 export async function changePractice(
   db: Db,
   change: PracticeChange,
-  personId: number,
+  { id: personId, role }: Person,
 ): Promise<ShopPractice[]> {
+  if (change.name === 'releaseTakes' && role !== 'reviewer')
+    throw new ProblemError('not-allowed', { detail: 'Only a reviewer can change who releases records.' });
   const rows = await practiceRows(db);
   const own = { ...ownPractice(rows), [change.name]: change.value ?? USUAL_PRACTICE[change.name] };
   try {

@@ -17,7 +17,7 @@ const SEEN: Record<ProposalSubject, (id: number) => SQL> = {
   engine: (id) => sql`select 1 where ${NAMED_SOMEWHERE.engine(sql`${id}`)}`,
   transmission: (id) => sql`select 1 where ${NAMED_SOMEWHERE.transmission(sql`${id}`)}`,
   source: (id) => sql`select 1 where ${NAMED_SOMEWHERE.source(sql`${id}`)}`,
-  configuration: () => sql`select 1`,
+  configuration: (id) => sql`select 1 from configuration where id = ${id} and told is null`,
   'vin-pattern': () => sql`select 1`,
   'diagnosis': () => sql`select 1`,
 }; // prettier-ignore
@@ -81,8 +81,17 @@ const moveOn = async (
       .returning({ id: proposal.id })
   ).length === 1;
 
-export const markReleased = (db: Db, row: Pick<ProposalRow, 'id' | 'version'>, personId: number) =>
-  moveOn(db, row, { state: 'released', releasedBy: personId, releasedAt: sql`now()` });
+export const markReleased = (
+  db: Db,
+  row: Pick<ProposalRow, 'id' | 'version' | 'personId'>,
+  personId: number,
+) =>
+  moveOn(db, row, {
+    state: 'released',
+    releasedBy: personId,
+    releasedAt: sql`now()`,
+    alone: row.personId === personId,
+  });
 export const markSentBack = (db: Db, row: Pick<ProposalRow, 'id' | 'version'>, reason: string) =>
   moveOn(db, row, { sentBackFor: reason });
 export const markTakenBack = (db: Db, row: Pick<ProposalRow, 'id' | 'version'>) =>

@@ -1,3 +1,4 @@
+import { configurationTitle } from '@radiatrix/core/vehicle';
 import { claimSentence } from '@radiatrix/core/application';
 import { proofreadMap } from '@radiatrix/core/access';
 import { proofread, type Finding } from '@radiatrix/core/procedure';
@@ -13,20 +14,37 @@ import { changeOf } from '../proposals/touched.ts';
 import { boxOf, claims } from '../parts/queries.ts';
 import { mapOf } from '../access/queries.ts';
 import { documentOf } from '../procedures/queries.ts';
-import { advance, headOf, sendBackTo, withdrawFrom, type RevisionHead } from '../revisions/queries.ts';
-import { advanceBay, loadVocabulary, photosOf, sendBackBay } from '../vehicles/queries.ts';
+import {
+  advance,
+  headOf,
+  sendBackTo,
+  withdrawFrom,
+  type RevisionHead,
+  type RevisionKind,
+} from '../revisions/queries.ts';
+import {
+  advanceBay,
+  configurationsByIds,
+  loadVocabulary,
+  photosOf,
+  sendBackBay,
+} from '../vehicles/queries.ts';
+import { settleTold, waitingTold } from '../vehicles/told-queries.ts';
+import { toldChanges } from '../vehicles/told.ts';
+import { shopPractice } from '../practice/service.ts';
 import { tagOf } from '../revisions/service.ts';
 import { revisionTexts, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
 import { accessChanges, detailChanges, figureChanges, procedureChanges } from './changes.ts';
 
 /** Revisions that wait for somebody else's eyes, the oldest wait first. */
 export async function reviewLines(db: Db): Promise<ReviewLine[]> {
-  const [proposals, parts, procedures, maps, bays] = await Promise.all([
+  const [proposals, parts, procedures, maps, bays, told] = await Promise.all([
     proposalLines(db),
     waitingParts(db),
     waitingProcedures(db),
     waitingMaps(db),
     waitingBays(db),
+    toldLines(db),
   ]);
   const line = (kind: ReviewKind, { at, ...row }: (typeof parts)[number]): ReviewLine => ({
     kind,
@@ -36,6 +54,7 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
   });
   return [
     ...proposals,
+    ...told,
     ...parts.map((row) => line('part', row)),
     ...procedures.map(({ bay: name, ...row }) =>
       line('procedure', { ...row, title: `${row.title}, ${name}` }),
@@ -47,10 +66,46 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
   ].sort((a, b) => (a.changed.at < b.changed.at ? -1 : 1));
 }
 
+/** Vehicles recorded as they were told, each with the names that came in with it. */
+async function toldLines(db: Db): Promise<ReviewLine[]> {
+  const rows = await waitingTold(db);
+  if (rows.length === 0) return [];
+  const vocabulary = await loadVocabulary(db);
+  const vehicles = await configurationsByIds(db, rows.map((row) => row.id)); // prettier-ignore
+  const titles = new Map(vehicles.map((vehicle) => [vehicle.id, configurationTitle(vehicle, vocabulary)]));
+  return rows.map((row) => ({
+    kind: 'vehicle',
+    id: row.id,
+    title: titles.get(row.id) ?? '',
+    revision: 1,
+    state: 'draft',
+    author: row.author,
+    writers: tellersOf(row),
+    changed: { by: row.author, at: row.at },
+    sentBackFor: row.sentBackFor ?? '',
+  }));
+}
+
+const tellersOf = (row: { toldBy: number; changedBy: number }): number[] => [
+  ...new Set([row.toldBy, row.changedBy]),
+];
+
 async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionHead> {
   if (kind === 'proposal') {
     const { version, personId } = await openProposal(db, id);
     return { id, revision: version, version, state: 'draft', authorId: personId, writers: [personId] };
+  }
+  if (kind === 'vehicle') {
+    const row = (await waitingTold(db)).find((each) => each.id === id);
+    if (!row) throw notFound('That vehicle, as it was told,');
+    return {
+      id,
+      revision: 1,
+      version: row.version,
+      state: 'draft',
+      authorId: row.toldBy,
+      writers: tellersOf(row),
+    };
   }
   if (kind === 'bay') {
     const line = (await waitingBays(db)).find((each) => each.id === id);
@@ -139,7 +194,7 @@ const standInTheWay = (findings: readonly Finding[]): Pick<ReviewRecord, 'blocki
 export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promise<ReviewRecord> {
   const [open, released, lines] = await Promise.all([
     openHead(db, kind, id),
-    kind === 'bay' || kind === 'proposal' ? undefined : headOf(db, kind, id, false),
+    hasRevisions(kind) ? headOf(db, kind, id, false) : undefined,
     reviewLines(db),
   ]);
   const line = lines.find((each) => each.kind === kind && each.id === id)!;
@@ -148,24 +203,31 @@ export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promis
       ? proposalDetails(await openProposal(db, id))
       : kind === 'bay'
         ? await bayChanges(db, id)
-        : kind === 'part'
-          ? await partChanges(db, id, open, released)
-          : kind === 'access'
-            ? await mapChanges(db, open, released)
-            : await documentChanges(db, open, released);
+        : kind === 'vehicle'
+          ? { ...(await toldChanges(db, id)), blocking: [] }
+          : kind === 'part'
+            ? await partChanges(db, id, open, released)
+            : kind === 'access'
+              ? await mapChanges(db, open, released)
+              : await documentChanges(db, open, released);
   return {
     ...line,
     version: open.version,
     revisionId: open.id,
-    since:
-      kind === 'bay' || kind === 'proposal'
-        ? 'what everybody sees now'
-        : released
-          ? `revision ${released.revision}`
-          : 'nothing: first revision',
+    since: !hasRevisions(kind)
+      ? kind === 'vehicle'
+        ? 'nothing: recorded as told'
+        : 'what everybody sees now'
+      : released
+        ? `revision ${released.revision}`
+        : 'nothing: first revision',
     ...found,
   };
 }
+
+/** Kinds with revisions of their own; the others are let through or sent back as they stand. */
+const hasRevisions = (kind: ReviewKind): kind is RevisionKind =>
+  kind !== 'bay' && kind !== 'vehicle' && kind !== 'proposal';
 
 async function judged(
   db: Db,
@@ -180,12 +242,15 @@ async function judged(
       detail: 'It was changed after you opened it; read it again.',
       current: await reviewRecord(db, kind, id),
     });
-  if (head.writers.includes(person.id))
+  if (head.writers.includes(person.id) && !(await releasesAlone(db)))
     throw new ProblemError('own-work', {
       detail: 'You wrote on this revision. Somebody else must review it.',
     });
   return head;
 }
+
+/** Whether this shop lets one person write and release. */
+const releasesAlone = async (db: Db): Promise<boolean> => (await shopPractice(db)).releaseTakes < 2;
 
 const lost = () => new ProblemError('stale', { detail: 'It was changed in this moment; read it again.' });
 
@@ -196,9 +261,11 @@ export async function checkRevision(
   person: Person,
   ifMatch: string,
 ): Promise<void> {
-  if (kind === 'bay' || kind === 'proposal')
+  if (!hasRevisions(kind))
     throw new ProblemError('not-ready', { detail: 'A reviewer releases this at once.' });
   const head = await judged(db, kind, id, person, ifMatch);
+  if (head.writers.includes(person.id))
+    throw new ProblemError('own-work', { detail: 'Your own work is released by you, not checked.' });
   if (head.state === 'checked') throw new ProblemError('not-ready', { detail: 'It is checked already.' });
   if (!(await advance(db, kind, head, { state: 'checked', checkedBy: person.id }))) throw lost();
 }
@@ -221,10 +288,19 @@ export async function releaseRevision(
     });
   if (kind === 'proposal') {
     if (!(await releaseProposal(db, await openProposal(db, id), person, replay))) throw lost();
+  } else if (kind === 'vehicle') {
+    if (!(await settleTold(db, id, null))) throw lost();
   } else if (kind === 'bay') {
     if ((await advanceBay(db, id, head.version)) === undefined) throw lost();
     await releaseFigures(db, id);
-  } else if (!(await advance(db, kind, head, { state: 'released', releasedBy: person.id }))) throw lost();
+  } else if (
+    !(await advance(db, kind, head, {
+      state: 'released',
+      releasedBy: person.id,
+      alone: head.writers.includes(person.id),
+    }))
+  )
+    throw lost();
 }
 
 /** A reviewer gives a draft back to whoever wrote it, and says why. */
@@ -242,7 +318,9 @@ export async function sendBack(
       ? await markSentBack(db, head, reason)
       : kind === 'bay'
         ? await sendBackBay(db, id, head.version, reason)
-        : await sendBackTo(db, kind, head, reason);
+        : kind === 'vehicle'
+          ? await settleTold(db, id, reason)
+          : await sendBackTo(db, kind, head, reason);
   if (!done) throw lost();
 }
 
@@ -263,6 +341,8 @@ export async function withdraw(
     throw new ProblemError('not-ready', {
       detail: 'A bay’s figures are put right one by one, not withdrawn.',
     });
+  if (kind === 'vehicle')
+    throw new ProblemError('not-ready', { detail: 'A vehicle is put right in its record, not withdrawn.' });
   if (!(await withdrawFrom(db, kind, id, person.id, reason)))
     throw notFound('A released revision of that record');
 }

@@ -69,6 +69,8 @@ export async function advance(
     writer?: number;
     checkedBy?: number;
     releasedBy?: number;
+    /** Released by its own writer. */
+    alone?: boolean;
   },
 ): Promise<boolean> {
   const { table } = REVISIONS[kind];
@@ -81,7 +83,7 @@ export async function advance(
         ? {}
         : { writers: [...new Set([...head.writers, change.writer])], checkedBy: null, sentBackFor: null }),
       ...(change.checkedBy === undefined ? {} : { checkedBy: change.checkedBy }),
-      ...(change.releasedBy === undefined ? {} : { releasedBy: change.releasedBy, releasedAt: sql`now()` }),
+      ...(change.releasedBy === undefined ? {} : { releasedBy: change.releasedBy, releasedAt: sql`now()`, alone: change.alone ?? false }),
     })
     .where(and(eq(table.id, head.id), eq(table.version, head.version)))
     .returning({ id: table.id });

@@ -126,9 +126,11 @@ const columns = {
   steering: configuration.steering,
   built: configuration.built,
   bayId: configuration.bayId,
+  told: configuration.told,
 };
 
-export type ConfigurationRow = Configuration & { bayId: number };
+/** `told`: the words of a vehicle that was recorded as it was told and is not reviewed yet. */
+export type ConfigurationRow = Configuration & { bayId: number; told: string | null };
 type Raw = Omit<ConfigurationRow, 'built'> & { built: readonly [string, string] | 'any' };
 /** The table's check makes every production window bounded. */
 const bounded = (rows: Raw[]): ConfigurationRow[] =>
@@ -175,7 +177,7 @@ export const configurationById = async (db: Db, id: number): Promise<Configurati
 /** A vehicle alike in everything that tells vehicles apart, first built in the same month. */
 export async function configurationAlike(
   db: Db,
-  like: Omit<ConfigurationRow, 'id' | 'bayId'>,
+  like: Omit<Configuration, 'id'>,
 ): Promise<ConfigurationRow | undefined> {
   const { built, ...rest } = like;
   const same = (Object.keys(rest) as (keyof typeof rest)[]).map((key) => eq(configuration[key], rest[key]));

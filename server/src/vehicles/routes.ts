@@ -3,6 +3,7 @@ import { storeFigures } from '../figures/service.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Handler, versionOf } from '../http/route.ts';
 import { advanceBay, configurations, loadVocabulary, sourceLines, vocabularyFor } from './queries.ts';
+import { recordTold as keepTold } from './told.ts';
 import { bayRecord, vehicleLine, vehicleRecord } from './service.ts';
 
 export const vocabulary: Handler<'vocabulary'> = async ({ db, person }) => ({
@@ -21,6 +22,11 @@ export const vehicles: Handler<'vehicles'> = async ({ db }) => {
 export const vehicle: Handler<'vehicle'> = async ({ db, id, person }) => {
   const record = await vehicleRecord(db, id(), person.role);
   return { body: record, etag: String(record.bay.version) };
+};
+
+export const recordTold: Handler<'recordTold'> = async ({ db, body, person }) => {
+  const kept = await keepTold(db, body, person.id);
+  return { status: kept.already ? 200 : 201, body: kept, location: `/api/vehicles/${kept.vehicle.id}` };
 };
 
 export const bayFigures: Handler<'bayFigures'> = async ({ db, id, ifMatch, body, person }) => {

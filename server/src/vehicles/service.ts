@@ -34,7 +34,7 @@ import {
 export function vehicleLine(row: ConfigurationRow, vocabulary: Vocabulary): VehicleLine {
   const engine = byId(vocabulary.engines, row.engineId);
   const transmission = byId(vocabulary.transmissions, row.transmissionId);
-  const { bayId: _bay, ...configuration } = row;
+  const { bayId: _bay, told, ...configuration } = row;
   return {
     id: row.id,
     title: configurationTitle(row, vocabulary),
@@ -47,6 +47,7 @@ export function vehicleLine(row: ConfigurationRow, vocabulary: Vocabulary): Vehi
       steeringLabel(row.steering),
     ],
     configuration,
+    told: told !== null,
   };
 }
 

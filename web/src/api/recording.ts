@@ -17,6 +17,8 @@ import type {
   PartDetails,
   PartRecord,
   ProcedureRecord,
+  ToldVehicle,
+  VehicleAnswers,
 } from '@radiatrix/contract';
 import type { AccessMap } from '@radiatrix/core/access';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
@@ -40,6 +42,7 @@ export const recordingApi = api.injectEndpoints({
       transformResponse: tagged<LibraryRecord>,
       invalidatesTags: (_r, error) => (error ? [] : [...LIBRARY]),
     }),
+    recordTold: build.mutation<VehicleAnswers['recordTold'], { body: ToldVehicle; key: string }>({ query: (save) => saving('/vehicles/told', 'POST', save), invalidatesTags: (_r, error) => (error ? [] : [...LIBRARY]) }),
     vinPatterns: build.query<VinPattern[], void>({ query: () => '/vin-patterns', providesTags: ['Vehicle'] }),
     newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
     dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),

@@ -63,6 +63,7 @@ function Stamped({ name, vehicle, bay, heading = false, children }: { name: stri
           </Title>
           <ul className="flex flex-wrap gap-1.5">
             {[vehicle.engine, vehicle.transmission, ...vehicle.options].map((text) => <li key={text} className="font-label border border-[#5d6b75] px-2 py-0.5 text-[16px]">{text}</li>)}
+            {vehicle.told && <li className="font-label border border-dashed border-[#e08a4f] px-2 py-0.5 text-[16px]">{plateWords('told')}</li>}
           </ul>
           {bay && <span className="font-label ml-auto hidden text-[16px] text-[#cfc9bc] lg:inline">{bay}</span>}
           {children}

@@ -19,6 +19,12 @@ export const matchAddress = (
 ): string => `/v/${vehicleId}/match${query({ part, ...more, job })}`;
 export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string =>
   `/v/${vehicleId}/compare${query({ part, job })}`;
+/** The form of a vehicle that nobody has recorded, filled from what was asked. */
+export const toldAddress = (text: string, fixes: readonly string[]): string => {
+  const params = new URLSearchParams({ q: text });
+  for (const fix of fixes) params.append('fix', fix);
+  return `/ask/told?${params}`;
+};
 /** The ways in, for the parts that are to come off, by their codes on the map. */
 export const prepareAddress = (vehicleId: number, job?: Job, goals?: string): string =>
   `/v/${vehicleId}/prepare${query({ job, goals })}`;

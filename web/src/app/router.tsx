@@ -11,6 +11,7 @@ export const router = createBrowserRouter([
     { path: 'plan', lazy: async () => ({ Component: (await import('../schedule/PlanPage.tsx')).PlanPage }) },
     { path: 'workshop', lazy: async () => ({ Component: (await import('../schedule/WorkshopPage.tsx')).WorkshopPage }) },
     { path: 'ask', lazy: async () => ({ Component: (await askPage()).AskPage }) },
+    { path: 'ask/told', lazy: async () => ({ Component: (await import('../stages/ask/ToldPage.tsx')).ToldPage }) },
     matchRoute,
     { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },
     { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../library/vehicle/VehiclePage.tsx')).VehiclePage }) },

@@ -9,5 +9,6 @@ export const plateWords = catalogue('plate', {
   'job:filed': 'filed',
   'job:stage': 'at {stage}',
   'job:hands': 'with {name}',
+  told: 'as told, not reviewed',
   off: 'Take the vehicle off the bench',
 });

@@ -306,6 +306,8 @@ export const practiceWords = catalogue('practice', {
   trialLooks: 'Most looks at a trial’s data',
   'trialLooks:why':
     'one after each round of runs, from the third on; later ones ask for far stronger evidence',
+  releaseTakes: 'People it takes to write and release a record',
+  'releaseTakes:why': '2: nobody releases their own work. 1: a one-person shop; each such release is marked',
   slowWander: 'Slow wander of a coolant log, one standard deviation',
   'slowWander:why': 'no log can exclude it; pull-down intervals allow for it',
   handStopwatch: 'Uncertainty of a hand-held stopwatch',

@@ -85,6 +85,8 @@ const revisionColumns = {
   checkedBy: integer().references(() => person.id),
   releasedBy: integer().references(() => person.id),
   releasedAt: timestamp({ withTimezone: true, mode: 'string' }),
+  /** Released by its own writer, in a shop that lets one person do both. */
+  alone: boolean().notNull().default(false),
   /** A released revision that turned out wrong: nobody new sees it, and where it was used a notice says so. */
   withdrawnBy: integer().references(() => person.id),
   withdrawnAt: timestamp({ withTimezone: true, mode: 'string' }),
@@ -97,8 +99,9 @@ const released = (table: {
   releasedBy: AnyPgColumn;
   releasedAt: AnyPgColumn;
   writers: AnyPgColumn;
+  alone: AnyPgColumn;
 }) =>
-  sql`(${table.state} = 'released') = (${table.releasedBy} is not null and ${table.releasedAt} is not null) and (${table.releasedBy} is null or not (${table.releasedBy} = any(${table.writers})))`;
+  sql`(${table.state} = 'released') = (${table.releasedBy} is not null and ${table.releasedAt} is not null) and (${table.releasedBy} is null or ${table.alone} = (${table.releasedBy} = any(${table.writers})))`;
 const checked = (table: { state: AnyPgColumn; checkedBy: AnyPgColumn; writers: AnyPgColumn }) =>
   sql`(${table.state} <> 'checked' or ${table.checkedBy} is not null) and (${table.checkedBy} is null or not (${table.checkedBy} = any(${table.writers})))`;
 

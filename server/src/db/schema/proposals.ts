@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgEnum, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
+import { boolean, check, index, integer, jsonb, pgEnum, pgTable, text, timestamp } from 'drizzle-orm/pg-core';
 import type { Change } from '@radiatrix/contract';
 import { bytes, id, stamps } from './columns.ts';
 import { person } from './people.ts';
@@ -34,10 +34,12 @@ export const proposal = pgTable(
     sentBackFor: text(),
     releasedBy: integer().references(() => person.id),
     releasedAt: timestamp({ withTimezone: true, mode: 'string' }),
+    /** Let through by whoever proposed it, in a shop that lets one person do both. */
+    alone: boolean().notNull().default(false),
     ...stamps,
   },
   (table) => [
     index('proposal_waiting').on(table.about, table.aboutId).where(sql`${table.state} = 'waiting'`),
-    check('proposal_release', sql`(${table.state} = 'released') = (${table.releasedBy} is not null and ${table.releasedAt} is not null) and (${table.releasedBy} is null or ${table.releasedBy} <> ${table.personId})`),
+    check('proposal_release', sql`(${table.state} = 'released') = (${table.releasedBy} is not null and ${table.releasedAt} is not null) and (${table.releasedBy} is null or ${table.alone} = (${table.releasedBy} = ${table.personId}))`),
   ],
 ); // prettier-ignore

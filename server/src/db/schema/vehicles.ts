@@ -22,6 +22,7 @@ import {
   TRANSMISSION_KINDS,
 } from '@radiatrix/core/vehicle';
 import { id, monthRange, stamps, yearRange } from './columns.ts';
+import { person } from './people.ts';
 
 export const fuelEnum = pgEnum('fuel', FUELS);
 export const layoutEnum = pgEnum('layout', LAYOUTS);
@@ -117,6 +118,11 @@ export const configuration = pgTable(
     /** First to last build month. */
     built: monthRange().notNull(),
     bayId: integer().notNull().references(() => bay.id),
+    /** Recorded as it was told, in these words, and not yet reviewed; null for a vehicle of the library. */
+    told: text(),
+    toldBy: integer().references(() => person.id),
+    /** Why a reviewer sent it back; gone once it is edited again. */
+    sentBackFor: text(),
     ...stamps,
   },
   (table) => [

@@ -1,12 +1,20 @@
 import { Fragment, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
+import {
+  Link,
+  useLocation,
+  useNavigate,
+  useNavigationType,
+  useOutletContext,
+  useSearchParams,
+} from 'react-router';
 import type { Difference } from '@radiatrix/core/vehicle';
-import type { FindResult, FoundChip, VehicleLine } from '@radiatrix/contract';
+import type { FindResult, FoundChip, Person, VehicleLine } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
-import { matchAddress } from '../../app/addresses.ts';
+import { matchAddress, toldAddress } from '../../app/addresses.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { askWords } from '@radiatrix/words/en/ask';
+import { toldWords } from '@radiatrix/words/en/told';
 import { NextQuestion } from './NextQuestion.tsx';
 import { OpenJob } from './OpenJob.tsx';
 import { VinPanel } from './VinPanel.tsx';
@@ -119,7 +127,7 @@ export function AskPage() {
         <OpenJob data={data} />
       </p>
       <Others data={data} />
-      <Found data={data} onFix={setFix} />
+      <Found data={data} fixes={fixes} onFix={setFix} />
     </div>
   );
 }
@@ -288,19 +296,27 @@ function Others({ data }: { data: FindResult }) {
 
 function Found({
   data,
+  fixes,
   onFix,
 }: {
   data: FindResult;
+  fixes: readonly string[];
   onFix: (field: string, value: string | undefined) => void;
 }) {
   const asked = data.chips.some((chip) => chip.field !== 'part');
+  const tells = useOutletContext<Person>().role !== 'installer';
+  const told = toldAddress(data.text, fixes);
   if (!asked) return null;
   if (data.total === 0)
     return (
       <div className="mt-5">
         <Empty title="No vehicle on record agrees with all of that">
-          {ruledOut(data)} {data.blamed.length > 1 ? 'Correct one of them' : 'Correct it'}, leave it out, or
-          record the vehicle in the library.
+          {ruledOut(data)} {askWords(data.blamed.length > 1 ? 'correct:one' : 'correct:it')}
+          {tells && (
+            <Link to={told} className="btn btn-primary mt-3 block w-fit no-underline">
+              {toldWords('title')}
+            </Link>
+          )}
         </Empty>
       </div>
     );
@@ -353,6 +369,11 @@ function Found({
           />
         ))}
       </ol>
+      {tells && (
+        <p className="mt-3">
+          <Link to={told}>{toldWords('none-of-these')}</Link>
+        </p>
+      )}
     </section>
   );
 }
@@ -436,7 +457,10 @@ function VehicleRow({
         data-first-candidate={first ? '' : undefined}
         className="text-ink hover:bg-raised focus:bg-raised grid items-baseline gap-x-4 px-1 md:grid-cols-[minmax(200px,1.2fr)_1fr_1fr_2fr] py-2 no-underline"
       >
-        <span className="font-label text-[19px] font-semibold">{vehicle.title}</span>
+        <span className="font-label text-[19px] font-semibold">
+          {vehicle.title}
+          {vehicle.told && <span className="text-copper block text-[14px]">{toldWords('mark')}</span>}
+        </span>
         <span className={differs('engine')}>{vehicle.engine}</span>
         <span className={differs('gearbox')}>{vehicle.transmission}</span>
         <span
