@@ -321,8 +321,11 @@ const read = async (who: Actor, url: string): Promise<{ status: number; text: st
 };
 
 test('kinds of record and event are those of the registries', () => {
+  // A vehicle recorded as told is there for its job at once, marked as told: no door hides it (see `told.test.ts`).
   expect(
-    REVIEW_KINDS.filter((kind) => !['part', 'procedure', 'access', 'bay', 'proposal'].includes(kind)),
+    REVIEW_KINDS.filter(
+      (kind) => !['part', 'procedure', 'access', 'bay', 'proposal', 'vehicle'].includes(kind),
+    ),
   ).toEqual([]);
   const reading = Object.entries(ROUTES).filter(([, route]: [string, Route]) => route.method === 'get');
   expect(Object.keys(doors()).sort()).toEqual(reading.map(([id]) => id).sort());

@@ -33,7 +33,7 @@ const onJob =
     job ? address(job) : sheet(section)(vehicleId, partId, job);
 
 export const STAGES: readonly Stage[] = [
-  { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path === '/ask' || path === '/' },
+  { key: '1', name: 'Ask', to: () => '/ask', active: (path) => path.startsWith('/ask') || path === '/' },
   {
     key: '2',
     name: 'Diagnose',

@@ -6,7 +6,9 @@ export const toldWords = catalogue('told', {
   about:
     'Check what was understood, and add what is missing. The vehicle is there at once, for a job; a reviewer looks at it afterwards.',
   said: 'The caller’s words',
-  unread: 'Not understood: is one of these the make or the model?',
+  unread: 'Not understood. Which of these belongs to the vehicle?',
+  understood: 'Understood',
+  'is-year': '{word} is the model year',
   'is-make': '{word} is the make',
   'is-model': '{word} is the model',
   vehicle: 'Vehicle',

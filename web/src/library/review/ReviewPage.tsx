@@ -1,6 +1,7 @@
 import { Link, useOutletContext } from 'react-router';
 import type { Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { reviewWords } from '@radiatrix/words/en/review';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
 /** Revisions that wait for somebody who did not write them. */
@@ -40,7 +41,9 @@ export function ReviewPage() {
             <span className="text-muted">
               {line.kind === 'bay' || line.kind === 'proposal'
                 ? 'proposed'
-                : `revision ${line.revision}, ${line.state}`}{' '}
+                : line.kind === 'vehicle'
+                  ? reviewWords('told')
+                  : `revision ${line.revision}, ${line.state}`}{' '}
               · {line.author} {line.changed.at.slice(0, 10)}
               {line.writers.includes(person.id) && ' · your own work'}
             </span>

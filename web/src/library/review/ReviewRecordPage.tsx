@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import type { Person, ReviewKind, ReviewRecord } from '@radiatrix/contract';
 import { reviewingApi } from '../../api/reviewing.ts';
+import { reviewWords } from '@radiatrix/words/en/review';
+import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
 /** What changed since the last release, what backs it, and the one act that shows it to installers. */
@@ -10,6 +12,7 @@ export function ReviewRecordPage() {
   const person = useOutletContext<Person>();
   const navigate = useNavigate();
   const { data, error, refetch } = reviewingApi.useReviewOneQuery({ kind, id: Number(id) });
+  const practice = usePractice();
   const [judge, { error: refused, isLoading }] = reviewingApi.useJudgeMutation();
   if (error && !data)
     return (
@@ -22,8 +25,9 @@ export function ReviewRecordPage() {
   if (!data) return <Waiting />;
   const { record, etag } = data;
   const own = record.writers.includes(person.id);
-  // Neither has revisions of its own: it is let through or sent back.
-  const atOnce = kind === 'bay' || kind === 'proposal';
+  const alone = practice.releaseTakes < 2 && person.role === 'reviewer';
+  // These have no revisions of their own: they are let through or sent back.
+  const atOnce = kind === 'bay' || kind === 'vehicle' || kind === 'proposal';
   const act = async (what: 'check' | 'release') => {
     const done = await judge({ kind, id: record.id, act: what, etag, key: crypto.randomUUID() });
     if (!('error' in done)) void navigate(what === 'release' ? '/review' : '.');
@@ -118,10 +122,11 @@ export function ReviewRecordPage() {
         </div>
       )}
       <div className="border-ink bg-ground sticky bottom-0 mt-5 flex flex-wrap items-center gap-3 border-t py-3">
-        {own ? (
-          <p>You wrote on this revision, so somebody else checks and releases it.</p>
+        {own && !alone ? (
+          <p>{reviewWords('own')}</p>
         ) : (
           <>
+            {own && <p className="w-full">{reviewWords('alone')}</p>}
             {person.role === 'reviewer' && (
               <button
                 type="button"
@@ -130,16 +135,14 @@ export function ReviewRecordPage() {
                 onClick={() => void act('release')}
               >
                 {atOnce
-                  ? kind === 'bay'
-                    ? 'Release these figures'
-                    : 'Let it through'
-                  : `Release revision ${record.revision} to installers`}
+                  ? reviewWords(`release:${kind}`)
+                  : reviewWords('release', { revision: record.revision })}
               </button>
             )}
             {person.role === 'reviewer' && (
               <SendBack kind={kind} id={record.id} etag={etag} onDone={() => void navigate('/review')} />
             )}
-            {record.state === 'draft' && !atOnce && (
+            {record.state === 'draft' && !atOnce && !own && (
               <button type="button" className="btn" disabled={isLoading} onClick={() => void act('check')}>
                 Mark as checked
               </button>
@@ -155,6 +158,7 @@ export function ReviewRecordPage() {
 function addressOf(kind: ReviewKind, { id, about }: ReviewRecord): string | undefined {
   const subject = kind === 'proposal' ? about?.kind : kind;
   const record = kind === 'proposal' ? about?.id : id;
+  if (kind === 'vehicle') return `/library/configuration/${id}`;
   if (subject === 'vin-pattern') return '/library/vins';
   if (subject === 'diagnosis') return '/library/diagnosis';
   if (record === null || record === undefined || !subject) return undefined;

@@ -306,17 +306,23 @@ function Found({
   const asked = data.chips.some((chip) => chip.field !== 'part');
   const tells = useOutletContext<Person>().role !== 'installer';
   const told = toldAddress(data.text, fixes);
-  if (!asked) return null;
+  if (!asked) {
+    if (data.parts.length + data.connectors.length > 0) return null;
+    return (
+      <div className="mt-5">
+        <Empty title={askWords('nothing')}>
+          {askWords('nothing:do')}
+          {tells && <RecordTold to={told} />}
+        </Empty>
+      </div>
+    );
+  }
   if (data.total === 0)
     return (
       <div className="mt-5">
         <Empty title="No vehicle on record agrees with all of that">
           {ruledOut(data)} {askWords(data.blamed.length > 1 ? 'correct:one' : 'correct:it')}
-          {tells && (
-            <Link to={told} className="btn btn-primary mt-3 block w-fit no-underline">
-              {toldWords('title')}
-            </Link>
-          )}
+          {tells && <RecordTold to={told} />}
         </Empty>
       </div>
     );
@@ -377,6 +383,12 @@ function Found({
     </section>
   );
 }
+
+const RecordTold = ({ to }: { to: string }) => (
+  <Link to={to} className="btn btn-primary mt-3 flex w-fit no-underline">
+    {toldWords('title')}
+  </Link>
+);
 
 function headOf({ total, capped, considered }: FindResult): string {
   const vehicles = total === 1 ? 'One vehicle' : `${capped ? 'More than ' : ''}${total} vehicles`;

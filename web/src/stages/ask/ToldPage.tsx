@@ -86,22 +86,40 @@ function Form({
           <span className="label-text">{toldWords('said')}</span> “{data.text}”
         </p>
       )}
+      {data.chips.length > 0 && (
+        <p className="mt-1">
+          <span className="label-text">{toldWords('understood')}</span>{' '}
+          {data.chips.map(({ label }) => label).join(', ')}
+        </p>
+      )}
       {unread.length > 0 && (
         <div className="border-steel mt-3 border-l-[3px] pl-3">
           <p className="text-muted">{toldWords('unread')}</p>
           <ul className="mt-1 flex flex-wrap gap-2">
             {unread.slice(0, 4).map((word) => (
               <li key={word} className="flex gap-2">
-                <button type="button" className="btn btn-quiet" onClick={() => change({ make: named(word) })}>
-                  {toldWords('is-make', { word: named(word) })}
-                </button>
-                <button
-                  type="button"
-                  className="btn btn-quiet"
-                  onClick={() => change({ model: named(word) })}
-                >
-                  {toldWords('is-model', { word: named(word) })}
-                </button>
+                {isYear(word) ? (
+                  <button type="button" className="btn btn-quiet" onClick={() => change({ year: word })}>
+                    {toldWords('is-year', { word })}
+                  </button>
+                ) : (
+                  <>
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      onClick={() => change({ make: named(word) })}
+                    >
+                      {toldWords('is-make', { word: named(word) })}
+                    </button>
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      onClick={() => change({ model: named(word) })}
+                    >
+                      {toldWords('is-model', { word: named(word) })}
+                    </button>
+                  </>
+                )}
               </li>
             ))}
           </ul>
@@ -138,5 +156,6 @@ function Form({
   );
 }
 
+const isYear = (word: string): boolean => /^(?:19|20)\d\d$/.test(word);
 /** A word as a name begins: callers and clerks type small letters. */
 const named = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);

@@ -71,12 +71,13 @@ export function KeepInJob({
   const [name, setName] = useState(title);
   const [label, setLabel] = useState('');
   const [savedTo, setSavedTo] = useState<number | null>(null);
-  const { data: jobs } = api.useJobsQuery(undefined, { skip: !open });
+  const { data: jobs, isFetching } = api.useJobsQuery(undefined, { skip: !open });
   const own = (jobs ?? []).filter((job) => job.vehicleId === vehicleId && !job.closed);
   const chosen = into ?? (jobId && own.some((job) => job.id === jobId) ? jobId : (own[0]?.id ?? 'new'));
   const { begin, ...opening } = useOpenJob();
   const { tell, ...telling } = useHappened(chosen === 'new' ? undefined : chosen);
-  const busy = opening.busy || telling.busy;
+  // Until the jobs are known, nobody can say into which one this goes: a new one would be opened beside it.
+  const busy = opening.busy || telling.busy || jobs === undefined || isFetching;
   const save = async () => {
     const events = told(name.trim() || title, address, asked, borrowed, old, fresh);
     const job = await (
@@ -161,7 +162,7 @@ export function KeepInJob({
             )}
             <p className="mt-4 flex gap-3">
               <button type="submit" className="btn btn-primary" disabled={busy}>
-                {busy ? 'Keeping…' : 'Keep it'}
+                {opening.busy || telling.busy ? 'Keeping…' : 'Keep it'}
               </button>
               <button type="button" className="btn btn-quiet" onClick={() => setOpen(false)}>
                 Not now

@@ -1,0 +1,169 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type {
+  FindResult,
+  JobRecord,
+  MatchResult,
+  Problem,
+  ReviewLine,
+  ReviewRecord,
+  ToldVehicle,
+  VehicleAnswers,
+} from '@radiatrix/contract';
+import { device } from '../src/demo/jobs.ts';
+import { Actor, demoServer } from './harness.ts';
+
+/** A vehicle that nobody has recorded gets its job at once; the library takes it in after somebody has looked. */
+let server: Awaited<ReturnType<typeof demoServer>>;
+let mara: Actor, rowan: Actor, cleo: Actor, idris: Actor;
+beforeAll(async () => {
+  server = await demoServer();
+  [mara, rowan, cleo, idris] = (await Promise.all(
+    ['mara', 'rowan', 'cleo', 'idris'].map((name) => Actor.signIn(server.app, name)),
+  )) as [Actor, Actor, Actor, Actor];
+});
+afterAll(() => server.stop());
+
+const SAID = '2014 tavaro breen 2.0 petrol manual, fan never comes on';
+const told = (more: Partial<ToldVehicle> = {}): ToldVehicle => ({
+  said: SAID,
+  makeId: null,
+  makeName: 'Tavaro',
+  modelId: null,
+  modelName: 'Breen',
+  year: 2014,
+  engineId: null,
+  engine: { code: '', displacementL: 2, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' },
+  transmissionId: null,
+  transmission: { code: '', kind: 'manual', gears: 5 },
+  airConditioning: true,
+  package: 'standard',
+  body: 'hatchback',
+  drive: 'front',
+  steering: 'left',
+  ...more,
+}); // prettier-ignore
+const record = async (who: Actor, body: object, status: number) =>
+  (await who.write('post', '/api/vehicles/told', body).expect(status)).body as VehicleAnswers['recordTold'];
+const lines = async (who: Actor): Promise<ReviewLine[]> => (await who.get('/api/review').expect(200)).body;
+const found = async (who: Actor, text: string): Promise<FindResult> =>
+  (await who.get(`/api/find?text=${encodeURIComponent(text)}`).expect(200)).body;
+async function release(who: Actor, kind: string, id: number, status: number) {
+  const { headers } = await who.get(`/api/review/${kind}/${id}`).expect(200);
+  return who
+    .write('post', `/api/review/${kind}/${id}/release`, undefined, { etag: headers.etag! })
+    .expect(status);
+}
+
+describe('a vehicle as it was told', () => {
+  let id = 0;
+  test('a clerk records it with every name it brings along, opens its job, and no part is green for it', async () => {
+    const { vehicle, already } = await record(cleo, told(), 201);
+    id = vehicle.id;
+    expect({ already, ...vehicle }).toMatchObject({ already: false, told: true, title: '2014 Tavaro Breen' });
+    const opened = device('desk-told', Date.now() - 600_000).event('opened', { vehicleId: id, label: '', complaint: 'fan never comes on', odometerKm: null, alterations: [] }); // prettier-ignore
+    const job = (await cleo.write('post', '/api/jobs', { events: [opened] }).expect(201)).body as JobRecord;
+    expect(job.vehicle).toMatchObject({ id, told: true });
+    const { candidates } = (await cleo.get(`/api/vehicles/${id}/match`).expect(200)).body as MatchResult;
+    expect(candidates.filter(({ verdict }) => verdict.verdict === 'straight-in')).toEqual([]);
+  });
+
+  test('said again it is the same vehicle, in any case of its letters', async () => {
+    const again = await record(mara, told({ makeName: 'TAVARO', modelName: 'breen' }), 200);
+    expect(again).toMatchObject({ already: true, vehicle: { id } });
+  });
+
+  test('its names are no words of the counter before a reviewer has looked, and one release takes all of them in', async () => {
+    expect((await found(cleo, 'tavaro breen')).vehicles).toEqual([]);
+    expect((await found(mara, 'tavaro breen')).vehicles.map((each) => each.id)).toEqual([id]);
+    const own = (await lines(mara)).filter(({ kind }) => kind === 'vehicle');
+    expect(own).toMatchObject([{ id, title: '2014 Tavaro Breen', author: 'Cleo' }]);
+    const { changes, remarks } = (await mara.get(`/api/review/vehicle/${id}`).expect(200))
+      .body as ReviewRecord;
+    expect(changes.filter(({ after }) => after.endsWith('(new)')).map(({ label }) => label)).toEqual([
+      'Make',
+      'Model',
+      'Engine',
+      'Transmission',
+    ]);
+    expect(remarks[0]).toContain(SAID);
+    await mara.write('post', `/api/review/vehicle/${id}/release`, undefined, { etag: 'x' }).expect(403);
+    await release(rowan, 'vehicle', id, 200);
+    expect((await found(cleo, 'tavaro breen')).vehicles).toMatchObject([{ id, told: false }]);
+    expect((await lines(mara)).filter(({ kind }) => kind === 'vehicle')).toEqual([]);
+  });
+
+  test('sent back it is put right without another review, and the reason is gone', async () => {
+    const { vehicle } = await record(mara, told({ year: 2014, body: 'estate' }), 201);
+    const { headers } = await rowan.get(`/api/review/vehicle/${vehicle.id}`).expect(200);
+    await rowan
+      .write(
+        'post',
+        `/api/review/vehicle/${vehicle.id}/send-back`,
+        { reason: 'was it not a saloon?' },
+        { etag: headers.etag! },
+      ) // prettier-ignore
+      .expect(200);
+    expect((await lines(mara)).find(({ kind }) => kind === 'vehicle')!.sentBackFor).toContain('saloon');
+    const held = await mara.get(`/api/records/configuration/${vehicle.id}`).expect(200);
+    const values = (held.body as { values: object }).values;
+    await mara
+      .write(
+        'put',
+        `/api/records/configuration/${vehicle.id}`,
+        { ...values, body: 'saloon' },
+        { etag: held.headers.etag! },
+      ) // prettier-ignore
+      .expect(200);
+    expect((await lines(mara)).find(({ kind }) => kind === 'vehicle')).toMatchObject({
+      id: vehicle.id,
+      sentBackFor: '',
+    });
+    await release(rowan, 'vehicle', vehicle.id, 200);
+  });
+
+  test('who neither speaks with customers nor keeps the library records none; what is missing or cannot be is named', async () => {
+    await record(idris, told(), 403);
+    const refused = async (more: object): Promise<string[]> => {
+      const { body } = await cleo.write('post', '/api/vehicles/told', { ...told(), ...more }).expect(422);
+      return ((body as Problem).fields ?? []).map(({ path }) => path);
+    };
+    expect(await refused({ makeName: '', body: undefined, steering: undefined })).toEqual(['makeName', 'body', 'steering']); // prettier-ignore
+    expect(await refused({ engine: { displacementL: 40, fuel: 'petrol' } })).toEqual([
+      'engine.displacementL',
+      'engine.cylinders',
+      'engine.layout',
+      'engine.aspiration',
+    ]);
+    expect(await refused({ engine: null, transmission: null })).toEqual(['engine', 'transmission']);
+    expect(await refused({ engineId: 999_999, engine: null })).toEqual([]);
+    expect(await refused({ modelId: 999_999 })).toEqual(['modelId']);
+    // The model lived in 2014 alone as far as anybody knows.
+    const { body } = await cleo.write('post', '/api/vehicles/told', told({ year: 2020 })).expect(422);
+    expect((body as Problem).fields).toMatchObject([{ path: 'year', message: /2014 to 2014/ }]); // prettier-ignore
+    expect((await lines(mara)).filter(({ kind }) => kind === 'vehicle')).toEqual([]);
+  });
+});
+
+describe('a shop of one person', () => {
+  const newPart = (number: string) => ({ number, maker: 'Tavaro', kind: 'cap', description: '' });
+  const draft = async (number: string): Promise<number> =>
+    ((await rowan.write('post', '/api/parts', newPart(number)).expect(201)).body as { id: number }).id;
+  const setTakes = (who: Actor, value: number | null) =>
+    who.write('post', '/api/practice', { name: 'releaseTakes', value, reason: 'one of us is the shop' });
+
+  test('nobody releases their own work, until a reviewer says that one person is enough; each such release is marked', async () => {
+    const first = await draft('TV-C 100');
+    expect((await release(rowan, 'part', first, 403)).body).toMatchObject({ code: 'own-work' });
+    await setTakes(mara, 1).expect(403);
+    await setTakes(rowan, 1).expect(200);
+    await release(rowan, 'part', first, 200);
+    const marks = await server.connection.pool.query<{ alone: boolean; released_by: number }>(
+      'select alone, released_by from part_revision where part_id = $1',
+      [first],
+    );
+    expect(marks.rows).toMatchObject([{ alone: true }]);
+    await setTakes(rowan, null).expect(200);
+    const second = await draft('TV-C 101');
+    await release(rowan, 'part', second, 403);
+  });
+});
