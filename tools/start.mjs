@@ -2,6 +2,7 @@
 //   -- --fresh   throw the data of this checkout away and begin again
 //   -- --lan     answer in the shop's network too, over HTTPS, for phones
 //   -- --empty   begin without the demo (on first run, or with --fresh)
+//   -- --look-round   the demo with data of its own, thrown away when it stops; beside a shop's own
 //   DATABASE_URL=postgres://…   use that server instead of a private cluster
 import path from 'node:path';
 import os from 'node:os';
@@ -14,19 +15,24 @@ import { ensureWeb } from './lib/web.mjs';
 
 const flags = new Set(process.argv.slice(2));
 for (const flag of flags)
-  if (!['--fresh', '--empty', '--lan'].includes(flag))
-    giveUp(`“${flag}” is not known; there are --fresh, --empty and --lan.`);
+  if (!['--fresh', '--empty', '--lan', '--look-round'].includes(flag))
+    giveUp(`“${flag}” is not known; there are --fresh, --empty, --lan and --look-round.`);
 if (Number(process.versions.node.split('.')[0]) < 20)
   giveUp(`Node 20.19 or later is needed; this is ${process.version}.`);
 if (flags.has('--fresh') && process.env.DATABASE_URL)
   giveUp('--fresh throws a private cluster away; it does not touch the database that DATABASE_URL names.');
+const looking = flags.has('--look-round');
+if (looking && (flags.size > 1 || process.env.DATABASE_URL))
+  giveUp('--look-round has data of its own and stands alone; leave the other flags and DATABASE_URL out.');
+/** A visit keeps nothing: its folder goes with it. */
+const keptIn = looking ? path.join(stateFolder, 'look-round') : stateFolder;
 
 ensureNodePackages();
 const cluster = process.env.DATABASE_URL
   ? undefined
-  : await openCluster(stateFolder, { firstPort: 54320, wipe: flags.has('--fresh') });
+  : await openCluster(keptIn, { firstPort: 54320, wipe: looking || flags.has('--fresh') });
 ensureWeb();
-const log = path.join(stateFolder, 'server.log');
+const log = path.join(keptIn, 'server.log');
 const lanPort = flags.has('--lan') ? await freePort(Number(process.env.LAN_PORT ?? 8443)) : 0;
 // Stand-ins for what no demo has on its bench; a shop with its own names them in RADIATRIX_INSTRUMENTS.
 const instruments =
@@ -54,6 +60,7 @@ async function stop(code) {
   await server?.stop();
   await instruments?.stop();
   cluster?.stop();
+  if (looking) cluster.remove();
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
@@ -65,8 +72,10 @@ server = await startOnFreePort(Number(process.env.PORT ?? 8460), options).catch(
 const { address, port } = server;
 const started = await server.ready;
 say(`\nRadiatrix is at ${address}\n`);
-for (const { username, password } of started.firstPeople)
-  say(`  ${username.padEnd(12)} ${password}   (shown this once)`);
+for (const { username, password, administers } of started.firstPeople)
+  say(
+    `  ${username.padEnd(12)} ${password}   (shown this once)${administers ? ' administers the accounts' : ''}`,
+  );
 const session = await (await fetch(`${address}/api/session`)).json();
 if (session.demo) {
   say('It holds invented demo data. Sign in as one of:');
@@ -82,7 +91,7 @@ if (flags.has('--lan')) {
     say(`\nFor phones: http://${ip}:${lanPort + 1} says how to trust it; then https://${ip}:${lanPort}`);
   say('It answers everybody in that network who can sign in. Without --lan it is for this machine alone.');
 }
-say('\nCtrl-C stops it; the data stays.');
+say(looking ? '\nCtrl-C stops it, and its data goes.' : '\nCtrl-C stops it; the data stays.');
 
 // From here on whatever ends by itself is started again: at once, and ever later where it does not stay.
 const LONGEST_PAUSE_S = 30;

@@ -25,6 +25,26 @@ export interface DeskJob {
   silent: boolean;
 }
 
+/** How far a new shop has come: what it has, and what it has said of itself. */
+export interface BeginRecord {
+  /** Names of those who administer accounts. */
+  administrators: string[];
+  /** Accounts in use, and those of them that bear a person's name, not that of a role. */
+  people: number;
+  named: number;
+  /** People it takes to write and release a record; null while the shop has not said. */
+  releaseTakes: number | null;
+  /** Bays, people and hours were written down. */
+  workshop: boolean;
+  /** Vehicles on record; `told` of them wait for a reviewer. */
+  vehicles: number;
+  told: number;
+  /** Parts on record; `released` of them are seen at the counter. */
+  parts: number;
+  released: number;
+  jobs: number;
+}
+
 /** What needs this reader now. */
 export interface DeskRecord {
   /** Open jobs by stage; of an installer those in their hands. */
@@ -41,6 +61,8 @@ export interface DeskRecord {
   sentBack: { kind: string; id: number; title: string; reason: string }[];
   /** Claims that sources disagree on, to be settled by a tape measure. */
   toMeasure: { id: number; number: string; vehicle: string; note: string }[];
+  /** What a shop that has just begun needs first; null once it has a vehicle, a released part and a job. */
+  begin: BeginRecord | null;
 }
 
 /** A figure that would settle verdicts on open jobs. */

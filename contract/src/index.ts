@@ -32,7 +32,7 @@ export type * from './photo.ts';
 export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
 export type { ProvingRecord } from './proving.ts';
-export type { DeskJob, DeskRecord, FigureWanted } from './desk.ts';
+export type { BeginRecord, DeskJob, DeskRecord, FigureWanted } from './desk.ts';
 export type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes } from './filing.ts';
 export type {
   FailureBody,

@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { connect, type Connection } from './db/client.ts';
 import { createIfMissing, prepare } from './db/prepare.ts';
-import { addFirstPeople, isEmpty, loadDemo } from './demo/load.ts';
+import { addFirstPeople, isEmpty, loadDemo, type FirstPerson } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
 import { foldOutdated } from './jobs/service.ts';
 import { keepHouse } from './housekeeping.ts';
@@ -118,7 +118,7 @@ async function lead(databaseUrl: string): Promise<void> {
 }
 
 /** Tables, jobs and first contents as this version wants them. */
-async function upToDate(connection: Connection): Promise<{ username: string; password: string }[]> {
+async function upToDate(connection: Connection): Promise<FirstPerson[]> {
   await prepare(connection);
   await foldOutdated(connection.db, (personId, work) => asPerson(connection.db, personId, work));
   if (!(await isEmpty(connection.db))) return [];

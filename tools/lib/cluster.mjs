@@ -157,6 +157,11 @@ export async function openCluster(stateFolder, { firstPort, wipe = false, quick 
     /** Somebody else had started it. */
     wasRunning,
     revive,
+    /** Takes a stopped cluster away with everything in it. */
+    remove: () => {
+      rmSync(folder, { recursive: true, force: true });
+      rmSync(stateFolder, { recursive: true, force: true });
+    },
     program,
   };
 }

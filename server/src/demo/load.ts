@@ -140,12 +140,15 @@ async function addPhotos(tx: Parameters<Parameters<typeof asPerson>[2]>[0], fold
   }
 }
 
+export interface FirstPerson {
+  username: string;
+  password: string;
+  administers: boolean;
+}
+
 /** Accounts for a database that starts empty: one of each role, with passwords that are shown once and kept nowhere. */
-export async function addFirstPeople(
-  db: Database,
-  newPassword: () => string,
-): Promise<{ username: string; password: string }[]> {
-  const made: { username: string; password: string }[] = [];
+export async function addFirstPeople(db: Database, newPassword: () => string): Promise<FirstPerson[]> {
+  const made: FirstPerson[] = [];
   for (const role of ['specialist', 'reviewer', 'clerk', 'installer'] as const) {
     const password = newPassword();
     await addPerson(db, {
@@ -155,7 +158,7 @@ export async function addFirstPeople(
       administers: role === 'reviewer',
       password,
     });
-    made.push({ username: role, password });
+    made.push({ username: role, password, administers: role === 'reviewer' });
   }
   return made;
 }

@@ -1,5 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { DeskRecord } from '@radiatrix/contract';
+import type { BeginRecord, DeskRecord } from '@radiatrix/contract';
 import type { Failing } from '@radiatrix/core/failure';
 import { FAILING } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
@@ -87,3 +87,27 @@ export async function jobsToDecide(db: Db, most: number): Promise<{ id: number; 
     ) newest order by heard_at desc limit ${most}`);
   return rows;
 } // prettier-ignore
+
+/** Whether a shop has a vehicle, a part that is seen and a job: it has begun. */
+export async function hasBegun(db: Db): Promise<boolean> {
+  const { rows } = await db.execute<{ begun: boolean }>(sql`
+    select exists (select 1 from configuration) and exists (select 1 from job)
+      and exists (select 1 from part_revision where state = 'released') as begun`);
+  return rows[0]!.begun;
+}
+
+export async function beginRecord(db: Db): Promise<BeginRecord> {
+  const { rows } = await db.execute<BeginRecord & Record<string, unknown>>(sql`
+    select
+      (select coalesce(json_agg(p.name order by p.name), '[]'::json) from person p where p.administers and p.active) as administrators,
+      (select count(*)::int from person where active) as people,
+      (select count(*)::int from person where active and lower(name) <> role::text) as named,
+      (select value from shop_practice where name = 'releaseTakes') as "releaseTakes",
+      exists (select 1 from workshop) as workshop,
+      (select count(*)::int from configuration) as vehicles,
+      (select count(*)::int from configuration where told is not null) as told,
+      (select count(*)::int from part) as parts,
+      (select count(*)::int from part where ${partIsSeen(sql`part.id`)}) as released,
+      (select count(*)::int from job) as jobs`);
+  return rows[0]!;
+}

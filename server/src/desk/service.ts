@@ -8,7 +8,15 @@ import { shopPractice } from '../practice/service.ts';
 import { reviewLines } from '../review/service.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
-import { failingParts, jobsToDecide, stageCounts, waitCounts, waitingJobs } from './queries.ts';
+import {
+  beginRecord,
+  failingParts,
+  hasBegun,
+  jobsToDecide,
+  stageCounts,
+  waitCounts,
+  waitingJobs,
+} from './queries.ts';
 
 const WORK: readonly WaitsFor[] = ['another part', 'hands', 'cooling down', 'coolant', 'proof', 'a look the next day', 'a way in', 'a part to arrive']; // prettier-ignore
 /** What each role is asked for first; what is not here waits for somebody else. */
@@ -23,17 +31,20 @@ const EACH = 5;
 export async function deskRecord(db: Db, person: Person, now: Date): Promise<DeskRecord> {
   const { role, id } = person;
   const mine = role === 'installer' ? id : undefined;
-  const words = OF_ROLE[role];
+  // Where one person is the shop, the reviewer does what a specialist does elsewhere, and releases what they wrote.
+  const practice = await shopPractice(db);
+  const alone = role === 'reviewer' && practice.releaseTakes < 2;
+  const words = OF_ROLE[alone ? 'specialist' : role];
   const drafts = seesDrafts(role);
-  const [stages, waiting, rows, failing, review, marks, practice, vocabulary] = await Promise.all([
+  const [stages, waiting, rows, failing, review, marks, vocabulary, begun] = await Promise.all([
     stageCounts(db, mine),
     waitCounts(db, words, mine),
     waitingJobs(db, words, EACH, mine),
     role === 'installer' ? [] : failingParts(db, drafts),
     drafts ? reviewLines(db) : [],
     drafts ? markLines(db, drafts) : [],
-    shopPractice(db),
     loadVocabulary(db),
+    hasBegun(db),
   ]);
   const vehicles = await configurationsByIds(db, rows.map((row) => row.configuration_id)); // prettier-ignore
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
@@ -56,7 +67,8 @@ export async function deskRecord(db: Db, person: Person, now: Date): Promise<Des
       silent: isSilent({ waits: row.waits, stage: row.stage, inHands: row.hands !== null, heardAt: row.heard_at }, now, practice),
     })),
     failing,
-    toCheck: review.filter(({ writers }) => !writers.includes(id)).length,
+    begin: begun ? null : await beginRecord(db),
+    toCheck: review.filter(({ writers }) => alone || !writers.includes(id)).length,
     sentBack: review
       .filter(({ writers, sentBackFor }) => writers.includes(id) && sentBackFor !== '')
       .map(({ kind, id: recordId, title, sentBackFor }) => ({ kind, id: recordId, title, reason: sentBackFor })),

@@ -83,7 +83,9 @@ export async function advance(
         ? {}
         : { writers: [...new Set([...head.writers, change.writer])], checkedBy: null, sentBackFor: null }),
       ...(change.checkedBy === undefined ? {} : { checkedBy: change.checkedBy }),
-      ...(change.releasedBy === undefined ? {} : { releasedBy: change.releasedBy, releasedAt: sql`now()`, alone: change.alone ?? false }),
+      ...(change.releasedBy === undefined
+        ? {}
+        : { releasedBy: change.releasedBy, releasedAt: sql`now()`, alone: change.alone ?? false }),
     })
     .where(and(eq(table.id, head.id), eq(table.version, head.version)))
     .returning({ id: table.id });

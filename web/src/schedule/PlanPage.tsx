@@ -161,13 +161,13 @@ function Verdict({ plan }: { plan: PlanRecord }) {
   const unknown = plan.out.filter((job) => job.promised !== null).length;
   return (
     <p className="mt-1 text-[17px]">
-      <strong className={late.length > 0 ? 'text-no' : open > 0 ? 'text-not-proven' : 'text-straight-in'}>
+      <strong className={promised.length === 0 ? 'text-muted' : late.length > 0 ? 'text-no' : open > 0 ? 'text-not-proven' : 'text-straight-in'}>
         {promised.length === 0 ? 'Nothing is promised' : kept === promised.length ? (kept === 1 ? 'The one promise is kept' : `All ${promised.length} promises are kept`) : `${kept} of ${promised.length} promises are kept`}
       </strong>
       {late.length > 0 && <>: {late.slice(0, 3).map(({ label, late: by }) => `${label} ${longText(by)} late`).join(', ')}{late.length > 3 && ` and ${late.length - 3} more`}</>}.{' '}
       {open > 0 && <span className="text-not-proven">{open === 1 ? 'One hangs on usual minutes. ' : `${open} hang on usual minutes. `}</span>}
       {unknown > 0 && <span className="text-not-proven">{unknown === 1 ? 'One promise hangs on a job that cannot be planned yet. ' : `${unknown} promises hang on jobs that cannot be planned yet. `}</span>}
-      <span className="text-muted">{proofText(plan)}</span>
+      {plan.jobs.length > 0 && <span className="text-muted">{proofText(plan)}</span>}
     </p>
   );
 } // prettier-ignore

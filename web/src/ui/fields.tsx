@@ -7,11 +7,23 @@ interface FieldProps {
   className?: string;
   /** The label is read out but not shown: a row above carries it. */
   bare?: boolean;
+  /** Stands beside the box and is no part of its label: the way to make what a list lacks. */
+  beside?: ReactNode;
   children: ReactNode;
 }
 
 /** A labelled box with what is wrong with it beneath. */
-export function Field({ label, problem, className, bare = false, children }: FieldProps) {
+export function Field({ beside, className, ...box }: FieldProps) {
+  if (!beside) return <Labelled {...box} {...(className ? { className } : {})} />;
+  return (
+    <div className={className}>
+      <Labelled {...box} />
+      {beside}
+    </div>
+  );
+}
+
+function Labelled({ label, problem, className, bare = false, children }: Omit<FieldProps, 'beside'>) {
   return (
     <label className={`block ${className ?? ''}`}>
       <span className={bare ? 'sr-only' : 'label-text'}>{label}</span>

@@ -3,5 +3,11 @@ import { catalogue } from '../catalogue.ts';
 /** The page that matches parts to a vehicle. */
 export const matchWords = catalogue('match', {
   'open-job': 'Open a job',
+  none: 'No part on record could concern this vehicle',
+  'none:why': 'No source lists one for the model, none was tried in it, and none measures alike.',
+  'none:part': 'Record a part',
+  'none:list': 'Bring a list',
+  'none:bay': 'Measure the bay',
+  'none:ask': 'Ask a specialist to record one.',
   together: 'settles nothing alone, measure {others} too',
 });

@@ -1,7 +1,8 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { useOutletContext, useSearchParams } from 'react-router';
+import { Link, useOutletContext, useSearchParams } from 'react-router';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { canEdit, type ModelLine, type Person } from '@radiatrix/contract';
+import { coverageWords } from '@radiatrix/words/en/coverage';
 import { kindHeading } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { coverageApi } from '../../api/coverage.ts';
@@ -113,8 +114,16 @@ export function CoveragePage() {
   if (models.length === 0)
     return (
       <div className="mt-5">
-        <Empty title="No model is on record">
-          Bring in vehicles by Import, and what covers them is seen here.
+        <Empty title={coverageWords('none')}>
+          {coverageWords('none:do')}
+          <span className="mt-3 flex flex-wrap gap-3">
+            <Link to="/ask/told?q=" className="btn btn-primary no-underline">
+              {coverageWords('none:vehicle')}
+            </Link>
+            <Link to="/import" className="btn btn-quiet no-underline">
+              {coverageWords('none:list')}
+            </Link>
+          </span>
         </Empty>
       </div>
     );

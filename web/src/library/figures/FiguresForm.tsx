@@ -11,13 +11,17 @@ import {
 } from '@radiatrix/core/figures';
 import { formatQuantity, METHODS, type Method, type UnitSystem } from '@radiatrix/core/quantity';
 import type { FigureEntry, FigureRecord, FiguresChange, SourceLine } from '@radiatrix/contract';
+import { besideWords } from '@radiatrix/words/en/beside';
 import { exampleOf, figureFault } from '@radiatrix/words/faults';
 import { methodName } from '@radiatrix/words/methods';
 import { choiceName, figureName } from '@radiatrix/words/figures';
 import { figureWhere } from '@radiatrix/words/places';
 import { api, type Tagged } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
+import { Field } from '../../ui/fields.tsx';
 import { Waiting } from '../../ui/notices.tsx';
+import { NewConnectorBeside } from '../connector/NewConnectorBeside.tsx';
+import { NewBeside } from '../record/RecordFields.tsx';
 import { SaveBar } from '../../ui/SaveBar.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSaving } from '../../ui/useSaving.ts';
@@ -99,7 +103,7 @@ function Form({
   const body = (): FiguresChange => ({ figures: keys.map(entryOf) });
   const submit = async (event?: FormEvent, tag = kept.base) => {
     event?.preventDefault();
-    if (keys.length > 0 && (await saving.save(body(), tag))) {
+    if (keys.length > 0 && sourceId > 0 && (await saving.save(body(), tag))) {
       const now = await refetch();
       kept.settle({ ...value, entries: {} }, now.etag);
       onDone();
@@ -115,8 +119,21 @@ function Form({
   return (
     <form ref={form} onSubmit={(event) => void submit(event)} aria-label="Record figures">
       <div className="border-rule mb-2 flex flex-wrap gap-4 border-b pb-3">
-        <label className="w-56">
-          <span className="label-text">Source of what follows</span>
+        <Field
+          label="Source of what follows"
+          className="w-56"
+          beside={
+            <NewBeside
+              table="source"
+              start={{
+                name: sources.length === 0 ? besideWords('bench') : '',
+                kind: besideWords('bench:kind'),
+                grade: 2,
+              }}
+              onMade={({ id }) => change((now) => ({ ...now, sourceId: id }))}
+            />
+          }
+        >
           <select
             className="select"
             value={sourceId}
@@ -128,7 +145,7 @@ function Form({
               </option>
             ))}
           </select>
-        </label>
+        </Field>
         <label className="w-40">
           <span className="label-text">Method unless said</span>
           <MethodOptions
@@ -143,6 +160,11 @@ function Form({
           them.
         </p>
       </div>
+      {sources.length === 0 && (
+        <p role="status" className="border-changes mb-2 border-l-[3px] pl-3">
+          {besideWords('no-source')}
+        </p>
+      )}
       <ul>
         {attributes.map(([key, attribute]) => (
           <FigureRow
@@ -344,6 +366,11 @@ function FigureRow({
           <button type="button" className="text-steel mr-2 underline" onClick={() => set(insisted(text))}>
             it is so
           </button>
+        )}
+        {attribute.type === 'connector' && !wrong && (
+          <span className="mr-3">
+            <NewConnectorBeside onMade={({ code }) => set(code)} />
+          </span>
         )}
         {wrong ?? echo ?? others.map((figure) => `${figure.source}: ${figure.text}`).join(' · ')}
       </span>

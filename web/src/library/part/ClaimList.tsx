@@ -11,6 +11,7 @@ import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
+import { NewBeside } from '../record/RecordFields.tsx';
 import { useSaving } from '../../ui/useSaving.ts';
 
 /** What sources say this part fits, and a line to add what one more says. */
@@ -106,7 +107,15 @@ function ClaimForm({ partId, onDone }: { partId: number; onDone: () => void }) {
       aria-label="Record a claim"
       className="border-strong mt-2 grid grid-cols-2 gap-2 border p-3"
     >
-      <Field label="Model">
+      <Field
+        label="Model"
+        beside={
+          <NewBeside
+            table="model"
+            onMade={({ id }) => setValue((now) => ({ ...now, modelId: String(id) }))}
+          />
+        }
+      >
         <select className="select" required value={value.modelId} onChange={set('modelId')}>
           <option value="">choose</option>
           {vocabulary?.models.map((each) => (
@@ -116,7 +125,15 @@ function ClaimForm({ partId, onDone }: { partId: number; onDone: () => void }) {
           ))}
         </select>
       </Field>
-      <Field label="Source">
+      <Field
+        label="Source"
+        beside={
+          <NewBeside
+            table="source"
+            onMade={({ id }) => setValue((now) => ({ ...now, source: String(id) }))}
+          />
+        }
+      >
         <select className="select" required value={value.source} onChange={set('source')}>
           <option value="">choose</option>
           {sources?.map((each) => (
@@ -147,7 +164,15 @@ function ClaimForm({ partId, onDone }: { partId: number; onDone: () => void }) {
           onChange={set('to')}
         />
       </Field>
-      <Field label="Engine">
+      <Field
+        label="Engine"
+        beside={
+          <NewBeside
+            table="engine"
+            onMade={({ id }) => setValue((now) => ({ ...now, engine: String(id) }))}
+          />
+        }
+      >
         <select className="select" value={value.engine} onChange={set('engine')}>
           <option value="">any</option>
           {vocabulary?.engines.map((each) => (
@@ -157,7 +182,15 @@ function ClaimForm({ partId, onDone }: { partId: number; onDone: () => void }) {
           ))}
         </select>
       </Field>
-      <Field label="Transmission">
+      <Field
+        label="Transmission"
+        beside={
+          <NewBeside
+            table="transmission"
+            onMade={({ id }) => setValue((now) => ({ ...now, transmission: String(id) }))}
+          />
+        }
+      >
         <select className="select" value={value.transmission} onChange={set('transmission')}>
           <option value="">any</option>
           {vocabulary?.transmissions.map((each) => (

@@ -17,6 +17,7 @@ import { askWords } from '@radiatrix/words/en/ask';
 import { toldWords } from '@radiatrix/words/en/told';
 import { NextQuestion } from './NextQuestion.tsx';
 import { OpenJob } from './OpenJob.tsx';
+import { useExample } from './useExample.ts';
 import { VinPanel } from './VinPanel.tsx';
 
 /** Waits until typing pauses, so that each key is not a question to the server. */
@@ -76,6 +77,7 @@ export function AskPage() {
   useHotkeys({
     m: () => data?.vehicles[0] && void navigate(`/v/${data.vehicles[0].id}/match`),
   });
+  const example = useExample();
   const answer = (value: string) => {
     if (!data?.question) return;
     wantFirst.current = true;
@@ -87,9 +89,14 @@ export function AskPage() {
       <div className="mt-6">
         <h1 className="sr-only">Ask</h1>
         <Empty title="Say the vehicle as it was told to you">
-          Year, model, engine, transmission, options, in any order: <em>“09 tussock diesel auto aircon”</em>.
-          A part number, or another seller’s number for it, works too. Press <kbd className="key">/</kbd> from
-          anywhere to begin.
+          Year, model, engine, transmission, options, in any order
+          {example && (
+            <>
+              : <em>“{example}”</em>
+            </>
+          )}
+          . A part number, or another seller’s number for it, works too. Press <kbd className="key">/</kbd>{' '}
+          from anywhere to begin.
         </Empty>
       </div>
     );

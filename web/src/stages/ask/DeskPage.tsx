@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { Link, useNavigate, useOutletContext } from 'react-router';
 import { JOB_STAGES, type JobStage, type WaitsFor } from '@radiatrix/core/job';
 import {
@@ -21,6 +21,8 @@ import {
   runAddress,
 } from '../../app/addresses.ts';
 import { useAppSelector } from '../../app/store.ts';
+import { useExample } from './useExample.ts';
+import { deskWords } from '@radiatrix/words/en/desk';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 
@@ -158,6 +160,17 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
   return [...all.filter(urgent), ...all.filter((item) => !urgent(item))];
 }
 
+/** Only a shop that has just begun sees it. */
+const BeginPanel = lazy(async () => ({ default: (await import('./BeginPanel.tsx')).BeginPanel }));
+
+/** A vehicle of the demo to try the words on; a shop of its own has none. */
+const Example = ({ of }: { of: string | null }) =>
+  of && (
+    <>
+      {deskWords('example')} <Link to={`/ask?${new URLSearchParams({ q: of })}`}>{of}</Link>.
+    </>
+  );
+
 /** What needs me now, by role: empty when nothing does. */
 export function DeskPage() {
   const person = useOutletContext<Person>();
@@ -165,35 +178,44 @@ export function DeskPage() {
   const { data, error, refetch } = api.useDeskQuery();
   const { data: figures } = api.useDeskFiguresQuery(undefined, { skip: person.role === 'installer' });
   const navigate = useNavigate();
+  const example = useExample();
   const items = useMemo(
     () => (data ? itemsOf(data, figures ?? [], person.role) : []),
     [data, figures, person.role],
   );
+  // A shop that begins is told what to do first, not that nothing needs it.
+  const quiet = items.length === 0 && !!data?.begin;
   useHotkeys(
     Object.fromEntries(items.slice(0, KEYS.length).map(({ to }, at) => [KEYS[at]!, () => void navigate(to)])),
   );
   return (
     <div className="mt-5 grid gap-x-8 gap-y-6 pb-10 lg:grid-cols-[minmax(0,1fr)_330px]">
       <section aria-label="What needs you">
-        <h1 className="heading">
-          What needs you{' '}
-          <span className="text-muted font-sans text-[15px] font-normal tracking-normal normal-case">
-            {ROLE_LABELS[person.role].toLowerCase()}
-          </span>
-        </h1>
+        {data?.begin && (
+          <Suspense>
+            <BeginPanel begin={data.begin} person={person} />
+          </Suspense>
+        )}
+        {!quiet && (
+          <h1 className="heading">
+            What needs you{' '}
+            <span className="text-muted font-sans text-[15px] font-normal tracking-normal normal-case">
+              {ROLE_LABELS[person.role].toLowerCase()}
+            </span>
+          </h1>
+        )}
         {error && !data ? (
           <Failure error={error} retry={() => void refetch()} />
         ) : !data ? (
           <Waiting what="Looking" />
-        ) : items.length === 0 ? (
+        ) : quiet ? null : items.length === 0 ? (
           <div className="mt-3">
             <Empty title="Nothing needs you">
               {person.role === 'installer' ? (
                 'Jobs that the desk hands to you stand here.'
               ) : (
                 <>
-                  Press <kbd className="key">/</kbd> and say a vehicle as it was told to you, such as{' '}
-                  <Link to="/ask?q=09+tussock+diesel+auto+aircon">09 tussock diesel auto aircon</Link>.
+                  Press <kbd className="key">/</kbd> {deskWords('say')} <Example of={example} />
                 </>
               )}
             </Empty>
@@ -233,8 +255,8 @@ export function DeskPage() {
               </p>
             ) : (
               <p className="text-muted">
-                Nothing. Press <kbd className="key">/</kbd> and say the vehicle as it was told to you, such as{' '}
-                <Link to="/ask?q=09+tussock+diesel+auto+aircon">09 tussock diesel auto aircon</Link>.
+                {deskWords('bench:nothing')} <kbd className="key">/</kbd> {deskWords('say')}{' '}
+                <Example of={example} />
               </p>
             )}
           </div>

@@ -3,6 +3,7 @@ import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 
 import { PART_KINDS } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
 import { kindHeading } from '@radiatrix/words/figures';
+import { matchWords } from '@radiatrix/words/en/match';
 import { decidingSentence } from '@radiatrix/words/fit';
 import { FailingMark } from '../../ui/FailingMark.tsx';
 import { api } from '../../api/api.ts';
@@ -74,9 +75,23 @@ export function MatchPage() {
   if (!chosen)
     return (
       <div className="mt-5">
-        <Empty title="No part on record could concern this vehicle">
-          No source lists one for the model, none was tried in it, and none measures alike.{' '}
-          {canEdit(person.role) && <Link to="/parts/new">Record a part</Link>}
+        <Empty title={matchWords('none')}>
+          {matchWords('none:why')}
+          {canEdit(person.role) ? (
+            <span className="mt-3 flex flex-wrap gap-3">
+              <Link to="/parts/new" className="btn btn-primary no-underline">
+                {matchWords('none:part')}
+              </Link>
+              <Link to="/import" className="btn btn-quiet no-underline">
+                {matchWords('none:list')}
+              </Link>
+              <Link to={`/v/${vehicleId}`} className="btn btn-quiet no-underline">
+                {matchWords('none:bay')}
+              </Link>
+            </span>
+          ) : (
+            ` ${matchWords('none:ask')}`
+          )}
         </Empty>
       </div>
     );

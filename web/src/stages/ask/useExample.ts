@@ -1,0 +1,7 @@
+import { api } from '../../api/api.ts';
+
+/** Words that find a vehicle of the demo; null in a shop of its own, where they would find nothing. */
+export function useExample(): string | null {
+  const { data } = api.useSessionQuery();
+  return data?.demo ? '09 tussock diesel auto aircon' : null;
+}
