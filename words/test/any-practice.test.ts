@@ -20,7 +20,7 @@ const practices = fc
       Object.fromEntries(
         lines
           .filter(([name]) => name !== 'passAt' && name !== 'failAt')
-          .map(([name, at]) => [name, PRACTICE_TABLE[name].lo + at * (PRACTICE_TABLE[name].hi - PRACTICE_TABLE[name].lo)]), // prettier-ignore
+          .map(([name, at]) => [name, Math.min(PRACTICE_TABLE[name].hi, PRACTICE_TABLE[name].lo + at * (PRACTICE_TABLE[name].hi - PRACTICE_TABLE[name].lo))]), // prettier-ignore
       ) as Partial<Record<PracticeName, number>>,
     ),
   );

@@ -6,6 +6,7 @@ import {
   type Practice,
   type PracticeName,
 } from '@radiatrix/core/practice';
+import { reviewWords } from '@radiatrix/words/en/review';
 import type { Db } from '../db/client.ts';
 import { ProblemError } from '../http/problem.ts';
 import { practiceRows, writePractice } from './queries.ts';
@@ -32,7 +33,7 @@ export async function changePractice(
   { id: personId, role }: Person,
 ): Promise<ShopPractice[]> {
   if (change.name === 'releaseTakes' && role !== 'reviewer')
-    throw new ProblemError('not-allowed', { detail: 'Only a reviewer can change who releases records.' });
+    throw new ProblemError('not-allowed', { detail: reviewWords('takes:reviewer') });
   const rows = await practiceRows(db);
   const own = { ...ownPractice(rows), [change.name]: change.value ?? USUAL_PRACTICE[change.name] };
   try {

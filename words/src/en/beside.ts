@@ -5,6 +5,7 @@ export const besideWords = catalogue('beside', {
   new: 'New {one}',
   title: 'New {one}',
   connector: 'connector',
+  commas: 'separated by commas',
   record: 'Record it',
   close: 'Not now',
   bench: 'Our bench',

@@ -121,7 +121,7 @@ function Input({
       return (
         <input
           className="input"
-          placeholder="parted by commas"
+          placeholder={besideWords('commas')}
           value={((value as string[] | undefined) ?? []).join(', ')}
           onChange={(event) =>
             onChange(

@@ -70,7 +70,11 @@ function Form({
     else await navigate(matchAddress(vehicle.id, null, null, { said: data.complaint }));
   };
   const fields = problemOf(error)?.fields ?? [];
-  const unread = data.leftover.map((rest) => rest.text).filter((word) => !data.complaint.includes(word));
+  const unread = data.leftover
+    .map((rest) => rest.text)
+    .filter(
+      (word) => !data.complaint.includes(word) && ![form.make, form.model, form.year].includes(named(word)),
+    );
   const waits = isLoading || busy;
   return (
     <form
