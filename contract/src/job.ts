@@ -31,6 +31,7 @@ import type { VerdictWord } from '@radiatrix/core/fit';
 import type { Found } from '@radiatrix/core/fitment';
 import type { Work } from '@radiatrix/core/practice';
 import { ENDS } from '@radiatrix/core/diagnosis';
+import { PLACES } from '@radiatrix/core/access';
 import { PHASES } from '@radiatrix/core/procedure';
 import { METHODS } from '@radiatrix/core/quantity';
 import { CHANGES, PROTOCOL_NAMES } from '@radiatrix/core/trial';
@@ -180,6 +181,9 @@ const finding = Joi.object({
   said: line(400).allow(''),
 }).or('seen', 'said'); // prettier-ignore
 
+const thingCode = Joi.string()
+  .pattern(/^[a-z0-9][a-z0-9-]{0,39}$/)
+  .required();
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'opened': Joi.object({ vehicleId: id.required(), label: line(80).allow('').default(''), complaint: text(2000).default(''), odometerKm: odometerKm.default(null), alterations: alterations.default([]) }),
@@ -199,6 +203,8 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'repaired': Joi.object({ remedy: observed, minutes: number('min', 0, 1440).allow(null).required(), note: text(400).default('') }),
   'diagnosed': Joi.object({ causes: Joi.array().items(observed).max(12).required(), remedy: observed, ends: Joi.string().valid(...ENDS).required(), chance: Joi.number().min(0).max(1).required(), said: line(400).required() }),
   'way chosen': Joi.object({ mapId: id.required(), revisionId: id.required(), goals: codes.min(1), operations: codes.min(1), already: codes, title: line(200).required() }),
+  'came off': Joi.object({ thing: thingCode, name: line(80).required(), partKind: Joi.string().valid(...PART_KINDS).allow(null).required(), place: Joi.string().valid(...PLACES).required(), tool: line(60).allow('').required(), fasteners: Joi.array().items(Joi.object({ tray: place, name: line(80).required(), count: count.min(1) })).max(4).required(), plug: line(80).allow('').required(), broken: count, coolantL: litres.allow(null).required(), minutes: number('min', 0, 1440).allow(null).required(), note: text(400).default('') }),
+  'went back': Joi.object({ thing: thingCode, minutes: number('min', 0, 1440).allow(null).required(), renewed: line(120).allow('').required() }),
   'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required() }),
   'step skipped': Joi.object({ step, phase, partId: id.required(), reason: line(400).min(3).required() }),
   'took longer': Joi.object({ step, why: Joi.string().valid(...DELAYS).required(), note: text(400).default('') }),
@@ -293,6 +299,7 @@ export const eventsQuery = Joi.object<{ after: number }>({
 
 export interface JobAnswers {
   jobs: JobLine[];
+  jobMap: { id: number; recordings: number };
   job: JobRecord;
   newJob: JobRecord;
   jobEvents: JobRecord;
@@ -308,5 +315,6 @@ export const jobRoutes = {
   jobLive: { method: 'get', path: '/api/jobs/:id/live', summary: 'What happens on a job, as server-sent events; resumed by Last-Event-ID', roles: EVERYONE, query: eventsQuery },
   newJobPhoto: { method: 'put', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step; sent twice it is kept once', roles: EVERYONE, raw: true },
   jobPhoto: { method: 'get', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step, whole or small', roles: EVERYONE, query: photoSizeQuery },
+  jobMap: { method: 'post', path: '/api/jobs/:id/map', summary: 'Draft the access map of its bay from what was recorded on jobs', roles: EDITORS },
   jobAside: { method: 'post', path: '/api/jobs/:id/aside', summary: 'Take in, or leave out, what was done after a job had left somebody’s hands', roles: EDITORS, body: asideSchema },
 } as const satisfies Routes; // prettier-ignore

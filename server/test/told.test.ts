@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type {
+  AccessRecord,
   FindResult,
   JobRecord,
   MatchResult,
@@ -141,6 +142,57 @@ describe('a vehicle as it was told', () => {
     const { body } = await cleo.write('post', '/api/vehicles/told', told({ year: 2020 })).expect(422);
     expect((body as Problem).fields).toMatchObject([{ path: 'year', message: /2014 to 2014/ }]); // prettier-ignore
     expect((await lines(mara)).filter(({ kind }) => kind === 'vehicle')).toEqual([]);
+  });
+});
+
+describe('recorded by doing', () => {
+  const off = (thing: string, tray: string) => ({
+    thing, name: thing, partKind: thing === 'radiator' ? ('radiator' as const) : null, place: 'above' as const, tool: 'by hand',
+    fasteners: [{ tray, name: 'bolts', count: 2 }], plug: '', broken: 0, coolantL: null, minutes: 4, note: '',
+  }); // prettier-ignore
+  const jobOf = async (vehicleId: number, things: readonly string[]): Promise<number> => {
+    const hand = device(`phone-${things.join('-')}`, Date.now() - 6_000_000);
+    const opened = hand.event('opened', {
+      vehicleId,
+      label: '',
+      complaint: '',
+      odometerKm: null,
+      alterations: [],
+    });
+    const events = [opened, ...things.map((thing, at) => hand.event('came off', off(thing, 'ABC'[at]!)))];
+    const job = (await mara.write('post', '/api/jobs', { events }).expect(201)).body as JobRecord;
+    expect(job.stage).toBe('remove');
+    return job.id;
+  };
+  const draft = (who: Actor, job: number) => who.write('post', `/api/jobs/${job}/map`, {});
+
+  test('a bay without a map gets one from the first job, and a second job the other way round frees what it swapped', async () => {
+    const { vehicle } = await record(mara, told({ body: 'van' }), 201);
+    const first = await jobOf(vehicle.id, ['duct', 'hose', 'radiator']);
+    await draft(idris, first).expect(403);
+    const made = (await draft(mara, first).expect(200)).body as { id: number; recordings: number };
+    expect(made.recordings).toBe(1);
+    const needs = async () =>
+      Object.fromEntries(
+        ((await mara.get(`/api/access/${made.id}`).expect(200)).body as AccessRecord).operations.map(
+          ({ code, needs: of }) => [code, of.flat().map(({ thing }) => thing).sort()],
+        ),
+      ); // prettier-ignore
+    expect(await needs()).toEqual({ 'duct-off': [], 'hose-off': ['duct'], 'radiator-off': ['hose'] });
+    const second = await jobOf(vehicle.id, ['hose', 'duct', 'radiator']);
+    expect((await draft(mara, second).expect(200)).body).toEqual({ id: made.id, recordings: 2 });
+    expect(await needs()).toEqual({ 'duct-off': [], 'hose-off': [], 'radiator-off': ['duct', 'hose'] });
+    expect((await lines(rowan)).some(({ kind, id }) => kind === 'access' && id === made.id)).toBe(true);
+  });
+
+  test('a map that somebody wrote is left alone, and a job without a recording makes none', async () => {
+    const [tussock] = (await found(mara, '09 tussock diesel auto aircon standard cooling')).vehicles;
+    const job = await jobOf(tussock!.id, ['duct', 'hose', 'radiator']);
+    expect((await draft(mara, job).expect(409)).body).toMatchObject({ code: 'conflict' });
+    const { vehicle } = await record(mara, told({ body: 'coupe' }), 201);
+    const bare = device('phone-bare', Date.now() - 600_000).event('opened', { vehicleId: vehicle.id, label: '', complaint: '', odometerKm: null, alterations: [] }); // prettier-ignore
+    const { id } = (await mara.write('post', '/api/jobs', { events: [bare] }).expect(201)).body as JobRecord;
+    expect((await draft(mara, id).expect(409)).body).toMatchObject({ code: 'not-ready' });
   });
 });
 

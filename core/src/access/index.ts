@@ -8,6 +8,13 @@ export { leastOperations, type Least } from './least.ts';
 export { mayComeNext, mayGoBackNext, orderBack, orderOut, type BackOrder } from './order.ts';
 export { proofreadMap } from './proofread.ts';
 export { beforeOperation } from './reach-for.ts';
+export {
+  assumedBefore,
+  mapOfRecordings,
+  type RecordedOff,
+  type RecordedSaid,
+  type Recording,
+} from './recorded.ts';
 export { openSteps, type Run } from './run.ts';
 export { Reach, canAllBeDone, type Task, type TaskOperation } from './task.ts';
 export {

@@ -17,6 +17,7 @@ import type { Method } from '../quantity/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import type { BenchReading } from '../electrical/index.ts';
 import type { Phase } from '../procedure/index.ts';
+import type { Place } from '../access/index.ts';
 import type { Clock } from './clock.ts';
 
 /** How far a part of a job has come. */
@@ -76,6 +77,28 @@ export interface AccountOpened {
   target: number;
 }
 
+/** A thing that came off and how, in a bay that nobody has a map of. */
+export interface CameOff {
+  /** Short and lasting: `upper-hose`. Two recordings of one bay mean the same thing by the same code. */
+  thing: string;
+  name: string;
+  /** The kind of part it is, where it is one that gets changed. */
+  partKind: PartKind | null;
+  place: Place;
+  tool: string;
+  /** What held it: how many came out, and where they lie in the tray; none where it only lifts off. */
+  fasteners: { tray: string; name: string; count: number }[];
+  /** The plug that was parted, in the installer's words; '' for none. */
+  plug: string;
+  /** Clips that broke. */
+  broken: number;
+  /** Coolant that is out once this is done, L: the level, not what it adds; null where nobody looked. */
+  coolantL: number | null;
+  /** Since the move before; null for the first. */
+  minutes: number | null;
+  note: string;
+}
+
 /** What each kind of event says. Later kinds are further lines here; the contract holds a schema for each. */
 /** A finding of a bleeding run: its amounts; runs kept when sentences still were hold those. */
 export interface BledFinding {
@@ -129,6 +152,10 @@ export interface EventPayloads {
     already: string[];
     title: string;
   };
+  /** On a bay without a map: what came off, as it was done. */
+  'came off': CameOff;
+  /** The same thing is back where it was; its newest removal is the one that is meant. */
+  'went back': { thing: string; minutes: number | null; renewed: string };
   'step ticked': { step: string; phase: Phase; partId: number; done: boolean };
   'step noted': { step: string; text: string };
   'step skipped': { step: string; phase: Phase; partId: number; reason: string };
@@ -222,6 +249,8 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'repaired': line('Put right'),
   'diagnosed': line('Diagnosed'),
   'way chosen': line('Way in chosen'),
+  'came off': line('Came off'),
+  'went back': line('Went back'),
   'step ticked': line('Step'),
   'step skipped': line('Step skipped'),
   'took longer': line('Took longer'),

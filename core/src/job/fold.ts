@@ -33,7 +33,7 @@ export function undone(ordered: readonly JobEvent[]): Set<string> {
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], contour: null,
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
@@ -99,6 +99,11 @@ const APPLY: Apply = {
   },
   'diagnosed': (state, { payload }, said) => void (state.diagnosed = { ...payload, ...said }),
   'way chosen': (state, { payload }, said) => void (state.way = { ...payload, ...said }),
+  'came off': (state, { payload }, said) => void state.recorded.push({ ...payload, ...said, back: null }),
+  'went back': (state, { payload: { thing, ...back } }, said) => {
+    const move = state.recorded.findLast((each) => each.thing === thing && each.back === null);
+    if (move) move.back = { ...back, ...said };
+  },
   // The commonest by far: said field by field, which is several times as quick as taking objects apart.
   'step ticked': (state, { payload: { step, phase, partId, done } }, { by, at, event }) => {
     state.steps[step] = { phase, partId, done, by, at, event };

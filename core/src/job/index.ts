@@ -1,7 +1,7 @@
 export { CLOCK_START, compareClocks, seen, tick, type Clock } from './clock.ts';
 export {
   DELAYS, EVENTS, EVENT_KINDS, FILL_STAGES, FOLLOW_UPS, FOUND_BY, PART_ROLES, PART_STATES,
-  type AccountOpened, type BledFinding, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type PartRole, type PartState,
+  type AccountOpened, type BledFinding, type CameOff, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
 export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
@@ -28,6 +28,7 @@ export {
   type JobPart,
   type JobStage,
   type JobState,
+  type RecordedMove,
   type Said,
   type Span,
   type StepState,

@@ -14,6 +14,7 @@ export function stageOf(
     | 'steps'
     | 'closed'
     | 'way'
+    | 'recorded'
     | 'moves'
     | 'bled'
     | 'proved'
@@ -35,8 +36,13 @@ export function stageOf(
   if (ticked.has('prove') || proving || state.bled.some(({ ended }) => ended === 'done')) return 'prove';
   if (ticked.has('fill') || state.moves.some(({ way, stage }) => way === 'in' && stage !== 'flush'))
     return 'fill';
-  if (ticked.has('install') || goesIn.some((part) => part.state === 'fitted')) return 'install';
-  if (ticked.has('remove')) return 'remove';
+  if (
+    state.recorded.some(({ back }) => back !== null) ||
+    ticked.has('install') ||
+    goesIn.some((part) => part.state === 'fitted')
+  )
+    return 'install';
+  if (ticked.has('remove') || state.recorded.length > 0) return 'remove';
   if (goesIn.length === 0) return state.diagnosis.length > 0 && !state.diagnosed ? 'diagnose' : 'match';
   if (
     ticked.has('prepare') ||

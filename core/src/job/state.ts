@@ -3,6 +3,7 @@ import type { Phase } from '../procedure/index.ts';
 import type { Method } from '../quantity/index.ts';
 import type { BenchReading } from '../electrical/index.ts';
 import type {
+  CameOff,
   CountedBack,
   CountedOut,
   Delay,
@@ -106,6 +107,10 @@ export interface PlaceCounts {
   back: (CountedBack & Said & { device: string })[];
 }
 
+/** A thing that came off, and its way back once it is done. */
+export type RecordedMove = Said &
+  CameOff & { back: (Said & { minutes: number | null; renewed: string }) | null };
+
 /** One thing of a diagnosis, as it happened. */
 export type DiagnosisEntry = Said &
   (
@@ -138,6 +143,8 @@ export interface JobState {
   /** Fasteners found, by part and tray. */
   counted: Record<string, Counted>;
   way: ChosenWay | null;
+  /** What came off where no map leads, in the order it was done. */
+  recorded: RecordedMove[];
   skipped: Record<string, SkippedStep>;
   delays: Delayed[];
   /** Minutes of steps as somebody put them right, by step. */

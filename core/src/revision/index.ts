@@ -1,3 +1,4 @@
+export { releasesAlone } from './alone.ts';
 export {
   connectorBack,
   detailsBack,

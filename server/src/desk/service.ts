@@ -1,4 +1,5 @@
 import { measureNext } from '@radiatrix/core/fit';
+import { releasesAlone } from '@radiatrix/core/revision';
 import { isSilent, type WaitsFor } from '@radiatrix/core/job';
 import { seesDrafts, type DeskRecord, type FigureWanted, type Person, type Role } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -33,7 +34,7 @@ export async function deskRecord(db: Db, person: Person, now: Date): Promise<Des
   const mine = role === 'installer' ? id : undefined;
   // Where one person is the shop, the reviewer does what a specialist does elsewhere, and releases what they wrote.
   const practice = await shopPractice(db);
-  const alone = role === 'reviewer' && practice.releaseTakes < 2;
+  const alone = role === 'reviewer' && releasesAlone(practice);
   const words = OF_ROLE[alone ? 'specialist' : role];
   const drafts = seesDrafts(role);
   const [stages, waiting, rows, failing, review, marks, vocabulary, begun] = await Promise.all([

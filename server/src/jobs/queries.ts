@@ -201,6 +201,15 @@ export const keptEvents = (db: Db, ids: readonly string[]) =>
     .from(jobEvent)
     .where(inArray(jobEvent.id, [...ids]));
 
+/** Jobs on vehicles of a bay on which somebody recorded what came off, the oldest first. */
+export async function jobsRecordedIn(db: Db, bayId: number): Promise<number[]> {
+  const { rows } = await db.execute<{ id: number }>(sql`
+    select j.id from job j join configuration c on c.id = j.configuration_id
+    where c.bay_id = ${bayId} and exists (select 1 from job_event e where e.job_id = j.id and e.kind = 'came off')
+    order by j.id`);
+  return rows.map(({ id }) => id);
+}
+
 export async function insertJob(db: Db, configurationId: number): Promise<number> {
   const [row] = await db
     .insert(job)

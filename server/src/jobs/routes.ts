@@ -1,3 +1,4 @@
+import { draftRecorded } from '../access/recorded.ts';
 import type { JobRecord } from '@radiatrix/contract';
 import type { Context, Handler, Reply } from '../http/route.ts';
 import { jobPhotoFor, keepJobPhoto } from './photos.ts';
@@ -46,4 +47,9 @@ export const jobAside: Handler<'jobAside'> = async (context) => {
   const { events, take } = context.body;
   await decideAside(context.db, context.id(), events, take);
   return reply(context, context.id());
+};
+
+export const jobMap: Handler<'jobMap'> = async ({ db, id, person }) => {
+  const drafted = await draftRecorded(db, id(), person);
+  return { body: drafted, location: `/api/access/${drafted.id}` };
 };

@@ -26,6 +26,7 @@ import { keepSightings } from '../failures/keep.ts';
 import { keepMinutes } from '../filing/queries.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
+import { recordingWords } from '@radiatrix/words/en/recording';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { colleagues } from '../people/queries.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
@@ -187,6 +188,13 @@ function detailOf(
       return `${payload.what}, by ${minuteOf(payload.due)}`;
     case 'followed up':
       return `${payload.what}: ${payload.found}`;
+    case 'came off':
+      return recordingWords('story:off', {
+        name: payload.name,
+        n: payload.fasteners.reduce((sum, { count }) => sum + count, 0),
+      });
+    case 'went back':
+      return recordingWords('story:back', { name: payload.thing, renewed: payload.renewed || 'none' });
     case 'step ticked':
       return `${payload.phase}${payload.done ? '' : ', taken back'}`;
     case 'step noted':

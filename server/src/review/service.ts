@@ -1,6 +1,7 @@
 import { configurationTitle } from '@radiatrix/core/vehicle';
 import { claimSentence } from '@radiatrix/core/application';
 import { proofreadMap } from '@radiatrix/core/access';
+import { releasesAlone } from '@radiatrix/core/revision';
 import { proofread, type Finding } from '@radiatrix/core/procedure';
 import type { Change, Person, ReviewKind, ReviewLine, ReviewRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -242,15 +243,12 @@ async function judged(
       detail: 'It was changed after you opened it; read it again.',
       current: await reviewRecord(db, kind, id),
     });
-  if (head.writers.includes(person.id) && !(await releasesAlone(db)))
+  if (head.writers.includes(person.id) && !releasesAlone(await shopPractice(db)))
     throw new ProblemError('own-work', {
       detail: 'You wrote on this revision. Somebody else must review it.',
     });
   return head;
 }
-
-/** Whether this shop lets one person write and release. */
-const releasesAlone = async (db: Db): Promise<boolean> => (await shopPractice(db)).releaseTakes < 2;
 
 const lost = () => new ProblemError('stale', { detail: 'It was changed in this moment; read it again.' });
 

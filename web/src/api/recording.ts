@@ -3,6 +3,7 @@ import type {
   NewAccess,
   ConnectorDocument,
   ConnectorRecord,
+  JobAnswers,
   LibraryLine,
   LibraryRecord,
   LibraryTable,
@@ -47,6 +48,7 @@ export const recordingApi = api.injectEndpoints({
     newVinPattern: build.mutation<VinPattern, { body: NewVinPattern; key: string }>({ query: (save) => saving('/vin-patterns', 'POST', save), invalidatesTags: ['Vehicle'] }),
     dropVinPattern: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/vin-patterns/${save.id}`, 'DELETE', save), invalidatesTags: ['Vehicle'] }),
     access: build.query<Tagged<AccessRecord>, number>({ query: (id) => `/access/${id}`, transformResponse: tagged<AccessRecord>, providesTags: ['Procedure'] }),
+    jobMap: build.mutation<JobAnswers['jobMap'], { id: number; key: string }>({ query: ({ id, key }) => saving(`/jobs/${id}/map`, 'POST', { body: {}, key }), invalidatesTags: (_r, error) => (error ? [] : ['Procedure', 'Review', 'Vehicle']) }),
     newAccess: build.mutation<AccessRecord, { body: NewAccess; key: string }>({ query: (save) => saving('/access', 'POST', save), invalidatesTags: ['Procedure', 'Review', 'Vehicle'] }),
     saveAccess: build.mutation<Tagged<AccessRecord>, Save<AccessMap>>({
       query: (save) => saving(`/access/${save.id}`, 'PUT', save),

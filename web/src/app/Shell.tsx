@@ -50,7 +50,7 @@ export function Shell() {
   }, [offline, refetch]);
   useSender(data?.person?.id, data?.person !== undefined && data.person !== null && !expired);
   // Under the vehicle what this phone keeps is shown at once, to whoever it keeps it for; the server is asked meanwhile.
-  const isRun = /\/(run|bleed)$/.test(useLocation().pathname);
+  const isRun = /\/(run|record|bleed)$/.test(useLocation().pathname);
   const ahead = isLoading && isRun && last !== null;
   if (isLoading && !ahead) return <Waiting what="Opening" />;
   if (error && !data && !offline)
@@ -114,7 +114,7 @@ function Frame({ person }: { person: Person }) {
 
   const bare = pathname.includes('/sheet/');
   // Under the vehicle there is nothing but the move.
-  if (/^\/jobs\/\d+\/(run|bleed)$/.test(pathname))
+  if (/^\/jobs\/\d+\/(run|record|bleed)$/.test(pathname))
     return (
       <main id="main" tabIndex={-1} className="px-4 outline-none">
         <Outlet context={person} />

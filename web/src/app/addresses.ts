@@ -30,6 +30,7 @@ export const prepareAddress = (vehicleId: number, job?: Job, goals?: string): st
   `/v/${vehicleId}/prepare${query({ job, goals })}`;
 export const diagnoseAddress = (job: number | string): string => `/jobs/${job}/diagnose`;
 export const runAddress = (job: number | string): string => `/jobs/${job}/run`;
+export const recordAddress = (job: number | string): string => `/jobs/${job}/record`;
 export const fillAddress = (job: number | string): string => `/jobs/${job}/fill`;
 export const bleedAddress = (job: number | string): string => `/jobs/${job}/bleed`;
 export const proveAddress = (job: number | string): string => `/jobs/${job}/prove`;

@@ -37,7 +37,7 @@ async function draw(): Promise<void> {
       ),
     );
   // A move under the vehicle waits for nobody: what the phone keeps is there.
-  if (!location.pathname.endsWith('/run')) await settled(first);
+  if (!/\/(run|record)$/.test(location.pathname)) await settled(first);
   createRoot(root).render(
     <Application store={store}>
       <RouterProvider router={router} />

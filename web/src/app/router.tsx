@@ -36,6 +36,7 @@ export const router = createBrowserRouter([
     { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../library/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
     { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../stages/job/JobPage.tsx')).JobPage }) },
     { path: 'jobs/:id/run', lazy: async () => ({ Component: (await import('../stages/run/RunPage.tsx')).RunPage }) },
+    { path: 'jobs/:id/record', lazy: async () => ({ Component: (await import('../stages/run/RecordingPage.tsx')).RecordingPage }) },
     { path: 'jobs/:id/fill', lazy: async () => ({ Component: (await import('../stages/fill/FillPage.tsx')).FillPage }) },
     { path: 'jobs/:id/bleed', lazy: async () => ({ Component: (await import('../stages/fill/BleedPage.tsx')).BleedPage }) },
     { path: 'jobs/:id/diagnose', lazy: async () => ({ Component: (await import('../stages/diagnose/DiagnosePage.tsx')).DiagnosePage }) },

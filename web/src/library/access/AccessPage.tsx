@@ -143,6 +143,9 @@ function MapView({ record, etag, person }: { record: AccessRecord; etag: string;
       )}
       <div className="mt-3 grid gap-8 lg:grid-cols-[1fr_340px]">
         <div>
+          {record.notes.map(({ text }) => (
+            <p key={text} className="border-steel mb-3 max-w-[75ch] border-l-[3px] pl-3">{text}</p>
+          ))}
           {editing === 'new' && form(BLANK, true)}
           {groups.map(({ label, operations }) => (
             <section key={label} aria-label={label} className="mb-5">
@@ -280,6 +283,7 @@ function Row({ map, operation, onOpen }: { map: AccessMap; operation: Operation;
           <strong>{operation.text}</strong>
         )}
         <span className="text-muted block text-[14px]">{facts.join(' · ')}</span>
+        {operation.detail && <span className="block text-[14px]">{operation.detail}</span>}
       </span>
       <span className="text-[14px]">
         {needs ? (

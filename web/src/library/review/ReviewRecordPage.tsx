@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
+import { releasesAlone } from '@radiatrix/core/revision';
 import type { Person, ReviewKind, ReviewRecord } from '@radiatrix/contract';
 import { reviewingApi } from '../../api/reviewing.ts';
 import { reviewWords } from '@radiatrix/words/en/review';
@@ -25,7 +26,7 @@ export function ReviewRecordPage() {
   if (!data) return <Waiting />;
   const { record, etag } = data;
   const own = record.writers.includes(person.id);
-  const alone = practice.releaseTakes < 2 && person.role === 'reviewer';
+  const alone = releasesAlone(practice) && person.role === 'reviewer';
   // These have no revisions of their own: they are let through or sent back.
   const atOnce = kind === 'bay' || kind === 'vehicle' || kind === 'proposal';
   const act = async (what: 'check' | 'release') => {

@@ -9,6 +9,7 @@ import { api } from '../../api/api.ts';
 import { prepareAddress, runAddress } from '../../app/addresses.ts';
 import { useAppDispatch, useUnits } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
+import { RecordedWay } from './RecordedWay.tsx';
 import type { JobProps } from './props.ts';
 
 /** Events come in bursts; the job is asked for once for all of them. */
@@ -66,6 +67,7 @@ export function Watch({ job, say, busy }: JobProps) {
           <Smartphone size={16} aria-hidden="true" /> One move at a time
         </Link>
       </p>
+      <RecordedWay job={job} />
       {state.way && (
         <p className="mt-1.5">
           {state.way.title}, taken by {state.way.by}

@@ -21,8 +21,15 @@ import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radia
 import { api } from '../../api/api.ts';
 import { filingApi } from '../../api/filing.ts';
 import { recordingApi } from '../../api/recording.ts';
-import { diagnoseAddress, prepareAddress, runAddress, sheetAddress } from '../../app/addresses.ts';
+import {
+  diagnoseAddress,
+  prepareAddress,
+  recordAddress,
+  runAddress,
+  sheetAddress,
+} from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
+import { recordingWords } from '@radiatrix/words/en/recording';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { happened } from '../job/device.ts';
@@ -73,6 +80,11 @@ export function PreparePage() {
           A map says what can come off, and what must be out of its way first; ways in are worked out from it.
           Until there is one, the install sheet follows the procedure that somebody wrote.{' '}
           {canEdit(person.role) && <Link to={`/v/${vehicleId}`}>To the vehicle’s page</Link>}
+          {job && (
+            <Link to={recordAddress(job)} className="btn btn-primary mt-3 flex w-fit no-underline">
+              {recordingWords('start')}
+            </Link>
+          )}
         </Empty>
       </div>
     );

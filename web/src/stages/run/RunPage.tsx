@@ -12,6 +12,8 @@ import { useAppDispatch, useAppSelector, useUnits } from '../../app/store.ts';
 import { SendMark } from '../../offline/SendMark.tsx';
 import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
+import { recordingWords } from '@radiatrix/words/en/recording';
+import { recordAddress } from '../../app/addresses.ts';
 import { benchWords } from '@radiatrix/words/en/bench';
 import { Bench, benchParts } from './Bench.tsx';
 import { photoOfStep } from './photo-of-step.ts';
@@ -150,6 +152,12 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
           <p className="mt-4 text-[18px]">
             There are no steps for this job yet: no part goes in, or no way in is chosen.{' '}
             <Link to={`/jobs/${job.id}`}>To the job</Link>
+            <Link
+              to={recordAddress(job.id)}
+              className="btn btn-primary mt-4 flex !min-h-14 text-[20px] no-underline"
+            >
+              {recordingWords(run.state.recorded.length > 0 ? 'start:more' : 'start')}
+            </Link>
           </p>
         ) : step ? (
           <Move
