@@ -76,7 +76,7 @@ test('a bay without a map: recorded on a phone without signal, put back in rever
     });
     const list = phone.getByRole('region', { name: 'Came off', exact: true });
     await expect(list.getByRole('listitem')).toHaveCount(4);
-    await expect(list).toContainText('3 bolts in C');
+    await expect(list).toContainText('bolts: 3 in C');
     // A slip is taken back, and said again.
     await list.getByRole('button', { name: 'Undo: Fan assembly' }).click();
     await expect(list.getByRole('listitem')).toHaveCount(3);

@@ -44,6 +44,14 @@ describe('what has to be proven', () => {
     expect(wordOf(counted, 'tray', 4)).toBe('failed');
     expect(wordOf(counted, 'tray', 0)).toBe('proven');
     expect(wordOf(counted, 'tray', undefined)).toBe('not proven');
+    // What was recorded coming off is named until it is back; undone, it never came off.
+    const hose: ['came off', EventPayloads['came off']] = ['came off', { thing: 'upper-hose', name: 'Upper hose', partKind: null, place: 'above', tool: '', fasteners: [{ tray: 'A', name: 'clamps', count: 2 }], plug: '', broken: 0, coolantL: 2, minutes: 4, note: '' }]; // prettier-ignore
+    const back: ['went back', EventPayloads['went back']] = ['went back', { thing: 'upper-hose', minutes: 3, renewed: '' }]; // prettier-ignore
+    expect(wordOf(job(opened, hose), 'tray', undefined)).toBe('failed');
+    expect(wordOf(job(opened, hose, back), 'tray', undefined)).toBe('proven');
+    expect(wordOf(job(opened, hose, back, ['undone', { event: 'e2' }]), 'tray', undefined)).toBe('failed');
+    expect(wordOf(job(opened, hose, ['undone', { event: 'e1' }]), 'tray', undefined)).toBe('not proven');
+    expect([job(opened, hose), job(opened, hose, back)].map(stageOf)).toEqual(['remove', 'install']);
   });
   test('readings tell: the bleeding run, the pressure test, the look after the cool-down; a thermostat that opened where no record says proves nothing', () => {
     const state = job(opened, radiator, bled(), ['pressure tested', pressure]);

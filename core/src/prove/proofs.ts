@@ -96,7 +96,19 @@ function told(
   practice: Practice,
 ): Pick<Proved, 'word' | 'said' | 'finding' | 'by' | 'at'> | undefined {
   if (code === 'tray') {
-    if (leftInTray === undefined || Object.keys(state.tray).length === 0) return undefined;
+    const off = state.recorded.filter(({ back }) => back === null);
+    if (off.length > 0)
+      return {
+        word: 'failed',
+        said: `Recorded coming off, and not back: ${off.map(({ name }) => name).join(', ')}.`,
+        by: '',
+        at: '',
+      };
+    const counted = leftInTray !== undefined && Object.keys(state.tray).length > 0;
+    if (!counted)
+      return state.recorded.length > 0
+        ? { word: 'proven', said: 'Everything that was recorded coming off is back.', by: '', at: '' }
+        : undefined;
     return {
       word: leftInTray > 0 ? 'failed' : 'proven',
       said:

@@ -6,7 +6,7 @@ export const recordingWords = catalogue('recording', {
   about:
     'No access map leads here. Take things off as you see fit, and say each one: it becomes the map of this bay.',
   caution:
-    'Engine cold, cap closed until the coolant is below 50 °C. Support the vehicle on stands before you go under it. Keep clear of fans: they can start by themselves.',
+    'Engine cold, cap closed until the coolant is below {temp}. Support the vehicle on stands before you go under it. Keep clear of fans: they can start by themselves.',
   'not-here': 'This job is not on this phone yet, and there is no signal. Open it once where there is.',
   desk: 'Back to the desk',
   'coolant:wrong': '0 to 60 L.',
@@ -41,7 +41,7 @@ export const recordingWords = catalogue('recording', {
   'list:empty': 'Nothing yet.',
   'list:line':
     '{fasteners}{tool, select, none {} other { · {tool}}}{plug, select, none {} other { · plug: {plug}}}',
-  'list:held': '{count} {name} in {tray}',
+  'list:held': '{name}: {count} in {tray}',
   'list:back': 'back',
   undo: 'Undo',
   'back:next': 'Last off, first back',

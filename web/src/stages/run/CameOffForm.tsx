@@ -158,7 +158,7 @@ function Choice({
             key={each}
             type="button"
             aria-pressed={value === each}
-            className={`btn !min-h-12 !px-3 ${value === each ? '!border-copper text-copper' : 'btn-quiet'}`}
+            className={`btn !min-h-12 !px-3 ${value === each ? '!border-copper !text-copper !border-2' : 'btn-quiet'}`}
             onClick={() => onChoose(value === each ? '' : each)}
           >
             {label}

@@ -3,6 +3,8 @@ import { Link, useOutletContext, useParams, useSearchParams } from 'react-router
 import type { RecordedMove } from '@radiatrix/core/job';
 import type { Person } from '@radiatrix/contract';
 import { recordingWords } from '@radiatrix/words/en/recording';
+import { usePractice } from '../../api/usePractice.ts';
+import { useUnits } from '../../app/store.ts';
 import { SendMark } from '../../offline/SendMark.tsx';
 import { Waiting } from '../../ui/notices.tsx';
 import { CameOffForm } from './CameOffForm.tsx';
@@ -33,6 +35,8 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
   const back = params.get('view') === 'back';
   // The first move is timed from when this page was opened.
   const [opened] = useState(() => Date.now());
+  const units = useUnits();
+  const { openBelow } = usePractice();
   const { recorded } = run.state;
   const out = recorded.filter((move) => move.back === null);
   const since = minutesSince(recorded, opened);
@@ -51,14 +55,16 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
         </p>
       )}
       {recorded.length === 0 && <p className="text-muted mt-1">{recordingWords('about')}</p>}
-      <p className="caution mt-3 text-[16px]">{recordingWords('caution')}</p>
+      <p className="caution mt-3 px-3 py-2 text-[16px]">
+        {recordingWords('caution', { temp: { value: openBelow, dimension: 'temperature' } }, units)}
+      </p>
       <nav aria-label={recordingWords('title')} className="mt-3 flex gap-2">
         {([false, true] as const).map((each) => (
           <button
             key={String(each)}
             type="button"
             aria-current={back === each ? 'page' : undefined}
-            className={`btn !min-h-12 flex-1 ${back === each ? '!border-copper text-copper' : 'btn-quiet'}`}
+            className={`btn !min-h-12 flex-1 ${back === each ? '!border-copper !text-copper !border-2' : 'btn-quiet'}`}
             onClick={() => setParams(each ? { view: 'back' } : {}, { replace: true })}
           >
             {recordingWords(each ? 'back' : 'off')}
