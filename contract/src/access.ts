@@ -54,13 +54,27 @@ export interface AccessGoal {
   partKind: PartKind;
 }
 
+/** A related bay with a released map: the same model with another engine, or the same engine in another body. */
+export interface AccessLender {
+  mapId: number;
+  bayName: string;
+  why: 'model' | 'engine';
+}
+/** That a map is another bay's. */
+export interface Borrowed {
+  /** Moves of it that other vehicles have and this one does not. */
+  leftOut: string[];
+}
+
 /** The map as it holds for one vehicle, ready for ways in to be worked out. */
 export interface VehicleAccess {
   vehicle: VehicleLine;
   /** What decides the cautions of work on it. */
   cautions: CautionContext;
-  /** Null where no map of this bay is released yet. */
-  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap } | null;
+  /** Null where no map of this bay is released yet, and none is borrowed. */
+  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap; borrowed: Borrowed | null } | null;
+  /** Related bays whose map may be borrowed; none where this bay has one. */
+  lenders: AccessLender[];
   goals: AccessGoal[];
   /** What was missing or broken on jobs before that took a way of this map. */
   past: PastCount[];
@@ -174,7 +188,7 @@ export const newAccessSchema = Joi.object<NewAccess>({
   bayId: id.required(),
   document: accessSchema.required(),
 });
-export const vehicleAccessQuery = Joi.object<{ job?: number }>({ job: id });
+export const vehicleAccessQuery = Joi.object<{ job?: number; lend?: number }>({ job: id, lend: id });
 
 export interface AccessAnswers {
   access: AccessRecord;

@@ -8,6 +8,7 @@ import type {
   ReviewLine,
   ReviewRecord,
   ToldVehicle,
+  VehicleAccess,
   VehicleAnswers,
 } from '@radiatrix/contract';
 import { device } from '../src/demo/jobs.ts';
@@ -183,6 +184,41 @@ describe('recorded by doing', () => {
     expect((await draft(mara, second).expect(200)).body).toEqual({ id: made.id, recordings: 2 });
     expect(await needs()).toEqual({ 'duct-off': [], 'hose-off': [], 'radiator-off': ['duct', 'hose'] });
     expect((await lines(rowan)).some(({ kind, id }) => kind === 'access' && id === made.id)).toBe(true);
+  });
+
+  test('the same model with another engine lends its map: marked until it is done here, kept by the job, drafted for this bay', async () => {
+    const [tussock] = (await found(mara, '09 tussock diesel auto aircon standard cooling')).vehicles;
+    const { vehicle } = await record(mara, told({ modelId: tussock!.configuration.modelId, year: 2010, body: 'pickup' }), 201); // prettier-ignore
+    const access = async (who: Actor, query = '') =>
+      (await who.get(`/api/vehicles/${vehicle.id}/access${query}`).expect(200)).body as VehicleAccess;
+    const bare = await access(idris);
+    expect(bare.map).toBeNull();
+    const lender = bare.lenders.find(({ why }) => why === 'model')!;
+    expect((await access(idris, '?lend=999999')).map).toBeNull();
+    const lent = (await access(idris, `?lend=${lender.mapId}`)).map!;
+    expect(lent.borrowed).not.toBeNull();
+    expect(lent.document.operations.filter(({ detail }) => !detail.startsWith('Borrowed'))).toEqual([]);
+
+    const hand = device('phone-lent', Date.now() - 6_000_000);
+    const [first, second] = lent.document.operations.filter(({ needs }) => needs.length === 0);
+    const events = [
+      hand.event('opened', { vehicleId: vehicle.id, label: '', complaint: '', odometerKm: null, alterations: [] }),
+      hand.event('way chosen', { mapId: lent.id, revisionId: lent.revisionId, goals: ['radiator'], operations: [first!.code, second!.code], already: [], title: 'borrowed' }),
+      hand.event('step ticked', { step: `out ${first!.code}`, phase: 'remove', partId: 1, done: true }),
+    ]; // prettier-ignore
+    const { id } = (await mara.write('post', '/api/jobs', { events }).expect(201)).body as JobRecord;
+    // The job keeps what it borrowed without asking for it again; what was done here says nothing of borrowing any more.
+    const kept = (await access(idris, `?job=${id}`)).map!;
+    expect([kept.id, kept.borrowed !== null]).toEqual([lent.id, true]);
+    const drafted = (await draft(mara, id).expect(200)).body as { id: number };
+    const map = (await mara.get(`/api/access/${drafted.id}`).expect(200)).body as AccessRecord;
+    const borrowed = map.operations.filter(({ detail }) => detail.startsWith('Borrowed'));
+    expect(map.bayId).not.toBe(lent.bayId);
+    expect(borrowed.map(({ code }) => code)).not.toContain(first!.code);
+    expect(borrowed).toHaveLength(map.operations.length - 1);
+    expect(map.notes[0]!.text).toContain('Borrowed from the bay');
+    // An installer sees the draft nowhere; the job under way goes on as it began.
+    expect((await access(idris, `?job=${id}`)).map!.id).toBe(lent.id);
   });
 
   test('a map that somebody wrote is left alone, and a job without a recording makes none', async () => {

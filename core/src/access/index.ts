@@ -1,5 +1,6 @@
 export { depthsOf, factWords, needsWords, readFacts, writeFacts } from './words.ts';
 export { BACK_RULES, BACK_RULE_CODES, type BackRule } from './back-rules.ts';
+export { borrowedMap, type BorrowedSaid } from './borrowed.ts';
 export { compile, type Compiled } from './compile.ts';
 export { mapFor } from './for-vehicle.ts';
 export { cheapestHittingSet } from './hitting-set.ts';

@@ -8,7 +8,7 @@ import { eventsOf, jobRow, jobsRecordedIn } from '../jobs/queries.ts';
 import { tagOf } from '../revisions/service.ts';
 import { findConfiguration } from '../vehicles/service.ts';
 import { accessOfBay } from './queries.ts';
-import { accessRecord, createAccess, storeAccess } from './service.ts';
+import { accessRecord, createAccess, storeAccess, vehicleAccess } from './service.ts';
 
 /** The words of a map that recordings make. */
 const saidOf = (jobs: number) => ({
@@ -38,13 +38,14 @@ export async function draftRecorded(
 ): Promise<{ id: number; recordings: number }> {
   const job = await jobRow(db, jobId);
   if (!job) throw notFound('That job');
-  const { bayId } = await findConfiguration(db, job.configurationId);
+  const { bayId, id: vehicleId } = await findConfiguration(db, job.configurationId);
   const jobs = await jobsRecordedIn(db, bayId);
   const events = await eventsOf(db, jobs);
   const recordings = jobs
     .map((id): Recording => foldJob(events.get(id) ?? []).recorded)
     .filter((recording) => recording.length > 0);
-  if (recordings.length === 0) throw new ProblemError('not-ready', { detail: recordingWords('map:nothing') });
+  if (recordings.length === 0)
+    return { id: await draftBorrowed(db, { jobId, vehicleId, bayId }, person), recordings: 0 };
   const drafted = mapOfRecordings(recordings, saidOf(recordings.length));
   const held = await accessOfBay(db, bayId, true);
   if (!held) return { id: await createAccess(db, bayId, drafted, person), recordings: recordings.length };
@@ -52,4 +53,15 @@ export async function draftRecorded(
   if (!isRecorded(now, drafted)) throw new ProblemError('conflict', { detail: recordingWords('map:held') });
   await storeAccess(db, held.id, drafted, person, tagOf({ id: now.revisionId, version: now.version }));
   return { id: held.id, recordings: recordings.length };
+}
+
+/** Drafts the map of a bay from the one that its job borrowed: what was not done here says so. */
+async function draftBorrowed(
+  db: Db,
+  { jobId, vehicleId, bayId }: { jobId: number; vehicleId: number; bayId: number },
+  person: Person,
+): Promise<number> {
+  const { map } = await vehicleAccess(db, vehicleId, person, jobId);
+  if (!map?.borrowed) throw new ProblemError('not-ready', { detail: recordingWords('map:nothing') });
+  return createAccess(db, bayId, map.document, person);
 }

@@ -23,5 +23,5 @@ export const saveAccess: Handler<'saveAccess'> = async ({ db, id, body, ifMatch,
 };
 
 export const vehicleAccess: Handler<'vehicleAccess'> = async ({ db, id, person, query }) => ({
-  body: await ofVehicle(db, id(), person, query.job),
+  body: await ofVehicle(db, id(), person, query.job, query.lend),
 });

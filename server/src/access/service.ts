@@ -1,4 +1,5 @@
 import {
+  borrowedMap,
   costOf,
   factKey,
   mapFor,
@@ -10,6 +11,7 @@ import {
   type Operation,
 } from '@radiatrix/core/access';
 import { partOfRemedy } from '@radiatrix/core/diagnosis';
+import type { JobState } from '@radiatrix/core/job';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { ProcedureDocument } from '@radiatrix/core/procedure';
 import {
@@ -19,6 +21,7 @@ import {
   type RevisionState,
   type VehicleAccess,
 } from '@radiatrix/contract';
+import { recordingWords } from '@radiatrix/words/en/recording';
 import type { Db } from '../db/client.ts';
 import { connectorIds } from '../figures/queries.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
@@ -27,6 +30,7 @@ import { draftFor, visibleHead } from '../revisions/service.ts';
 import { bayById, loadVocabulary } from '../vehicles/queries.ts';
 import { cautionContext } from '../vehicles/cautions.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
+import { lendersFor, type LentMap } from './lent-queries.ts';
 import {
   accessHead,
   accessOfBay,
@@ -176,7 +180,10 @@ export async function wayWritten(
     already,
     document,
     coolantL: costOf(map.document, ordered).coolantL,
-    since: sinceOf(revised),
+    since: [
+      ...(map.borrowed ? [recordingWords('lent:note', { bay: map.bayName })] : []),
+      ...sinceOf(revised),
+    ],
   };
 }
 
@@ -214,12 +221,54 @@ export function mapChanges(before: AccessMap, after: AccessMap): string[] {
   });
 }
 
+interface MapHead {
+  id: number;
+  bayId: number;
+  revisionId: number;
+  revision: number;
+  state: RevisionState;
+}
+
+/**
+ * The map that holds for a vehicle: the revision that its job has taken a way on, else the newest of its bay, else a related
+ * bay's that is asked for. A job that took a borrowed way keeps it, also after its bay has got a map.
+ */
+function chosenMap(
+  bayId: number,
+  { newest, kept, lenders, lend, drafts }: {
+    newest: Omit<MapHead, 'bayId'> | undefined;
+    kept: MapHead | undefined;
+    lenders: readonly LentMap[];
+    lend: number | undefined;
+    drafts: boolean;
+  },
+): MapHead | undefined {
+  if (kept?.bayId === bayId && (drafts || kept.state === 'released')) return kept;
+  if (kept?.state === 'released' && lenders.some(({ mapId }) => mapId === kept.id)) return kept;
+  if (newest) return { ...newest, bayId };
+  const asked = lenders.find(({ mapId }) => mapId === lend);
+  return asked && { id: asked.mapId, bayId: asked.bayId, revisionId: asked.revisionId, revision: asked.revision, state: 'released' };
+} // prettier-ignore
+
+/** Codes of the operations that were done on a job. */
+export const movesDone = (state: JobState | undefined): ReadonlySet<string> =>
+  new Set(
+    Object.entries(state?.steps ?? {}).flatMap(([id, { done }]) =>
+      done && id.startsWith('out ') ? [id.slice(4)] : [],
+    ),
+  );
+export const borrowedSaid = (bayName: string) => ({
+  note: recordingWords('lent:note', { bay: bayName }),
+  unseen: recordingWords('lent:unseen'),
+});
+
 /** The map of a vehicle's bay as it holds for that vehicle; of a job whose way is chosen, the revision that it was chosen on. */
 export async function vehicleAccess(
   db: Db,
   vehicleId: number,
   person: Person,
   jobId: number | undefined,
+  lend?: number,
 ): Promise<VehicleAccess> {
   const [vehicle, vocabulary] = await Promise.all([findConfiguration(db, vehicleId), loadVocabulary(db)]);
   const job = jobId === undefined ? undefined : await jobHand(db, jobId);
@@ -231,25 +280,40 @@ export async function vehicleAccess(
     (await accessOfBay(db, bayId, false)) ?? (drafts ? await accessOfBay(db, bayId, true) : undefined);
   const keptId = job?.state.way?.revisionId;
   const kept = keptId === undefined ? undefined : await accessRevision(db, keptId);
-  const chosen = kept?.bayId === bayId && (drafts || kept.state === 'released') ? kept : newest;
+  const lenders = newest && (kept === undefined || kept.bayId === bayId) ? [] : await lendersFor(db, vehicle);
+  const chosen = chosenMap(bayId, { newest, kept, lenders, lend, drafts });
+  const own = chosen?.bayId === bayId;
   const line = vehicleLine(vehicle, vocabulary);
   const goesIn = (job?.state.parts ?? []).filter(({ role }) => role === 'goes in').map(({ kind }) => kind);
   // Until a part is chosen, the way in is to what the diagnosis wants renewed.
   const needed = job?.state.diagnosed ? partOfRemedy(job.state.diagnosed.remedy) : null;
   const wantedKinds = goesIn.length > 0 || !needed ? goesIn : [needed];
   const cautions = cautionContext(vehicle, vocabulary);
-  if (!chosen) return { vehicle: line, cautions, map: null, goals: [], past: [], wanted: [], revised: null };
+  const lines = (newest ? [] : lenders).map(({ mapId, bayName, why }) => ({ mapId, bayName, why }));
+  if (!chosen)
+    return {
+      vehicle: line,
+      cautions,
+      map: null,
+      lenders: lines,
+      goals: [],
+      past: [],
+      wanted: [],
+      revised: null,
+    };
   const [whole, bay, past, later] = await Promise.all([
     mapOf(db, chosen.revisionId),
-    bayById(db, bayId),
+    bayById(db, chosen.bayId),
     pastCounts(db, chosen.id),
-    newest && newest.revisionId !== chosen.revisionId ? mapOf(db, newest.revisionId) : undefined,
+    own && newest && newest.revisionId !== chosen.revisionId ? mapOf(db, newest.revisionId) : undefined,
   ]);
-  const document = mapFor(whole!, { vehicle, vocabulary, part: {} });
+  const fits = mapFor(whole!, { vehicle, vocabulary, part: {} });
+  const document = own ? fits : borrowedMap(fits, movesDone(job?.state), borrowedSaid(bay?.name ?? ''));
+  const held = new Set(document.operations.map(({ code }) => code));
   const goals = document.things.flatMap(({ code, name, partKind }) =>
     partKind ? [{ thing: code, name, partKind }] : [],
   );
-  const withdrawnFor = kept === chosen ? kept.withdrawnFor : null;
+  const withdrawnFor = kept?.revisionId === chosen.revisionId ? kept.withdrawnFor : null;
   return {
     vehicle: line,
     cautions,
@@ -258,10 +322,14 @@ export async function vehicleAccess(
       revisionId: chosen.revisionId,
       revision: chosen.revision,
       state: chosen.state,
-      bayId,
+      bayId: chosen.bayId,
       bayName: bay?.name ?? '',
       document,
+      borrowed: own
+        ? null
+        : { leftOut: whole!.operations.filter(({ code }) => !held.has(code)).map(({ text }) => text) },
     },
+    lenders: lines,
     goals,
     past,
     wanted: goals.filter(({ partKind }) => wantedKinds.includes(partKind)).map(({ thing }) => thing),

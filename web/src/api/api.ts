@@ -186,7 +186,7 @@ export const api = createApi({
     deskFigures: build.query<FigureWanted[], void>({ query: () => '/desk/figures', providesTags: ['Job', 'Match', 'Part', 'Vehicle'] }),
     planning: build.query<PlanningRecord, { id: number; part: number[]; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/planning?${queryOf(options)}`, providesTags: ['Match', 'Vehicle', 'Part', 'Connector'] }),
     jobEventsAfter: build.query<EventPage, { id: number; after: number }>({ query: ({ id, after }) => `/jobs/${id}/events?${queryOf({ after })}`, keepUnusedDataFor: 0 }),
-    vehicleAccess: build.query<VehicleAccess, { id: number; job?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/access?${queryOf(options)}`, providesTags: ['Procedure', 'Vehicle', 'Job'] }),
+    vehicleAccess: build.query<VehicleAccess, { id: number; job?: number; lend?: number }>({ query: ({ id, ...options }) => `/vehicles/${id}/access?${queryOf(options)}`, providesTags: ['Procedure', 'Vehicle', 'Job'] }),
     sheet: build.query<SheetRecord, { vehicleId: number; partId: number; job?: number; procedure?: number; operations?: string; units: string }>({
       query: ({ vehicleId, partId, ...options }) => `/vehicles/${vehicleId}/sheet/${partId}?${queryOf(options)}`,
       providesTags: ['Sheet'],

@@ -60,6 +60,18 @@ export const recordingWords = catalogue('recording', {
   'map:assumed': 'Assumed to come after: {names}.',
   'map:plug': 'Plug: {words}.',
   'map:unmeasured': 'Minutes not measured.',
+  'lent:title': 'A related bay can lend its map',
+  'lent:about':
+    'Nothing of a borrowed map was seen in this bay, and it is evidence for no verdict. Each move says so until it is done here.',
+  'lent:model': 'same model',
+  'lent:engine': 'same engine, another body',
+  'lent:borrow': 'Borrow it',
+  'lent:note':
+    'Borrowed from the bay “{bay}”: not seen in this bay. Check each move, its fasteners and its fluids before you make it.',
+  'lent:unseen': 'Borrowed: not seen in this bay.',
+  'lent:left-out': 'Left out, because this vehicle does not have it: {moves}.',
+  'lent:back': 'Give it back',
+  'lent:draft': 'Draft this bay’s map from what was done',
   'map:held':
     'This bay has an access map that was not made from recordings. Compare the recording with it by hand.',
   'map:nothing': 'Nothing was recorded on this job.',

@@ -36,6 +36,7 @@ import { happened } from '../job/device.ts';
 import { useHappened, useOpenJob } from '../job/useHappened.ts';
 import { Bench } from '../run/Bench.tsx';
 import { ToConfirm } from '../diagnose/ToConfirm.tsx';
+import { BorrowedNote, Lenders } from './Lenders.tsx';
 import { LaidOut } from './LaidOut.tsx';
 import { ReachFor } from './ReachFor.tsx';
 import { Timeline } from './Timeline.tsx';
@@ -63,7 +64,12 @@ export function PreparePage() {
   const [params, setParams] = useSearchParams();
   const job = Number(params.get('job')) || undefined;
   const person = useOutletContext<Person>();
-  const { data, error, refetch } = api.useVehicleAccessQuery({ id: vehicleId, ...(job ? { job } : {}) });
+  const lend = Number(params.get('lend')) || undefined;
+  const { data, error, refetch } = api.useVehicleAccessQuery({
+    id: vehicleId,
+    ...(job ? { job } : {}),
+    ...(lend ? { lend } : {}),
+  });
   const jobAnswer = api.useJobQuery({ id: job ?? 0 }, { skip: job === undefined });
   if (error && !data)
     return (
@@ -73,6 +79,13 @@ export function PreparePage() {
     );
   if (!data || (job !== undefined && !jobAnswer.data && !jobAnswer.error))
     return <Waiting what="Looking for ways in" />;
+  const change = (entries: Record<string, string>): void => {
+    const next = new URLSearchParams(params);
+    for (const [key, value] of Object.entries(entries))
+      if (value === '') next.delete(key);
+      else next.set(key, value);
+    setParams(next, { replace: true });
+  };
   if (!data.map)
     return (
       <div className="mt-4">
@@ -86,6 +99,7 @@ export function PreparePage() {
             </Link>
           )}
         </Empty>
+        <Lenders lenders={data.lenders} onBorrow={(mapId) => change({ lend: String(mapId) })} />
       </div>
     );
   return (
@@ -95,13 +109,7 @@ export function PreparePage() {
       map={data.map.document}
       job={jobAnswer.data?.record}
       params={params}
-      onParams={(change) => {
-        const next = new URLSearchParams(params);
-        for (const [key, value] of Object.entries(change))
-          if (value === '') next.delete(key);
-          else next.set(key, value);
-        setParams(next, { replace: true });
-      }}
+      onParams={change}
     />
   );
 }
@@ -149,6 +157,7 @@ function Prepare({ access, map, job, params, onParams }: Props) {
           {access.map!.state !== 'released' && <strong className="text-changes"> draft</strong>}, <Link to={`/access/${access.map!.id}`}>see the map</Link>
         </p>
       </div>
+      <BorrowedNote map={access.map!} job={job} onGiveBack={() => onParams({ lend: '', goals: '', way: '' })} />
       {job && job.stage !== 'file' && <ToConfirm items={unconfirmed(job.state.diagnosis)} at={diagnoseAddress(job.id)} />}
       <fieldset className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
         <legend className="sr-only">What comes off</legend>
