@@ -13,7 +13,7 @@ import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { claims, deleteClaims, lockPart, outcomes, partNames } from '../parts/queries.ts';
 import { addClaim, claimTouch } from '../parts/service.ts';
-import { configurations, loadVocabulary, type ConfigurationRow } from '../vehicles/queries.ts';
+import { loadVocabulary, reviewedConfigurations, type ConfigurationRow } from '../vehicles/queries.ts';
 import { claimsOfKind, deleteMark, insertMarks, markLines, marksOfVehicles, modelCounts } from './queries.ts';
 
 export { markLines, insertMarks as addMarks, deleteMark as dropMark };
@@ -21,7 +21,7 @@ export const modelLines = (db: Db): Promise<ModelLine[]> => modelCounts(db);
 
 export async function modelCoverage(db: Db, modelId: number, role: Role): Promise<ModelCoverage> {
   const [vehicles, held, marks] = await Promise.all([
-    configurations(db, [modelId]),
+    reviewedConfigurations(db, [modelId]),
     claims(db, { modelId, drafts: seesDrafts(role) }),
     marksOfVehicles(db, modelId, seesDrafts(role)),
   ]);
@@ -37,7 +37,7 @@ export async function modelCoverage(db: Db, modelId: number, role: Role): Promis
   const partOf = new Map(parts.map((each) => [each.id, each]));
   return {
     modelId,
-    vehicles: vehicles.map(({ bayId: _bay, ...vehicle }) => vehicle),
+    vehicles: vehicles.map(({ bayId: _bay, told: _told, ...vehicle }) => vehicle),
     claims: held.map(({ by: _by, at: _at, ...claim }) => {
       const { number, kind } = partOf.get(claim.partId)!;
       return { ...claim, number, kind };
@@ -92,7 +92,7 @@ export async function makeCoverage(
   const [vehicles, held] =
     ids.length === 0
       ? [[], []]
-      : await Promise.all([configurations(db, ids), claimsOfKind(db, ids, kind, seesDrafts(role))]);
+      : await Promise.all([reviewedConfigurations(db, ids), claimsOfKind(db, ids, kind, seesDrafts(role))]);
   return {
     makeId,
     kind,

@@ -11,7 +11,7 @@ import type { Db } from '../db/client.ts';
 import { figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { ProblemError } from '../http/problem.ts';
 import { boxOf, interchangeOf, partLines, successionOf } from '../parts/queries.ts';
-import { configurations, loadVocabulary } from '../vehicles/queries.ts';
+import { reviewedConfigurations, loadVocabulary } from '../vehicles/queries.ts';
 import { allBays, allParts, applicationRows } from './queries.ts';
 
 /** A workbook is made in memory; beyond this a CSV is the better file. */
@@ -88,7 +88,7 @@ async function* vehicles(db: Db): AsyncGenerator<Cells> {
   const names = new Names(await loadVocabulary(db));
   const bayNames = new Map((await allBays(db)).map((bay) => [bay.id, bay.name]));
   for (const modelId of names.models.keys())
-    for (const each of await configurations(db, [modelId]))
+    for (const each of await reviewedConfigurations(db, [modelId]))
       yield {
         make: names.models.get(modelId)!.make,
         model: names.models.get(modelId)!.name,

@@ -146,6 +146,12 @@ export const configurations = async (db: Db, modelIds?: readonly number[]): Prom
       .orderBy(asc(configuration.modelId), asc(configuration.year), asc(configuration.id)),
   );
 
+/** Those of the library: what was only told is no gap of a catalogue, and no line of a table. */
+export const reviewedConfigurations = async (
+  db: Db,
+  modelIds: readonly number[],
+): Promise<ConfigurationRow[]> => (await configurations(db, modelIds)).filter(({ told }) => told === null);
+
 export interface Narrowing {
   modelIds?: readonly number[];
   years?: readonly [number, number];
