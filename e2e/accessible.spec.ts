@@ -1,28 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { test } from '@playwright/test';
+import { clean } from './axe.ts';
 import { as, putOnBench } from './people.ts';
-
-/** The structure is the same in both themes: in the second only colours are looked at. */
-async function clean(page: Page, what: string, onlyColours = false): Promise<void> {
-  // At the end of the page the foot stands in its own place, over nothing.
-  await page.evaluate(() => scrollTo(0, document.documentElement.scrollHeight));
-  // One page without frames: no second page is opened to put results together, which took half the time.
-  const axe = new AxeBuilder({ page }).setLegacyMode();
-  const { violations } = await (
-    onlyColours
-      ? axe.withRules(['color-contrast', 'link-in-text-block'])
-      : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-  ).analyze();
-  expect(
-    violations.map(
-      (each) =>
-        `${what}: ${each.id} ${each.nodes
-          .slice(0, 3)
-          .map((node) => node.html.slice(0, 160))
-          .join(' | ')}`,
-    ),
-  ).toEqual([]);
-}
 
 const COMPARED: [string, RegExp | string][] = [
   ['face', 'Old beside new'],
@@ -63,6 +41,8 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
   const part = /part=(\d+)/.exec(page.url())?.[1] ?? '1';
   const views: [string, RegExp | string][] = [
     ['/ask?q=09+tussok+diesel+blue', /vehicles/],
+    ['/ask/told?q=2014+tavaro+breen+2.0+petrol+manual', 'Record and open a job'],
+    ['/jobs/3/record', 'What came off?'],
     ['/instruments', 'Instruments'],
     ['/jobs/3/fill', 'What to mix and pour now'],
     ['/jobs/3/bleed', 'Blower'],

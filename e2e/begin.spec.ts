@@ -1,5 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { emptyShop } from './shops.ts';
+import { clean } from './axe.ts';
+import { emptyShop } from '../tools/lib/empty-shop.mts';
 
 /** A shop that begins with nothing: the vehicle in front of it, the old radiator measured, a verdict with its reasons. */
 let shop: Awaited<ReturnType<typeof emptyShop>> | undefined;
@@ -47,6 +48,7 @@ test('from nothing to a verdict and a job, alone, in under 40 actions', async ({
     const begin = page.getByRole('region', { name: 'Begin' });
     await expect(begin).toContainText('Reviewer administers the accounts');
     await expect(page.getByText('Nothing needs you')).toHaveCount(0);
+    await clean(page, 'begin');
     await hand.press(begin.getByRole('button', { name: 'One person' }));
     await expect(begin).toContainText('One person writes and releases.');
   });

@@ -4,6 +4,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { BROWSER_ARGS } from './lib/browser-args.mts';
+import { emptyShop } from './lib/empty-shop.mts';
 
 const { BASE_URL, CHROMIUM } = process.env as { BASE_URL: string; CHROMIUM: string };
 const argument = (name: string): string | undefined =>
@@ -37,6 +38,8 @@ async function open(
   return page;
 }
 
+/** Servers of their own, stopped at the end. */
+const closing: (() => Promise<void>)[] = [];
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
@@ -83,11 +86,6 @@ async function compare(theme: 'sheet' | 'bay', part: string): Promise<Page> {
 
 const views: Record<string, () => Promise<Page>> = {
   'compare-face': () => compare('sheet', 'Face'),
-  'compare-depth': async () => {
-    const page = await compare('sheet', 'Depth');
-    await page.getByText(/drawn 200,000 times/).waitFor();
-    return page;
-  },
   'compare-cooling': async () => {
     const page = await compare('sheet', 'Cooling');
     await page.getByLabel('Its shroud is').selectOption({ label: 'cracked' });
@@ -131,13 +129,27 @@ const views: Record<string, () => Promise<Page>> = {
     await page.getByRole('region', { name: 'Pour now' }).waitFor();
     return page;
   },
-  'bleed-phone': async () => {
+  'record-phone': async () => {
     const page = await open('mara', 'bay', PHONE);
     await job(page, 'Ferry crew');
-    await page.goto(`${new URL(page.url()).pathname}/bleed`);
-    await page.getByRole('button', { name: 'Another vehicle' }).click();
-    await page.getByRole('button', { name: 'Engine is running: start' }).click();
-    await page.getByText('Air in the system').waitFor();
+    await page.goto(`${new URL(page.url()).pathname}/record`);
+    const press = (name: string) => page.getByRole('button', { name, exact: true }).click();
+    for (const name of ['Air duct', 'clip tool', 'One more', 'One more', 'push clips', 'Air duct is off'])
+      await press(name);
+    for (const name of ['Upper hose', 'clamp pliers', 'One more', 'One more', 'clamps']) await press(name);
+    return page;
+  },
+  begin: async () => {
+    const shop = await emptyShop();
+    closing.push(shop.stop);
+    const context = await browser.newContext({ viewport: DESK, baseURL: shop.address, colorScheme: 'light' });
+    const page = await context.newPage();
+    const own = shop.people.find(({ administers }) => administers)!;
+    await page.goto('/');
+    await page.getByLabel('Name').fill(own.username);
+    await page.getByLabel('Password').fill(own.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('region', { name: 'Begin' }).waitFor();
     return page;
   },
   desk: async () => {
@@ -228,3 +240,4 @@ for (const [name, make] of Object.entries(views)) {
   await page.context().close();
 }
 await browser.close();
+for (const close of closing) await close();

@@ -21,7 +21,7 @@ export function Beside({
     <>
       <button
         type="button"
-        className="text-steel shrink-0 text-[14px] underline"
+        className="text-steel inline-flex min-h-[26px] shrink-0 items-center text-[14px] underline"
         onClick={() => setOpen(true)}
       >
         {besideWords('new', { one })}

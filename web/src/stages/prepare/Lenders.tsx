@@ -50,7 +50,7 @@ export function BorrowedNote({
   if (!map.borrowed) return null;
   const { leftOut } = map.borrowed;
   return (
-    <div role="note" className="border-changes mt-2 border-l-[4px] pl-3">
+    <div role="note" className="border-changes mt-2 mb-2 border-l-[4px] pl-3">
       <p className="font-semibold">{recordingWords('lent:note', { bay: map.bayName })}</p>
       {leftOut.length > 0 && (
         <p className="text-muted">{recordingWords('lent:left-out', { moves: leftOut.join('; ') })}</p>

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import pg from 'pg';
-import { startOnFreePort } from '../tools/lib/server.mjs';
+import { startOnFreePort } from './server.mjs';
 
 /** A shop that has just begun: a server on an empty database of its own, and the accounts that came with it. */
 export async function emptyShop(): Promise<{
@@ -11,7 +11,7 @@ export async function emptyShop(): Promise<{
   const admin = process.env.DATABASE_ADMIN_URL!;
   const url = new URL(admin);
   url.pathname = `/shop_${process.pid}`;
-  const log = path.resolve(import.meta.dirname, '../.radiatrix/test/shop.log');
+  const log = path.resolve(import.meta.dirname, '../../.radiatrix/test/shop.log');
   const server = await startOnFreePort(8700, {
     databaseUrl: url.href,
     env: { RADIATRIX_DEMO: 'no', RADIATRIX_LOG: log },
