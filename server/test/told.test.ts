@@ -69,7 +69,9 @@ describe('a vehicle as it was told', () => {
     expect(candidates.filter(({ verdict }) => verdict.verdict === 'straight-in')).toEqual([]);
     // What was only told is no line of the library: no gap of its coverage, no row of a table that is taken out.
     const { modelId } = vehicle.configuration;
-    const cover = (await mara.get(`/api/models/${modelId}/coverage`).expect(200)).body as { vehicles: unknown[] };
+    const cover = (await mara.get(`/api/models/${modelId}/coverage`).expect(200)).body as {
+      vehicles: unknown[];
+    };
     expect(cover.vehicles).toEqual([]);
     expect((await mara.get('/api/export/vehicles?format=csv').expect(200)).text).not.toContain('Breen');
   });
