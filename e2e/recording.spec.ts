@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { PICTURE } from './jobs.ts';
 import { as } from './people.ts';
 
 /** A vehicle nobody has recorded, its bay without a map: told, taken apart on a phone without signal, put back, and mapped for the next. */
@@ -73,6 +74,10 @@ test('a bay without a map: recorded on a phone without signal, put back in rever
     await phone.getByRole('button', { name: 'Horn bracket is off' }).click();
     await takeOff('Fan assembly', '10 mm socket', 3, async () => {
       await phone.getByLabel('Plug parted, if any').fill('grey, two pins');
+      await phone
+        .getByLabel('Photograph it')
+        .setInputFiles({ name: 'fan.png', mimeType: 'image/png', buffer: PICTURE });
+      await expect(phone.getByText('1 photograph kept')).toBeVisible();
     });
     const list = phone.getByRole('region', { name: 'Came off', exact: true });
     await expect(list.getByRole('listitem')).toHaveCount(4);

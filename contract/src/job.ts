@@ -181,8 +181,9 @@ const finding = Joi.object({
   said: line(400).allow(''),
 }).or('seen', 'said'); // prettier-ignore
 
+/** With `-off` behind it, it is the code of an operation. */
 const thingCode = Joi.string()
-  .pattern(/^[a-z0-9][a-z0-9-]{0,39}$/)
+  .pattern(/^[a-z0-9][a-z0-9-]{0,35}$/)
   .required();
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {

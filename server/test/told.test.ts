@@ -191,6 +191,21 @@ describe('recorded by doing', () => {
     expect((await draft(mara, second).expect(200)).body).toEqual({ id: made.id, recordings: 2 });
     expect(await needs()).toEqual({ 'duct-off': [], 'hose-off': [], 'radiator-off': ['duct', 'hose'] });
     expect((await lines(rowan)).some(({ kind, id }) => kind === 'access' && id === made.id)).toBe(true);
+    // Once somebody has worked on it, no recording writes over that.
+    const held = await mara.get(`/api/access/${made.id}`).expect(200);
+    const { title, notes, things, fasteners, operations, steps } = held.body as AccessRecord;
+    const worked = operations.map((each) => ({ ...each, cautions: ['hot-coolant'] }));
+    await mara
+      .write(
+        'put',
+        `/api/access/${made.id}`,
+        { title, notes, things, fasteners, operations: worked, steps },
+        { etag: held.headers.etag! },
+      )
+      .expect(200);
+    expect((await draft(mara, second).expect(409)).body).toMatchObject({ code: 'conflict' });
+    const after = (await mara.get(`/api/access/${made.id}`).expect(200)).body as AccessRecord;
+    expect(after.operations.every(({ cautions }) => cautions.includes('hot-coolant'))).toBe(true);
   });
 
   test('the same model with another engine lends its map: marked until it is done here, kept by the job, drafted for this bay', async () => {

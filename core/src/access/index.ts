@@ -12,6 +12,7 @@ export { beforeOperation } from './reach-for.ts';
 export {
   assumedBefore,
   mapOfRecordings,
+  recordedCode,
   type RecordedOff,
   type RecordedSaid,
   type Recording,

@@ -74,6 +74,9 @@ function nearest(thing: string, after: ReadonlyMap<string, ReadonlySet<string>>)
   return earlier.filter((one) => !earlier.some((other) => after.get(other)?.has(one)));
 }
 
+/** The operation that a thing's removal becomes. */
+export const recordedCode = (thing: string): string => `${thing}-off`;
+
 /**
  * A draft of an access map from what came off on jobs in one bay. Two things are free of each other as soon as one recording
  * has them the other way round; any other order is assumed, and the operation says so, until a person confirms it.
@@ -151,7 +154,7 @@ function operationOf(
   const renewed = moves.flatMap(({ back }) => back?.renewed || []).at(-1);
   const tools = newest.tool ? [newest.tool] : [];
   return {
-    code: `${thing}-off`,
+    code: recordedCode(thing),
     when: null,
     text: said.off(newest.name),
     detail: [

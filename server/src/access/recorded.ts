@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { mapOfRecordings, type AccessMap, type Recording } from '@radiatrix/core/access';
 import { foldJob } from '@radiatrix/core/job';
 import type { Person } from '@radiatrix/contract';
@@ -21,11 +22,20 @@ const saidOf = (jobs: number) => ({
   unmeasured: recordingWords('map:unmeasured'),
 });
 
-/** Whether a map says nothing but what was recorded: then recordings may take its place. */
-const isRecorded = (map: AccessMap, drafted: AccessMap): boolean => {
-  const codes = new Set(drafted.operations.map(({ code }) => code));
-  return map.operations.every(({ code }) => codes.has(code)) && map.steps.length === 0;
-};
+/**
+ * Whether a map says what recordings made of it, word for word: then more recordings may take its place. One that
+ * somebody has changed since is theirs.
+ */
+const isRecorded = (
+  { title, notes, things, fasteners, operations, steps }: AccessMap,
+  recordings: readonly Recording[],
+): boolean =>
+  recordings.some((_, at) =>
+    isDeepStrictEqual(
+      { title, notes, things, fasteners, operations, steps },
+      mapOfRecordings(recordings.slice(0, at + 1), saidOf(at + 1)),
+    ),
+  );
 
 /**
  * Drafts the access map of the bay of a job from everything that was recorded in that bay, the newest job last. A draft
@@ -50,7 +60,8 @@ export async function draftRecorded(
   const held = await accessOfBay(db, bayId, true);
   if (!held) return { id: await createAccess(db, bayId, drafted, person), recordings: recordings.length };
   const now = await accessRecord(db, held.id, person);
-  if (!isRecorded(now, drafted)) throw new ProblemError('conflict', { detail: recordingWords('map:held') });
+  if (!isRecorded(now, recordings))
+    throw new ProblemError('conflict', { detail: recordingWords('map:held') });
   await storeAccess(db, held.id, drafted, person, tagOf({ id: now.revisionId, version: now.version }));
   return { id: held.id, recordings: recordings.length };
 }

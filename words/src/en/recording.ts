@@ -5,8 +5,7 @@ export const recordingWords = catalogue('recording', {
   title: 'Record as you go',
   about:
     'No access map leads here. Take things off as you see fit, and say each one: it becomes the map of this bay.',
-  caution:
-    'Engine cold, cap closed until the coolant is below {temp}. Support the vehicle on stands before you go under it. Keep clear of fans: they can start by themselves.',
+  cautions: '{n, plural, one {# caution} other {# cautions}}: read them before the first move',
   'not-here': 'This job is not on this phone yet, and there is no signal. Open it once where there is.',
   desk: 'Back to the desk',
   'coolant:wrong': '0 to 60 L.',
@@ -36,6 +35,9 @@ export const recordingWords = catalogue('recording', {
   broken: 'Clips broken',
   coolant: 'Coolant out so far, L',
   note: 'Note',
+  photo: 'Photograph it',
+  'photo:kept': '{n, plural, one {# photograph} other {# photographs}} kept',
+  'photo:wrong': 'That picture could not be read. Take it again as JPEG.',
   done: '{name} is off',
   list: 'Came off',
   'list:empty': 'Nothing yet.',
@@ -73,7 +75,7 @@ export const recordingWords = catalogue('recording', {
   'lent:back': 'Give it back',
   'lent:draft': 'Draft this bay’s map from what was done',
   'map:held':
-    'This bay has an access map that was not made from recordings. Compare the recording with it by hand.',
+    'This bay has an access map that somebody wrote or changed by hand. Compare the recording with it.',
   'map:nothing': 'Nothing was recorded on this job.',
   'story:off': '{name}{n, plural, =0 {} other {, # fasteners}}',
   'story:back': '{name}{renewed, select, none {} other {, renewed: {renewed}}}',

@@ -1,6 +1,6 @@
-import { Minus, Plus } from 'lucide-react';
+import { Camera, Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { PLACES, type Place } from '@radiatrix/core/access';
+import { PLACES, outStep, recordedCode, type Place } from '@radiatrix/core/access';
 import type { PartKind } from '@radiatrix/core/figures';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { codeOf, freeTray } from './recorded.ts';
@@ -131,12 +131,48 @@ function How({ inHand, run, since, onDone }: { inHand: InHand; run: Run; since: 
         <Box name={recordingWords('coolant')} value={coolant} max={8} numeric problem={wrong ? recordingWords('coolant:wrong') : ''} onChange={setCoolant} />
       </div>
       <Box name={recordingWords('note')} value={note} max={400} onChange={setNote} />
+      <PhotoOf thing={inHand.code} run={run} />
       <button type="button" className="btn btn-primary mt-4 !min-h-14 w-full text-[20px]" disabled={wrong} onClick={send}>
         {recordingWords('done', { name: inHand.name })}
       </button>
     </section>
   );
 } // prettier-ignore
+
+/** A photograph of how it sits, kept with the move that takes it off. */
+function PhotoOf({ thing, run }: { thing: string; run: Run }) {
+  const step = outStep(recordedCode(thing));
+  const kept = run.state.photos.filter((photo) => photo.step === step).length;
+  const [wrong, setWrong] = useState('');
+  const take = (file: File | undefined): void => {
+    if (!file) return;
+    setWrong('');
+    run.photograph(step, file).catch(() => setWrong(recordingWords('photo:wrong')));
+  };
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-3">
+      <label className="btn btn-quiet focus-within:outline-copper relative !min-h-12 cursor-pointer focus-within:outline-2">
+        <Camera size={18} aria-hidden="true" /> {recordingWords('photo')}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          onChange={(event) => {
+            take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {kept > 0 && <span role="status">{recordingWords('photo:kept', { n: kept })}</span>}
+      {wrong && (
+        <span role="alert" className="text-no">
+          {wrong}
+        </span>
+      )}
+    </div>
+  );
+}
 
 function Choice({
   name,

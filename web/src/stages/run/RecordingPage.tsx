@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import type { RecordedMove } from '@radiatrix/core/job';
+import { cautionsFor } from '@radiatrix/core/procedure';
 import type { Person } from '@radiatrix/contract';
 import { recordingWords } from '@radiatrix/words/en/recording';
-import { usePractice } from '../../api/usePractice.ts';
-import { useUnits } from '../../app/store.ts';
 import { SendMark } from '../../offline/SendMark.tsx';
 import { Waiting } from '../../ui/notices.tsx';
 import { CameOffForm } from './CameOffForm.tsx';
@@ -35,8 +34,6 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
   const back = params.get('view') === 'back';
   // The first move is timed from when this page was opened.
   const [opened] = useState(() => Date.now());
-  const units = useUnits();
-  const { openBelow } = usePractice();
   const { recorded } = run.state;
   const out = recorded.filter((move) => move.back === null);
   const since = minutesSince(recorded, opened);
@@ -55,9 +52,7 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
         </p>
       )}
       {recorded.length === 0 && <p className="text-muted mt-1">{recordingWords('about')}</p>}
-      <p className="caution mt-3 px-3 py-2 text-[16px]">
-        {recordingWords('caution', { temp: { value: openBelow, dimension: 'temperature' } }, units)}
-      </p>
+      <Cautions run={run} />
       <nav aria-label={recordingWords('title')} className="mt-3 flex gap-2">
         {([false, true] as const).map((each) => (
           <button
@@ -74,6 +69,31 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
       {back ? <WayBack run={run} out={out} since={since} /> : <CameOffForm run={run} since={since} />}
       <Recorded run={run} />
     </div>
+  );
+}
+
+/** The trade's cautions for such a vehicle: open until the first move is made. */
+function Cautions({ run }: { run: Run }) {
+  const { engine, transmission, configuration } = run.job.vehicle;
+  const cautions = cautionsFor(
+    {
+      airConditioning: configuration.airConditioning,
+      selfShifting: !transmission.startsWith('manual'),
+      highVoltage: /hybrid|electric/.test(engine),
+    },
+    ['restraint'],
+  );
+  return (
+    <details className="mt-3" open={run.state.recorded.length === 0}>
+      <summary className="caution px-3 py-2.5 font-semibold">
+        {recordingWords('cautions', { n: cautions.length })}
+      </summary>
+      <ul className="list-disc py-1 pl-8 text-[16px]">
+        {cautions.map(({ code, text }) => (
+          <li key={code}>{text}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -30,5 +30,5 @@ export const codeOf = (name: string): string =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
-    .slice(0, 40)
+    .slice(0, 36)
     .replace(/-+$/, '') || 'thing';
