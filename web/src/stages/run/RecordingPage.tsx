@@ -51,7 +51,9 @@ function Recording({ run, problem, person }: { run: Run; problem: string; person
           {problem}
         </p>
       )}
-      {recorded.length === 0 && <p className="text-muted mt-1">{recordingWords('about')}</p>}
+      {recorded.length === 0 && !run.state.way && (
+        <p className="text-muted mt-1">{recordingWords('about')}</p>
+      )}
       <Cautions run={run} />
       <nav aria-label={recordingWords('title')} className="mt-3 flex gap-2">
         {([false, true] as const).map((each) => (
