@@ -7,7 +7,7 @@ import { say } from './lib/say.mjs';
 ensureNodePackages();
 const bin = (name) => `${root}/node_modules/.bin/${name}`;
 const jobs = [
-  ...['core', 'contract', 'words', 'server', 'web', 'e2e', 'bench'].map((folder) => [
+  ...['core', 'contract', 'words', 'server', 'web', 'e2e', 'bench', 'tools'].map((folder) => [
     `types of ${folder}`,
     bin('tsc'),
     ['-p', folder],

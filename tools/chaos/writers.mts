@@ -28,7 +28,7 @@ export interface Ground {
   refused: (kind: string, known: Known) => void;
 }
 
-type Kind = LibraryTable | (typeof REVIEW_KINDS)[number] | 'event' | 'claim' | 'table' | 'mark';
+type Kind = LibraryTable | (typeof REVIEW_KINDS)[number] | 'connector' | 'event' | 'claim' | 'table' | 'mark';
 let made = 0;
 const marker = (): string => `cx${(made += 1).toString(36)}${Date.now().toString(36)}`;
 
@@ -97,6 +97,22 @@ const WRITERS: Record<Kind, (ground: Ground) => Promise<void>> = {
     const { values } = like.body as { values: object };
     const known = await write(ground, 'POST', '/api/records/configuration', { ...values, modelId: id, year: 2005, built: ['2005-01', '2005-12'] });
     settle(ground, known, { kind: 'configuration', sql: "select 1 from proposal where route = 'newRecord' and body ->> 'modelId' = $1", marker: String(id), rows: 1 });
+  },
+  // A bay has one map: each is of a bay made for it.
+  access: async (ground) => {
+    const name = marker();
+    const bay = await write(ground, 'POST', '/api/records/bay', { name });
+    if (!settle(ground, bay, { kind: 'bay', sql: 'select 1 from bay where name = $1', marker: name, rows: 1 })) return;
+    const document = { title: name, things: [{ code: 'radiator', name, partKind: 'radiator' }], operations: [{ code: 'radiator-off', text: name, minutes: 5, gives: [{ thing: 'radiator', state: 'off' }] }] };
+    const known = await write(ground, 'POST', '/api/access', { bayId: (bay!.body as { id: number }).id, document });
+    settle(ground, known, { kind: 'access', sql: 'select 1 from access_map_revision where title = $1', marker: name, rows: 1 });
+  },
+  // Told with every name it brings along: all of them or none.
+  vehicle: async (ground) => {
+    const name = marker();
+    const engine = { code: name, displacementL: 2, cylinders: 4, layout: 'straight', fuel: 'petrol', aspiration: 'natural' };
+    const known = await write(ground, 'POST', '/api/vehicles/told', { said: name, makeName: name, modelName: name, year: 2014, engine, transmission: { code: name, kind: 'manual', gears: 5 }, airConditioning: true, package: 'standard', body: 'van', drive: 'front', steering: 'left' });
+    settle(ground, known, { kind: 'vehicle', sql: 'select 1 from make where name = $1 union all select 1 from model where name = $1 union all select 1 from engine where code = $1 union all select 1 from transmission where code = $1 union all select 1 from configuration where told = $1', marker: name, rows: 5 });
   },
   part: async (ground) => {
     const part = await newPart(ground);
