@@ -81,6 +81,19 @@ describe('a vehicle as it was told', () => {
     expect(again).toMatchObject({ already: true, vehicle: { id } });
   });
 
+  test('a vehicle of the library is that vehicle, whatever months it was built in; a code of something else is asked about', async () => {
+    const [tussock] = (await found(mara, '09 tussock diesel auto aircon standard cooling')).vehicles;
+    const { id: _id, built: _built, ...like } = tussock!.configuration;
+    const again = await record(cleo, told({ ...like, engine: null, transmission: null }), 200);
+    expect(again).toMatchObject({ already: true, vehicle: { id: tussock!.id, told: false } });
+    const { engines } = (await cleo.get('/api/vocabulary').expect(200)).body as {
+      engines: { code: string }[];
+    };
+    const other = { ...told().engine!, displacementL: 7.9, code: engines[0]!.code };
+    const { body } = await cleo.write('post', '/api/vehicles/told', told({ engine: other })).expect(422);
+    expect((body as Problem).fields).toMatchObject([{ path: 'engine.code' }]);
+  });
+
   test('its names are no words of the counter before a reviewer has looked, and one release takes all of them in', async () => {
     expect((await found(cleo, 'tavaro breen')).vehicles).toEqual([]);
     expect((await found(mara, 'tavaro breen')).vehicles.map((each) => each.id)).toEqual([id]);

@@ -1,4 +1,4 @@
-import { and, asc, between, eq, sql, isNull } from 'drizzle-orm';
+import { and, asc, between, eq, sql, isNull, type SQL } from 'drizzle-orm';
 import type { Configuration, Vocabulary } from '@radiatrix/core/vehicle';
 import { seesDrafts, type Photo, type Role } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
@@ -180,19 +180,37 @@ export const narrowed = async (db: Db, by: Narrowing, limit: number): Promise<Co
 export const configurationById = async (db: Db, id: number): Promise<ConfigurationRow | undefined> =>
   bounded(await db.select(columns).from(configuration).where(eq(configuration.id, id)))[0];
 
-/** A vehicle alike in everything that tells vehicles apart, first built in the same month. */
-export async function configurationAlike(
+const alikeBut = async (
   db: Db,
-  like: Omit<Configuration, 'id'>,
-): Promise<ConfigurationRow | undefined> {
-  const { built, ...rest } = like;
+  { built: _built, ...rest }: Omit<Configuration, 'id'>,
+  months: SQL,
+): Promise<ConfigurationRow | undefined> => {
   const same = (Object.keys(rest) as (keyof typeof rest)[]).map((key) => eq(configuration[key], rest[key]));
   const rows = await db
     .select(columns)
     .from(configuration)
-    .where(and(...same, sql`lower(${configuration.built}) = ${`${built[0]}-01`}::date`));
+    .where(and(...same, months))
+    .orderBy(asc(configuration.id));
   return bounded(rows)[0];
-}
+};
+
+/** A vehicle alike in everything that tells vehicles apart, first built in the same month. */
+export const configurationAlike = (
+  db: Db,
+  like: Omit<Configuration, 'id'>,
+): Promise<ConfigurationRow | undefined> =>
+  alikeBut(db, like, sql`lower(${configuration.built}) = ${`${like.built[0]}-01`}::date`);
+
+/** A vehicle alike in everything else, built in some of these months: where the month was not told, it is the same one. */
+export const configurationMeant = (
+  db: Db,
+  like: Omit<Configuration, 'id'>,
+): Promise<ConfigurationRow | undefined> =>
+  alikeBut(
+    db,
+    like,
+    sql`${configuration.built} && daterange(${`${like.built[0]}-01`}::date, (${`${like.built[1]}-01`}::date + interval '1 month')::date)`,
+  );
 
 export const configurationsByIds = async (db: Db, ids: readonly number[]): Promise<ConfigurationRow[]> =>
   ids.length === 0

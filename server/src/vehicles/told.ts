@@ -15,7 +15,7 @@ import type { Db } from '../db/client.ts';
 import { toldWords } from '@radiatrix/words/en/told';
 import { ProblemError } from '../http/problem.ts';
 import { changeOf } from '../proposals/touched.ts';
-import { configurationAlike, configurationById, loadVocabulary } from './queries.ts';
+import { configurationById, configurationMeant, loadVocabulary } from './queries.ts';
 import { vehicleLine } from './service.ts';
 import {
   broughtAlong,
@@ -36,9 +36,16 @@ const builtFor = (year: number): [string, string] => [`${year - 1}-07`, `${year}
 /** What stands for the code of an engine or transmission that nobody knows the code of: what is known of it. */
 const uncoded = (known: string): string => `no code (${known})`;
 
+/** A code that is on record for something else is asked about, not taken. */
+const otherCode = (path: string, held: string): ProblemError =>
+  new ProblemError('invalid', { fields: [{ path, message: toldWords('code:other', { held }) }] });
+
 async function engineOf(db: Db, { engineId, engine }: ToldVehicle): Promise<number> {
   if (engineId !== null) return engineId;
   const described = engine!;
+  const held = (await loadVocabulary(db)).engines.find(({ code }) => code === described.code);
+  if (held && engineLabel(held) !== engineLabel({ id: 0, ...described }))
+    throw otherCode('engine.code', engineLabel(held));
   return engineCoded(db, {
     ...described,
     code: described.code || uncoded(engineLabel({ id: 0, ...described })),
@@ -48,6 +55,9 @@ async function engineOf(db: Db, { engineId, engine }: ToldVehicle): Promise<numb
 async function transmissionOf(db: Db, { transmissionId, transmission }: ToldVehicle): Promise<number> {
   if (transmissionId !== null) return transmissionId;
   const described = transmission!;
+  const held = (await loadVocabulary(db)).transmissions.find(({ code }) => code === described.code);
+  if (held && transmissionLabel(held) !== transmissionLabel({ id: 0, ...described }))
+    throw otherCode('transmission.code', transmissionLabel(held));
   return transmissionCoded(db, {
     ...described,
     code: described.code || uncoded(transmissionLabel({ id: 0, ...described })),
@@ -99,7 +109,7 @@ export async function recordTold(
     steering,
     built: builtFor(year),
   };
-  const held = await configurationAlike(db, own);
+  const held = await configurationMeant(db, own);
   const vocabulary = await loadVocabulary(db);
   if (held) return { vehicle: vehicleLine(held, vocabulary), already: true };
   const engine = byId(vocabulary.engines, own.engineId);

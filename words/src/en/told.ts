@@ -44,6 +44,7 @@ export const toldWords = catalogue('told', {
   back: 'Back to what was asked',
   'none-of-these': 'None of these? Record this vehicle as told',
   mark: 'as told, not reviewed',
+  'code:other': 'This code is on record for {held}. Correct the code, or choose that one from the list.',
   'model:unknown': 'That model is not on record.',
   'year:outside':
     'The {model} is on record for {from} to {to}. Correct the year, or change the model’s years in the library.',

@@ -34,7 +34,7 @@ export const proposal = pgTable(
     sentBackFor: text(),
     releasedBy: integer().references(() => person.id),
     releasedAt: timestamp({ withTimezone: true, mode: 'string' }),
-    /** Let through by whoever proposed it, in a shop that lets one person do both. */
+    /** Let through by the person who proposed it, in a shop that lets one person do both. */
     alone: boolean().notNull().default(false),
     ...stamps,
   },

@@ -1,8 +1,7 @@
-import { Link, useNavigate, useOutletContext } from 'react-router';
-import { canEdit, type JobRecord, type Person, type VehicleAccess } from '@radiatrix/contract';
+import { Link } from 'react-router';
+import type { JobRecord, VehicleAccess } from '@radiatrix/contract';
 import { recordingWords } from '@radiatrix/words/en/recording';
-import { recordingApi } from '../../api/recording.ts';
-import { Failure } from '../../ui/notices.tsx';
+import { DraftMap } from '../job/DraftMap.tsx';
 
 /** Related bays whose map can be borrowed where this bay has none. */
 export function Lenders({
@@ -44,9 +43,6 @@ export function BorrowedNote({
   job: JobRecord | undefined;
   onGiveBack: () => void;
 }) {
-  const person = useOutletContext<Person>();
-  const navigate = useNavigate();
-  const [draft, { error, isLoading }] = recordingApi.useJobMapMutation();
   if (!map.borrowed) return null;
   const { leftOut } = map.borrowed;
   return (
@@ -55,31 +51,16 @@ export function BorrowedNote({
       {leftOut.length > 0 && (
         <p className="text-muted">{recordingWords('lent:left-out', { moves: leftOut.join('; ') })}</p>
       )}
-      <p className="mt-1 flex flex-wrap gap-4">
+      <div className="mt-1 flex flex-wrap items-baseline gap-4">
         {job?.state.way ? (
-          canEdit(person.role) && (
-            <button
-              type="button"
-              className="btn btn-quiet"
-              disabled={isLoading}
-              onClick={() =>
-                void draft({ id: job.id, key: crypto.randomUUID() })
-                  .unwrap()
-                  .then(({ id }) => navigate(`/access/${id}`))
-                  .catch(() => {})
-              }
-            >
-              {recordingWords('lent:draft')}
-            </button>
-          )
+          <DraftMap jobId={job.id} label={recordingWords('lent:draft')} />
         ) : (
           <button type="button" className="text-steel underline" onClick={onGiveBack}>
             {recordingWords('lent:back')}
           </button>
         )}
         {job && <Link to={`/jobs/${job.id}`}>{recordingWords('to-job')}</Link>}
-      </p>
-      {error !== undefined && <Failure error={error} />}
+      </div>
     </div>
   );
 }

@@ -19,7 +19,7 @@ const PARTS: Partial<Record<(typeof USUAL)[number], PartKind>> = {
 const TOOLS = ['hand', 'clip', 'pliers', '8', '10', '13', 't25', 'cross'] as const;
 const HELD = ['bolts', 'clips', 'clamps', 'screws', 'nuts'] as const;
 
-/** What is typed of the thing in hand; it starts anew with each. */
+/** The thing that came off. */
 interface InHand {
   code: string;
   name: string;
