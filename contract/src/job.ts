@@ -73,6 +73,8 @@ export interface ToldEvent {
   undoable: boolean;
   /** It came after the job had left the hands of whoever did it; it was done before. */
   handedIn: boolean;
+  /** ISO 8601, what the device's clock said where it stood more than a day ahead and its arrival counts instead; else null. */
+  clockSaid: string | null;
 }
 
 /** A part of a job with what a list needs of it. */
@@ -112,6 +114,8 @@ export interface JobRecord {
   state: JobState;
   parts: JobPartLine[];
   plan: JobPlan | null;
+  /** The latest clock of its events, never more than a day ahead of the server's time: what is done next comes after it. */
+  clock: Clock;
   /** Newest first. */
   story: ToldEvent[];
   /** Done after the job had left the hands of whoever did it: kept, and counted for nothing before a specialist says so. */

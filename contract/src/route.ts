@@ -12,6 +12,8 @@ export interface Route {
   administrator?: boolean;
   /** What is sent or answered is not kept for a second copy of the request: it holds a secret. */
   secret?: boolean;
+  /** It changes nothing, though it is sent with a body: it holds no transaction while it works. */
+  onlyReads?: boolean;
   body?: Joi.ObjectSchema;
   query?: Joi.ObjectSchema;
   /** The save must name the version it changes. */

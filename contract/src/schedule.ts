@@ -3,7 +3,7 @@ import type { Break, TaskKind } from '@radiatrix/core/schedule';
 import Joi from 'joi';
 import { id, line } from './common.ts';
 import type { Stamp } from './revision.ts';
-import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { COUNTER, EDITORS, EVERYONE, type Routes } from './route.ts';
 
 /** Hours of the days of a week from Monday on; each day its stretches, "08:00" to "12:00". */
 export type WeekHours = { from: string; to: string }[][];
@@ -152,7 +152,7 @@ export interface PlanAnswers {
 }
 export const planRoutes = {
   plan: { method: 'get', path: '/api/plan', summary: 'The plan of the day: who does what, where and when; updated where something has slipped', roles: EVERYONE },
-  tryPlan: { method: 'post', path: '/api/plan/try', summary: 'What a change would make of the plan, and what it breaks; nothing is kept', roles: EVERYONE, body: planTrySchema },
+  tryPlan: { method: 'post', path: '/api/plan/try', summary: 'What a change would make of the plan, and what it breaks; nothing is kept', roles: COUNTER, onlyReads: true, body: planTrySchema },
   workshop: { method: 'get', path: '/api/workshop', summary: 'Bays, single tools, hours and people', roles: EVERYONE },
   setWorkshop: { method: 'put', path: '/api/workshop', summary: 'Change bays, single tools, hours and people', roles: EDITORS, body: workshopSchema, ifMatch: true },
   calendarFeeds: { method: 'get', path: '/api/plan/calendars', summary: 'Addresses under which calendars are followed', roles: EVERYONE },

@@ -18,7 +18,11 @@ import {
   everHeldBy,
   inHandsOf,
   moneyOf,
+  rootOf,
   samplesOf,
+  trusted,
+  undone,
+  type Undoable,
 } from '../src/job/index.ts';
 import { USUAL_PRACTICE } from '../src/practice/index.ts';
 
@@ -108,6 +112,39 @@ describe('the fold of a job', () => {
     desk.sees(undo);
     expect(foldJob([...told, desk.event('undone', { event: undo.id })]).choices).toEqual({ spacer: 10 });
   });
+  test('undoing hangs on what names what, not on clocks, and a chain may be as long as somebody cares to send', () => {
+    const desk = write('desk', 0);
+    const noted = desk.event('noted', { text: 'seen' });
+    const undo = desk.event('undone', { event: noted.id });
+    const again = { ...desk.event('undone', { event: undo.id }), clock: { ms: 1, n: 0 } } as JobEvent;
+    for (const order of [
+      [noted, undo, again],
+      [again, undo, noted],
+    ])
+      expect(undone(order)).toEqual(new Set([undo.id]));
+    // Two undos of one thing: it stays gone until both are.
+    const second = desk.event('undone', { event: noted.id });
+    expect(undone([noted, undo, again, second]).has(noted.id)).toBe(true);
+    const chain: JobEvent[] = [noted];
+    for (let i = 0; i < 30_001; i += 1)
+      chain.push({ ...undo, id: `u${i}`, payload: { event: chain.at(-1)!.id } });
+    expect(undone(chain).has(noted.id)).toBe(true);
+    expect(undone(chain.slice(0, -1)).has(noted.id)).toBe(false);
+    // Undos that name each other in a ring take nothing away, and lead nowhere.
+    const ring = [{ ...undo, id: 'x', payload: { event: 'y' } }, { ...undo, id: 'y', payload: { event: 'x' } }] as JobEvent[]; // prettier-ignore
+    expect(undone(ring)).toEqual(new Set());
+    const kinds = new Map<string, Undoable>([...chain, ...ring].map((event) => [event.id, { kind: event.kind, names: event.kind === 'undone' ? event.payload.event : undefined }])); // prettier-ignore
+    expect([rootOf('u29999', kinds)?.kind, rootOf('x', kinds), rootOf('nobody', kinds)]).toEqual(['noted', undefined, undefined]); // prettier-ignore
+  });
+
+  test('a clock that runs more than a day ahead is forgotten, one that is only off is kept', () => {
+    const now = Date.UTC(2026, 10, 1);
+    const hour = 3_600_000;
+    expect(trusted({ ms: now + 23 * hour, n: 4 }, now)).toEqual({ ms: now + 23 * hour, n: 4 });
+    expect(trusted({ ms: now + 25 * hour, n: 4 }, now)).toEqual(CLOCK_START);
+    expect(tick(trusted({ ms: 4_102_444_800_000, n: 2_147_483_647 }, now), now)).toEqual({ ms: now, n: 0 });
+  });
+
   test('a clock an hour slow does not put what was done knowing of something before it', () => {
     const [fast, slow] = [write('fast', 7_200_000), write('slow', -7_200_000)];
     const first = fast.event('opened', opened);

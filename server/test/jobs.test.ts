@@ -269,16 +269,16 @@ describe('events of a job', () => {
     expect(await mine()).toBe(true);
     // Written down off line while it was his, and after it was taken out of his hands; both arrive later.
     const bay = phone('bay phone', 0.5);
-    const events = [bay.event('noted', { text: 'clip of the duct is gone' })];
+    const events = [bay.event('step noted', { step: 's', text: 'clip of the duct is gone' })];
     const desk = phone('desk three', 0);
     await job.send(mara, desk.event('handed over', { to: null, name: '' })).expect(200);
     expect(await mine()).toBe(false);
-    const later = phone('bay phone', -1).event('noted', { text: 'went on all the same' });
+    const later = phone('bay phone', -1).event('step noted', { step: 's', text: 'went on all the same' });
     events.push({ ...later, seq: 2 });
     await job.send(idris, ...events).expect(200);
     await job.send(idris, ...events).expect(200);
     const record = await job.read();
-    expect(record.state.notes.map((note) => note.text)).toEqual(['clip of the duct is gone']);
+    expect(record.state.stepNotes.map((note) => note.text)).toEqual(['clip of the duct is gone']);
     expect(record.story.find((each) => each.handedIn)).toMatchObject({
       by: 'Idris',
       detail: 'clip of the duct is gone',
@@ -289,7 +289,7 @@ describe('events of a job', () => {
     await decide(idris, true).expect(403);
     expect((await decide(mara, true).expect(200)).body).toMatchObject({ aside: [] });
     await decide(mara, false).expect(412);
-    expect((await job.read()).state.notes).toHaveLength(2);
+    expect((await job.read()).state.stepNotes).toHaveLength(2);
   });
   test('a comparison is taken back by whoever kept it, and by nobody else', async () => {
     const job = await openJob(cleo);

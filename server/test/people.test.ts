@@ -147,17 +147,20 @@ describe('an account', () => {
     await una.get('/api/parts').expect(403);
     await una.get(`/api/jobs/${id}`).expect(403);
     await una.write('post', '/api/marks', { partId: 1, vehicleIds: [vehicleId], note: '' }).expect(403);
-    const noted = (at: number, text: string) => device(`phone ${text}`, at).event('noted', { text });
-    const events = [noted(Date.now() - 3_600_000, 'before'), noted(Date.now() + 3_600_000, 'after')];
+    const noted = (at: number, text: string) =>
+      device(`phone ${text}`, at).event('step noted', { step: 's', text });
+    // A decision may be dated as one likes: it waits, whatever the clock says.
+    const decided = device('phone decided', Date.now() - 3_600_000).event('noted', { text: 'call them' });
+    const events = [noted(Date.now() - 3_600_000, 'before'), noted(Date.now() + 3_600_000, 'after'), decided];
     const answer = await una.write('post', `/api/jobs/${id}/events`, { events }).expect(204);
     expect(answer.text).toBe('');
     const job = (await rowan.get(`/api/jobs/${id}`).expect(200)).body as JobRecord;
-    expect(job.state.notes.map((note) => note.text)).toEqual(['before']);
+    expect(job.state.stepNotes.map((note) => note.text)).toEqual(['before']);
     expect(job.story.find((event) => event.detail === 'before')).toMatchObject({
       by: 'Una of the yard',
       handedIn: true,
     });
-    expect(job.aside.map((event) => event.detail)).toEqual(['after']);
+    expect(job.aside.map((event) => event.detail).sort()).toEqual(['after', 'call them']);
   });
 
   test('a person sees where they are signed in, ends one place, and all others with a new password', async () => {

@@ -24,3 +24,14 @@ export function seen(last: Clock, other: Clock, nowMs: number): Clock {
   const ms = Math.floor(nowMs);
   return ms > later.ms ? { ms, n: 0 } : { ms: later.ms, n: later.n + 1 };
 }
+
+/** How far ahead of the server's own time a clock is followed; phones stand minutes wrong, seldom hours. */
+export const FOLLOWED_AHEAD_MS = 86_400_000;
+
+/** Whether a clock stands so far ahead that whoever followed it would be carried along. */
+export const runsAhead = ({ ms }: Pick<Clock, 'ms'>, nowMs: number): boolean =>
+  ms > nowMs + FOLLOWED_AHEAD_MS;
+
+/** A clock that was kept, or none where it stands further ahead than anybody follows. */
+export const trusted = (clock: Clock, nowMs: number): Clock =>
+  runsAhead(clock, nowMs) ? CLOCK_START : clock;

@@ -1,35 +1,8 @@
-import { compareClocks } from './clock.ts';
 import type { EventKind, JobEvent } from './events.ts';
+import { inOrder } from './order.ts';
 import { stageOf } from './stage.ts';
 import type { JobState, PlaceCounts, Said, Span } from './state.ts';
-
-const order = (a: JobEvent, b: JobEvent): number =>
-  compareClocks(a.clock, b.clock) ||
-  (a.device < b.device ? -1 : a.device > b.device ? 1 : 0) ||
-  a.seq - b.seq ||
-  (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
-
-/** Events once each, in the order that every device agrees on. */
-export function inOrder(events: readonly JobEvent[]): JobEvent[] {
-  const once = new Map<string, JobEvent>();
-  for (const event of events) once.set(event.id, event);
-  const ordered = [...once.values()];
-  // They mostly come in order: looking is cheaper than sorting.
-  for (let at = 1; at < ordered.length; at += 1)
-    if (order(ordered[at - 1]!, ordered[at]!) > 0) return ordered.sort(order);
-  return ordered;
-}
-
-/** Ids of events that an undo, itself not undone, names. */
-export function undone(ordered: readonly JobEvent[]): Set<string> {
-  const gone = new Set<string>();
-  // An undo comes after what it undoes: from the last to the first, each is known to stand or not.
-  for (let at = ordered.length - 1; at >= 0; at -= 1) {
-    const event = ordered[at]!;
-    if (event.kind === 'undone' && !gone.has(event.id)) gone.add(event.payload.event);
-  }
-  return gone;
-}
+import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},

@@ -1,6 +1,7 @@
 import { compareClocks, type Clock } from './clock.ts';
 import type { JobEvent } from './events.ts';
-import { inOrder, undone } from './fold.ts';
+import { inOrder } from './order.ts';
+import { undone } from './undoing.ts';
 
 /**
  * In whose hands a job was at a moment of its own clock: whoever it was handed to last by then, and before it was handed

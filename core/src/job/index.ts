@@ -1,10 +1,21 @@
-export { CLOCK_START, compareClocks, seen, tick, type Clock } from './clock.ts';
+export {
+  CLOCK_START,
+  FOLLOWED_AHEAD_MS,
+  compareClocks,
+  runsAhead,
+  seen,
+  tick,
+  trusted,
+  type Clock,
+} from './clock.ts';
 export {
   DELAYS, EVENTS, EVENT_KINDS, FILL_STAGES, FOLLOW_UPS, FOUND_BY, PART_ROLES, PART_STATES,
   type AccountOpened, type BledFinding, type CameOff, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type PartRole, type PartState,
 } from './events.ts'; // prettier-ignore
 export { everHeldBy, inHandsOf } from './hands.ts';
-export { foldJob, inOrder, runningTimers, undone } from './fold.ts';
+export { foldJob, runningTimers } from './fold.ts';
+export { inOrder } from './order.ts';
+export { rootOf, undone, type Undoable } from './undoing.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { TURNING_KINDS, unitInHand, unitsTested, type TestedUnit } from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';

@@ -137,9 +137,12 @@ function fromHttp(error: unknown): ProblemError | undefined {
   }
 }
 
+const RETRY_AFTER_S = 3;
 /** Answers a request with a problem. */
 export function sendProblem(res: Response, problem: ProblemError, address: string): void {
   const body = problemBody(problem, address.slice(0, 200));
+  // Both pass by themselves: a program that asks for something is told when to ask again.
+  if (body.status === 429 || body.status === 503) res.setHeader('Retry-After', RETRY_AFTER_S);
   res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
 }
 

@@ -294,6 +294,7 @@ export function mount(
           else send(res, reply);
           return;
         }
+        if (route.onlyReads) return send(res, await handler(whole));
         const key = req.get('idempotency-key');
         if (key && key.length > 100)
           throw new ProblemError('unreadable', { detail: 'Idempotency-Key is longer than 100 characters.' });

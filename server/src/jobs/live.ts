@@ -12,8 +12,12 @@ const AGAIN_MS = 1000;
 /** Streams of one server at once; one more is told to ask again later. */
 const STREAMS_AT_MOST = 400;
 
+/** Streams of one person at once: a window each, and room for those that were closed without a word. */
+const STREAMS_EACH = 20;
+
 interface Follower {
   jobId: number;
+  personId: number;
   /** The last number that was sent. */
   after: number;
   res: Response;
@@ -45,9 +49,17 @@ export class LiveJobs {
     return this.#followers.size >= STREAMS_AT_MOST;
   }
 
+  /** Whether a person follows as much as one may: the others need streams, too. */
+  hasEnough(personId: number): boolean {
+    let own = 0;
+    for (const follower of this.#followers) if (follower.personId === personId) own += 1;
+    return own >= STREAMS_EACH;
+  }
+
   /** Answers with a stream of server-sent events from a number on. */
   follow(
     jobId: number,
+    personId: number,
     after: number,
     req: Request,
     res: Response,
@@ -61,6 +73,7 @@ export class LiveJobs {
     res.write('retry: 1000\n\n');
     const follower: Follower = {
       jobId,
+      personId,
       after,
       res,
       busy: false,

@@ -1,6 +1,15 @@
-import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { EventPage, JobEventDraft } from '@radiatrix/contract';
-import { nextFollowUp, waitsFor, type JobEvent, type JobState } from '@radiatrix/core/job';
+import {
+  nextFollowUp,
+  FOLLOWED_AHEAD_MS,
+  runsAhead,
+  waitsFor,
+  type EventKind,
+  type JobEvent,
+  type JobState,
+  type Undoable,
+} from '@radiatrix/core/job';
 import { waitingText } from '@radiatrix/words/jobs';
 import type { Db } from '../db/client.ts';
 import type { EventStanding } from '../db/schema/jobs.ts';
@@ -139,17 +148,29 @@ export const settleAside = async (
       .returning({ id: jobEvent.id })
   ).length;
 
-/** Who wrote down each of these events. */
-export async function writersOf(
-  db: Db,
-  ids: readonly string[],
-): Promise<Map<string, { by: number; kind: string }>> {
-  if (ids.length === 0) return new Map();
+/** Every event of a job, whatever came of it, as far as undoing goes, with who wrote it down. */
+export async function undoables(db: Db, jobId: number): Promise<Map<string, Undoable & { by: number }>> {
   const rows = await db
-    .select({ id: jobEvent.id, by: jobEvent.by, kind: jobEvent.kind })
+    .select({
+      id: jobEvent.id,
+      by: jobEvent.by,
+      kind: jobEvent.kind,
+      names: sql<string | null>`case when ${jobEvent.kind} = 'undone' then ${jobEvent.payload}->>'event' end`,
+    })
     .from(jobEvent)
-    .where(inArray(jobEvent.id, [...ids]));
-  return new Map(rows.map(({ id, ...row }) => [id, row]));
+    .where(eq(jobEvent.jobId, jobId));
+  return new Map(
+    rows.map(({ id, by, kind, names }) => [id, { by, kind: kind as EventKind, names: names ?? undefined }]),
+  );
+}
+
+/** What the clocks said of events whose clock was not followed, by id: ISO 8601 as it was sent. */
+export async function toldTimes(db: Db, jobId: number): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ id: jobEvent.id, told: jobEvent.toldTime })
+    .from(jobEvent)
+    .where(and(eq(jobEvent.jobId, jobId), isNotNull(jobEvent.toldTime)));
+  return new Map(rows.map(({ id, told }) => [id, told!]));
 }
 
 /** The number of the last event of a job; 0 where there is none. */
@@ -161,11 +182,33 @@ export async function lastNumber(db: Db, jobId: number): Promise<number> {
   return head!.number;
 }
 
-/** Keeps what is not kept yet; answers with how many were new. Whoever calls holds the job, so that numbers follow one another. */
+/**
+ * A time as it is kept. Of a clock that stands more than a day ahead of the server's the arrival counts, in the order of
+ * the batch; what it said is kept beside it.
+ */
+function followed({ clock, deviceTime }: JobEventDraft, index: number, nowMs: number) {
+  const isAhead = runsAhead(clock, nowMs);
+  // A year that no watch shows is no time at all.
+  const watchMs = Date.parse(deviceTime);
+  const isWatchAhead = !(watchMs <= nowMs + FOLLOWED_AHEAD_MS);
+  return {
+    clockMs: isAhead ? nowMs : clock.ms,
+    clockN: isAhead ? index : clock.n,
+    deviceTime: isWatchAhead ? new Date(nowMs).toISOString() : deviceTime,
+    toldMs: isAhead ? clock.ms : null,
+    toldTime: isAhead || isWatchAhead ? deviceTime : null,
+  };
+}
+
+/**
+ * Keeps what is not kept yet; answers with how many were new. The caller holds the job, so that numbers follow one another.
+ * @param nowMs the server's time, ms since 1970: no clock is followed more than a day past it
+ */
 export async function insertEvents(
   db: Db,
   jobId: number,
   events: readonly JobEventDraft[],
+  nowMs: number,
   standingOf: (event: JobEventDraft) => EventStanding = () => 'counts',
 ): Promise<number> {
   const last = await lastNumber(db, jobId);
@@ -173,7 +216,7 @@ export async function insertEvents(
     .insert(jobEvent)
     .values(
       events.map((event, index) => {
-        const { id, kind, device, seq, clock, deviceTime, payload } = event;
+        const { id, kind, device, seq, payload } = event;
         return {
           id,
           jobId,
@@ -181,9 +224,7 @@ export async function insertEvents(
           kind,
           device,
           seq,
-          clockMs: clock.ms,
-          clockN: clock.n,
-          deviceTime,
+          ...followed(event, index, nowMs),
           payload: payload as Record<string, unknown>,
           standing: standingOf(event),
         };

@@ -1,7 +1,6 @@
-import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
+import { CLOCK_START, SIDE_KINDS, TURNING_KINDS, compareClocks, sidesOf } from '@radiatrix/core/job';
 import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment';
 import { takesOnRecord } from '@radiatrix/core/electrical';
-import { TURNING_KINDS } from '@radiatrix/core/job';
 import { practiceOf } from '@radiatrix/core/practice';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -13,7 +12,7 @@ import { shopPractice } from '../practice/service.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { eventsStanding, lastNumber } from './queries.ts';
+import { eventsStanding, lastNumber, toldTimes } from './queries.ts';
 import { choicesOf, foldedJob, isInHands, storyOf, type FoldedJob } from './service.ts';
 
 const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
@@ -80,10 +79,11 @@ async function takesOf(db: Db, { row, state }: FoldedJob, person: Person): Promi
 export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
-  const [last, aside, handedIn, practice] = await Promise.all([
+  const [last, aside, handedIn, told, practice] = await Promise.all([
     lastNumber(db, id),
     eventsStanding(db, id, 'aside'),
     eventsStanding(db, id, 'handed in'),
+    toldTimes(db, id),
     shopPractice(db),
   ]);
   const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
@@ -129,8 +129,16 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       notices: notices.get(partId) ?? [],
     })),
     plan,
-    story: storyOf(events, state, numberOf, practice, new Set(handedIn.map((event) => event.id))),
-    aside: storyOf(aside, state, numberOf, practice),
+    clock: events.reduce(
+      (latest, { clock }) => (compareClocks(clock, latest) > 0 ? clock : latest),
+      CLOCK_START,
+    ),
+    story: storyOf(events, state, numberOf, practice, {
+      reader: person,
+      handedIn: new Set(handedIn.map((event) => event.id)),
+      told,
+    }),
+    aside: storyOf(aside, state, numberOf, practice, { reader: person, told }),
     mine: isInHands(row, events, person),
   };
 }

@@ -16,28 +16,27 @@ import type { FigureSet } from '@radiatrix/core/figures';
 import { judgePressure } from '@radiatrix/core/trial';
 import type { Practice } from '@radiatrix/core/practice';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/fitment';
-import type { EventPage, JobEventDraft, JobLine, Person, Role, ToldEvent } from '@radiatrix/contract';
-import { canEdit } from '@radiatrix/contract';
+import type { EventPage, JobEventDraft, JobLine, Person, ToldEvent } from '@radiatrix/contract';
 import { bleedText } from '@radiatrix/words/bleed';
 import type { Db } from '../db/client.ts';
-import type { EventStanding } from '../db/schema/jobs.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
 import { keepSightings } from '../failures/keep.ts';
 import { keepMinutes } from '../filing/queries.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
+import { jobWords } from '@radiatrix/words/en/jobs';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { ProblemError, notFound } from '../http/problem.ts';
-import { colleagues } from '../people/queries.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
-import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { checkFigures, keepFigures } from './figures.ts';
+import { vehicleLine } from '../vehicles/service.ts';
+import { checkNamed, guardKinds, mayUndo, guardUndoing, standingsOf } from './arrival.ts';
+import { keepFigures } from './figures.ts';
 import {
   eventsAfter,
   eventsOf,
   insertEvents,
   settleAside,
-  writersOf,
+  undoables,
   insertJob,
   jobRow,
   jobRows,
@@ -239,13 +238,19 @@ function detailOf(
 }
 
 const STORY = 200;
+/** Who reads, and what is said beside an event: that it was handed in late, and what its device's clock said where it was not followed. */
+interface Marks {
+  reader: Person;
+  handedIn?: ReadonlySet<string>;
+  told?: ReadonlyMap<string, string>;
+}
 /** What happened, newest first. */
 export function storyOf(
   events: readonly JobEvent[],
   state: JobState,
   numberOf: (partId: number) => string,
   practice: Practice,
-  handedIn: ReadonlySet<string> = new Set(),
+  { reader, handedIn = new Set(), told = new Map() }: Marks,
 ): ToldEvent[] {
   const ordered = inOrder(events);
   const gone = undone(ordered);
@@ -262,8 +267,9 @@ export function storyOf(
       at: event.deviceTime,
       undone: gone.has(event.id),
       late: state.late.includes(event.id),
-      undoable: EVENTS[event.kind].undoable,
+      undoable: mayUndo(event.kind, reader),
       handedIn: handedIn.has(event.id),
+      clockSaid: told.get(event.id) ?? null,
     }));
 }
 
@@ -303,32 +309,6 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
   );
 }
 
-function guardKinds(events: readonly JobEventDraft[], role: Role): void {
-  const barred = events.findIndex(({ kind }) => EVENTS[kind].specialist && !canEdit(role));
-  if (barred >= 0) throw new ProblemError('not-allowed', { detail: `${EVENTS[events[barred]!.kind].label}: that takes a specialist.` }); // prettier-ignore
-  if (role === 'installer' && events.some(({ kind }) => EVENTS[kind].desk))
-    throw new ProblemError('not-allowed', { detail: 'The desk hands jobs over.' });
-}
-
-/** Vehicles named by events are on record. */
-async function checkVehicles(db: Db, events: readonly JobEventDraft[]): Promise<void> {
-  for (const event of events)
-    if (event.kind === 'opened' || event.kind === 'vehicle put right')
-      await findConfiguration(db, event.payload.vehicleId);
-}
-
-/** Whoever a job is handed to works here, and is called what the event calls them. */
-async function checkPeople(db: Db, events: readonly JobEventDraft[]): Promise<void> {
-  for (const event of events) {
-    if (event.kind !== 'handed over' || event.payload.to === null) continue;
-    const { to, name } = event.payload;
-    if (!(await colleagues(db)).some((each) => each.id === to && each.name === name))
-      throw new ProblemError('invalid', {
-        fields: [{ path: 'to', message: 'nobody of that name works here' }],
-      });
-  }
-}
-
 async function refold(db: Db, id: number): Promise<void> {
   const events = (await eventsOf(db, [id])).get(id) ?? [];
   const state = foldJob(events);
@@ -342,50 +322,24 @@ async function refold(db: Db, id: number): Promise<void> {
 
 /** Opens a job with its first events; sent again it answers with the job that they opened. */
 export async function openJob(db: Db, events: readonly JobEventDraft[], person: Person): Promise<number> {
-  guardKinds(events, person.role);
+  guardKinds(events, person);
   const kept = await keptEvents(db, events.map(({ id }) => id)); // prettier-ignore
   if (kept.length > 0) return addEvents(db, kept[0]!.jobId, events, person);
-  await checkVehicles(db, events);
-  await checkFigures(db, events);
-  await checkPeople(db, events);
+  // A job that is opened holds nothing yet that could be undone: an undo may only name its own batch.
+  guardUndoing(events, new Map(), person);
+  await checkNamed(db, events, person);
   const [first] = events;
   const id = await insertJob(db, (first as Extract<JobEventDraft, { kind: 'opened' }>).payload.vehicleId);
-  await insertEvents(db, id, events);
+  await insertEvents(db, id, events, Date.now());
   await refold(db, id);
   return id;
-}
-
-/**
- * What becomes of events as they arrive. Who works at the counter or on the library works on every job; an installer on
- * those in their hands. What was done before a job left their hands, or before their account was switched off, still counts, however late it comes, and is marked;
- * what was done after that is kept aside for a specialist.
- */
-async function standingsOf(
-  db: Db,
-  row: { id: number; openerId: number },
-  person: Person,
-  leftAt: string | undefined,
-): Promise<(event: JobEventDraft) => EventStanding> {
-  if (leftAt) {
-    const before = await standingsOf(db, row, person, undefined);
-    const leftMs = Date.parse(leftAt);
-    return (event) => (event.clock.ms > leftMs || before(event) === 'aside' ? 'aside' : 'handed in');
-  }
-  if (person.role !== 'installer') return () => 'counts';
-  const events = (await eventsOf(db, [row.id])).get(row.id) ?? [];
-  if (inHandsOf(events, row.openerId) === person.id) return () => 'counts';
-  if (!everHeldBy(events, row.openerId).has(person.id))
-    throw new ProblemError('not-allowed', {
-      detail: 'This job is not in your hands; the desk hands it to you.',
-    });
-  return ({ clock }) => (inHandsOf(events, row.openerId, clock) === person.id ? 'handed in' : 'aside');
 }
 
 /** What an installer sends beside events belongs to a job that is, or was, in their hands. */
 export async function guardEverHeld(db: Db, jobId: number, { id, role }: Person): Promise<void> {
   const { row, events } = await foldedJob(db, jobId);
   if (role === 'installer' && !everHeldBy(events, row.openerId).has(id))
-    throw new ProblemError('not-allowed', { detail: 'This job is not in your hands.' });
+    throw new ProblemError('not-allowed', { detail: jobWords('never-in-your-hands') });
 }
 
 /** Whether a person may say what happens on a job. */
@@ -395,21 +349,11 @@ export const isInHands = (
   person: Person,
 ): boolean => person.role !== 'installer' || inHandsOf(events, openerId) === person.id;
 
-/** Only the person who kept a comparison can take it back. */
-async function guardUndoing(db: Db, events: readonly JobEventDraft[], person: Person): Promise<void> {
-  const named = events.flatMap((event) => (event.kind === 'undone' ? [event.payload.event] : []));
-  for (const { by, kind } of (await writersOf(db, named)).values())
-    if (kind === 'compared' && by !== person.id)
-      throw new ProblemError('not-allowed', {
-        detail: 'Only the person who kept a comparison can take it back.',
-      });
-}
-
 /** Takes in what was kept aside, or leaves it out. */
 export async function decideAside(db: Db, id: number, ids: readonly string[], take: boolean): Promise<void> {
   if (!(await lockJob(db, id))) throw notFound('That job');
   if ((await settleAside(db, id, ids, take ? 'handed in' : 'left out')) !== new Set(ids).size)
-    throw new ProblemError('stale', { detail: 'Some of these were decided on in the meantime.' });
+    throw new ProblemError('stale', { detail: jobWords('decided-meanwhile') });
   if (take) await refold(db, id);
 }
 
@@ -421,17 +365,18 @@ export async function addEvents(
   person: Person,
   leftAt?: string,
 ): Promise<number> {
-  guardKinds(events, person.role);
+  guardKinds(events, person);
   if (!(await lockJob(db, id))) throw notFound('That job');
   const elsewhere = (await keptEvents(db, events.map((event) => event.id))).find(({ jobId }) => jobId !== id); // prettier-ignore
-  if (elsewhere)
-    throw new ProblemError('conflict', { detail: 'An event of that id belongs to another job.' });
-  const standingOf = await standingsOf(db, (await jobRow(db, id))!, person, leftAt);
-  await guardUndoing(db, events, person);
-  await checkVehicles(db, events);
-  await checkFigures(db, events);
-  await checkPeople(db, events);
-  if ((await insertEvents(db, id, events, standingOf)) > 0) await refold(db, id);
+  if (elsewhere) throw new ProblemError('conflict', { detail: jobWords('of-another-job') });
+  const known = await undoables(db, id);
+  const fresh = events.filter((event) => !known.has(event.id));
+  if (fresh.some(({ kind }) => kind === 'opened'))
+    throw new ProblemError('conflict', { detail: jobWords('open-already') });
+  const about = guardUndoing(fresh, known, person);
+  const standingOf = await standingsOf(db, (await jobRow(db, id))!, person, leftAt, about);
+  await checkNamed(db, fresh, person);
+  if ((await insertEvents(db, id, events, Date.now(), standingOf)) > 0) await refold(db, id);
   return id;
 }
 

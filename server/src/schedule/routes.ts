@@ -17,9 +17,21 @@ function whileAwaited(req: Parameters<Handler<'plan'>>[0]['req']): AbortSignal {
 }
 
 export const plan: Handler<'plan'> = async ({ db, req }) => ({ body: await planRecord(db, new Date(), whileAwaited(req)) }); // prettier-ignore
-export const tryPlan: Handler<'tryPlan'> = async ({ db, body }) => ({
-  body: await tried(db, body.moves, new Date()),
-});
+/** What each person is trying at the plan just now. */
+const trying = new Map<number, AbortController>();
+
+/** One try at a time for each person, the newest: a plan is laid in the one thread that all share. */
+export const tryPlan: Handler<'tryPlan'> = async ({ db, body, person, req }) => {
+  const own = new AbortController();
+  trying.get(person.id)?.abort();
+  trying.set(person.id, own);
+  try {
+    const signal = AbortSignal.any([own.signal, whileAwaited(req)]);
+    return { body: await tried(db, body.moves, new Date(), signal) };
+  } finally {
+    if (trying.get(person.id) === own) trying.delete(person.id);
+  }
+};
 
 export const workshop: Handler<'workshop'> = async ({ db }) => {
   const body = await workshopRecord(db);

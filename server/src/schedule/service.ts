@@ -177,15 +177,15 @@ export async function planRecord(db: Db, now: Date, signal?: AbortSignal): Promi
 }
 
 /** What moving jobs would make of the plan, and what it breaks. */
-export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date): Promise<PlanTried> {
+export async function tryPlan(db: Db, moves: readonly PlanMove[], now: Date, signal?: AbortSignal): Promise<PlanTried> {
   const input = await inputOf(db, now);
   const kept = (await lastPlan(db))?.kept;
   const jobs = input.jobs.map((job) => moved(job, moves.find(({ id }) => id === job.id), input));
   const strange = moves.find(({ id }) => !jobs.some((job) => job.id === id));
   if (strange) throw new ProblemError('invalid', { fields: [{ path: 'moves', message: 'that job is not in the plan any more' }] });
   const before = kept && seenFrom(kept, input.origin);
-  const was = before ?? (await lay(input, input.jobs, undefined, TRY_STEPS));
-  const day = await lay(input, jobs, was, TRY_STEPS);
+  const was = before ?? (await lay(input, input.jobs, undefined, TRY_STEPS, signal));
+  const day = await lay(input, jobs, was, TRY_STEPS, signal);
   const broke = breaksOf(was, day, jobs, input.practice);
   const after: Kept = { shape: SHAPE,
     origin: input.origin.toISOString(), day, tasks: Object.fromEntries(jobs.map(({ id, work }) => [id, work.tasks])), open: input.shop.open, versions: {}, since: [], broke: [] };

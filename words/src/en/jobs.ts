@@ -12,3 +12,21 @@ export const waitWords = catalogue('waits', {
 export const stepWords = catalogue('steps', {
   'work:detail': 'For this part in this vehicle ({effort}).',
 });
+
+/** What may be said of a job, and what becomes of it. */
+export const jobWords = catalogue('jobs', {
+  'takes:specialist': '{label}: that takes a specialist.',
+  'takes:desk': '{label}: that is for the desk.',
+  'undo:never': '{label}: that cannot be undone.',
+  'undo:comparison': 'Only the person who kept a comparison can take it back.',
+  'not-in-your-hands': 'This job is not in your hands; the desk hands it to you.',
+  'never-in-your-hands': 'This job was never in your hands.',
+  'decided-meanwhile': 'Some of these were decided on in the meantime.',
+  'of-another-job': 'An event of that id belongs to another job.',
+  'nobody-of-that-name': 'nobody of that name works here',
+  'part-not-on-record': 'no part of that kind is on record under this number, or it is not released yet',
+  'open-already': 'This job is open already. To change its vehicle, put the vehicle right.',
+  'clock-stood-ahead': 'the device said {said}: its clock runs ahead, so the time of arrival counts',
+  'streams-full': 'Many people follow jobs just now. Ask again in a few seconds.',
+  'follows-too-much': 'You follow many jobs at once. Close a window, or ask again in a few seconds.',
+});

@@ -99,6 +99,9 @@ export const jobEvent = pgTable(
     clockMs: bigint({ mode: 'number' }).notNull(),
     clockN: integer().notNull(),
     deviceTime: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
+    /** What the device's clock and watch said where they stood far ahead and were not followed. */
+    toldMs: bigint({ mode: 'number' }),
+    toldTime: text(),
     payload: jsonb().$type<Record<string, unknown>>().notNull(),
     /** What came of it when it arrived: see `EVENT_STANDINGS`. */
     standing: text().$type<EventStanding>().notNull().default('counts'),

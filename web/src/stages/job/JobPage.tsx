@@ -14,7 +14,7 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
 import { Described } from './Described.tsx';
 import { Aside, Hands } from './Hands.tsx';
-import { sawEvents } from './device.ts';
+import { sawServer } from './device.ts';
 import { OwnFigures } from './OwnFigures.tsx';
 import { Parts } from './Parts.tsx';
 import { PlanSummary } from './PlanSummary.tsx';
@@ -29,8 +29,7 @@ export function JobPage() {
   useEffect(() => {
     if (!data) return;
     // What is done here from now on is ordered after everything this page has shown.
-    const newest = Math.max(0, ...data.record.story.map((event) => Date.parse(event.at) || 0));
-    sawEvents([{ clock: { ms: newest, n: 0 } }]);
+    sawServer(data.record.clock);
   }, [data]);
   if (error && !data)
     return (

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { jobWords } from '@radiatrix/words/en/jobs';
 import type { JobProps } from './props.ts';
 
 const SHOWN = 14;
@@ -48,6 +49,11 @@ export function Story({ job, say, busy }: JobProps) {
               <strong className="font-semibold">{event.label}</strong>
               {event.detail && `: ${event.detail}`} <span className="text-muted">{event.by}</span>
               {event.late && <span className="text-changes block">came after closing</span>}
+              {event.clockSaid !== null && (
+                <span className="text-changes block">
+                  {jobWords('clock-stood-ahead', { said: event.clockSaid.slice(0, 10) })}
+                </span>
+              )}
               {event.handedIn && (
                 <span className="text-changes block">came after the job had left their hands</span>
               )}

@@ -2,6 +2,7 @@ import {
   CLOCK_START,
   seen,
   tick,
+  trusted,
   type Clock,
   type EventKind,
   type EventPayloads,
@@ -41,10 +42,15 @@ const device = `${deviceName()}-${crypto.randomUUID().slice(0, 8)}`;
 export const boot = crypto.randomUUID().slice(0, 8);
 let seq = 0;
 
+/** The latest that the server said of its jobs' clocks: it follows none more than a day past its own time. */
+let serverMs = 0;
+
+/** The clock this browser goes by; one that runs further ahead than anybody follows is forgotten. */
 function lastClock(): Clock {
   try {
     const held = JSON.parse(kept(CLOCK) ?? 'null') as Clock | null;
-    return held && Number.isInteger(held.ms) && Number.isInteger(held.n) ? held : CLOCK_START;
+    if (!held || !Number.isInteger(held.ms) || !Number.isInteger(held.n)) return CLOCK_START;
+    return trusted(held, Math.max(Date.now(), serverMs));
   } catch {
     return CLOCK_START;
   }
@@ -65,6 +71,12 @@ export function happened<K extends EventKind>(kind: K, payload: EventPayloads[K]
     deviceTime: new Date(now).toISOString(),
     payload,
   } as JobEventDraft;
+}
+
+/** What this page does next is ordered after the latest that the server has of a job. */
+export function sawServer(clock: Clock): void {
+  serverMs = Math.max(serverMs, clock.ms);
+  sawEvents([{ clock }]);
 }
 
 /** What this page does next is ordered after what it has seen. */

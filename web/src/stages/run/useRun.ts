@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { openSteps } from '@radiatrix/core/access';
 import {
+  CLOCK_START,
   foldJob,
   isStopped,
   runningTimers,
@@ -28,7 +29,7 @@ import {
 } from '../../offline/outbox.ts';
 import { shrunk } from '../../offline/shrink.ts';
 import { useLive } from '../../offline/useLive.ts';
-import { happened, sawEvents, thisDevice } from '../job/device.ts';
+import { happened, sawEvents, sawServer, thisDevice } from '../job/device.ts';
 import { photosOfRun } from './photo-of-step.ts';
 
 export interface Run {
@@ -78,6 +79,8 @@ export function useRun(jobId: number, person: Person): RunAnswer {
   const read = useCallback(async () => {
     const [held, rows] = await Promise.all([packOf(person.id, jobId), keptEvents(person.id, jobId)]);
     if (held) {
+      // A pack of an older version has no clock of the server's.
+      sawServer(held.job.clock ?? CLOCK_START);
       sawEvents(held.events);
       setPack(held);
     }
