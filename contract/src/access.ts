@@ -66,13 +66,19 @@ export interface Borrowed {
   leftOut: string[];
 }
 
+/** What the parts of the job change of the way back: kinds that stay off, and whether steps mount what no move does. */
+export interface Refitted {
+  staysOff: PartKind[];
+  mounts: boolean;
+}
+
 /** The map as it holds for one vehicle, ready for ways in to be worked out. */
 export interface VehicleAccess {
   vehicle: VehicleLine;
   /** What decides the cautions of work on it. */
   cautions: CautionContext;
   /** Null where no map of this bay is released yet, and none is borrowed. */
-  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap; borrowed: Borrowed | null } | null;
+  map: { id: number; revisionId: number; revision: number; state: RevisionState; bayId: number; bayName: string; document: AccessMap; refit: Refitted; borrowed: Borrowed | null } | null;
   /** Related bays whose map may be borrowed; none where this bay has one. */
   lenders: AccessLender[];
   goals: AccessGoal[];
@@ -153,6 +159,7 @@ const mapStepSchema = Joi.object<MapStep>({
   })
     .allow(null)
     .default(null),
+  onlyAfter: Joi.array().items(code).unique().max(12),
 });
 
 export const accessSchema = Joi.object<AccessMap>({
@@ -167,6 +174,7 @@ export const accessSchema = Joi.object<AccessMap>({
           .valid(...PART_KINDS)
           .allow(null)
           .default(null),
+        partOf: code,
         when: whenSchema,
       }),
     )

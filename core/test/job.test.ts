@@ -127,7 +127,7 @@ describe('the fold of a job', () => {
     expect(undone([noted, undo, again, second]).has(noted.id)).toBe(true);
     const chain: JobEvent[] = [noted];
     for (let i = 0; i < 30_001; i += 1)
-      chain.push({ ...undo, id: `u${i}`, payload: { event: chain.at(-1)!.id } });
+      chain.push({ ...undo, id: `u${i}`, payload: { event: chain.at(-1)!.id } } as JobEvent);
     expect(undone(chain).has(noted.id)).toBe(true);
     expect(undone(chain.slice(0, -1)).has(noted.id)).toBe(false);
     // Undos that name each other in a ring take nothing away, and lead nowhere.

@@ -1,6 +1,7 @@
 import type { SheetStep } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { WaitsMore } from '@radiatrix/core/schedule';
+import { mountWords } from './en/mounts.ts';
 import { stepWords, waitWords } from './en/jobs.ts';
 import { workWords } from './en/work.ts';
 import { kindName } from './figures.ts';
@@ -17,9 +18,17 @@ export function waitingText(more: WaitsMore | undefined): string {
 }
 
 /** A step of a sheet: as it was written, or the work it stands for as an order in the reader's units. */
-export const stepText = (step: Pick<SheetStep, 'text' | 'work'>, units: UnitSystem): string =>
-  step.work ? workOrder(step.work, units) : step.text;
+export const stepText = (step: Pick<SheetStep, 'text' | 'work' | 'mount'>, units: UnitSystem): string =>
+  step.mount
+    ? mountWords(step.mount.code, { number: step.mount.number, part: kindName(step.mount.kind) })
+    : step.work
+      ? workOrder(step.work, units)
+      : step.text;
 
 /** The second line of a step. */
-export const stepDetail = (step: Pick<SheetStep, 'detail' | 'work'>): string =>
-  step.work ? stepWords('work:detail', { effort: workWords(step.work.effort) }) : step.detail;
+export const stepDetail = (step: Pick<SheetStep, 'detail' | 'work' | 'mount'>): string =>
+  step.mount
+    ? mountWords(`detail:${step.mount.code}`)
+    : step.work
+      ? stepWords('work:detail', { effort: workWords(step.work.effort) })
+      : step.detail;

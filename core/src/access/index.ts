@@ -17,7 +17,8 @@ export {
   type RecordedSaid,
   type Recording,
 } from './recorded.ts';
-export { openSteps, type Run } from './run.ts';
+export { refitMap, refitOf, type Refit, type RefitPart, type RefitVehicle } from './refit.ts';
+export { openSteps, stepsStayingOff, type Run } from './run.ts';
 export { Reach, canAllBeDone, type Task, type TaskOperation } from './task.ts';
 export {
   LIFTS,

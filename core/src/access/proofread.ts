@@ -37,6 +37,9 @@ export function proofreadMap(map: AccessMap): Finding[] {
   if (map.operations.length === 0) wrong('operations', 'No operations yet.');
   if (!map.things.some(({ partKind }) => partKind !== null))
     wrong('things', 'Nothing on it is a part that gets changed, so no way in leads anywhere.');
+  for (const { code, name, partOf } of map.things)
+    if (partOf && (partOf === code || !things.has(partOf)))
+      wrong(`things.${code}`, `${name}: is part of ${partOf}, which is not another thing of this map.`);
   for (const operation of map.operations) {
     if (codes.has(operation.code)) wrong(at(operation), `${operation.code} is given out twice.`);
     codes.add(operation.code);
@@ -52,6 +55,10 @@ export function proofreadMap(map: AccessMap): Finding[] {
   for (const operation of map.operations)
     for (const code of operation.back?.after ?? [])
       if (!codes.has(code)) wrong(at(operation), `${operation.text}: goes back after ${code}, which is not on this map.`);
+
+  for (const step of map.steps)
+    for (const code of step.onlyAfter ?? [])
+      if (!codes.has(code)) wrong('steps', `${step.text}: only after ${code}, which is not on this map.`);
 
   const { task, facts } = compile({ map, goal: [], cost: () => 0 });
   const reach = new Reach(task, map.operations.map((_, number) => number));

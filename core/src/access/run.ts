@@ -2,6 +2,10 @@ import { mayComeNext, mayGoBackNext } from './order.ts';
 import type { AccessMap, Fact } from './types.ts';
 import { backStep, outStep } from './write.ts';
 
+/** Steps at which things come off for good on a job. */
+export const stepsStayingOff = (map: AccessMap | undefined): ReadonlySet<string> =>
+  new Set((map?.operations ?? []).flatMap(({ code, staysOff }) => (staysOff ? [outStep(code)] : [])));
+
 /** A way in that is under way: what its steps were written from. */
 export interface Run {
   map: AccessMap;

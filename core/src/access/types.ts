@@ -17,6 +17,8 @@ export interface Thing {
   name: string;
   /** The kind of part it is, where it is one that gets changed; null for what is only in the way. */
   partKind: PartKind | null;
+  /** The code of the thing that it is part of and stays off with: the upper half of a shroud. */
+  partOf?: string;
   /** Which vehicles have it; what a vehicle does not have is never in its way. Null for all. */
   when: Condition | null;
 }
@@ -89,12 +91,16 @@ export interface Operation {
   photoId: number | null;
   /** Null where nothing is put back: a bench parting of what is thrown away, a wait. */
   back: WayBack | null;
+  /** On a job that takes its things off for good: its fasteners do not go back either. */
+  staysOff?: true;
 }
 
 /** A step before or after the operations: laying out, filling, proving. */
 export interface MapStep extends Step {
   /** Only where so much of a fluid was lost, L: a top-up below, a full bleed from there on. Null for always. */
   lost: { fluid: 'coolant' | 'transmission'; fromL: number; belowL: number | null } | null;
+  /** Only on a way with one of these operations: the cock is closed where it was opened. */
+  onlyAfter?: string[];
 }
 
 /** What can come off in a bay, and everything that must be out of its way first. */

@@ -1,6 +1,7 @@
 import { compile } from './compile.ts';
 import { leastOperations } from './least.ts';
 import { orderOut } from './order.ts';
+import type { PartKind } from '../figures/index.ts';
 import { LIFTS, type AccessMap, type Fact, type Lift, type MapStep, type Operation } from './types.ts';
 
 export const OBJECTIVES = ['time', 'coolant', 'clips', 'alone'] as const;
@@ -55,12 +56,23 @@ const clipsOf = ({ uses, breaks }: Operation): number => (breaks > 0 ? sum(uses,
 const riskOf = (operation: Operation): number => clipsOf(operation) * operation.breaks;
 const rank = (lift: Lift): number => LIFTS.indexOf(lift);
 
-/** Steps before and after that a way calls for, by what it loses. */
+/** Whether a way of these operations takes a part of a kind off and puts it, or its like, back. */
+function putsBack({ things, operations }: AccessMap, codes: readonly string[], kind: PartKind): boolean {
+  const own = new Set(things.flatMap(({ code, partKind }) => (partKind === kind ? [code] : [])));
+  return operations.some(
+    ({ code, gives, back }) => back !== null && codes.includes(code) && gives.some(({ thing }) => own.has(thing)),
+  ); // prettier-ignore
+}
+
+/** Steps beside its moves that a way calls for: by what it loses, by what it opens, and for parts that none of its moves puts in. */
 export const stepsBeside = (
-  steps: readonly MapStep[],
+  map: AccessMap,
   lost: Pick<WayCost, 'coolantL' | 'transmissionL'>,
+  codes: readonly string[],
 ): MapStep[] =>
-  steps.filter((step) => {
+  map.steps.filter((step) => {
+    if (step.onlyAfter?.length && !step.onlyAfter.some((code) => codes.includes(code))) return false;
+    if (step.mount?.code === 'part' && putsBack(map, codes, step.mount.kind)) return false;
     if (!step.lost) return true;
     const litres = step.lost.fluid === 'coolant' ? lost.coolantL : lost.transmissionL;
     return (
@@ -73,7 +85,7 @@ export function costOf(map: AccessMap, codes: readonly string[]): WayCost {
   const operations = map.operations.filter(({ code }) => codes.includes(code));
   const coolantL = Math.max(0, ...operations.map((each) => each.coolantL));
   const transmissionL = Math.max(0, ...operations.map((each) => each.transmissionL));
-  const beside = stepsBeside(map.steps, { coolantL, transmissionL });
+  const beside = stepsBeside(map, { coolantL, transmissionL }, codes);
   const work = operations.filter(({ waiting }) => !waiting);
   const outMinutes = sum(work, ({ minutes }) => minutes);
   const backMinutes = sum(operations, backMinutesOf);

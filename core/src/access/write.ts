@@ -104,14 +104,26 @@ export function writeProcedure(
   const out = codes.flatMap((code) => byCode.get(code) ?? []);
   const { order } = orderBack(map, codes, already);
   const back = order.flatMap((code) => byCode.get(code) ?? []);
-  const steps = stepsBeside(map.steps, costOf(map, codes)).map(({ lost: _lost, ...step }): Step => step);
+  const steps = stepsBeside(map, costOf(map, codes), codes).map(
+    ({ lost: _lost, onlyAfter: _only, ...step }): Step => step,
+  );
   const trays = new Set(out.flatMap(({ uses }) => uses.map(({ tray }) => tray)));
+  const mounted = steps.filter(({ phase }) => phase === 'install');
+  // Parts are mounted on the radiator that is in; where it stayed, before anything else goes back.
+  const radiators = new Set(
+    map.things.flatMap(({ code, partKind }) => (partKind === 'radiator' ? [code] : [])),
+  );
+  const radiatorIn = back.findLastIndex(({ gives }) => gives.some(({ thing }) => radiators.has(thing)));
   const install = back.flatMap((operation, at) => {
     if (!operation.back) return [];
     const group = operation.back.tightenWith;
     const ownGroup = back.filter((each) => each.back !== null && each.back.tightenWith === group && each.uses.length > 0);
     const isLast = group !== '' && ownGroup.length > 0 && !back.slice(at + 1).some((each) => ownGroup.includes(each)) && ownGroup.includes(operation);
-    return [stepBack(operation, operation.back), ...(isLast ? [stepTight(group, ownGroup, map.fasteners)] : [])];
+    return [
+      stepBack(operation, operation.back),
+      ...(isLast ? [stepTight(group, ownGroup, map.fasteners)] : []),
+      ...(at === radiatorIn ? mounted : []),
+    ];
   }); // prettier-ignore
   return {
     document: {
@@ -123,8 +135,9 @@ export function writeProcedure(
       steps: [
         ...steps.filter(({ phase }) => phase === 'prepare'),
         ...out.map(stepOut),
+        ...(radiatorIn < 0 ? mounted : []),
         ...install,
-        ...steps.filter(({ phase }) => phase !== 'prepare'),
+        ...steps.filter(({ phase }) => phase !== 'prepare' && phase !== 'install'),
       ],
     },
     out: out.map(({ code }) => code),

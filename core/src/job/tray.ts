@@ -13,6 +13,8 @@ export interface TrayPlace {
   back: number;
   /** New ones that went into it. */
   replaced: number;
+  /** Those of things that stay off: they do not go back. */
+  staysOut: number;
   /** Still in the dish. */
   left: number;
   /** Of what the vehicle should have, what is still to be had: missing, broken and wrong ones that were not replaced, and those that are never used again. */
@@ -47,6 +49,7 @@ export const outText = (count: { there: number; missing: number; broken: number;
     .filter(Boolean)
     .join(', ');
 
+const NONE: ReadonlySet<string> = new Set();
 const differ = (texts: readonly string[]): boolean => new Set(texts).size > 1;
 
 /**
@@ -54,18 +57,24 @@ const differ = (texts: readonly string[]): boolean => new Set(texts).size > 1;
  * seeing each other, both are kept and said; until somebody decides, the count that came last stands in.
  *
  * @param fasteners of the sheet
+ * @param staysOff steps at which things came off for good: their fasteners are expected nowhere
  */
-export function trayOf(fasteners: readonly Fastener[], state: Pick<JobState, 'tray' | 'replaced'>): Tray {
+export function trayOf(
+  fasteners: readonly Fastener[],
+  state: Pick<JobState, 'tray' | 'replaced'>,
+  staysOff: ReadonlySet<string> = NONE,
+): Tray {
   const hazards = swapHazards({ fasteners: [...fasteners] });
   const places = fasteners.map((fastener): TrayPlace => {
     const { tray } = fastener;
     const own = Object.entries(state.tray).filter(([key]) => key.startsWith(`${tray} `));
-    const sum = { there: 0, missing: 0, broken: 0, wrong: 0, back: 0 };
+    const sum = { there: 0, missing: 0, broken: 0, wrong: 0, back: 0, staysOut: 0 };
     const contradictions: TrayPlace['contradictions'] = [];
     for (const [key, { out, back }] of own) {
       const step = key.slice(2);
       const [lastOut, lastBack] = [out.at(-1), back.at(-1)];
-      for (const what of ['there', 'missing', 'broken', 'wrong'] as const) sum[what] += lastOut?.[what] ?? 0;
+      if (staysOff.has(step)) sum.staysOut += lastOut?.there ?? 0;
+      else for (const what of ['there', 'missing', 'broken', 'wrong'] as const) sum[what] += lastOut?.[what] ?? 0;
       sum.back += lastBack?.count ?? 0;
       if (differ(out.map(outText)))
         contradictions.push({ step, what: 'out', said: out.map((each) => ({ by: each.by, event: each.event, count: outText(each) })) });

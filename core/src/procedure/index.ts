@@ -13,10 +13,13 @@ export { withIdentity } from './identity.ts';
 export { inOrder, assembleSheet, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
 export {
   FASTENER_POLICIES,
+  MOUNT_CODES,
   PHASES,
   PHASE_LABELS,
   type Fastener,
   type FastenerPolicy,
+  type Mount,
+  type MountCode,
   type Phase,
   type ProcedureDocument,
   type ProcedureNote,

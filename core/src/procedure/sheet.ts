@@ -64,6 +64,11 @@ const ON_THE_BENCH: ReadonlySet<WorkCode> = new Set<WorkCode>([
   'housing-seal', 'set-controller',
 ]); // prettier-ignore
 
+/** Work on wires. */
+const WIRING: ReadonlySet<WorkCode> = new Set<WorkCode>([
+  're-terminate', 'plug-adapter', 'rewire-drive', 'change-fuse', 'fit-controller-kit', 'ac-request', 'probe-in-fins', 'mind-the-switch', 'wire-relay-socket',
+]); // prettier-ignore
+
 /** Natural order, so that "8 mm socket" stands before "10 mm socket". */
 function bySize(a: string, b: string): number {
   const [x, y] = [a, b].map((text) => Number(/^\d+(?:\.\d+)?/.exec(text)?.[0] ?? Infinity)) as [
@@ -140,9 +145,14 @@ export function assembleSheet({
     ...(hazards.length > 0 ? ['thread-swap'] : []),
     ...(work.some(drills) ? ['drilling'] : []),
   ];
-  const extra = work.map((each) => stepOf(each));
+  const covered = new Set(own.steps.flatMap(({ mount }) => mount?.covers ?? []));
+  const extra = work.filter(({ code }) => !covered.has(code)).map((each) => stepOf(each));
   const bench = extra.filter((step) => step.phase === 'prepare');
-  const later = extra.filter((step) => step.phase === 'install');
+  const mounted = own.steps.findLastIndex(({ mount }) => mount !== undefined);
+  // Wires are joined once what they lead to is in its place.
+  const wired =
+    mounted < 0 ? [] : extra.filter(({ phase, work: each }) => phase === 'install' && WIRING.has(each.code));
+  const later = extra.filter((step) => step.phase === 'install' && !wired.includes(step));
   const firstNot = own.steps.findIndex((step) => step.phase !== 'prepare');
   const afterPrepare = firstNot < 0 ? own.steps.length : firstNot;
   const firstInstall = own.steps.findIndex((step) => step.phase === 'install');
@@ -152,7 +162,9 @@ export function assembleSheet({
     ...bench,
     ...own.steps.slice(afterPrepare, beforeInstall),
     ...later,
-    ...own.steps.slice(beforeInstall),
+    ...own.steps.slice(beforeInstall, Math.max(beforeInstall, mounted + 1)),
+    ...wired,
+    ...own.steps.slice(Math.max(beforeInstall, mounted + 1)),
   ];
   const sections: Sheet['sections'] = [];
   let number = 0;

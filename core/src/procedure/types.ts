@@ -1,5 +1,6 @@
 import type { Condition } from '../application/index.ts';
 import type { PartKind } from '../figures/index.ts';
+import type { WorkCode } from '../practice/index.ts';
 
 export const PHASES = ['prepare', 'remove', 'install', 'fill', 'prove'] as const;
 export type Phase = (typeof PHASES)[number];
@@ -34,6 +35,21 @@ export interface Fastener {
   when: Condition | null;
 }
 
+/** How a part that no move of the map puts back is mounted; said by the catalogue `mounts`. */
+export const MOUNT_CODES = [
+  'stud-nuts', 'fan-frame', 'fan-run', 'belt-fan', 'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-switch',
+  'kit-fan', 'kit-ac', 'part',
+] as const; // prettier-ignore
+export type MountCode = (typeof MOUNT_CODES)[number];
+export interface Mount {
+  code: MountCode;
+  kind: PartKind;
+  /** Number of the part that goes in. */
+  number: string;
+  /** Work of the plan that this step is, or is a part of. */
+  covers?: WorkCode;
+}
+
 export interface Step {
   /** Stays the same through every edit: ticks, times and notes hang on it. Empty until it is first stored. */
   id: string;
@@ -62,6 +78,8 @@ export interface Step {
   connector: string;
   /** Which vehicles and parts the plug concerns; null for all that the step does. */
   connectorWhen: Condition | null;
+  /** A step that follows from the parts that go in: its text is said by the catalogue. */
+  mount?: Mount;
 }
 
 /** Something to know of some of the vehicles before the first step: `to 2009 the drain cock has no hose end`. */

@@ -5,6 +5,7 @@ import {
   mapFor,
   orderOut,
   proofreadMap,
+  refitMap,
   writeProcedure,
   type AccessMap,
   type Fact,
@@ -31,6 +32,7 @@ import { bayById, loadVocabulary } from '../vehicles/queries.ts';
 import { cautionContext } from '../vehicles/cautions.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { lendersFor, type LentMap } from './lent-queries.ts';
+import { refitFor } from './refit.ts';
 import {
   accessHead,
   accessOfBay,
@@ -301,13 +303,14 @@ export async function vehicleAccess(
       wanted: [],
       revised: null,
     };
-  const [whole, bay, past, later] = await Promise.all([
+  const [whole, bay, past, later, refit] = await Promise.all([
     mapOf(db, chosen.revisionId),
     bayById(db, chosen.bayId),
     pastCounts(db, chosen.id),
     own && newest && newest.revisionId !== chosen.revisionId ? mapOf(db, newest.revisionId) : undefined,
+    refitFor(db, job, vehicle, person.role),
   ]);
-  const fits = mapFor(whole!, { vehicle, vocabulary, part: {} });
+  const fits = refitMap(mapFor(whole!, { vehicle, vocabulary, part: {} }), refit);
   const document = own ? fits : borrowedMap(fits, movesDone(job?.state), borrowedSaid(bay?.name ?? ''));
   const held = new Set(document.operations.map(({ code }) => code));
   const goals = document.things.flatMap(({ code, name, partKind }) =>
@@ -325,6 +328,7 @@ export async function vehicleAccess(
       bayId: chosen.bayId,
       bayName: bay?.name ?? '',
       document,
+      refit: { staysOff: refit.staysOff, mounts: refit.mounts.length > 0 },
       borrowed: own
         ? null
         : { leftOut: whole!.operations.filter(({ code }) => !held.has(code)).map(({ text }) => text) },

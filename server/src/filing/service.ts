@@ -1,4 +1,4 @@
-import { backStep, outStep, type AccessMap } from '@radiatrix/core/access';
+import { backStep, outStep, refitMap, stepsStayingOff, type AccessMap } from '@radiatrix/core/access';
 import { attributeOf, readFigure, type FigureSet } from '@radiatrix/core/figures';
 import {
   differencesOf,
@@ -23,6 +23,7 @@ import { workSentence } from '@radiatrix/words/work';
 import { choiceNamed, figureName } from '@radiatrix/words/figures';
 import { accessRecord, storeAccess, vehicleAccess } from '../access/service.ts';
 import { pastCounts } from '../access/queries.ts';
+import { refitFor } from '../access/refit.ts';
 import { planningRecord } from '../fitment/service.ts';
 import type { Db } from '../db/client.ts';
 import { figureSet, storeFigures } from '../figures/service.ts';
@@ -78,14 +79,17 @@ async function layBeside(db: Db, jobId: number, person: Person): Promise<Laid> {
   // Who works on the library lays it beside the draft that is open: what was taken in already is no difference any more.
   const head = found && seesDrafts(person.role) ? await accessRecord(db, found.id, person) : undefined;
   const map = head ? documentOf(head) : found ? { ...found.document, id: found.id } : undefined;
-  const [past, seen, filed, names] = await Promise.all([
+  const [past, seen, filed, names, refit] = await Promise.all([
     map ? pastCounts(db, map.id) : [],
     map ? minutesOfMap(db, map.id) : [],
     jobsSource ? filedLitres(db, vehicle.bayId, jobsSource.id, WEIGHED) : {},
     partNames(db, state.parts.map(({ partId }) => partId)), // prettier-ignore
+    refitFor(db, { state }, vehicle, person.role),
   ]);
   const model = map && minutesModel(mappedMinutes(map), seen, practice);
-  const left = map ? leftInTray(trayOf(map.fasteners, state)) : undefined;
+  const left = map
+    ? leftInTray(trayOf(map.fasteners, state, stepsStayingOff(refitMap(map, refit))))
+    : undefined;
   const proven =
     openProofs(proofStates(proofsFor(proving.proofs, state), state, left, practice)).length === 0;
   const parts = state.parts

@@ -9,6 +9,7 @@ import {
   type Fastener,
   type Phase,
 } from '@radiatrix/core/procedure';
+import { accessWords } from '@radiatrix/words/en/access';
 import { kindName } from '@radiatrix/words/figures';
 import { Field } from '../../ui/fields.tsx';
 import { CODE, CODE_SAID, USES_SAID, figure, figureText, list, number, readUses, readWhen, whenText, writeUses } from './typed.ts'; // prettier-ignore
@@ -51,6 +52,7 @@ export function ThingForm({ map, own, words, busy, onSave, onRemove, onCancel }:
   const [code, setCode] = useState(own?.code ?? '');
   const [name, setName] = useState(own?.name ?? '');
   const [kind, setKind] = useState<PartKind | ''>(own?.partKind ?? '');
+  const [partOf, setPartOf] = useState(own?.partOf ?? '');
   const [when, setWhen] = useState(whenText(own?.when ?? null));
   const [wrong, setWrong] = useState('');
   const used = own ? naming(map, own.code) : 0;
@@ -61,13 +63,19 @@ export function ThingForm({ map, own, words, busy, onSave, onRemove, onCancel }:
     if (name.trim() === '') return setWrong('What is it called?');
     if (!concerns.ok) return setWrong(concerns.message);
     setWrong('');
-    onSave({ code, name: name.trim(), partKind: kind || null, when: concerns.when });
+    onSave({ code, name: name.trim(), partKind: kind || null, ...(partOf ? { partOf } : {}), when: concerns.when });
   };
   return (
     <Frame label={own?.name ?? 'New thing'} wrong={wrong} busy={busy} barred={used > 0 ? `${used === 1 ? 'one operation names' : `${used} operations name`} it` : ''} isNew={!own} onSave={save} onRemove={onRemove} onCancel={onCancel}>
       {!own && <Text label="Code" value={code} onChange={setCode} />}
       <Text label="Name" value={name} onChange={setName} wide={own !== null} />
       <Field label="Part"><select className="select" value={kind} onChange={(event) => setKind(event.target.value as PartKind | '')}><option value="">only in the way</option>{PART_KINDS.map((each) => <option key={each} value={each}>{kindName(each)}</option>)}</select></Field>
+      <Field label={accessWords('part-of')}>
+        <select className="select" value={partOf} onChange={(event) => setPartOf(event.target.value)}>
+          <option value="">{accessWords('part-of:none')}</option>
+          {map.things.filter((each) => each.code !== code).map((each) => <option key={each.code} value={each.code}>{each.name}</option>)}
+        </select>
+      </Field>
       <Text label="Only for" value={when} onChange={setWhen} wide={!own} />
     </Frame>
   );
@@ -112,11 +120,12 @@ export function FastenerForm({ map, own, words, busy, onSave, onRemove, onCancel
 /** Steps beside the operations: what is laid out before, filled and proven after. */
 const BESIDE: readonly Phase[] = PHASES.filter((phase) => phase !== 'remove' && phase !== 'install');
 
-export function StepForm({ own, words, busy, onSave, onRemove, onCancel }: PartProps<MapStep>) {
+export function StepForm({ map, own, words, busy, onSave, onRemove, onCancel }: PartProps<MapStep>) {
   const [now, setNow] = useState<MapStep>(own ?? { id: '', after: '', when: null, phase: 'prepare', text: '', detail: '', tools: [], consumables: [], minutes: 5, waiting: false, cautions: [], cautionsWhen: {}, uses: [], connector: '', connectorWhen: null, lost: null });
   const [minutes, setMinutes] = useState(String(now.minutes));
   const [uses, setUses] = useState(writeUses(now.uses));
   const [when, setWhen] = useState(whenText(now.when));
+  const [only, setOnly] = useState((own?.onlyAfter ?? []).join(', '));
   const [from, setFrom] = useState(figureText(now.lost?.fromL ?? null));
   const [below, setBelow] = useState(figureText(now.lost?.belowL ?? null));
   const [wrong, setWrong] = useState('');
@@ -127,9 +136,13 @@ export function StepForm({ own, words, busy, onSave, onRemove, onCancel }: PartP
     if (!(number(minutes) >= 0)) return setWrong('Minutes are a figure.');
     if (!counted) return setWrong(USES_SAID);
     if (!concerns.ok) return setWrong(concerns.message);
+    const onlyAfter = only.split(/[\s,]+/).filter(Boolean);
+    const strange = onlyAfter.find((code) => !map.operations.some((each) => each.code === code));
+    if (strange) return setWrong(accessWords('only-after:unknown', { code: strange }));
     if (now.lost && (fromL === null || !(fromL >= 0) || (belowL !== null && !(belowL > fromL)))) return setWrong('From so many litres that were lost, and below more than that.');
     setWrong('');
-    onSave({ ...now, minutes: number(minutes), uses: counted, when: concerns.when, lost: now.lost && { ...now.lost, fromL: fromL!, belowL } });
+    const { onlyAfter: _was, ...rest } = now;
+    onSave({ ...rest, ...(onlyAfter.length > 0 ? { onlyAfter } : {}), minutes: number(minutes), uses: counted, when: concerns.when, lost: now.lost && { ...now.lost, fromL: fromL!, belowL } });
   };
   return (
     <Frame label={own?.text ?? 'New step'} wrong={wrong} busy={busy} barred="" isNew={!own} onSave={save} onRemove={onRemove} onCancel={onCancel}>
@@ -143,6 +156,7 @@ export function StepForm({ own, words, busy, onSave, onRemove, onCancel }: PartP
       <Text label="Cautions" value={now.cautions.join(', ')} onChange={(next) => set({ cautions: list(next) })} />
       <Text label="Fasteners" value={uses} onChange={setUses} />
       <Text label="Plug" value={now.connector} onChange={(connector) => set({ connector })} />
+      <Text label={accessWords('only-after')} value={only} onChange={setOnly} />
       <Text label="Only for" value={when} onChange={setWhen} />
       <Field label="Only where this was lost" className="col-span-2"><select className="select" value={now.lost?.fluid ?? ''} onChange={(event) => set({ lost: event.target.value === '' ? null : { fluid: event.target.value as 'coolant', fromL: 0, belowL: null } })}><option value="">always</option><option value="coolant">coolant</option><option value="transmission">transmission fluid</option></select></Field>
       {now.lost && <><Text label="From, L" value={from} onChange={setFrom} /><Text label="Below, L" value={below} onChange={setBelow} /></>}

@@ -1,7 +1,7 @@
 import { Smartphone } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { openSteps } from '@radiatrix/core/access';
+import { openSteps, stepsStayingOff } from '@radiatrix/core/access';
 import { trayOf } from '@radiatrix/core/job';
 import { PHASE_LABELS } from '@radiatrix/core/procedure';
 import type { JobRecord } from '@radiatrix/contract';
@@ -48,7 +48,7 @@ export function Watch({ job, say, busy }: JobProps) {
     .filter(([, step]) => step.done)
     .sort(([, a], [, b]) => (a.at < b.at ? 1 : -1))[0];
   const done = steps.filter(({ id }) => settled.has(id)).length;
-  const tray = trayOf(sheet?.sheet.hardware ?? [], state);
+  const tray = trayOf(sheet?.sheet.hardware ?? [], state, stepsStayingOff(sheet?.run?.map));
   const left = tray.places.reduce((sum, place) => sum + place.left, 0);
   const doubts = tray.places.filter((place) => place.contradictions.length > 0);
   return (

@@ -289,11 +289,15 @@ function AsProcedure({ access, map, way, title, partKind, already }: Pick<Chosen
   const person = useOutletContext<Person>();
   const navigate = useNavigate();
   const [add, { isLoading, error }] = recordingApi.useNewProcedureMutation();
-  if (!canEdit(person.role)) return null;
+  const { staysOff, mounts } = access.map!.refit;
+  // What this job's own parts make of the way back is no procedure of the bay.
+  if (!canEdit(person.role) || mounts || staysOff.length > 0) return null;
   const write = (): void => {
     const { document } = writeProcedure(map, way.operations, { title, partKind, already: already.map((thing) => ({ thing, state: 'off' })) });
     // Where something is tightened is a matter of the map; a written procedure says it in words.
-    const steps = document.steps.map(({ tightens: _tightens, ...step }) => step);
+    const steps = document.steps
+      .filter(({ mount }) => mount === undefined)
+      .map(({ tightens: _tightens, ...step }) => step);
     void add({ body: { bayId: access.map!.bayId, document: { ...document, steps } }, key: crypto.randomUUID() })
       .unwrap()
       .then(({ record }) => navigate(`/procedures/${record.id}`))

@@ -1,3 +1,4 @@
+import { stepsStayingOff } from '@radiatrix/core/access';
 import { leftInTray, trayOf } from '@radiatrix/core/job';
 import { proofStates, proofsFor, type Proved } from '@radiatrix/core/prove';
 import type { JobRecord } from '@radiatrix/contract';
@@ -14,6 +15,8 @@ export function useProofs(job: JobRecord, record: ProofRecord, practice: Practic
     { vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units },
     { skip: !first },
   );
-  const left = sheet ? leftInTray(trayOf(sheet.sheet.hardware, job.state)) : undefined;
+  const left = sheet
+    ? leftInTray(trayOf(sheet.sheet.hardware, job.state, stepsStayingOff(sheet.run?.map)))
+    : undefined;
   return proofStates(proofsFor(record, job.state), job.state, left, practice);
 }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { openSteps } from '@radiatrix/core/access';
+import { openSteps, stepsStayingOff } from '@radiatrix/core/access';
 import {
   CLOCK_START,
   foldJob,
@@ -213,7 +213,7 @@ export function useRun(jobId: number, person: Person): RunAnswer {
       steps,
       settled,
       open: openSteps(steps, settled, sheet?.run ?? null),
-      tray: trayOf(sheet?.sheet.hardware ?? [], state),
+      tray: trayOf(sheet?.sheet.hardware ?? [], state, stepsStayingOff(sheet?.run?.map)),
       isStopped: isStopped(state),
       timers: runningTimers(events, thisDevice()),
       unsent: new Set(own.map(({ id }) => id)),

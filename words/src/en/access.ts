@@ -1,0 +1,9 @@
+import { catalogue } from '../catalogue.ts';
+
+/** Recording the access map of a bay. */
+export const accessWords = catalogue('access', {
+  'part-of': 'Part of',
+  'part-of:none': 'nothing: it stands alone',
+  'only-after': 'Only after moves, by code',
+  'only-after:unknown': 'No move {code} is on this map.',
+});
