@@ -8,39 +8,10 @@ import { BROWSER_ARGS } from '../tools/lib/browser-args.mts';
 import { startOnFreePort, startServer } from '../tools/lib/server.mjs';
 import { asked, eventsOf, openedJob, PICTURE } from './jobs.ts';
 import { as, signIn } from './people.ts';
+import { PHONE, doMove } from './stages.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
 const done = (page: Page) => page.getByRole('button', { name: /^Done, / });
 const onStep = (page: Page) => page.getByRole('article', { name: 'Move' }).getByRole('heading', { level: 1 });
-
-/** Does the move that is shown, counting back whatever goes in with it. */
-async function doMove(page: Page): Promise<string> {
-  const text = await onStep(page).innerText();
-  for (;;) {
-    const place = page.getByRole('button', { name: /^All \d+ back$/ });
-    if (!(await place.count())) break;
-    // News from another device may replace the button while it is tapped: then it is tapped again.
-    await place
-      .first()
-      .click({ timeout: 5000 })
-      .catch(() => {});
-    await page.waitForTimeout(50);
-  }
-  // Where a place is easily mixed up with another, it is the letter that is tapped.
-  for (const asked of await page.getByText('Which place do you take them from?').all()) {
-    const own = asked.locator('xpath=../..').getByRole('group', { name: /^back from / });
-    const letter = (await own.getAttribute('aria-label'))!.at(-1)!;
-    await asked
-      .locator('xpath=..')
-      .getByRole('button', { name: `From place ${letter}` })
-      .click();
-  }
-  await done(page).click();
-  await expect(
-    onStep(page).or(page.getByRole('heading', { name: 'Every step is done or skipped' })),
-  ).not.toHaveText(text);
-  return text;
-}
 
 async function photograph(page: Page): Promise<void> {
   const before = await page

@@ -1,13 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
-import { as } from './people.ts';
+import type { JobRecord } from '@radiatrix/contract';
+import { asked } from './jobs.ts';
+import { as, signIn } from './people.ts';
+import { PHONE, doAllMoves, openedFrom, proof, prove } from './stages.ts';
 
-/** From the caller's words to the job that keeps them: typed once, in the finder. */
-async function openedFrom(page: Page, line: string): Promise<number> {
-  await page.goto(`/ask?${new URLSearchParams({ q: line })}`);
-  await page.getByRole('button', { name: /^Open a job/ }).click();
-  await page.waitForURL(/\/jobs\/\d+$/);
-  return Number(/\d+$/.exec(page.url())![0]);
-}
 const front = (page: Page) => page.getByRole('region', { name: 'Check next' });
 const todo = (page: Page) => page.getByRole('region', { name: 'What to do' });
 
@@ -101,4 +97,62 @@ test('the new fan that is noisy: “rough” alone fails a unit, the next one pa
   await bench.getByRole('button', { name: 'Record result' }).click();
   await expect(bench).toContainText(/unit 2, .*: passed/);
   await expect(bench).toContainText(/one unit, .*: failed/);
+});
+
+test('a conversion, from words to filed: the way back is made of what goes in, without signal, and the belt fan stays off', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const cleo = await as(browser, 'cleo');
+  const id = await openedFrom(cleo, '1969 halberd v8 manual, belt fan, runs hot in town: wants electric fans with a controller kit'); // prettier-ignore
+  await expect(cleo.getByText(/runs hot in town/).first()).toBeVisible();
+  await cleo.getByLabel('In the hands of').selectOption({ label: 'Idris, installer' });
+
+  const mara = await as(browser, 'mara');
+  const { vehicle } = await asked<JobRecord>(mara.request, `/api/jobs/${id}`);
+  const vehicleId = vehicle.id;
+  for (const [kind, number] of [['fan', 'NT-F 2500'], ['kit', 'NT-K 2']] as const) {
+    await mara.goto(`/v/${vehicleId}/match?kind=${kind}&job=${id}`);
+    await mara.getByRole('button', { name: new RegExp(`^${number} `) }).click();
+    await mara.getByRole('button', { name: /^Take it into job/ }).click();
+    await expect(mara.getByRole('button', { name: /^Take it into job/ })).toBeHidden();
+  }
+  await mara.goto(`/jobs/${id}`);
+  // Switching temperatures that nobody stated are asked for, never made up.
+  await expect(mara.getByText(/Thermostat rating or fan temperatures are not on record/)).toBeVisible();
+
+  // No map of this bay: a related one is lent, and the shroud comes off with the belt fan for good.
+  await mara.goto(`/v/${vehicleId}/prepare?job=${id}`);
+  await mara.getByRole('button', { name: 'Borrow it' }).first().click();
+  await expect(mara.getByRole('heading', { level: 1 })).toContainText('Shroud and Belt fan and clutch');
+  await mara.getByRole('button', { name: /^Take A/ }).click();
+  await expect(mara.getByText(`A is taken for job ${id}`)).toBeVisible();
+
+  const phone = await (await browser.newContext({ ...PHONE, baseURL: process.env.BASE_URL! })).newPage();
+  await signIn(phone, 'idris');
+  await phone.goto(`/jobs/${id}/run`);
+  await expect(phone.getByText(/opens the cooling system, and no move of this way drains it/)).toBeVisible();
+  await phone.context().setOffline(true);
+  const moves = await doAllMoves(phone);
+  const at = (text: RegExp) => moves.findIndex((move) => text.test(move));
+  expect(moves.filter((move) => /fan and clutch on|shroud on|shroud down|spacer on/i.test(move))).toEqual([]);
+  for (const text of [/studs of the pulley/, /Mount NT-F 2500 with its frame/, /Battery feed of NT-K 2: fuse/, /Ground of NT-K 2/, /Ignition feed of NT-K 2/, /Probe of NT-K 2/, /Join NT-K 2 to the fan/]) // prettier-ignore
+    expect(at(text), String(text)).toBeGreaterThan(at(/Fan and clutch off/));
+  expect(at(/Battery negative on/)).toBeGreaterThan(at(/Join NT-K 2/));
+  expect(at(/Run NT-F 2500 on its kit/)).toBeGreaterThan(at(/Battery negative on/));
+  await expect(phone.getByText(/The dish is empty/)).toBeVisible();
+  for (const number of ['NT-F 2500', 'NT-K 2'])
+    await phone.getByRole('button', { name: `Yes, ${number} is fitted` }).click();
+  await expect(phone.getByText(/NT-K 2, .*: fitted by Idris/)).toBeVisible();
+  await phone.context().setOffline(false);
+  await expect(phone.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+
+  await phone.getByRole('link', { name: 'Prove' }).click();
+  await expect(proof(phone, 'Nothing left in the tray').getByText('proven', { exact: true })).toBeVisible();
+  const open = ['Fan by temperature', 'Every step of the fan', 'Direction of the air', 'Run-on after the engine', 'Nothing fed back', 'Alternator carries the fans at idle', 'Temperature holds at idle', 'Temperature holds at a crawl', 'Quiet']; // prettier-ignore
+  for (const label of open) await prove(phone, label, 'seen, 13.4 V at the battery');
+  await mara.goto(`/jobs/${id}/file`);
+  await mara.getByLabel('Close it, with a word on how it went').fill('runs cool in town');
+  await mara.getByRole('button', { name: 'Close: done' }).click();
+  await expect(mara.getByText(/closed as done/i).first()).toBeVisible();
 });

@@ -52,7 +52,7 @@ describe('the way back is made of what goes in', () => {
     ])
       expect(install).not.toContain(backStep(gone));
     const mounts = install.filter((id) => id.startsWith('mount '));
-    expect(mounts).toEqual(['stud-nuts', 'fan-frame', 'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-fan', 'kit-ac', 'fan-run'].map((code) => `mount ${code}`)); // prettier-ignore
+    expect(mounts).toEqual(['stud-nuts', 'fan-frame', 'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-fan', 'kit-ac'].map((code) => `mount ${code}`)); // prettier-ignore
     // On the radiator that is in, and before the battery is joined.
     const radiatorIn = install.findIndex((id) => id.startsWith('back radiator'));
     expect(install.indexOf(mounts[0]!)).toBe(radiatorIn + 1);
@@ -68,7 +68,10 @@ describe('the way back is made of what goes in', () => {
     const sheet = assembleSheet({ procedure: document, vehicle: {} as never, work: [workOf('convert-to-electric', 'fan'), workOf('change-fuse', 'fan', { to: 40 }), workOf('close-gap', 'top')], coolant: undefined }); // prettier-ignore
     const ids = sheet.sections.flatMap(({ steps }) => steps.map(({ id }) => id));
     expect(ids.filter((id) => id.startsWith('work '))).toHaveLength(2);
-    expect(ids.findIndex((id) => id.startsWith('work change-fuse'))).toBe(ids.indexOf('mount fan-run') + 1);
+    // Wires are joined once what they lead to is in its place; the fan runs once the battery is on.
+    expect(ids.findIndex((id) => id.startsWith('work change-fuse'))).toBe(ids.indexOf('mount kit-ac') + 1);
+    expect(ids.indexOf('mount fan-run')).toBeGreaterThan(ids.indexOf('back battery-off'));
+    expect(ids.indexOf('mount fan-run')).toBeLessThan(ids.indexOf('fan-cycle'));
     expect(ids.findIndex((id) => id.startsWith('work close-gap'))).toBeLessThan(
       ids.indexOf('mount stud-nuts'),
     );

@@ -279,6 +279,9 @@ describe('what of a line is the complaint', () => {
     // A stray word is handed back, and kept for no job.
     ['09 tussock diesel auto aircon blue', ''],
     ['fgh 99x', ''],
+    // What stands between two parts that are wanted is not part of them; nor between two years.
+    ['2010 tussock radiator, overheats on the hill, and a fan please', 'overheats on the hill'],
+    ['tussock 2010, boils over at idle, or it may be a 2011', 'boils over at idle'],
     ['tussock 2010 overheats in town, rad please', 'tussock 2010 overheats in town'],
     ['', ''],
   ])('“%s”', (line, complaint) => expect(kept(line)).toBe(complaint)); // prettier-ignore

@@ -106,8 +106,8 @@ export function refitOf(parts: readonly RefitPart[], vehicle: RefitVehicle): Ref
       part.drivenBy === 'engine' ? ['belt-fan'] : ['stud-nuts', 'fan-frame', 'fan-run'];
     return codes.map((code) => mount(code, part));
   });
-  // The fan is in before its kit is wired to it, and runs once it is.
-  const last = (each: Mount): number => (each.code === 'fan-run' ? 2 : each.kind === 'kit' ? 1 : 0);
+  // The fan is in before its kit is wired to it.
+  const last = (each: Mount): number => Number(each.kind === 'kit');
   const hub = isLeft(oldFan?.hubThread ?? vehicle.hubThread);
   return {
     staysOff: [...staysOff],
@@ -120,7 +120,9 @@ export function refitOf(parts: readonly RefitPart[], vehicle: RefitVehicle): Ref
 const mountStep = (mount: Mount): MapStep => {
   const { minutes, tools, consumables, covers } = MOUNT_LINES[mount.code];
   return {
-    id: `mount ${mount.code === 'part' ? mount.kind : mount.code}`, after: '', when: null, phase: 'install', text: '', detail: '',
+    id: `mount ${mount.code === 'part' ? mount.kind : mount.code}`, after: '', when: null, text: '', detail: '',
+    // It runs only once the battery is joined again.
+    phase: mount.code === 'fan-run' ? 'prove' : 'install',
     tools: [...tools], consumables: [...consumables], minutes, waiting: false, cautions: [], cautionsWhen: {}, uses: [],
     connector: '', connectorWhen: null, lost: null, mount: covers ? { ...mount, covers } : mount,
   }; // prettier-ignore
@@ -161,5 +163,8 @@ export function refitMap(map: AccessMap, refit: Refit): AccessMap {
   const alone = refit.goesIn
     .filter(({ kind }) => !refit.mounts.some((each) => each.kind === kind))
     .map(({ kind, number }): Mount => ({ code: 'part', kind, number }));
-  return { ...map, operations, steps: [...map.steps, ...[...alone, ...refit.mounts].map(mountStep)] };
+  const mounts = [...alone, ...refit.mounts].map(mountStep);
+  const proving = map.steps.findIndex(({ phase }) => phase === 'prove');
+  const at = proving < 0 ? map.steps.length : proving;
+  return { ...map, operations, steps: [...map.steps.slice(0, at), ...mounts, ...map.steps.slice(at)] };
 }

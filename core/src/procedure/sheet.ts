@@ -64,6 +64,14 @@ const ON_THE_BENCH: ReadonlySet<WorkCode> = new Set<WorkCode>([
   'housing-seal', 'set-controller',
 ]); // prettier-ignore
 
+/** Work that opens the cooling system. */
+const OPENING: ReadonlySet<WorkCode> = new Set<WorkCode>([
+  'stepped-hose', 'formed-hose', 'hose-reducer', 'trim-hose', 'hose-adapter', 'sensor-adapter', 'tee-vent', 'coupler-adapters', 'sensor-bush', 'plug-port', 'housing-seal',
+]); // prettier-ignore
+/** Whether work, or a probe that is screwed in, opens the cooling system. */
+export const opensSystem = (work: readonly Work[], steps: readonly Step[]): boolean =>
+  work.some(({ code }) => OPENING.has(code)) || steps.some(({ mount }) => mount?.code === 'kit-probe');
+
 /** Work on wires. */
 const WIRING: ReadonlySet<WorkCode> = new Set<WorkCode>([
   're-terminate', 'plug-adapter', 'rewire-drive', 'change-fuse', 'fit-controller-kit', 'ac-request', 'probe-in-fins', 'mind-the-switch', 'wire-relay-socket',
@@ -148,7 +156,7 @@ export function assembleSheet({
   const covered = new Set(own.steps.flatMap(({ mount }) => mount?.covers ?? []));
   const extra = work.filter(({ code }) => !covered.has(code)).map((each) => stepOf(each));
   const bench = extra.filter((step) => step.phase === 'prepare');
-  const mounted = own.steps.findLastIndex(({ mount }) => mount !== undefined);
+  const mounted = own.steps.findLastIndex(({ mount, phase }) => mount !== undefined && phase === 'install');
   // Wires are joined once what they lead to is in its place.
   const wired =
     mounted < 0 ? [] : extra.filter(({ phase, work: each }) => phase === 'install' && WIRING.has(each.code));

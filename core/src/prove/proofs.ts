@@ -68,6 +68,12 @@ export function proofsFor(
           proof('fan direction', 'Direction of the air', 'A cloth held in front is pulled on (a puller), or feel behind it: air goes from front to back.', RUNNING),
           proof('fan run-on', 'Run-on after the engine', 'Engine off, hot: it runs on as long as the record says, and stops.', 'It can start by itself with the engine off.'),
         ]),
+    ...(went.has('kit')
+      ? [
+          proof('fan back-feed', 'Nothing fed back', 'Ignition off, fan still turning: the engine stops, no lamp stays lit. At rest, ignition off: the kit takes no current.', 'A fan on a kit can start by itself.'),
+          proof('charging', 'Alternator carries the fans at idle', 'Idle, every step of the fan, lamps and blower on: volts at the battery written down at the beginning and after five minutes; they do not fall.', RUNNING),
+        ]
+      : []),
     ...(opened
       ? [
           proof('leak cold', 'No leak, cold', 'Every joint that was opened, dry to a paper towel, cold.'),

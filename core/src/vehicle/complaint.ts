@@ -16,9 +16,10 @@ const SAYS_SOMETHING = 3;
  *
  * @example complaintIn('10 tussock diesel, fan is dead', chips) // 'fan is dead'
  */
-export function complaintIn(text: string, chips: readonly Pick<Chip, 'from' | 'to'>[]): string {
+export function complaintIn(text: string, chips: readonly Pick<Chip, 'from' | 'to' | 'stretches'>[]): string {
+  const read = chips.flatMap((chip) => chip.stretches ?? [chip]);
   const isComplaint = (from: number, to: number): boolean => {
-    const rest = [...text.slice(from, to)].map((letter, at) => (chips.some((chip) => from + at >= chip.from && from + at < chip.to) ? ' ' : letter)).join('');
+    const rest = [...text.slice(from, to)].map((letter, at) => (read.some((own) => from + at >= own.from && from + at < own.to) ? ' ' : letter)).join('');
     const foreign = clausesOf(rest).flatMap(({ text: own }) => own.split(/[^a-z0-9'/.-]+/).filter((word) => /[a-z]{2}/.test(word) && !NOISE.has(word)));
     return SYMPTOM.test(rest.toLowerCase()) || foreign.length >= SAYS_SOMETHING;
   };

@@ -243,6 +243,7 @@ export class Reader {
       void Object.assign(earlier, this.labelled(field, both), {
         text: this.read.slice(earlier.from, to),
         to,
+        stretches: [...(earlier.stretches ?? [{ from: earlier.from, to: earlier.to }]), { from, to }],
       });
     const both = joined(field, earlier.value, value, correcting);
     if (both !== undefined) return widened(both);

@@ -51,6 +51,8 @@ export interface Chip {
   text: string;
   from: number;
   to: number;
+  /** The stretches that were read, where other words stand between them. */
+  stretches?: { from: number; to: number }[];
   certainty: 'read' | 'likely' | 'set';
   /** Other readings of the same words, likeliest first. */
   alternatives: Choice[];

@@ -336,7 +336,10 @@ export async function vehicleAccess(
     lenders: lines,
     goals,
     past,
-    wanted: goals.filter(({ partKind }) => wantedKinds.includes(partKind)).map(({ thing }) => thing),
+    // What stays off has to come off altogether: pushed aside it would stand in the way of what goes in.
+    wanted: goals
+      .filter(({ partKind }) => wantedKinds.includes(partKind) || refit.staysOff.includes(partKind))
+      .map(({ thing }) => thing),
     revised:
       later || withdrawnFor
         ? {

@@ -4,9 +4,10 @@ import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/fitment'; // prettier-ignore
 import { takesOnRecord } from '@radiatrix/core/electrical';
 import { practiceOf } from '@radiatrix/core/practice';
-import { assembleSheet, type ProcedureDocument } from '@radiatrix/core/procedure';
+import { assembleSheet, opensSystem, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
+import { stepWords } from '@radiatrix/words/en/jobs';
 import { decidingSentence, verdictName } from '@radiatrix/words/fit';
 import { accessHead } from '../access/queries.ts';
 import { wayWritten } from '../access/service.ts';
@@ -210,6 +211,9 @@ export async function sheetRecord(
         ? { reason: allowed.reason, by: allowed.by, at: allowed.at }
         : null,
     notices: [
+      ...(way?.coolantL === 0 && opensSystem(together.work, document.steps)
+        ? [stepWords('opens-undrained')]
+        : []),
       ...(way?.since ?? []),
       ...sheet.notes,
       ...part.notices,

@@ -11,6 +11,8 @@ export const waitWords = catalogue('waits', {
 /** Steps of a sheet that follow from the plan. */
 export const stepWords = catalogue('steps', {
   'work:detail': 'For this part in this vehicle ({effort}).',
+  'opens-undrained':
+    'Work on this sheet opens the cooling system, and no move of this way drains it. Take a way that takes a hose off, or drain to below the place first, and bleed afterwards.',
 });
 
 /** What may be said of a job, and what becomes of it. */

@@ -23,7 +23,8 @@ export const mountWords = catalogue('mounts', {
   'detail:kit-ignition':
     'Look for it with a test lamp. If there is a choice, one that is not live while cranking.',
   'kit-probe': 'Probe of {number} into its place, sealed',
-  'detail:kit-probe': 'Before the coolant goes in. Route its wires clear of blades, belts and exhaust.',
+  'detail:kit-probe':
+    'This opens the cooling system: drain to below the place first, fill and bleed afterwards. Route its wires clear of blades, belts and exhaust.',
   'kit-switch': 'Switch of {number} where the driver sees it',
   'detail:kit-switch': 'Nothing else starts the fan: show the driver the switch and when to use it.',
   'kit-fan': 'Join {number} to the fan by function',

@@ -1,4 +1,4 @@
-import { ListOrdered, Moon, Pause, Play, Sun, Volume2 } from 'lucide-react';
+import { Moon, Pause, Play, Sun, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { failedTests, minutesOf } from '@radiatrix/core/job';
@@ -20,6 +20,7 @@ import { photoOfStep } from './photo-of-step.ts';
 import { Lettered } from './Lettered.tsx';
 import { More } from './More.tsx';
 import { canSpeak, speak } from './speech.ts';
+import { Finished } from './Finished.tsx';
 import { StepIndex } from './StepIndex.tsx';
 import { TrayDrawing } from './TrayDrawing.tsx';
 import { TrayLines } from './TrayLines.tsx';
@@ -506,19 +507,3 @@ function TrayView({ run }: { run: Run }) {
     </section>
   );
 } // prettier-ignore
-
-function Finished({ run, onTray }: { run: Run; onTray: () => void }) {
-  return (
-    <section aria-label="All steps" className="mt-5 text-[18px]">
-      <h1 className="text-[32px]">Every step is done or skipped</h1>
-      <p className="mt-2">
-        {run.tray.isEmpty
-          ? 'The dish is empty: everything that came out has gone back.'
-          : 'Something is left in the dish.'}
-      </p>
-      <button type="button" className="btn mt-3 !min-h-12" onClick={onTray}>
-        <ListOrdered size={18} aria-hidden="true" /> Look into the tray
-      </button>
-    </section>
-  );
-}
