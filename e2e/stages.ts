@@ -60,3 +60,55 @@ export async function prove(page: Page, label: string, seen: string): Promise<vo
   await line.getByRole('button', { name: 'Proven', exact: true }).click();
   await expect(line.getByText('proven', { exact: true })).toBeVisible();
 }
+
+/** Leaves open what only a later day can tell, and says why. */
+export async function leave(page: Page, label: string, why: string): Promise<void> {
+  const line = proof(page, label);
+  await line.getByRole('button', { name: /^(Prove|Change)$/ }).click();
+  await line.getByLabel('What was seen, with its figure').fill(why);
+  await line.getByRole('button', { name: /Leave it unproven/ }).click();
+  await expect(line.getByText('left unproven')).toBeVisible();
+}
+
+/** A pressure test of three strokes that holds. */
+export async function pumpTight(page: Page): Promise<void> {
+  const form = page.getByRole('form', { name: 'Pressure test' });
+  for (const [litres, gauge] of [['0.2 L', '24'], ['0.45 L', '52'], ['0.7 L', '80']] as const) {
+    await form.getByLabel('Pumped in so far').fill(litres);
+    await form.getByLabel(/^Gauge/).fill(gauge);
+    await form.getByRole('button', { name: 'Stroke', exact: true }).click();
+  } // prettier-ignore
+  for (const [label, value] of [
+    ['Coolant at', '21'],
+    ['Coolant at, then', '21'],
+    ['At the end', '80'],
+  ] as const)
+    await form.getByLabel(label, { exact: true }).fill(value);
+  await expect(form.getByRole('status')).toContainText('tight');
+  await form.getByRole('button', { name: 'Write it down' }).click();
+  await expect(proof(page, 'Holds pressure').getByText('proven', { exact: true })).toBeVisible();
+}
+
+/** Proves whatever is open, one after the other. */
+export async function proveAll(page: Page, seen: string): Promise<string[]> {
+  const list = page.getByRole('region', { name: 'To be proven' }).getByRole('listitem');
+  const open = list.filter({ has: page.getByText('not proven', { exact: true }) });
+  await expect(list.first()).toBeVisible();
+  const labels: string[] = [];
+  for (let left = await open.count(); left > 0; left = await open.count()) {
+    const label = (await open.first().innerText()).split('\n')[0]!.trim();
+    labels.push(label);
+    if (label === 'Holds pressure') await pumpTight(page);
+    else if (label.startsWith('Level')) await leave(page, label, 'looked at tomorrow, cold');
+    else await prove(page, label, seen);
+  }
+  return labels;
+}
+
+/** Closes a job as done, with a word on how it went. */
+export async function closeDone(page: Page, id: number, word: string): Promise<void> {
+  await page.goto(`/jobs/${id}/file`);
+  await page.getByLabel('Close it, with a word on how it went').fill(word);
+  await page.getByRole('button', { name: 'Close: done' }).click();
+  await expect(page.getByRole('region', { name: 'Vehicle of this job' })).toContainText('filed');
+}

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobRecord } from '@radiatrix/contract';
 import { asked } from './jobs.ts';
 import { as, signIn } from './people.ts';
-import { PHONE, doAllMoves, openedFrom, proof, prove } from './stages.ts';
+import { PHONE, closeDone, doAllMoves, doMove, openedFrom, proof, prove, proveAll } from './stages.ts';
 
 const front = (page: Page) => page.getByRole('region', { name: 'Check next' });
 const todo = (page: Page) => page.getByRole('region', { name: 'What to do' });
@@ -43,10 +43,33 @@ test('two fans with two duties: three facts from one sentence, none asked again,
   await todo(page).getByRole('button', { name: 'That is it' }).click();
   await page.getByRole('link', { name: 'Find the fan assembly that fits' }).click();
   await expect(page.getByRole('heading', { name: /NT-F \d+ in this vehicle/ })).toBeVisible();
-  await page.goBack();
+  await page.getByRole('button', { name: /^Take it into job/ }).click();
+  await expect(page.getByRole('button', { name: /^Take it into job/ })).toBeHidden();
+  await page.goto(`/jobs/${id}/diagnose`);
   await page.getByRole('link', { name: 'Ways in' }).click();
   await expect(page.getByRole('heading', { name: /^Fan assembly:/ })).toBeVisible();
   await expect(page.getByText('Confirm at the vehicle before you order')).toBeVisible();
+  await page.getByRole('button', { name: /^Take A/ }).click();
+  await expect(page.getByText(`A is taken for job ${id}`)).toBeVisible();
+
+  // Seven bolts expected, five found, two missing: tray, order list and sheet agree.
+  const phone = await (await browser.newContext({ ...PHONE, baseURL: process.env.BASE_URL! })).newPage();
+  await signIn(phone, 'mara');
+  await phone.goto(`/jobs/${id}/run`);
+  const fewer = phone.getByRole('button', { name: /^One less found in/ });
+  await expect(phone.getByRole('article', { name: 'Move' })).toBeVisible();
+  while (!(await fewer.count())) await doMove(phone);
+  await fewer.first().click();
+  await fewer.first().click();
+  await expect(phone.getByRole('button', { name: /^2 missing/ })).toBeVisible();
+  await phone.getByRole('button', { name: 'Tray', exact: true }).click();
+  await expect(phone.getByText(/^2 × .*missing/)).toBeVisible();
+  await phone.getByRole('button', { name: 'Move', exact: true }).click();
+  await doAllMoves(phone);
+  await phone.getByRole('button', { name: /^Yes, NT-F \d+ is fitted$/ }).click();
+  await phone.getByRole('link', { name: 'Prove' }).click();
+  await proveAll(phone, 'both run, 20 A at 13.6 V');
+  await closeDone(page, id, 'both fans come on');
 });
 
 test('anything noticed can be entered out of turn: one fan dead and the other slow, and a blade that is off stops everything that starts it', async ({
@@ -71,25 +94,36 @@ test('anything noticed can be entered out of turn: one fan dead and the other sl
   await expect(page.getByText(/Engine off at/)).toHaveCount(0);
 });
 
-test('the new fan that is noisy: “rough” alone fails a unit, the next one passes, both stay, and the vehicle is not stripped before', async ({
+test('the new fan that is noisy, to filed: the motor alone, “rough” fails a unit, the next one passes and goes in, both stay in Failures', async ({
   browser,
 }) => {
+  test.setTimeout(240_000);
   const page = await as(browser, 'mara');
-  const id = await openedFrom(page, '2010 tussock diesel auto aircon. Fan was replaced last month and it already sounds rough.'); // prettier-ignore
+  const id = await openedFrom(page, '2010 merlet 1.8 auto aircon. Fan was replaced last month and it already sounds rough.'); // prettier-ignore
+  const { vehicle } = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
   await page.goto(`/jobs/${id}/diagnose`);
   const read = page.getByRole('region', { name: 'Read from the complaint' });
   await expect(read).toContainText('howls or rumbles');
   await expect(read).toContainText('since a part was new');
-  await page.goto(`/v/6/match?kind=fan&job=${id}`);
+  await page.goto(`/v/${vehicle.id}/match?kind=motor&job=${id}`);
+  await page.getByRole('button', { name: /^NT-M 72 L / }).click();
   await page.getByRole('button', { name: /^Take it into job/ }).click();
   await expect(page.getByRole('button', { name: /^Take it into job/ })).toBeHidden();
-  await page.goto(`/v/6/prepare?job=${id}`);
+  await page.goto(`/v/${vehicle.id}/prepare?job=${id}`);
   const bench = page.getByRole('region', { name: 'Bench tests' });
   // What it takes is on the part's record: no way in was taken, and no sheet is released.
   await expect(bench).toContainText(/On record: [\d.]+ A at [\d.]+ V/);
   await bench.getByLabel('rough, wobbles or noisy').check();
   await bench.getByRole('button', { name: 'Record result' }).click();
   await expect(bench).toContainText('This unit does not go in.');
+  await page.getByRole('button', { name: /^Take A/ }).click();
+  await expect(page.getByText(`A is taken for job ${id}`)).toBeVisible();
+  // Said before the vehicle is stripped, not twelve moves later.
+  const phone = await (await browser.newContext({ ...PHONE, baseURL: process.env.BASE_URL! })).newPage();
+  await signIn(phone, 'mara');
+  await phone.goto(`/jobs/${id}/run`);
+  for (let move = 0; move < 2; move += 1) await doMove(phone);
+  await expect(phone.getByText(/Do not take the vehicle apart before another unit passes/)).toBeVisible();
   await bench.getByRole('button', { name: 'Send it back, test the next unit' }).click();
   const [, amps, volts] = /On record: ([\d.]+) A at ([\d.]+) V/.exec(await bench.innerText())!;
   await bench.getByLabel('Volts at the plug').fill(volts!);
@@ -97,6 +131,26 @@ test('the new fan that is noisy: “rough” alone fails a unit, the next one pa
   await bench.getByRole('button', { name: 'Record result' }).click();
   await expect(bench).toContainText(/unit 2, .*: passed/);
   await expect(bench).toContainText(/one unit, .*: failed/);
+
+  // A motor has its own sheet: its side, its wires, what moves over from the old one.
+  await page.goto(`/jobs/${id}`);
+  await expect(page.getByRole('list', { name: 'Other parts that go in' })).toContainText(/NT-M 72 L fan motor: Goes straight in/i); // prettier-ignore
+  await page.getByRole('link', { name: 'Install sheet, NT-M 72 L' }).click();
+  await expect(page.getByText(/Install sheet.*NT-M 72 L/).first()).toBeVisible();
+  await expect(page.getByText('left and right differ', { exact: false }).first()).toBeAttached();
+
+  await expect(phone.getByText(/Do not take the vehicle apart/)).toHaveCount(0, { timeout: 20_000 });
+  const moves = await doAllMoves(phone);
+  expect(moves.findIndex((move) => /Motor onto the frame/.test(move))).toBeGreaterThan(moves.findIndex((move) => /Motor off the frame/.test(move))); // prettier-ignore
+  await phone.getByRole('button', { name: 'Yes, NT-M 72 L is fitted' }).click();
+  await phone.getByRole('link', { name: 'Prove' }).click();
+  // Its way took the upper hose off: the joints are proven too.
+  const proven = await proveAll(phone, 'dry, quiet, 9.0 A at 13.5 V');
+  expect(proven).toEqual(expect.arrayContaining(['No leak, cold', 'Holds pressure', 'Level after the cool-down', 'Quiet'])); // prettier-ignore
+  await closeDone(page, id, 'second unit is quiet');
+  await page.goto(`/parts?text=NT-M 72 L`);
+  const events = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
+  expect(events.state.bench.map(({ unit }) => unit)).toEqual(['', '2']);
 });
 
 test('a conversion, from words to filed: the way back is made of what goes in, without signal, and the belt fan stays off', async ({
@@ -111,7 +165,10 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   const mara = await as(browser, 'mara');
   const { vehicle } = await asked<JobRecord>(mara.request, `/api/jobs/${id}`);
   const vehicleId = vehicle.id;
-  for (const [kind, number] of [['fan', 'NT-F 2500'], ['kit', 'NT-K 2']] as const) {
+  for (const [kind, number] of [
+    ['fan', 'NT-F 2500'],
+    ['kit', 'NT-K 2'],
+  ] as const) {
     await mara.goto(`/v/${vehicleId}/match?kind=${kind}&job=${id}`);
     await mara.getByRole('button', { name: new RegExp(`^${number} `) }).click();
     await mara.getByRole('button', { name: /^Take it into job/ }).click();
@@ -136,7 +193,16 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   const moves = await doAllMoves(phone);
   const at = (text: RegExp) => moves.findIndex((move) => text.test(move));
   expect(moves.filter((move) => /fan and clutch on|shroud on|shroud down|spacer on/i.test(move))).toEqual([]);
-  for (const text of [/studs of the pulley/, /Mount NT-F 2500 with its frame/, /Battery feed of NT-K 2: fuse/, /Ground of NT-K 2/, /Ignition feed of NT-K 2/, /Probe of NT-K 2/, /Join NT-K 2 to the fan/]) // prettier-ignore
+  for (const text of [
+    /studs of the pulley/,
+    /Mount NT-F 2500 with its frame/,
+    /Battery feed of NT-K 2: fuse/,
+    /Ground of NT-K 2/,
+    /Ignition feed of NT-K 2/,
+    /Probe of NT-K 2/,
+    /Join NT-K 2 to the fan/,
+  ])
+    // prettier-ignore
     expect(at(text), String(text)).toBeGreaterThan(at(/Fan and clutch off/));
   expect(at(/Battery negative on/)).toBeGreaterThan(at(/Join NT-K 2/));
   expect(at(/Run NT-F 2500 on its kit/)).toBeGreaterThan(at(/Battery negative on/));
@@ -151,8 +217,5 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   await expect(proof(phone, 'Nothing left in the tray').getByText('proven', { exact: true })).toBeVisible();
   const open = ['Fan by temperature', 'Every step of the fan', 'Direction of the air', 'Run-on after the engine', 'Nothing fed back', 'Alternator carries the fans at idle', 'Temperature holds at idle', 'Temperature holds at a crawl', 'Quiet']; // prettier-ignore
   for (const label of open) await prove(phone, label, 'seen, 13.4 V at the battery');
-  await mara.goto(`/jobs/${id}/file`);
-  await mara.getByLabel('Close it, with a word on how it went').fill('runs cool in town');
-  await mara.getByRole('button', { name: 'Close: done' }).click();
-  await expect(mara.getByText(/closed as done/i).first()).toBeVisible();
+  await closeDone(mara, id, 'runs cool in town');
 });

@@ -98,8 +98,10 @@ export interface JobPlan {
   findings: Found[];
   work: Work[];
   materials: string[];
-  /** Query of the Compare view that shows all of it. */
+  /** Query of the Compare view that shows all of it; empty where only parts go in that it does not lay side by side. */
   address: string;
+  /** Parts that go in beside radiator, fan, shroud and kit, each judged with all others. */
+  others: { partId: number; number: string; kind: PartKind; verdict: VerdictWord; because: string }[];
 }
 
 export interface JobRecord {

@@ -29,6 +29,11 @@ describe('what has to be proven', () => {
     expect(codes(record)).toEqual(['fan ac', 'fan temperature', 'fan steps', 'fan direction', 'fan run-on', 'leak cold', 'leak hot', 'leak pressure', 'thermostat', 'heater', 'level', 'idle hold', 'crawl', 'quiet', 'transmission', 'tray']); // prettier-ignore
     const fanOnly = job(opened, ['part chosen', { partId: 2, revisionId: 1, kind: 'fan', role: 'goes in' }]);
     expect(codes(record, fanOnly)).not.toContain('leak pressure');
+    // A fan whose way takes a hose off leaves joints to be proven; a kit that goes in is tried for what it feeds back.
+    expect(codes({ ...record, wayOpens: true }, fanOnly)).toEqual(expect.arrayContaining(['leak pressure', 'level']));
+    expect(codes({ ...record, wayOpens: true }, fanOnly)).not.toContain('thermostat');
+    const kit = job(opened, ['part chosen', { partId: 3, revisionId: 1, kind: 'kit', role: 'goes in' }]);
+    expect(codes(record, kit)).toEqual(expect.arrayContaining(['fan back-feed', 'charging']));
     expect(codes(record, fanOnly)).not.toContain('transmission');
     expect(codes({ ...record, fanControl: 'relay' })).not.toContain('fan steps');
     const unknown = proofsFor({ ...record, fanControl: null }, fanOnly);

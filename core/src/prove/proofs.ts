@@ -14,6 +14,8 @@ export interface ProofRecord {
   opensC: number | null;
   warningC: number | null;
   fanOnC: number | null;
+  /** The way that was taken lets coolant out. */
+  wayOpens?: boolean;
 }
 
 export interface Proof {
@@ -53,7 +55,9 @@ export function proofsFor(
   state: Pick<JobState, 'parts' | 'moves' | 'tray' | 'account' | 'steps'>,
 ): Proof[] {
   const went = new Set(state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back').map(({ kind }) => kind));
-  const opened = state.moves.length > 0 || state.account !== null || ['radiator', 'thermostat', 'hose', 'hosekit', 'tank', 'cap'].some((kind) => went.has(kind as never));
+  const filled = state.moves.length > 0 || state.account !== null || ['radiator', 'thermostat', 'hose', 'hosekit', 'tank', 'cap'].some((kind) => went.has(kind as never));
+  // A little drawn at the neck leaves joints to look at, and no air to speak of.
+  const opened = filled || record.wayOpens === true;
   const proof = (code: string, label: string, how: string, caution = ''): Proof => ({ code, label, how, caution });
   const on = record.fanOnC === null ? 'its fan-on temperature, which no record gives' : `${record.fanOnC.toFixed(0)} °C`;
   const steps = record.fanControl === null ? undefined : STEPS[record.fanControl];
@@ -79,8 +83,10 @@ export function proofsFor(
           proof('leak cold', 'No leak, cold', 'Every joint that was opened, dry to a paper towel, cold.'),
           proof('leak hot', 'No leak, hot', 'The same at working temperature, engine running.', RUNNING),
           proof('leak pressure', 'Holds pressure', 'Pumped to the cap’s rating and watched; strokes, gauge and temperature written down.', 'Never above the cap’s rating. Bleed the pressure off before the tester comes off; only on a cold neck.'),
-          proof('thermostat', 'Thermostat opens where it should', record.opensC === null ? 'From the curve of the warm-up; no record says where it should.' : `From the curve of the warm-up: ${record.opensC.toFixed(0)} °C.`),
-          proof('heater', 'Heater hot', 'Hot air at the vents with the engine warm: no air in the heater.'),
+          ...(filled ? [
+            proof('thermostat', 'Thermostat opens where it should', record.opensC === null ? 'From the curve of the warm-up; no record says where it should.' : `From the curve of the warm-up: ${record.opensC.toFixed(0)} °C.`),
+            proof('heater', 'Heater hot', 'Hot air at the vents with the engine warm: no air in the heater.'),
+          ] : []),
           proof('level', 'Level after the cool-down', 'Looked at cold, the next day: at its mark, strength read.'),
         ]
       : []),

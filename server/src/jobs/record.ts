@@ -1,8 +1,10 @@
 import { CLOCK_START, SIDE_KINDS, TURNING_KINDS, compareClocks, sidesOf } from '@radiatrix/core/job';
-import { NO_CHOICES, findingsOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment';
+import { judgeTogether, type Member, type VerdictWord } from '@radiatrix/core/fit';
+import { NO_CHOICES, findingsOf, fitPartOf, fitVehicleOf, membersOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment'; // prettier-ignore
 import { takesOnRecord } from '@radiatrix/core/electrical';
-import { practiceOf } from '@radiatrix/core/practice';
+import { materialsOf, mergeWork, practiceOf, workKey } from '@radiatrix/core/practice';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
+import { decidingSentence } from '@radiatrix/words/fit';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
 import { loadJudging } from '../match/judging.ts';
@@ -29,40 +31,57 @@ function addressOf(sides: ReturnType<typeof sidesOf>, choices: Choices): string 
   return `?${params.toString()}`;
 }
 
-/** The plan of a job, worked out here from its events; nothing where no part goes in that a plan knows. */
+const WORST: readonly VerdictWord[] = ['straight-in', 'changes', 'not-proven', 'no'];
+const worst = (words: readonly VerdictWord[]): VerdictWord =>
+  words.reduce((last, word) => (WORST.indexOf(word) > WORST.indexOf(last) ? word : last), WORST[0]!);
+
+/** The plan of a job, worked out here from its events; nothing where no part goes in. */
 export async function planOfJob(db: Db, folded: FoldedJob, person: Person): Promise<JobPlan | null> {
-  const sides = sidesOf(folded.state.parts);
-  const ids = [
-    ...new Set(
-      [...Object.values(sides.old), ...Object.values(sides.fresh)].filter(
-        (id): id is number => id !== undefined,
-      ),
-    ),
-  ];
-  if (Object.values(sides.fresh).every((id) => id === undefined)) return null;
-  const visible = await partLines(db, { ids }, seesDrafts(person.role));
-  const planning = await planningRecord(db, folded.row.configurationId, person, {
-    parts: ids.filter((id) => visible.some((line) => line.id === id)),
-    jobId: folded.row.id,
+  const { state, row } = folded;
+  const sides = sidesOf(state.parts);
+  const asOthers = state.parts.filter(({ role, state: at, kind }) => role === 'goes in' && at !== 'sent back' && !(SIDE_KINDS as readonly string[]).includes(kind)); // prettier-ignore
+  const anySide = Object.values(sides.fresh).some((id) => id !== undefined);
+  if (!anySide && asOthers.length === 0) return null;
+  const ids = [...Object.values(sides.old), ...Object.values(sides.fresh), ...asOthers.map(({ partId }) => partId)]; // prettier-ignore
+  const wanted = [...new Set(ids.filter((id): id is number => id !== undefined))];
+  const visible = await partLines(db, { ids: wanted }, seesDrafts(person.role));
+  const planning = await planningRecord(db, row.configurationId, person, {
+    parts: wanted.filter((id) => visible.some((line) => line.id === id)),
+    jobId: row.id,
   });
-  const choices = choicesOf(folded.state);
-  const plan = planOf(
-    planning,
-    sideOf(planning, sides.old),
-    sideOf(planning, sides.fresh),
-    { ...NO_CHOICES, ...choices },
-    practiceOf(planning.practice),
+  const choices = choicesOf(state);
+  const practice = practiceOf(planning.practice);
+  const [old, fresh] = [sideOf(planning, sides.old), sideOf(planning, sides.fresh)];
+  const plan = planOf(planning, old, fresh, { ...NO_CHOICES, ...choices }, practice);
+  const goesIn = planning.parts.filter((part) => asOthers.some(({ partId }) => partId === part.id));
+  const members = goesIn.map((part): Member => ({ id: part.id, part: fitPartOf(part), stays: false, ...(part.evidence ? { evidence: part.evidence } : {}) })); // prettier-ignore
+  const together =
+    members.length === 0
+      ? plan.together
+      : judgeTogether(fitVehicleOf(planning, choices), [...membersOf(old, fresh), ...members], practice);
+  const others = goesIn.map(({ id, number, kind }) => {
+    const { verdict } = together.members.find((each) => each.id === id)!;
+    return { partId: id, number, kind, verdict: verdict.verdict, because: decidingSentence(verdict, 'both') };
+  });
+  const verdict = worst([...(anySide ? [plan.verdict] : []), ...others.map((each) => each.verdict)]);
+  // What only the comparison asks for, a spacer on the hub, stands beside what the parts ask of each other.
+  const beside = plan.work.filter(
+    (each) => !plan.together.work.some((own) => workKey(own) === workKey(each)),
   );
+  const work = members.length === 0 ? plan.work : verdict === 'no' ? [] : mergeWork([...together.work, ...beside]); // prettier-ignore
   const findings = findingsOf(plan);
   return {
-    verdict: plan.verdict,
+    verdict,
     // Stops and what is open come before the work; clear ones are for the view itself.
-    findings: (['stop', 'open', 'work'] as const).flatMap((word) =>
-      findings.filter((each) => each.word === word && each.about !== 'changes'),
-    ),
-    work: plan.work,
-    materials: plan.materials,
-    address: addressOf(sides, choices),
+    findings: anySide
+      ? (['stop', 'open', 'work'] as const).flatMap((word) =>
+          findings.filter((each) => each.word === word && each.about !== 'changes'),
+        )
+      : [],
+    work,
+    materials: materialsOf(work),
+    address: anySide ? addressOf(sides, choices) : '',
+    others,
   };
 }
 

@@ -1,6 +1,8 @@
+import { costOf } from '@radiatrix/core/access';
 import type { Amount } from '@radiatrix/core/coolant';
 import { combined, type FigureSet } from '@radiatrix/core/figures';
 import { settingsOf, type PlanPart } from '@radiatrix/core/fitment';
+import { undone, type JobEvent, type JobState } from '@radiatrix/core/job';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import {
   PROTOCOL_NAMES,
@@ -11,6 +13,7 @@ import {
   type TrialRun,
 } from '@radiatrix/core/trial';
 import { seesDrafts, type Person, type ProvingRecord } from '@radiatrix/contract';
+import { vehicleAccess } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
 import { jobHand } from '../jobs/service.ts';
@@ -23,9 +26,7 @@ import { trialEvents } from './queries.ts';
 /** Run-to-run spread of each protocol over the trials of closed jobs. */
 async function librarySpreads(db: Db): Promise<ProvingRecord['library']> {
   const rows = await trialEvents(db);
-  const gone = new Set(
-    rows.flatMap(({ kind, payload }) => (kind === 'undone' ? [(payload as { event: string }).event] : [])),
-  );
+  const gone = undone(rows as unknown as JobEvent[]);
   const standing = rows.filter(({ id }) => !gone.has(id));
   const trials = new Map<string, { protocol: Protocol; runs: TrialRun[] }>();
   for (const { kind, payload } of standing)
@@ -59,6 +60,14 @@ function changeOf(bay: FigureSet<'bay'>, radiator: PlanPart | undefined): { chan
     : { change: { value: 0, u: 0 }, known: false };
 }
 
+/** Whether the way that a job has taken lets coolant out: then every joint of it is proven tight. */
+async function wayLosesCoolant(db: Db, job: { id: number; vehicleId: number; state: JobState }, person: Person): Promise<boolean> {
+  const { way } = job.state;
+  if (!way) return false;
+  const { map } = await vehicleAccess(db, job.vehicleId, person, job.id);
+  return map ? costOf(map.document, way.operations).coolantL > 0 : false;
+} // prettier-ignore
+
 /** What filling and proving a job are worked out from. */
 export async function provingRecord(db: Db, jobId: number, person: Person): Promise<ProvingRecord> {
   const job = await jobHand(db, jobId);
@@ -68,10 +77,12 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
     parts: visible.map(({ id }) => id).slice(0, 8),
     jobId,
   });
-  const [vehicle, vocabulary, library] = await Promise.all([
+  const [vehicle, vocabulary, library, wayOpens] = await Promise.all([
+
     findConfiguration(db, job.vehicleId),
     loadVocabulary(db),
     librarySpreads(db),
+    wayLosesCoolant(db, job, person),
   ]);
   const practice: Practice = practiceOf(planning.practice);
   const { bay } = planning;
@@ -113,6 +124,7 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
       opensC,
       warningC,
       fanOnC,
+      wayOpens,
     },
     library,
     practice: planning.practice,

@@ -32,3 +32,8 @@ export const jobWords = catalogue('jobs', {
   'streams-full': 'Many people follow jobs just now. Ask again in a few seconds.',
   'follows-too-much': 'You follow many jobs at once. Close a window, or ask again in a few seconds.',
 });
+
+/** The plan of a job as its page sums it up. */
+export const planWords = catalogue('job-plan', {
+  others: 'Other parts that go in',
+});

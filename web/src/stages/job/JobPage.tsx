@@ -66,7 +66,7 @@ function Job({ job }: { job: JobRecord }) {
           </Link>
           <Link
             to={
-              job.plan
+              job.plan?.address
                 ? `/v/${vehicle.id}/compare${job.plan.address}&job=${job.id}`
                 : compareAddress(vehicle.id, job.id)
             }

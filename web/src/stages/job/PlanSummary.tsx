@@ -2,6 +2,8 @@ import { Link, useOutletContext } from 'react-router';
 import { useState } from 'react';
 import { minutesOf, workKey } from '@radiatrix/core/practice';
 import { canEdit, type JobRecord, type Person } from '@radiatrix/contract';
+import { kindName } from '@radiatrix/words/figures';
+import { planWords } from '@radiatrix/words/en/jobs';
 import { verdictName } from '@radiatrix/words/fit';
 import { findingName, foundText, topicName } from '@radiatrix/words/fitment';
 import { materialName, workSentence } from '@radiatrix/words/work';
@@ -24,17 +26,19 @@ export function PlanSummary({ job }: { job: JobRecord }) {
         </p>
       </section>
     );
-  const goesIn = job.parts.filter((part) => part.role === 'goes in');
+  const goesIn = job.parts.filter((part) => part.role === 'goes in' && part.state !== 'sent back');
   return (
     <section aria-label="Plan">
       <h2 className="heading">
         Plan
-        <Link
-          to={`/v/${job.vehicle.id}/compare${plan.address}&job=${job.id}`}
-          className="font-sans text-[14px] font-normal tracking-normal normal-case"
-        >
-          all of it in Compare
-        </Link>
+        {plan.address !== '' && (
+          <Link
+            to={`/v/${job.vehicle.id}/compare${plan.address}&job=${job.id}`}
+            className="font-sans text-[14px] font-normal tracking-normal normal-case"
+          >
+            all of it in Compare
+          </Link>
+        )}
       </h2>
       <p
         className={`font-label mt-2 flex items-center gap-2 text-[21px] font-semibold ${verdictColour(plan.verdict)}`}
@@ -54,6 +58,15 @@ export function PlanSummary({ job }: { job: JobRecord }) {
             <span className="sr-only">{findingName(each.word)}: </span>
             <span className="font-label text-muted w-[84px] shrink-0">{topicName(each.about)}</span>
             <span>{foundText(each, units)}</span>
+          </li>
+        ))}
+      </ul>
+      <ul aria-label={planWords('others')}>
+        {plan.others.map(({ partId, number, kind, verdict, because }) => (
+          <li key={partId} className="border-rule border-b py-1">
+            <VerdictShape verdict={verdict} size={12} /> <span className="figure">{number}</span>{' '}
+            {kindName(kind)}: <strong className={verdictColour(verdict)}>{verdictName(verdict)}</strong>.{' '}
+            {because}
           </li>
         ))}
       </ul>

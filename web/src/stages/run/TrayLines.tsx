@@ -69,6 +69,7 @@ function Out({ run, step, place, count }: Props) {
     const { there, missing, broken, wrong } = { ...found, ...change };
     void run.say('fasteners out', { tray: place.tray, step: step.id, there, missing, broken, wrong, over: counts.map(({ event }) => event) });
   };
+  // Fewer found than there should be are missing ones: the order list has them.
   /** One that should be there is gone, sheared off or another: it is taken from those that are. */
   const one = (what: 'missing' | 'broken' | 'wrong', value: number): void =>
     put({ [what]: value, ...(what === 'wrong' ? {} : { there: Math.max(0, found.there - (value - found[what])) }) });
@@ -79,7 +80,7 @@ function Out({ run, step, place, count }: Props) {
         <Named place={place}>
           <span className={`text-[14px] ${last ? 'text-straight-in' : 'text-muted'}`}>{last ? 'counted' : `should be ${count}`}</span>
         </Named>
-        <Stepper label={`found in ${place.tray}`} value={found.there} of={count} onChange={(there) => put({ there })} />
+        <Stepper label={`found in ${place.tray}`} value={found.there} of={count} onChange={(there) => put({ there, missing: Math.max(0, count - there - found.broken) })} />
       </div>
       {contradiction && <Contradiction run={run} place={place} step={step} contradiction={contradiction} />}
       <div className="mt-2 flex flex-wrap gap-2">
