@@ -148,7 +148,8 @@ test('the new fan that is noisy, to filed: the motor alone, “rough” fails a 
   const proven = await proveAll(phone, 'dry, quiet, 9.0 A at 13.5 V');
   expect(proven).toEqual(expect.arrayContaining(['No leak, cold', 'Holds pressure', 'Level after the cool-down', 'Quiet'])); // prettier-ignore
   await closeDone(page, id, 'second unit is quiet');
-  await page.goto(`/parts?text=NT-M 72 L`);
+  await page.goto(`/jobs/${id}`);
+  await expect(page.getByText('1 failed; 1 went in here')).toBeVisible();
   const events = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
   expect(events.state.bench.map(({ unit }) => unit)).toEqual(['', '2']);
 });

@@ -105,6 +105,8 @@ export interface UnitLine {
   failed: boolean;
   mode: FailureMode | null;
   noisy: boolean | null;
+  /** It failed on the bench and never went in. */
+  neverIn: boolean;
   isOut: boolean;
 }
 

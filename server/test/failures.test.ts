@@ -54,6 +54,7 @@ describe('what the shop’s own jobs tell', () => {
     const { vehicleId } = jobs.find(({ label }) => label.startsWith('Parcel van 3'))!;
     const [fan, other] = [partOf('NT-F 2310'), partOf('MV-F 12')];
     const before = (await log('NT-F 2310')).standing!.fitted;
+    const neverBefore = (await log('MV-F 12')).standing?.fitted ?? 0;
     const opened = hand.event('opened', { vehicleId, label: 'Tried once', complaint: '', odometerKm: 50_000, alterations: [] }); // prettier-ignore
     const { id } = (await mara.write('post', '/api/jobs', { events: [opened] })).body as JobRecord;
     const revisionOf = (partId: number) => ({ partId, revisionId: partId, kind: 'fan' as const, role: 'goes in' as const }); // prettier-ignore
@@ -62,8 +63,10 @@ describe('what the shop’s own jobs tell', () => {
     const closed = hand.event('closed', { outcome: 'done', note: '', heads: hand.heads() });
     await send(id, [hand.event('part chosen', revisionOf(other)), failed, hand.event('part chosen', revisionOf(fan)), bench(fan, false), closed]); // prettier-ignore
     const units = (await log('MV-F 12')).units.filter(({ vehicle }) => vehicle === 'tried once');
-    expect(units).toMatchObject([{ days: 0, failed: true, mode: 'noisy', noisy: true }]);
+    expect(units).toMatchObject([{ days: 0, failed: true, mode: 'noisy', noisy: true, neverIn: true }]);
     expect((await log('NT-F 2310')).standing!.fitted).toBe(before + 1);
+    // What failed on the bench is one failure, and none that went in.
+    expect((await log('MV-F 12')).standing!.fitted).toBe(neverBefore);
     await send(id, [hand.event('undone', { event: failed.id })]);
     expect((await log('MV-F 12')).units.filter(({ vehicle }) => vehicle === 'tried once')).toEqual([]);
     await send(id, [hand.event('opened again', { note: 'not done' })]);

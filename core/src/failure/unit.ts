@@ -30,6 +30,8 @@ export interface Unit {
   failed: boolean;
   mode: FailureMode | null;
   noisy: boolean | null;
+  /** It failed on the bench and never went in. */
+  neverIn: boolean;
   /** It has come out, sound or not; one that runs may still be seen again. */
   isOut: boolean;
 }
@@ -59,7 +61,7 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
   );
   for (const { on, as, km, mode, noisy } of ordered) {
     const fresh = (): Unit => ({
-      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, isOut: false,
+      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, neverIn: false, isOut: false,
     }); // prettier-ignore
     if (as === 'in') {
       // Another goes in: what was there has come out, nobody said how.
@@ -69,7 +71,7 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
       continue;
     }
     if (as === 'failed new') {
-      units.push({ ...fresh(), inOn: on, inKm: km, failed: true, mode, isOut: true });
+      units.push({ ...fresh(), inOn: on, inKm: km, failed: true, mode, neverIn: true, isOut: true });
       continue;
     }
     if (!open) {

@@ -99,7 +99,17 @@ export async function replaceUnits(
   const held = await db.select().from(unit).where(own).orderBy(unit.nth);
   const rows = units.map((each, nth) => ({ ...each, partId, vehicle, nth }));
   const text = (row: Omit<Unit, 'vehicle'>): string =>
-    JSON.stringify([row.inOn, row.inKm, row.lastOn, row.lastKm, row.failed, row.mode, row.noisy, row.isOut]);
+    JSON.stringify([
+      row.inOn,
+      row.inKm,
+      row.lastOn,
+      row.lastKm,
+      row.failed,
+      row.mode,
+      row.noisy,
+      row.neverIn,
+      row.isOut,
+    ]);
   if (held.map(text).join() === rows.map(text).join()) return false;
   await db.delete(unit).where(own);
   if (rows.length > 0) await db.insert(unit).values(rows);
@@ -129,7 +139,7 @@ export async function countsOfKind(db: Db, kind: PartKind, earlyDays: number): P
   const { rows } = await db.execute<Record<string, string>>(sql`
     with of_vehicle as (
       select u.part_id, u.vehicle,
-        count(*) filter (where u.in_on is not null) as fitted,
+        count(*) filter (where u.in_on is not null and not u.never_in) as fitted,
         count(*) filter (where ${against}) as failed,
         count(*) filter (where u.noisy) as noisy,
         count(*) filter (where u.noisy is not null) as noisy_of,

@@ -98,6 +98,7 @@ export async function failureRecord(db: Db, partId: number, person: Person): Pro
       failed: each.failed,
       mode: each.mode,
       noisy: each.noisy,
+      neverIn: each.neverIn,
       isOut: each.isOut,
     })),
     reports: reports.map(({ partId: _part, key: _key, ...report }) => report),

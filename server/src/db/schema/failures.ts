@@ -92,6 +92,8 @@ export const unit = pgTable(
     failed: boolean().notNull(),
     mode: text().$type<FailureMode>(),
     noisy: boolean(),
+    /** It failed on the bench and never went in. */
+    neverIn: boolean().notNull().default(false),
     isOut: boolean().notNull(),
   },
   (table) => [

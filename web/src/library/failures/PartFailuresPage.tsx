@@ -77,7 +77,7 @@ export function PartFailuresPage() {
               <tbody>
                 {data.units.map((each, at) => (
                   <tr key={at} className="border-rule border-b">
-                    <td className="py-1">{upper(each.vehicle)}</td><td className="figure px-3">{each.inOn ?? 'not seen'}</td><td className="figure px-3">{each.lastOn}</td><td className="figure px-3 text-right">{each.days ?? ''}</td><td className="figure px-3 text-right">{each.km?.toLocaleString('en') ?? ''}</td>
+                    <td className="py-1">{upper(each.vehicle)}</td><td className="figure px-3">{each.neverIn ? 'never' : (each.inOn ?? 'not seen')}</td><td className="figure px-3">{each.lastOn}</td><td className="figure px-3 text-right">{each.days ?? ''}</td><td className="figure px-3 text-right">{each.km?.toLocaleString('en') ?? ''}</td>
                     <td className={`px-3 ${each.failed ? 'text-no font-semibold' : ''}`}>{each.failed ? FAILURE_MODES[each.mode ?? 'other'] : each.isOut ? 'came out sound' : 'at work when last seen'}{each.noisy && ', noisy from new'}</td>
                   </tr>
                 ))}

@@ -64,9 +64,11 @@ export function PlanSummary({ job }: { job: JobRecord }) {
       <ul aria-label={planWords('others')}>
         {plan.others.map(({ partId, number, kind, verdict, because }) => (
           <li key={partId} className="border-rule border-b py-1">
-            <VerdictShape verdict={verdict} size={12} /> <span className="figure">{number}</span>{' '}
-            {kindName(kind)}: <strong className={verdictColour(verdict)}>{verdictName(verdict)}</strong>.{' '}
-            {because}
+            <span className="mr-2 inline-block">
+              <VerdictShape verdict={verdict} size={12} />
+            </span>
+            <span className="figure">{number}</span> {kindName(kind)}:{' '}
+            <strong className={verdictColour(verdict)}>{verdictName(verdict)}</strong>. {because}
           </li>
         ))}
       </ul>
