@@ -191,7 +191,23 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   await phone.goto(`/jobs/${id}/run`);
   await expect(phone.getByText(/opens the cooling system, and no move of this way drains it/)).toBeVisible();
   await phone.context().setOffline(true);
-  const moves = await doAllMoves(phone);
+  const moves = [await doMove(phone), await doMove(phone)];
+  // The engine tells when it is cold, not the clock; what is measured hot cannot be felt cold.
+  const felt = phone.getByRole('button', { name: 'Upper hose soft and comfortable to hold' });
+  await phone.getByLabel('Coolant at').fill('71 °C');
+  await expect(felt).toBeDisabled();
+  await expect(phone.getByRole('button', { name: /^Done, / })).toBeDisabled();
+  await expect(phone.getByRole('button', { name: 'Skip' })).toHaveCount(0);
+  await phone.getByLabel('Coolant at').fill('113 °F');
+  await phone.getByRole('button', { name: /^It is 45 °C: cold enough/ }).click();
+  // A figure that is measured at a move becomes the vehicle's.
+  await phone.getByRole('button', { name: 'Figure' }).click();
+  const figure = phone.getByRole('form', { name: 'Add a figure of this vehicle' });
+  await figure.getByLabel('Figure').selectOption({ label: 'Hub face to core' });
+  await figure.getByLabel('Value').fill('126 mm');
+  await figure.getByRole('button', { name: 'Take it down' }).click();
+  await expect(figure.getByLabel('Value')).toHaveValue('');
+  moves.push(...(await doAllMoves(phone)));
   const at = (text: RegExp) => moves.findIndex((move) => text.test(move));
   expect(moves.filter((move) => /fan and clutch on|shroud on|shroud down|spacer on/i.test(move))).toEqual([]);
   for (const text of [
@@ -213,6 +229,10 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   await expect(phone.getByText(/NT-K 2, .*: fitted by Idris/)).toBeVisible();
   await phone.context().setOffline(false);
   await expect(phone.getByText('all sent')).toBeVisible({ timeout: 20_000 });
+
+  const { state } = await asked<JobRecord>(mara.request, `/api/jobs/${id}`);
+  expect(state.figures.hubToCore).toMatchObject({ text: '126 mm', by: 'Idris' });
+  expect(state.cooled['out cool-down']).toMatchObject({ how: 'measured', by: 'Idris' });
 
   await phone.getByRole('link', { name: 'Prove' }).click();
   await expect(proof(phone, 'Nothing left in the tray').getByText('proven', { exact: true })).toBeVisible();

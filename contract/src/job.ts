@@ -122,6 +122,8 @@ export interface JobRecord {
   story: ToldEvent[];
   /** Done after the job had left the hands of whoever did it: kept, and counted for nothing before a specialist says so. */
   aside: ToldEvent[];
+  /** The source that figures of a job come from: the shop's own measurements; null where none is on record. */
+  ownSource: number | null;
   /** Whether this reader may say what happens on it. */
   mine: boolean;
 }
@@ -212,6 +214,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'way chosen': Joi.object({ mapId: id.required(), revisionId: id.required(), goals: codes.min(1), operations: codes.min(1), already: codes, title: line(200).required() }),
   'came off': Joi.object({ thing: thingCode, name: line(80).required(), partKind: Joi.string().valid(...PART_KINDS).allow(null).required(), place: Joi.string().valid(...PLACES).required(), tool: line(60).allow('').required(), fasteners: Joi.array().items(Joi.object({ tray: place, name: line(80).required(), count: count.min(1) })).max(4).required(), plug: line(80).allow('').required(), broken: count, coolantL: litres.allow(null).required(), minutes: number('min', 0, 1440).allow(null).required(), note: text(400).default('') }),
   'went back': Joi.object({ thing: thingCode, minutes: number('min', 0, 1440).allow(null).required(), renewed: line(120).allow('').required() }),
+  'cooled': Joi.object({ step, how: Joi.string().valid('measured', 'felt').required(), tempC: tempC.allow(null).required() }),
   'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required() }),
   'step skipped': Joi.object({ step, phase, partId: id.required(), reason: line(400).min(3).required() }),
   'took longer': Joi.object({ step, why: Joi.string().valid(...DELAYS).required(), note: text(400).default('') }),

@@ -44,6 +44,7 @@ export const eventSamples = ({
   'contour measured': { points: [{ alongMm: 0, intoMm: -10 }, { alongMm: 30, intoMm: 12 }], widthMm: null },
   'bench tested': { partId, fan: 'left', state: 'in its shroud on the core', volts: 13.6, amps: 10.9, turns: 'right way', rough: false, label: { volts: 13.5, amps: 11 } },
   'came off': { thing: 'upper-hose', name: 'Upper hose', partKind: null, place: 'above', tool: 'clamp pliers', fasteners: [{ tray: 'A', name: 'clamps', count: 2 }], plug: '', broken: 0, coolantL: 1.5, minutes: 4, note: '' },
+  'cooled': { step: 'out cool-down', how: 'measured', tempC: 41 },
   'went back': { thing: 'upper-hose', minutes: 3, renewed: '' },
   'step ticked': { step: 's1', phase: 'remove', partId, done: true },
   'step noted': { step: 's1', text: 'seized' },

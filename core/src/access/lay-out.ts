@@ -1,4 +1,4 @@
-import type { Sheet } from '../procedure/index.ts';
+import { isCoolDown, type Sheet } from '../procedure/index.ts';
 import type { AccessMap, Lift } from './types.ts';
 
 export interface LayOut {
@@ -75,10 +75,6 @@ export interface Stretch {
   waiting: boolean;
 }
 
-/** A wait of this long before a hot system is opened is the cool-down, not a drain. */
-const COOLING_FROM = 30;
-const isCooling = (step: { waiting: boolean; minutes: number; cautions: readonly string[] }): boolean =>
-  step.waiting && step.minutes >= COOLING_FROM && step.cautions.includes('hot-coolant');
 const STRETCH_WORDS = {
   prepare: 'Lay out, bench tests',
   remove: 'Take out',
@@ -91,17 +87,15 @@ const STRETCH_WORDS = {
 export function timelineOf(sections: Sheet['sections']): Stretch[] {
   const steps = sections.flatMap(({ phase, steps: own }) => own.map((step) => ({ ...step, phase })));
   const sum = (of: typeof steps): number => of.reduce((total, { minutes }) => total + minutes, 0);
-  const before = sum(steps.filter((step) => step.phase === 'prepare' && !isCooling(step)));
-  const cooling = sum(
-    steps.filter((step) => isCooling(step) && step.phase !== 'fill' && step.phase !== 'prove'),
-  );
+  const before = sum(steps.filter((step) => step.phase === 'prepare' && !isCoolDown(step)));
+  const cooling = sum(steps.filter(isCoolDown));
   const stretches: Stretch[] = [];
   if (before > 0) stretches.push({ label: STRETCH_WORDS.prepare, from: 0, to: before, waiting: false });
   if (cooling > 0) stretches.push({ label: 'Engine cools', from: 0, to: cooling, waiting: true });
   let at = Math.max(before, cooling);
   for (const step of steps) {
     const { phase, minutes, waiting, text } = step;
-    if (minutes === 0 || phase === 'prepare' || (phase === 'remove' && isCooling(step))) continue;
+    if (minutes === 0 || phase === 'prepare' || (phase === 'remove' && isCoolDown(step))) continue;
     const label = waiting ? text : STRETCH_WORDS[phase];
     const last = stretches.at(-1);
     if (last?.label === label && last.to === at) last.to += minutes;

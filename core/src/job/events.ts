@@ -155,6 +155,8 @@ export interface EventPayloads {
   /** On a bay without a map: what came off, as it was done. */
   'came off': CameOff;
   /** The same thing is back where it was; its newest removal is the one that is meant. */
+  /** A cool-down ends with what was found, never by the clock; °C where it was measured. */
+  cooled: { step: string; how: 'measured' | 'felt'; tempC: number | null };
   'went back': { thing: string; minutes: number | null; renewed: string };
   'step ticked': { step: string; phase: Phase; partId: number; done: boolean };
   'step noted': { step: string; text: string };
@@ -259,6 +261,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'way chosen': work('Way in chosen'),
   'came off': work('Came off'),
   'went back': work('Went back'),
+  'cooled': work('Cooled down'),
   'step ticked': work('Step'),
   'step skipped': work('Step skipped'),
   'took longer': work('Took longer'),

@@ -6,7 +6,7 @@ import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], contour: null,
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
@@ -77,6 +77,7 @@ const APPLY: Apply = {
     const move = state.recorded.findLast((each) => each.thing === thing && each.back === null);
     if (move) move.back = { ...back, ...said };
   },
+  'cooled': (state, { payload: { step, ...found } }, said) => void (state.cooled[step] = { ...found, ...said }),
   // The commonest by far: said field by field, which is several times as quick as taking objects apart.
   'step ticked': (state, { payload: { step, phase, partId, done } }, { by, at, event }) => {
     state.steps[step] = { phase, partId, done, by, at, event };

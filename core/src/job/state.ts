@@ -145,6 +145,8 @@ export interface JobState {
   way: ChosenWay | null;
   /** What came off where no map leads, in the order it was done. */
   recorded: RecordedMove[];
+  /** What ended a cool-down, by its step. */
+  cooled: Record<string, Said & { how: 'measured' | 'felt'; tempC: number | null }>;
   skipped: Record<string, SkippedStep>;
   delays: Delayed[];
   /** Minutes of steps as somebody put them right, by step. */

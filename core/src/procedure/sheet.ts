@@ -72,6 +72,15 @@ const OPENING: ReadonlySet<WorkCode> = new Set<WorkCode>([
 export const opensSystem = (work: readonly Work[], steps: readonly Step[]): boolean =>
   work.some(({ code }) => OPENING.has(code)) || steps.some(({ mount }) => mount?.code === 'kit-probe');
 
+/** A wait of this long before a hot system is opened is the cool-down, not a drain; min. */
+const COOLING_FROM = 30;
+/** Whether a step is the cool-down before anything hot is opened: it ends with what is measured or felt. */
+export const isCoolDown = (step: Pick<Step, 'waiting' | 'cautions' | 'phase' | 'minutes'>): boolean =>
+  step.waiting &&
+  step.minutes >= COOLING_FROM &&
+  step.cautions.includes('hot-coolant') &&
+  (step.phase === 'prepare' || step.phase === 'remove');
+
 /** Work on wires. */
 const WIRING: ReadonlySet<WorkCode> = new Set<WorkCode>([
   're-terminate', 'plug-adapter', 'rewire-drive', 'change-fuse', 'fit-controller-kit', 'ac-request', 'probe-in-fins', 'mind-the-switch', 'wire-relay-socket',

@@ -313,6 +313,17 @@ export const insertOwnFigure = (db: Db, row: typeof measurement.$inferInsert) =>
 export const sourceIds = async (db: Db): Promise<Set<number>> =>
   new Set((await db.select({ id: source.id }).from(source)).map((row) => row.id));
 
+/** The source that a figure taken on a vehicle in hand is from: the shop's own measurements, or what it saw go in. */
+export const measuringSource = async (db: Db): Promise<number | null> =>
+  (
+    await db
+      .select({ id: source.id })
+      .from(source)
+      .where(inArray(source.grade, [1, 2]))
+      .orderBy(desc(source.grade), asc(source.id))
+      .limit(1)
+  )[0]?.id ?? null;
+
 /** Jobs whose row is older than their events, with who opened them. */
 export const unfolded = (db: Db) =>
   db.select({ id: job.id, by: job.by }).from(job).where(eq(job.folded, false));

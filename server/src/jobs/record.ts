@@ -14,7 +14,7 @@ import { shopPractice } from '../practice/service.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { eventsStanding, lastNumber, toldTimes } from './queries.ts';
+import { eventsStanding, lastNumber, measuringSource, toldTimes } from './queries.ts';
 import { choicesOf, foldedJob, isInHands, storyOf, type FoldedJob } from './service.ts';
 
 const LETTERS = { radiator: 'r', fan: 'f', shroud: 's', kit: 'k' } as const;
@@ -98,12 +98,13 @@ async function takesOf(db: Db, { row, state }: FoldedJob, person: Person): Promi
 export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
-  const [last, aside, handedIn, told, practice] = await Promise.all([
+  const [last, aside, handedIn, told, practice, own] = await Promise.all([
     lastNumber(db, id),
     eventsStanding(db, id, 'aside'),
     eventsStanding(db, id, 'handed in'),
     toldTimes(db, id),
     shopPractice(db),
+    measuringSource(db),
   ]);
   const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
     findConfiguration(db, row.configurationId),
@@ -158,6 +159,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       told,
     }),
     aside: storyOf(aside, state, numberOf, practice, { reader: person, told }),
+    ownSource: own,
     mine: isInHands(row, events, person),
   };
 }

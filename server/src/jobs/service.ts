@@ -25,6 +25,7 @@ import { keepMinutes } from '../filing/queries.ts';
 import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { jobWords } from '@radiatrix/words/en/jobs';
+import { runWords } from '@radiatrix/words/en/run';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
@@ -192,6 +193,12 @@ function detailOf(
         name: payload.name,
         n: payload.fasteners.reduce((sum, { count }) => sum + count, 0),
       });
+    case 'cooled':
+      return runWords(
+        `cooled:${payload.how}`,
+        { temp: { value: payload.tempC ?? 0, dimension: 'temperature' } },
+        'both',
+      );
     case 'went back':
       return recordingWords('story:back', { name: payload.thing, renewed: payload.renewed || 'none' });
     case 'step ticked':

@@ -1,8 +1,10 @@
-import { Camera, MessageSquare, SkipForward, Timer } from 'lucide-react';
+import { Camera, MessageSquare, Ruler, SkipForward, Timer } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { DELAYS } from '@radiatrix/core/job';
-import type { SheetStep } from '@radiatrix/core/procedure';
+import { isCoolDown, type SheetStep } from '@radiatrix/core/procedure';
+import { runWords } from '@radiatrix/words/en/run';
 import { NotAPhoto } from '../../offline/shrink.ts';
+import { TakeFigure } from '../job/TakeFigure.tsx';
 import { StepPhotos } from './StepPhotos.tsx';
 import type { Run } from './useRun.ts';
 
@@ -15,7 +17,7 @@ const DELAY_WORDS = {
 
 /** What else there is to say of a step: a photograph, a note, why it took longer, why it is skipped. */
 export function More({ run, step, partId }: { run: Run; step: SheetStep; partId: number }) {
-  const [open, setOpen] = useState<'note' | 'longer' | 'skip'>();
+  const [open, setOpen] = useState<'note' | 'longer' | 'skip' | 'figure'>();
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState('');
   const file = useRef<HTMLInputElement>(null);
@@ -37,7 +39,7 @@ export function More({ run, step, partId }: { run: Run; step: SheetStep; partId:
   );
   return (
     <section aria-label="More of this step" className="mt-4">
-      <div className="flex gap-2">
+      <div className="grid grid-cols-3 gap-2">
         <button
           type="button"
           className="btn btn-quiet !min-h-12 flex-1 !px-2"
@@ -68,15 +70,20 @@ export function More({ run, step, partId }: { run: Run; step: SheetStep; partId:
           }}
         />
         {button('note', <MessageSquare size={18} aria-hidden="true" />, 'Note')}
+        {button('figure', <Ruler size={18} aria-hidden="true" />, runWords('figure'))}
         {button('longer', <Timer size={18} aria-hidden="true" />, 'Longer')}
-        {button('skip', <SkipForward size={18} aria-hidden="true" />, 'Skip')}
+        {!isCoolDown(step) && button('skip', <SkipForward size={18} aria-hidden="true" />, 'Skip')}
       </div>
+      {isCoolDown(step) && <p className="text-muted mt-2 text-[15px]">{runWords('cool:no-skip')}</p>}
       {wrong && (
         <p role="alert" className="text-no mt-2 text-[16px] font-semibold">
           {wrong}
         </p>
       )}
-      {open && (
+      {open === 'figure' && (
+        <TakeFigure say={run.say} busy={false} sourceId={run.job.ownSource ?? null} big />
+      )}
+      {open && open !== 'figure' && (
         <form
           className="mt-3"
           onSubmit={(event) => {

@@ -2,7 +2,7 @@ import { Moon, Pause, Play, Sun, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { failedTests, minutesOf } from '@radiatrix/core/job';
-import { PHASE_LABELS, type SheetStep } from '@radiatrix/core/procedure';
+import { PHASE_LABELS, isCoolDown, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Person } from '@radiatrix/contract';
 import { stepDetail, stepText } from '@radiatrix/words/jobs';
@@ -20,6 +20,7 @@ import { photoOfStep } from './photo-of-step.ts';
 import { Lettered } from './Lettered.tsx';
 import { More } from './More.tsx';
 import { canSpeak, speak } from './speech.ts';
+import { CoolDown } from './CoolDown.tsx';
 import { Finished } from './Finished.tsx';
 import { StepIndex } from './StepIndex.tsx';
 import { TrayDrawing } from './TrayDrawing.tsx';
@@ -213,6 +214,8 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     fastener: run.sheet!.sheet.hardware.find((each) => each.tray === tray)!,
   }));
   const countedBack = step.phase !== 'install' || step.uses.every(({ tray }) => isCounted(run, step, tray));
+  // The clock tells when to look; the engine tells whether it is cold.
+  const isCold = !isCoolDown(step) || run.state.cooled[step.id] !== undefined;
   const [onBreak, setOnBreak] = useBreak(run.job.id);
   useWorkTimer(run, step, may && !settled && !onBreak);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -228,7 +231,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
   };
   const back = run.steps[at - 1];
   const swipe = useSwipe({
-    left: () => may && !settled && !isStopped && countedBack && finish(true),
+    left: () => may && !settled && !isStopped && countedBack && isCold && finish(true),
     right: () => back && onStep(back.id),
   });
   const said = [stepText(step, units), stepDetail(step), ...step.cautionTexts].filter(Boolean).join('. ');
@@ -315,6 +318,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         )}
         {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
         {step.waiting && <Waits run={run} step={step} />}
+        {isCoolDown(step) && <CoolDown run={run} step={step} />}
         <More run={run} step={step} partId={partId} />
         {settled && <Minutes run={run} step={step} />}
         {!may && !settled && (
@@ -326,7 +330,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
           </p>
         )}
       </div>
-      <footer className="bg-ground sticky bottom-0 grid grid-cols-[104px_1fr] gap-2.5 py-3">
+      <footer className="bg-ground sticky bottom-0 z-10 grid grid-cols-[104px_1fr] gap-2.5 py-3">
         <button type="button" className="btn btn-quiet !min-h-[64px] text-[21px]" disabled={!back} onClick={() => back && onStep(back.id)}>
           Back
         </button>
@@ -338,7 +342,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
           <button
             type="button"
             className="btn btn-primary !min-h-[64px] text-[23px]"
-            disabled={!may || isStopped || !countedBack}
+            disabled={!may || isStopped || !countedBack || !isCold}
             title={countedBack ? undefined : 'Count back what goes in here first'}
             onClick={() => finish(true)}
           >
