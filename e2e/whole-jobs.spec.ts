@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { JobRecord } from '@radiatrix/contract';
-import { asked } from './jobs.ts';
+import { asked, openedJob } from './jobs.ts';
 import { as, signIn } from './people.ts';
 import { PHONE, closeDone, doAllMoves, doMove, openedFrom, proof, prove, proveAll } from './stages.ts';
 
@@ -239,4 +239,47 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   const open = ['Fan by temperature', 'Every step of the fan', 'Direction of the air', 'Run-on after the engine', 'Nothing fed back', 'Alternator carries the fans at idle', 'Temperature holds at idle', 'Temperature holds at a crawl', 'Quiet']; // prettier-ignore
   for (const label of open) await prove(phone, label, 'seen, 13.4 V at the battery');
   await closeDone(mara, id, 'runs cool in town');
+});
+
+test('signing out without signal: the unsent is said, the jobs leave the phone, the server hears of it later, and the same person’s work is sent', async ({
+  browser,
+}) => {
+  const mara = await as(browser, 'mara');
+  const { id } = await openedJob(mara, { label: 'left at the pit', number: 'NT-F 2212', hands: 'Idris', goals: ['fan'] }); // prettier-ignore
+  const phone = await (await browser.newContext({ ...PHONE, baseURL: process.env.BASE_URL! })).newPage();
+  await signIn(phone, 'idris');
+  await phone.goto(`/jobs/${id}/run`);
+  await expect(phone.getByRole('button', { name: /^Done, / })).toBeVisible();
+  await phone.evaluate(() => navigator.serviceWorker.ready.then(() => {}));
+  await phone.context().setOffline(true);
+  await phone.getByRole('button', { name: 'Note' }).click();
+  await phone.getByRole('textbox', { name: 'Note' }).fill('left clip is cracked');
+  await phone.getByRole('button', { name: 'Write it down' }).click();
+  await expect(phone.getByText('Idris: left clip is cracked')).toBeVisible();
+  await phone.goto('/');
+  await phone.getByRole('button', { name: 'sign out' }).click();
+  const asks = phone.getByRole('dialog');
+  await expect(asks).toContainText(/not sent yet/);
+  await asks.getByRole('button', { name: 'Sign out, send later' }).click();
+  await expect(phone.getByText(/signed out on this device. There is no signal/)).toBeVisible();
+  // What could be read is gone, what is unsent is not; a reload changes nothing.
+  const kept = () => phone.evaluate(() => new Promise<[number, number]>((resolve) => {
+    const opening = indexedDB.open('radiatrix');
+    opening.onsuccess = () => {
+      const tx = opening.result.transaction(['packs', 'events']);
+      const [packs, events] = [tx.objectStore('packs').count(), tx.objectStore('events').count()];
+      tx.oncomplete = () => { opening.result.close(); resolve([packs.result, events.result]); };
+    };
+  })); // prettier-ignore
+  expect((await kept())[0]).toBe(0);
+  expect((await kept())[1]).toBeGreaterThan(0);
+  await phone.reload();
+  await expect(phone.getByText(/signed out on this device. There is no signal/)).toBeVisible();
+  await phone.context().setOffline(false);
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await expect(phone.getByText(/There is no signal/)).toHaveCount(0);
+  expect((await asked<{ person: unknown }>(phone.request, '/api/session')).person).toBeNull();
+  await signIn(phone, 'idris');
+  await expect.poll(async () => (await asked<JobRecord>(mara.request, `/api/jobs/${id}`)).state.stepNotes.map(({ text }) => text), { timeout: 20_000 }).toEqual(['left clip is cracked']); // prettier-ignore
 });

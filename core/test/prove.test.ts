@@ -30,7 +30,9 @@ describe('what has to be proven', () => {
     const fanOnly = job(opened, ['part chosen', { partId: 2, revisionId: 1, kind: 'fan', role: 'goes in' }]);
     expect(codes(record, fanOnly)).not.toContain('leak pressure');
     // A fan whose way takes a hose off leaves joints to be proven; a kit that goes in is tried for what it feeds back.
-    expect(codes({ ...record, wayOpens: true }, fanOnly)).toEqual(expect.arrayContaining(['leak pressure', 'level']));
+    expect(codes({ ...record, wayOpens: true }, fanOnly)).toEqual(
+      expect.arrayContaining(['leak pressure', 'level']),
+    );
     expect(codes({ ...record, wayOpens: true }, fanOnly)).not.toContain('thermostat');
     const kit = job(opened, ['part chosen', { partId: 3, revisionId: 1, kind: 'kit', role: 'goes in' }]);
     expect(codes(record, kit)).toEqual(expect.arrayContaining(['fan back-feed', 'charging']));

@@ -10,7 +10,15 @@ export { swappable, threadOf } from './threads.ts';
 export { clipOf, clipsMixed, standIns, type Clip, type StandIn } from './clips.ts';
 export { hazardText, proofread, swapHazards, type Finding, type TrayHazard } from './proofread.ts';
 export { withIdentity } from './identity.ts';
-export { inOrder, assembleSheet, isCoolDown, opensSystem, type Sheet, type SheetInput, type SheetStep } from './sheet.ts';
+export {
+  inOrder,
+  assembleSheet,
+  isCoolDown,
+  opensSystem,
+  type Sheet,
+  type SheetInput,
+  type SheetStep,
+} from './sheet.ts';
 export {
   FASTENER_POLICIES,
   MOUNT_CODES,

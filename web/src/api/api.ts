@@ -13,7 +13,9 @@ import type {
 } from '@radiatrix/contract'; // prettier-ignore
 import type { Vocabulary } from '@radiatrix/core/vehicle';
 import { takeEarly } from '../app/early.ts';
+import { forget } from '../offline/outbox.ts';
 import { keepWho } from '../offline/who.ts';
+import { isLeaving, markLeaving } from '../session/leaving.ts';
 import { expired, proposed, signedIn, signedOut } from '../session/slice.ts';
 
 interface Meta {
@@ -123,6 +125,9 @@ export interface MatchOptions {
   failAt?: number;
 }
 
+/** The session of a device whose person has signed out, as long as the server cannot be asked. */
+const GONE: SessionState = { lan: null, person: null, left: null, csrfToken: '', demo: null };
+
 export const api = createApi({
   baseQuery: guarded,
   tagTypes: ['Session', 'Upload', 'Instruments', 'Diagnosis', 'Failure', 'Workshop', ...ACCOUNTS, ...LIBRARY],
@@ -131,7 +136,21 @@ export const api = createApi({
   refetchOnMountOrArgChange: 2,
   endpoints: (build) => ({
     session: build.query<SessionState, void>({
-      query: () => '/session',
+      queryFn: async (_none, _api, _extra, ask) => {
+        const answer = await ask('/session');
+        if (!isLeaving()) return answer as { data: SessionState };
+        // Somebody signed out here without signal: before anything else the server hears of it.
+        const held = answer.data as SessionState | undefined;
+        if (held && !held.person) {
+          markLeaving(false);
+          return { data: held };
+        }
+        const headers = { 'X-CSRF-Token': held?.csrfToken ?? '' };
+        const left = held && (await ask({ url: '/session', method: 'DELETE', headers }));
+        if (!left || left.error) return { data: GONE };
+        markLeaving(false);
+        return (await ask('/session')) as { data: SessionState };
+      },
       providesTags: ['Session'],
       onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
         const { data } = await queryFulfilled.catch(() => ({ data: undefined }));
@@ -143,15 +162,23 @@ export const api = createApi({
       invalidatesTags: (_result, error) => (error ? [] : ['Session', ...LIBRARY]),
       onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
         const { data } = await queryFulfilled.catch(() => ({ data: undefined }));
-        if (data) dispatch(signedIn(data.csrfToken));
+        if (!data) return;
+        markLeaving(false);
+        dispatch(signedIn(data.csrfToken));
       },
     }),
-    signOut: build.mutation<null, void>({
-      query: () => ({ url: '/session', method: 'DELETE' }),
+    /** Signs a person out, with signal or without; what can be read of their work leaves this device. */
+    signOut: build.mutation<null, number>({
+      queryFn: async (personId, _api, _extra, ask) => {
+        keepWho(null);
+        await forget(personId).catch(() => {});
+        markLeaving(true);
+        const { error } = await ask({ url: '/session', method: 'DELETE' });
+        if (!error) markLeaving(false);
+        return { data: null };
+      },
       onQueryStarted: async (_, { queryFulfilled, dispatch }) => {
         await queryFulfilled.catch(() => {});
-        // Whoever comes next on this device takes nothing over.
-        keepWho(null);
         dispatch(signedOut());
         dispatch(api.util.resetApiState());
       },

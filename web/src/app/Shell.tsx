@@ -1,7 +1,7 @@
 import { Moon, Sun } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
-import { canEdit, ROLE_LABELS, type Person } from '@radiatrix/contract';
+import { canEdit, type Person } from '@radiatrix/contract';
 import { api } from '../api/api.ts';
 import { expired as sessionEnded } from '../session/slice.ts';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -9,6 +9,7 @@ import { newVersion } from '../offline/worker.ts';
 import { SendMark } from '../offline/SendMark.tsx';
 import { useSender } from '../offline/sender.ts';
 import { keepWho, keptWho } from '../offline/who.ts';
+import { SignOut } from './SignOut.tsx';
 import { Failure, isLost, Waiting } from '../ui/notices.tsx';
 import { useHotkeys } from '../ui/useHotkeys.ts';
 import { askPage } from './ahead.ts';
@@ -31,27 +32,28 @@ export function Shell() {
   const [last, setLast] = useState<Person | null>(keptWho);
   const dispatch = useAppDispatch();
   /** Without signal the session may have ended unseen: then it is asked for in place, and what is kept is sent. */
-  const wasOffline = useRef(false);
+  const [wasOffline, setWasOffline] = useState(false);
   useEffect(() => {
     if (!data) return;
     if (data.person) {
       setLast(data.person);
       keepWho(data.person);
-    } else if (wasOffline.current && keptWho()) dispatch(sessionEnded());
+    } else if (wasOffline && keptWho()) dispatch(sessionEnded());
     else if (!keptWho()) setLast(null);
-  }, [data, dispatch]);
+  }, [data, dispatch, wasOffline]);
   // Without signal the application opens for whoever was signed in last; the server is asked again once it can be.
   const offline = error !== undefined && !data && isLost(error) && last !== null;
   useEffect(() => {
     if (!offline) return;
-    wasOffline.current = true;
+    setWasOffline(true);
     const again = setInterval(() => void refetch(), 5000);
     return () => clearInterval(again);
   }, [offline, refetch]);
   useSender(data?.person?.id, data?.person !== undefined && data.person !== null && !expired);
   // Under the vehicle what this phone keeps is shown at once, to whoever it keeps it for; the server is asked meanwhile.
   const isRun = /\/(run|record|bleed)$/.test(useLocation().pathname);
-  const ahead = isLoading && isRun && last !== null;
+  // Asked again without signal, the page stays as it is.
+  const ahead = isLoading && (isRun || wasOffline) && last !== null;
   if (isLoading && !ahead) return <Waiting what="Opening" />;
   if (error && !data && !offline)
     return (
@@ -329,23 +331,5 @@ function ThemeSwitch() {
     >
       <Icon size={18} aria-hidden="true" />
     </button>
-  );
-}
-
-function SignOut({ person }: { person: Person }) {
-  const [signOut] = api.useSignOutMutation();
-  return (
-    <span className="font-label flex items-baseline gap-2 text-[16px]">
-      <Link
-        to="/me"
-        className="text-ink no-underline hover:underline"
-        title="Your password and where you are signed in"
-      >
-        {person.name} <span className="text-muted">{ROLE_LABELS[person.role].toLowerCase()}</span>
-      </Link>
-      <button type="button" className="text-steel underline" onClick={() => void signOut()}>
-        sign out
-      </button>
-    </span>
   );
 }

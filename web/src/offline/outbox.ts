@@ -142,6 +142,19 @@ export async function tryAgain(personId: number): Promise<void> {
   await tx.done;
   tellKept();
 }
+/** Takes what can be read of a person's jobs off this device; what is not sent yet stays, for them alone. */
+export async function forget(personId: number): Promise<void> {
+  const db = await store();
+  const tx = db.transaction(['packs', 'photos'], 'readwrite');
+  for (const pack of await tx.objectStore('packs').getAll())
+    if (pack.personId === personId) await tx.objectStore('packs').delete(pack.jobId);
+  for (const row of await tx.objectStore('photos').getAll())
+    if (row.personId === personId && row.sent) await tx.objectStore('photos').delete(row.id);
+  await tx.done;
+  if ('caches' in window) await caches.delete('photographs-on-record');
+  tellKept();
+}
+
 /** Throws away what was refused, once somebody has seen why. */
 export async function dropRefused(personId: number): Promise<void> {
   const db = await store();

@@ -1,5 +1,7 @@
 import type { SessionState } from '@radiatrix/contract';
+import { sessionWords } from '@radiatrix/words/en/session';
 import { Wordmark } from '../app/Wordmark.tsx';
+import { isLeaving } from './leaving.ts';
 import { SignInForm } from './SignInForm.tsx';
 
 export function SignInPage({ demo, left }: Pick<SessionState, 'demo' | 'left'>) {
@@ -34,6 +36,11 @@ export function SignInPage({ demo, left }: Pick<SessionState, 'demo' | 'left'>) 
         {left && (
           <p role="alert" className="text-no mb-3">
             The account of {left} is switched off. Whoever administers accounts here can switch it on again.
+          </p>
+        )}
+        {isLeaving() && (
+          <p role="status" className="text-changes mb-3">
+            {sessionWords('leaving')}
           </p>
         )}
         <SignInForm demo={demo} />
