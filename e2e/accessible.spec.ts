@@ -1,4 +1,4 @@
-import { test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { clean } from './axe.ts';
 import { as, putOnBench } from './people.ts';
 
@@ -97,4 +97,27 @@ test('axe finds nothing in any view, in both themes', async ({ browser }) => {
   await page.getByText(/^Lay out: tools/).click();
   await page.getByText('Hardware and tray').locator('visible=true').waitFor();
   await clean(page, 'sheet on a phone');
+});
+
+test('no view is wider than a phone, and nothing in its header is too small to tap', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const page = await as(browser, 'mara');
+  await page.setViewportSize({ width: 390, height: 844 });
+  const wide: string[] = [];
+  const paths = ['/', '/ask?q=2010+tussock', '/v/6/match', '/v/6/compare', '/v/6/prepare?goals=fan', '/v/6', '/jobs/6', '/jobs/6/diagnose', '/jobs/6/run', '/jobs/6/fill', '/jobs/6/prove', '/jobs/6/file', '/jobs/6/labels', '/plan', '/library', '/coverage', '/review', '/failures', '/access/1', '/v/6/sheet/1']; // prettier-ignore
+  for (const path of paths) {
+    await page.goto(path);
+    await page.getByRole('heading').first().waitFor();
+    // Pages that follow a job are never idle: what they show comes within a moment.
+    await page.waitForTimeout(600);
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (over > 0) wide.push(`${path} by ${over} px`);
+  }
+  expect(wide).toEqual([]);
+  // WCAG 2.2, success criterion 2.5.8: 24 px, or as much room around it.
+  await page.goto('/');
+  const small = await page
+    .locator('header a, header button')
+    .evaluateAll((all) => all.flatMap((each) => (each.getBoundingClientRect().height < 24 ? [each.textContent] : []))); // prettier-ignore
+  expect(small).toEqual([]);
 });

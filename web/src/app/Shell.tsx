@@ -132,7 +132,7 @@ function Frame({ person }: { person: Person }) {
           <Wordmark />
         </Link>
         <Finder inputRef={finder} />
-        <nav aria-label="Library" className="font-label flex gap-5 text-[17px]">
+        <nav aria-label="Library" className="font-label flex flex-wrap gap-x-5 text-[17px] [&>a]:py-1">
           <Link to="/plan" className="text-ink no-underline hover:underline">
             Plan
           </Link>
@@ -154,14 +154,14 @@ function Frame({ person }: { person: Person }) {
             </Link>
           )}
         </nav>
-        <div className="ml-auto flex items-center gap-3">
+        <div className="ml-auto flex flex-wrap items-center gap-3">
           <NewVersion />
           <SendMark personId={person.id} quiet />
           <UnitSwitch />
           <ThemeSwitch />
           <button
             type="button"
-            className="key"
+            className="key min-h-6 min-w-6"
             aria-label="Keys of this view"
             onClick={() => setKeysShown(true)}
           >
@@ -326,6 +326,7 @@ function ThemeSwitch() {
   return (
     <button
       type="button"
+      className="grid min-h-6 min-w-6 place-items-center"
       aria-label={other === 'bay' ? 'Dark, for the bay' : 'Light, as a sheet'}
       onClick={() => dispatch(setTheme(other))}
     >

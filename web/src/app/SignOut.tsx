@@ -15,12 +15,12 @@ export function SignOut({ person }: { person: Person }) {
   const leave = (): void => void signOut(person.id);
   return (
     <span className="font-label flex items-baseline gap-2 text-[16px]">
-      <Link to="/me" className="text-ink no-underline hover:underline" title={sessionWords('me')}>
+      <Link to="/me" className="text-ink py-0.5 no-underline hover:underline" title={sessionWords('me')}>
         {person.name} <span className="text-muted">{ROLE_LABELS[person.role].toLowerCase()}</span>
       </Link>
       <button
         type="button"
-        className="text-steel underline"
+        className="text-steel py-0.5 underline"
         onClick={() => (unsent > 0 ? setAsking(true) : leave())}
       >
         {sessionWords('sign-out')}

@@ -15,7 +15,7 @@ export function Parts({ job, say, busy }: JobProps) {
         {job.parts.map((part) => (
           <li
             key={`${part.partId}${part.role}`}
-            className="border-rule grid grid-cols-[90px_1fr_auto_auto_auto] items-baseline gap-x-3 border-b py-1"
+            className="border-rule grid grid-cols-[74px_1fr] items-baseline gap-y-1 sm:grid-cols-[90px_1fr_auto_auto_auto] gap-x-3 border-b py-1"
           >
             <span className="font-label text-muted text-[16px]">{part.role}</span>
             <span>

@@ -45,7 +45,9 @@ export function Story({ job, say, busy }: JobProps) {
             <span className="figure text-muted text-[13px]">
               {event.at.slice(5, 10)} {event.at.slice(11, 16)}
             </span>
-            <span className={event.undone ? 'text-muted line-through' : ''}>
+            <span
+              className={`min-w-0 [overflow-wrap:anywhere] ${event.undone ? 'text-muted line-through' : ''}`}
+            >
               <strong className="font-semibold">{event.label}</strong>
               {event.detail && `: ${event.detail}`} <span className="text-muted">{event.by}</span>
               {event.late && <span className="text-changes block">came after closing</span>}

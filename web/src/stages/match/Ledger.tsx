@@ -29,54 +29,56 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
   const unit = preferredUnit('length', units).symbol;
   const whole = useAfterFirstPaint();
   return (
-    <table className="mt-3 w-full border-collapse text-[15px] md:table-fixed">
-      <colgroup className="hidden md:table-column-group">
-        <col className="w-[206px]" />
-        <col className="w-[128px]" />
-        <col className="w-[128px]" />
-        <col />
-        <col className="w-[58px]" />
-        <col className="w-[112px]" />
-      </colgroup>
-      <caption className="sr-only">Every check of this part against this vehicle</caption>
-      <thead>
-        <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-          <th scope="col" className="py-1 font-semibold">
-            Check
-          </th>
-          <th scope="col" className="px-2 text-right font-semibold">
-            This vehicle
-          </th>
-          <th scope="col" className="px-2 text-right font-semibold">
-            This part
-          </th>
-          <th scope="col" className="pl-3 font-semibold">
-            <span className="hidden md:inline">Short · margin </span>
-            <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span>
-            <span className="hidden md:inline"> · spare</span>
-            <span className="md:hidden"> spare</span>
-          </th>
-          <th scope="col" className="hidden px-2 text-right font-semibold md:table-cell">
-            Chance
-          </th>
-          <th scope="col" className="hidden pl-2 font-semibold md:table-cell">
-            How known
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {(whole ? verdict.ledger : verdict.ledger.slice(0, SEEN_FIRST)).map((row) => (
-          <Row
-            key={row.check}
-            row={row}
-            units={units}
-            deciding={decides(verdict, row)}
-            open={open === row.check}
-            onToggle={() => setOpen(open === row.check ? null : row.check)}
-          />
-        ))}
-      </tbody>
-    </table>
+    <div className="overflow-x-auto">
+      <table className="mt-3 w-full border-collapse text-[15px] md:table-fixed">
+        <colgroup className="hidden md:table-column-group">
+          <col className="w-[206px]" />
+          <col className="w-[128px]" />
+          <col className="w-[128px]" />
+          <col />
+          <col className="w-[58px]" />
+          <col className="w-[112px]" />
+        </colgroup>
+        <caption className="sr-only">Every check of this part against this vehicle</caption>
+        <thead>
+          <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
+            <th scope="col" className="py-1 font-semibold">
+              Check
+            </th>
+            <th scope="col" className="px-2 text-right font-semibold">
+              This vehicle
+            </th>
+            <th scope="col" className="px-2 text-right font-semibold">
+              This part
+            </th>
+            <th scope="col" className="pl-3 font-semibold">
+              <span className="hidden md:inline">Short · margin </span>
+              <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span>
+              <span className="hidden md:inline"> · spare</span>
+              <span className="md:hidden"> spare</span>
+            </th>
+            <th scope="col" className="hidden px-2 text-right font-semibold md:table-cell">
+              Chance
+            </th>
+            <th scope="col" className="hidden pl-2 font-semibold md:table-cell">
+              How known
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {(whole ? verdict.ledger : verdict.ledger.slice(0, SEEN_FIRST)).map((row) => (
+            <Row
+              key={row.check}
+              row={row}
+              units={units}
+              deciding={decides(verdict, row)}
+              open={open === row.check}
+              onToggle={() => setOpen(open === row.check ? null : row.check)}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

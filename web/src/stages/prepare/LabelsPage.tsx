@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { SheetRecord } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
+import { accessWords } from '@radiatrix/words/en/access';
 import { prepareAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
 import { Empty, Waiting } from '../../ui/notices.tsx';
@@ -80,48 +81,57 @@ export function LabelsPage() {
         </button>
         <Link to={prepareAddress(job.vehicle.id, id)}>Back to Prepare</Link>
       </div>
-      <ul
-        aria-label="Labels"
-        className="mt-4 grid bg-white text-black print:mt-0"
-        style={{
-          gridTemplateColumns: `repeat(${form.columns}, ${form.widthMm}mm)`,
-          columnGap: `${form.gapMm}mm`,
-          rowGap: form.page === 'A4' && form.gapMm === 0 ? 0 : name.endsWith('plain') ? `${form.gapMm}mm` : 0,
-          padding: `${form.topMm}mm ${form.leftMm}mm`,
-          width: form.page === 'A4' ? '210mm' : '215.9mm',
-        }}
+      {/* The paper keeps its size; a phone moves along it. */}
+      <div
+        tabIndex={0}
+        role="group"
+        aria-label={accessWords('labels:paper')}
+        className="overflow-x-auto print:overflow-visible"
       >
-        {Array.from({ length: from - 1 }, (_, at) => (
-          <li
-            key={`used ${at}`}
-            aria-hidden="true"
-            className="border border-dotted border-neutral-300 print:border-transparent"
-            style={{ height: `${form.heightMm}mm` }}
-          />
-        ))}
-        {labelsOf(sheet, id).map((label) => (
-          <li
-            key={label.key}
-            className="print-keep flex items-center gap-2 overflow-hidden border border-dotted border-neutral-400 px-[3mm] print:border-transparent"
-            style={{ height: `${form.heightMm}mm` }}
-          >
-            <span
-              className={`font-label shrink-0 font-semibold ${label.tag ? 'text-[20px]' : 'text-[44px] leading-none'}`}
+        <ul
+          aria-label="Labels"
+          className="mt-4 grid bg-white text-black print:mt-0"
+          style={{
+            gridTemplateColumns: `repeat(${form.columns}, ${form.widthMm}mm)`,
+            columnGap: `${form.gapMm}mm`,
+            rowGap:
+              form.page === 'A4' && form.gapMm === 0 ? 0 : name.endsWith('plain') ? `${form.gapMm}mm` : 0,
+            padding: `${form.topMm}mm ${form.leftMm}mm`,
+            width: form.page === 'A4' ? '210mm' : '215.9mm',
+          }}
+        >
+          {Array.from({ length: from - 1 }, (_, at) => (
+            <li
+              key={`used ${at}`}
+              aria-hidden="true"
+              className="border border-dotted border-neutral-300 print:border-transparent"
+              style={{ height: `${form.heightMm}mm` }}
+            />
+          ))}
+          {labelsOf(sheet, id).map((label) => (
+            <li
+              key={label.key}
+              className="print-keep flex items-center gap-2 overflow-hidden border border-dotted border-neutral-400 px-[3mm] print:border-transparent"
+              style={{ height: `${form.heightMm}mm` }}
             >
-              {label.head}
-            </span>
-            <span className="min-w-0 text-[12px] leading-tight">
-              <strong className="block text-[14px]">{label.title}</strong>
-              {label.lines.map((line) => (
-                <span key={line} className="block">
-                  {line}
-                </span>
-              ))}
-              <span className="block text-neutral-600">job {id}</span>
-            </span>
-          </li>
-        ))}
-      </ul>
+              <span
+                className={`font-label shrink-0 font-semibold ${label.tag ? 'text-[20px]' : 'text-[44px] leading-none'}`}
+              >
+                {label.head}
+              </span>
+              <span className="min-w-0 text-[12px] leading-tight">
+                <strong className="block text-[14px]">{label.title}</strong>
+                {label.lines.map((line) => (
+                  <span key={line} className="block">
+                    {line}
+                  </span>
+                ))}
+                <span className="block text-neutral-600">job {id}</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
     </div>
   );
 }

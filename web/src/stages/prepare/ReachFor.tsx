@@ -12,7 +12,7 @@ export function ReachFor({ map }: { map: AccessMap }) {
     <section aria-label="What must come off to reach" className="mt-5">
       <label>
         <span className="label-text">What must come off to reach…</span>
-        <select className="select" value={code} onChange={(event) => setCode(event.target.value)}>
+        <select className="select w-full max-w-full min-w-0" value={code} onChange={(event) => setCode(event.target.value)}>
           <option value="">choose a fastener or a move</option>
           {map.operations
             .filter(({ gives }) => gives.every(({ state }) => state !== 'ready'))
