@@ -61,17 +61,19 @@ export function PlanSummary({ job }: { job: JobRecord }) {
           </li>
         ))}
       </ul>
-      <ul aria-label={planWords('others')}>
-        {plan.others.map(({ partId, number, kind, verdict, because }) => (
-          <li key={partId} className="border-rule border-b py-1">
-            <span className="mr-2 inline-block">
-              <VerdictShape verdict={verdict} size={12} />
-            </span>
-            <span className="figure">{number}</span> {kindName(kind)}:{' '}
-            <strong className={verdictColour(verdict)}>{verdictName(verdict)}</strong>. {because}
-          </li>
-        ))}
-      </ul>
+      {plan.others.length > 0 && (
+        <ul aria-label={planWords('others')}>
+          {plan.others.map(({ partId, number, kind, verdict, because }) => (
+            <li key={partId} className="border-rule border-b py-1">
+              <span className="mr-2 inline-block">
+                <VerdictShape verdict={verdict} size={12} />
+              </span>
+              <span className="figure">{number}</span> {kindName(kind)}:{' '}
+              <strong className={verdictColour(verdict)}>{verdictName(verdict)}</strong>. {because}
+            </li>
+          ))}
+        </ul>
+      )}
       {plan.work.length > 0 && (
         <ol aria-label="Work" className="border-rule mt-2 border-t">
           {plan.work.map((each) => (
