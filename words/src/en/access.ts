@@ -2,6 +2,7 @@ import { catalogue } from '../catalogue.ts';
 
 /** Recording the access map of a bay. */
 export const accessWords = catalogue('access', {
+  'ways:table': 'Ways, column by column',
   'labels:paper': 'Sheet of labels, at its size',
   'part-of': 'Part of',
   'part-of:none': 'nothing: it stands alone',

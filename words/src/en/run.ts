@@ -17,7 +17,6 @@ export const runWords = catalogue('run', {
   figure: 'Figure',
   'figure:no-source':
     'No source for the shop’s own measurements is on record. A specialist records one in the library, then figures can be taken here.',
-  'figure:taken': '{name}: {value}, {by}',
   finished: 'Every step is done or skipped',
   'dish:empty': 'The dish is empty: everything that came out has gone back, or stays off with its part.',
   'dish:left': 'Something is left in the dish.',

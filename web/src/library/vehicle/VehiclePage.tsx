@@ -25,7 +25,7 @@ export function VehiclePage() {
   const editing = params.get('edit') === 'figures' && canEdit(person.role);
   const built = vehicle.configuration.built;
   return (
-    <div className="mt-4 grid grid-cols-1 gap-8 lg:grid-cols-[1fr_330px] [&>*]:min-w-0">
+    <div className="mt-4 grid grid-cols-1 gap-8 lg:grid-cols-[1fr_330px] max-lg:[&>*]:min-w-0">
       <section aria-label="Figures of the bay">
         <h2 className="heading">
           <span>{vehicle.bay.name}: figures</span>

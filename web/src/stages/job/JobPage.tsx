@@ -123,7 +123,7 @@ function Job({ job }: { job: JobRecord }) {
         </div>
       )}
       <Aside job={job} />
-      <div className="mt-3 grid grid-cols-1 gap-x-8 lg:grid-cols-[1fr_430px] [&>*]:min-w-0">
+      <div className="mt-3 grid grid-cols-1 gap-x-8 lg:grid-cols-[1fr_430px] max-lg:[&>*]:min-w-0">
         <div>
           <PlanSummary job={job} />
           <Parts job={job} say={say} busy={busy} />

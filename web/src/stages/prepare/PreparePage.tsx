@@ -255,7 +255,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
   }, [map, seen, practice]);
   return (
     <>
-      <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr] [&>*]:min-w-0">
+      <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr] max-lg:[&>*]:min-w-0">
         <WayTable ways={ways} chosen={ways.indexOf(way)} quoteOf={quoteOf} />
         <LaidOut laid={laid} letter={letter} cautions={sheet.cautions.map(({ text }) => text)} />
         <section aria-label="Choose">
@@ -276,7 +276,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
           <AsProcedure access={access} map={map} way={way} title={title} partKind={primary.partKind} already={already} />
         </section>
       </div>
-      <div className="mt-2 grid grid-cols-1 gap-x-8 lg:grid-cols-[1.2fr_1fr] [&>*]:min-w-0">
+      <div className="mt-2 grid grid-cols-1 gap-x-8 lg:grid-cols-[1.2fr_1fr] max-lg:[&>*]:min-w-0">
         <Timeline stretches={timelineOf(sheet.sections)} title={`${goals.map(nameOf).join(', ')}, ${access.vehicle.title}`} drained={way.coolantL > 0} />
         {job ? <OfJob job={job} minutes={sheet.workMinutes} /> : <MovesList map={map} way={way} />}
       </div>

@@ -1,6 +1,7 @@
 import type { Way } from '@radiatrix/core/access';
 import { hoursText, type Quote } from '@radiatrix/core/filing';
 import { formatQuantity, minutesText } from '@radiatrix/core/quantity';
+import { accessWords } from '@radiatrix/words/en/access';
 import { useUnits } from '../../app/store.ts';
 import { letterOf } from './WayBars.tsx';
 
@@ -44,7 +45,7 @@ export function WayTable({
   return (
     <section aria-label="What each costs">
       <h2 className="heading">What each costs</h2>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={accessWords('ways:table')}>
         <table className="w-full border-collapse">
           <thead>
             <tr className="border-ink border-b">
