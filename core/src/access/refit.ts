@@ -68,9 +68,9 @@ function kitMounts(kit: RefitPart, { airConditioning }: RefitVehicle): MountCode
 export interface Refit {
   /** Kinds of part that come off for good. */
   staysOff: PartKind[];
-  /** Parts that go in and that what comes off does not make room for as it was: they are mounted by steps of their own. */
+  /** Steps that mount parts which no move of the map can put in. */
   mounts: Mount[];
-  /** Kinds that go in. */
+  /** Parts that go in. */
   goesIn: { kind: PartKind; number: string }[];
   /** Whether the hub undoes clockwise, coming off and going on; undefined where no record says. */
   leftHand: { off: boolean | undefined; on: boolean | undefined };

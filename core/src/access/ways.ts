@@ -2,7 +2,15 @@ import { compile } from './compile.ts';
 import { leastOperations } from './least.ts';
 import { orderOut } from './order.ts';
 import type { PartKind } from '../figures/index.ts';
-import { LIFTS, type AccessMap, type Fact, type Lift, type MapStep, type Operation } from './types.ts';
+import {
+  LIFTS,
+  type AccessMap,
+  type Fact,
+  type Lift,
+  type MapStep,
+  type Operation,
+  type ThingState,
+} from './types.ts';
 
 export const OBJECTIVES = ['time', 'coolant', 'clips', 'alone'] as const;
 export type Objective = (typeof OBJECTIVES)[number];
@@ -56,11 +64,14 @@ const clipsOf = ({ uses, breaks }: Operation): number => (breaks > 0 ? sum(uses,
 const riskOf = (operation: Operation): number => clipsOf(operation) * operation.breaks;
 const rank = (lift: Lift): number => LIFTS.indexOf(lift);
 
+/** What is only loose or pushed aside was never off: its way back puts no other part in. */
+const GONE: ReadonlySet<ThingState> = new Set<ThingState>(['off', 'out with another']);
 /** Whether a way of these operations takes a part of a kind off and puts it, or its like, back. */
 function putsBack({ things, operations }: AccessMap, codes: readonly string[], kind: PartKind): boolean {
   const own = new Set(things.flatMap(({ code, partKind }) => (partKind === kind ? [code] : [])));
   return operations.some(
-    ({ code, gives, back }) => back !== null && codes.includes(code) && gives.some(({ thing }) => own.has(thing)),
+    ({ code, gives, back }) =>
+      back !== null && codes.includes(code) && gives.some(({ thing, state }) => own.has(thing) && GONE.has(state)),
   ); // prettier-ignore
 }
 

@@ -28,10 +28,10 @@ export function seen(last: Clock, other: Clock, nowMs: number): Clock {
 /** How far ahead of the server's own time a clock is followed; phones stand minutes wrong, seldom hours. */
 export const FOLLOWED_AHEAD_MS = 86_400_000;
 
-/** Whether a clock stands so far ahead that whoever followed it would be carried along. */
+/** Whether a clock runs so far ahead of the server's time that no other clock may follow it. */
 export const runsAhead = ({ ms }: Pick<Clock, 'ms'>, nowMs: number): boolean =>
   ms > nowMs + FOLLOWED_AHEAD_MS;
 
-/** A clock that was kept, or none where it stands further ahead than anybody follows. */
+/** The clock that was kept; one that runs too far ahead starts again. */
 export const trusted = (clock: Clock, nowMs: number): Clock =>
   runsAhead(clock, nowMs) ? CLOCK_START : clock;
