@@ -9,7 +9,7 @@ export default defineConfig({
         test: {
           name: 'core',
           // A shared machine is slow now and then; no test is about time.
-          testTimeout: 60000,
+          testTimeout: 180000,
           include: [
             'core/test/**/*.test.ts',
             'contract/test/**/*.test.ts',
@@ -23,8 +23,8 @@ export default defineConfig({
           name: 'api',
           include: ['server/test/**/*.test.ts'],
           globalSetup: 'server/test/template.ts',
-          testTimeout: 60000,
-          hookTimeout: 120000,
+          testTimeout: 180000,
+          hookTimeout: 180000,
         },
       },
     ],
