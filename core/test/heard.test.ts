@@ -69,6 +69,11 @@ describe('what is heard of a complaint', () => {
   test('the same words concern the fans that a vehicle has', () => {
     expect(read(two, 'radiator fan is dead, air con fan works with the a/c')).toEqual({ 'fans-hot': 'dead@temperature|dead@temperature+slow@ac|dead', 'fans-ac': 'strong|slow@temperature|dead@temperature' }); // prettier-ignore
     expect(read(two, 'a blade is missing')).toEqual({});
+    // Which fan is "one" nobody said: either may be.
+    const eitherWay = 'dead@ac+slow@temperature|dead@temperature+slow@ac';
+    for (const said of ['one fan is seized and the other one turns slowly', 'one fan seized, the other slow', 'the fans: one is dead, the other runs slow']) expect(read(two, said)).toEqual({ 'fans-hot': eitherWay }); // prettier-ignore
+    expect(read(two, 'with the air con on one fan is dead')).toEqual({ 'fans-ac': 'dead@ac|dead@temperature|dead@ac+slow@temperature|dead@temperature+slow@ac' }); // prettier-ignore
+    expect(read(one, 'one fan is dead and the other one turns slowly')).toEqual({ 'fans-hot': 'dead' });
     expect(read(belt, 'half the blades are off')).toEqual({ 'spin-driven': 'short' });
     // Nobody asks after the A/C, or an electric fan, of a vehicle that has none.
     expect(read(belt, 'A/C weak at idle, fan does not come on when hot')).toEqual({

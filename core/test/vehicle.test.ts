@@ -283,6 +283,10 @@ describe('what of a line is the complaint', () => {
     ['2010 tussock radiator, overheats on the hill, and a fan please', 'overheats on the hill'],
     ['tussock 2010, boils over at idle, or it may be a 2011', 'boils over at idle'],
     ['tussock 2010 overheats in town, rad please', 'tussock 2010 overheats in town'],
+    // Two words belong to what was said before them, and to nothing by themselves.
+    ['10 tussock, overheats in traffic, level was full', 'overheats in traffic, level was full'],
+    ['10 tussock diesel, leaks. Radiator renewed twice.', 'leaks. Radiator renewed twice.'],
+    ['10 tussock diesel, blue paint', ''],
     ['', ''],
   ])('“%s”', (line, complaint) => expect(kept(line)).toBe(complaint)); // prettier-ignore
 });

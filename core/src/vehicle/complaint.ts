@@ -6,9 +6,11 @@ import type { Chip } from './request.ts';
 const STATEMENT = /[^.;,!?\n]+[.;,!?\n]*/g;
 /** Words by which people say that something is wrong, or right. */
 const SYMPTOM =
-  /\b(?:hot|cold|cool|warm|overheat\w*|boil\w*|steam\w*|leak\w*|drip\w*|los(?:es?|ing|t)|puddles?|smell\w*|nois[ey]\w*|rough|rattl\w*|howl\w*|squeal\w*|rub\w*|vibrat\w*|loud|quiet|dead|seized|stuck|fail\w*|slow\w*|weak|crack\w*|broken?|burst|split|blown|blew|blow\w*|blocked|clogged|dirty|never|won't|doesn't|isn't|stops?|stopped|runs?|running|spins?|fuse|gauge|heater|bubbl\w*|sprays?|squirts?|low|empty|fine|good|again|since)\b/;
+  /\b(?:hot|cold|cool|warm|overheat\w*|boil\w*|steam\w*|leak\w*|drip\w*|los(?:es?|ing|t)|puddles?|smell\w*|nois[ey]\w*|rough|rattl\w*|howl\w*|squeal\w*|rub\w*|vibrat\w*|loud|quiet|dead|seized|stuck|fail\w*|slow\w*|weak|crack\w*|broken?|burst|split|blown|blew|blow\w*|blocked|clogged|dirty|never|won't|doesn't|isn't|stops?|stopped|runs?|running|spins?|fuse|gauge|heater|bubbl\w*|sprays?|squirts?|low|empty|full|level|coolant|water|fine|good|again|since)\b/;
 /** Words that nothing is made of: this many together say something. */
 const SAYS_SOMETHING = 3;
+/** In a line that has a complaint already, fewer words belong to it: what was said is not lost. */
+const GOES_WITH_IT = 2;
 
 /**
  * What of a line is the complaint: the statements that say more than which vehicle it is and which part is wanted, as they
@@ -18,11 +20,12 @@ const SAYS_SOMETHING = 3;
  */
 export function complaintIn(text: string, chips: readonly Pick<Chip, 'from' | 'to' | 'stretches'>[]): string {
   const read = chips.flatMap((chip) => chip.stretches ?? [chip]);
-  const isComplaint = (from: number, to: number): boolean => {
+  const isComplaint = (from: number, to: number, least: number): boolean => {
     const rest = [...text.slice(from, to)].map((letter, at) => (read.some((own) => from + at >= own.from && from + at < own.to) ? ' ' : letter)).join('');
     const foreign = clausesOf(rest).flatMap(({ text: own }) => own.split(/[^a-z0-9'/.-]+/).filter((word) => /[a-z]{2}/.test(word) && !NOISE.has(word)));
-    return SYMPTOM.test(rest.toLowerCase()) || foreign.length >= SAYS_SOMETHING;
+    return SYMPTOM.test(rest.toLowerCase()) || foreign.length >= least;
   };
-  const kept = [...text.matchAll(STATEMENT)].filter(({ index, 0: part }) => isComplaint(index, index + part.length));
+  const saying = (least: number) => [...text.matchAll(STATEMENT)].filter(({ index, 0: part }) => isComplaint(index, index + part.length, least));
+  const kept = saying(SAYS_SOMETHING).length > 0 ? saying(GOES_WITH_IT) : [];
   return kept.map(([part]) => part.trim()).join(' ').replace(/[,;]$/, '').trim();
 } // prettier-ignore
