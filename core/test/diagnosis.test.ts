@@ -90,6 +90,24 @@ describe('belief', () => {
     expect(chanceOf(table, [found('test', 'yes')], 'ill')).toBeCloseTo(after, 12);
   });
 
+  test('two fans renewed one after the other: a third fault is found, not called a contradiction', () => {
+    const steps: DiagnosisStep[] = [
+      found('fans-hot', 'dead@ac+slow@temperature'),
+      found('spin@ac', 'stuck'),
+      { kind: 'repaired', remedy: 'fan@ac' },
+      found('spin@temperature', 'rough'),
+      { kind: 'repaired', remedy: 'fan@temperature' },
+      found('complaint', 'other'),
+      found('heat', 'cool'),
+    ];
+    const view = follow(pickup, steps);
+    expect(view.unread).toEqual([]);
+    const chances = marginals(pickup, view.belief);
+    const open = pickup.causes.findIndex(({ id }) => id === 'thermostat-open');
+    expect(Math.max(...chances)).toBe(chances[open]);
+    expect(chances[open]).toBeGreaterThan(0.5);
+  });
+
   test('exact over one fault and two: the same as adding up every world one by one, repairs between', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
@@ -129,10 +147,23 @@ describe('belief', () => {
           before.set(set.join(), chance);
         });
         const followed = follow(table, all);
-        // The repair's own part is told apart by what it leaves alone: sets that it does not touch.
+        // Sets of two that the repair does not touch: as they were, and as what stands beside the fault that one repair of two leaves.
+        const cured = table.remedies.indexOf(remedy);
+        const isCured = (cause: number): boolean => table.causes[cause]!.remedy === cured;
+        const pairs = table.hypotheses.filter(({ length }) => length === 2);
+        const beside = (left: number): number[] => pairs.filter((set) => set.includes(left)).map((set) => set[0] === left ? set[1]! : set[0]!).filter((cause) => !isCured(cause));
+        const third = (set: readonly number[]): number => {
+          let all = 0;
+          for (const left of set) {
+            const other = set.find((cause) => cause !== left)!;
+            const share = table.causes[other]!.weight / beside(left).reduce((sum, cause) => sum + table.causes[cause]!.weight, 0);
+            for (const pair of pairs) if (pair.includes(left) && pair.some((cause) => cause !== left && isCured(cause))) all += before.get(pair.join())! * (1 - USUAL_PRACTICE.repairFails) * USUAL_PRACTICE.twoFaults * share;
+          }
+          return all;
+        };
         const after = table.hypotheses.map((set, at) => {
-          const untouched = set.every((cause) => table.causes[cause]!.remedy !== table.remedies.indexOf(remedy));
-          return { set, at, chance: untouched && !(set.length === 1) ? before.get(set.join())! * shown(steps.slice(3), set) : undefined };
+          const untouched = set.length === 2 && !set.some(isCured);
+          return { set, at, chance: untouched ? (before.get(set.join())! + third(set)) * shown(steps.slice(3), set) : undefined };
         });
         const known = after.filter(({ chance }) => chance !== undefined && chance > 0);
         const [first] = known;

@@ -1,6 +1,6 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { isWarm } from './possible.ts';
-import { BRINGS } from './table/causes.ts';
+import { ALONE, BRINGS } from './table/causes.ts';
 import { together, type Observation, type VehicleTable } from './table.ts';
 import type { DiagnosisStep } from './types.ts';
 
@@ -93,7 +93,36 @@ export function afterRemedy(table: VehicleTable, remedy: number): Int32Array {
   return to;
 }
 
-/** A belief after a repair: it mostly takes its faults away, may have failed, and may have brought something new. */
+const BESIDE = new WeakMap<
+  VehicleTable,
+  Map<string, readonly (readonly [hypothesis: number, share: number])[]>
+>();
+/**
+ * What else may be wrong beside one fault, or beside none, that no set of two faults could hold before: a third one, as
+ * often as the table has it. What the repair has just put right is left out.
+ */
+function besides(table: VehicleTable, left: number, remedy: number): readonly (readonly [number, number])[] {
+  let own = BESIDE.get(table);
+  if (!own) BESIDE.set(table, (own = new Map()));
+  const key = `${left} ${remedy}`;
+  let found = own.get(key);
+  if (!found) {
+    const isSound = table.causes[left]?.id === 'nothing';
+    const sets = table.hypotheses.flatMap((set, at) => {
+      const third = isSound ? set[0] : set.find((cause) => cause !== left);
+      const fits = isSound ? set.length === 1 && !ALONE.has(table.causes[third!]!.id) : set.length === 2 && set.includes(left);
+      return fits && table.causes[third!]!.remedy !== remedy ? [[at, table.causes[third!]!.weight] as const] : [];
+    });
+    const all = sets.reduce((sum, [, weight]) => sum + weight, 0);
+    own.set(key, (found = sets.map(([at, weight]) => [at, weight / all] as const)));
+  }
+  return found;
+} // prettier-ignore
+
+/**
+ * A belief after a repair: it mostly takes its faults away, may have failed, and may have brought something new. Where two
+ * faults were believed and one or both are gone, a further one may stand beside what is left (`practice.twoFaults`).
+ */
 export function repair(table: VehicleTable, belief: Belief, remedy: number, practice: Practice = USUAL_PRACTICE): Belief {
   const to = afterRemedy(table, remedy);
   const next = new Float64Array(belief.length);
@@ -108,13 +137,16 @@ export function repair(table: VehicleTable, belief: Belief, remedy: number, prac
     if (chance === 0) return;
     const left = to[at]!;
     // The new part can be as bad as the old one; work elsewhere changes nothing.
-    const fails = left === at ? 0 : practice.repairFails;
-    next[at]! += chance * fails;
-    // Where something is wrong besides, a third fault is left out.
+    if (left === at) return void (next[at]! += chance);
+    next[at]! += chance * practice.repairFails;
+    const more = table.hypotheses[at]!.length === 2 ? besides(table, left, remedy) : [];
+    const further = more.length > 0 ? practice.twoFaults : 0;
+    for (const [other, share] of more) next[other]! += chance * (1 - practice.repairFails) * further * share;
+    const rest = chance * (1 - practice.repairFails) * (1 - further);
     if (left === sound && brings > 0) {
-      next[sound]! += chance * (1 - fails) * (1 - brings);
-      for (const cause of brought) next[cause]! += (chance * (1 - fails) * brings) / brought.length;
-    } else next[left]! += chance * (1 - fails);
+      next[sound]! += rest * (1 - brings);
+      for (const cause of brought) next[cause]! += (rest * brings) / brought.length;
+    } else next[left]! += rest;
   });
   return next;
 } // prettier-ignore
