@@ -68,6 +68,7 @@ export const CHECKS: readonly CheckLine[] = [
       'gasket': [5, 110, 90, 250, 545],
       'wrong-part': [130, 210, 280, 200, 180],
       'gauge': [170, 140, 150, 150, 390],
+      'nothing': [8, 922, 40, 15, 15],
       'other': [200, 200, 200, 200, 200],
     }),
   told('ac', 'A/C', 'How is the A/C at idle?', { good: 'cold', weak: 'weak at idle, better on the road' }, [930, 70], {
@@ -93,7 +94,7 @@ export const CHECKS: readonly CheckLine[] = [
   }),
   // Under every fault the complaint remains, and with nothing wrong it is gone.
   told('complaint', 'Since the repair', 'Since the repair: is the complaint gone?', { gone: 'gone', other: 'gone, something else is there', remains: 'it remains' }, [70, 90, 840], {
-    'nothing': [955, 10, 35], 'air-pocket level-low thermostat-open motor-rough backwards': [80, 470, 450], 'other': [300, 300, 400],
+    'nothing': [985, 3, 12], 'air-pocket level-low thermostat-open motor-rough backwards': [80, 470, 450], 'other': [300, 300, 400],
   }, { after: ['repair', 'done'] }),
   // Cold, nothing comes off.
   check('level', 'Level, cold', 'Cold: how high does the coolant stand, and what does it look like?', { full: 'full, clean', low: 'low', empty: 'hardly any', sludge: 'brown, oily or with scum' }, [900, 90, 3, 7], {
