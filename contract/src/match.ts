@@ -27,6 +27,8 @@ export interface MatchResult {
   first: JudgedPart | null;
   /** From which chance a check passes and up to which it fails, and what of practice is the shop's own. */
   practice: { passAt: number; failAt: number; own: PracticeName[] };
+  /** Of the kind asked for: how many that no source lists for the model were tried by their figures, and how many there are. */
+  unlisted: { kind: PartKind; tried: number; onRecord: number } | null;
   /** The job whose own figures and alterations were taken into account. */
   job: { id: number; label: string; alterations: string[]; overridden: string[] } | null;
 }
@@ -98,6 +100,10 @@ export const matchQuery = Joi.object<MatchOptions>({
   passAt: share,
   failAt: share,
 });
+/** `kind`: of this kind parts that no source lists for the model are tried too, where none is listed. */
+export const matchListQuery = (matchQuery as Joi.ObjectSchema<MatchOptions & { kind?: PartKind }>).keys({
+  kind: Joi.string().valid(...PART_KINDS),
+});
 export const setsQuery = (matchQuery as Joi.ObjectSchema<MatchOptions & { kinds?: PartKind[]; keep: number[] }>).keys({
   kinds: Joi.array().items(Joi.string().valid(...PART_KINDS)).single().min(2).max(PART_KINDS.length).unique(),
   keep: Joi.array().items(id).single().max(PART_KINDS.length).default([]),
@@ -112,7 +118,7 @@ export interface MatchAnswers {
 }
 export const matchRoutes = {
   judged: { method: 'get', path: '/api/vehicles/:id/match/:partId', summary: 'One part in a vehicle: its verdict and the ledger behind it', roles: EVERYONE, steady: true, query: matchQuery },
-  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, steady: true, query: matchQuery },
+  match: { method: 'get', path: '/api/vehicles/:id/match', summary: 'Every part that could concern a vehicle, judged', roles: EVERYONE, steady: true, query: matchListQuery },
   sets: { method: 'get', path: '/api/vehicles/:id/sets', summary: 'Sets of parts that suit a vehicle and each other, cheapest in effort first', roles: EVERYONE, steady: true, query: setsQuery },
   sharing: { method: 'get', path: '/api/vehicles/:id/sharing', summary: 'Vehicles that share cooling parts with this one', roles: EVERYONE, steady: true },
   goesInto: { method: 'get', path: '/api/parts/:id/vehicles', summary: 'Every vehicle a part could concern, judged', roles: EVERYONE, steady: true },

@@ -16,6 +16,7 @@
       ].forEach(function (pair) {
         if (Number(asked.get(pair[0]))) query.set(pair[1], String(Number(asked.get(pair[0]))));
       });
+      if (asked.get('kind')) query.set('kind', asked.get('kind'));
       ways.push('/api/vehicles/' + at[1] + '/match?' + query);
     }
   }

@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Express, Request, RequestHandler } from 'express';
+import { PART_KINDS } from '@radiatrix/core/figures';
 import { canEdit, type FirstView, type MatchResult, type ReviewLine, type VehicleRecord } from '@radiatrix/contract'; // prettier-ignore
 import type { Connection, Database } from '../db/client.ts';
 import { Handles } from '../db/handles.ts';
@@ -42,9 +43,13 @@ async function viewFor(req: Request, db: Database, read: Read): Promise<FirstVie
     field,
     String(Number(searchParams.get(name))),
   ]);
+  const kind = PART_KINDS.find((each) => each === searchParams.get('kind'));
   const [vehicle, match, review] = await Promise.all([
     read(req, db, 'vehicle', { params, query: {} }),
-    read(req, db, 'match', { params, query: Object.fromEntries(given.filter(([, value]) => Number(value))) }),
+    read(req, db, 'match', {
+      params,
+      query: { ...Object.fromEntries(given.filter(([, value]) => Number(value))), ...(kind ? { kind } : {}) },
+    }),
     canEdit(session.person.role) ? read(req, db, 'review', { params: {}, query: {} }) : null,
   ]);
   return {

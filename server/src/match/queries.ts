@@ -1,7 +1,8 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import { application, outcome, partRevision } from '../db/schema/index.ts';
+import type { PartKind } from '@radiatrix/core/figures';
+import { application, measurement, outcome, part, partRevision } from '../db/schema/index.ts';
 
 /** At most so many unlisted parts come in for a vehicle, the nearest first. */
 const ALIKE = 12;
@@ -61,4 +62,34 @@ export async function candidateIds(
       : db.execute<{ id: number }>(nearest(bayIds));
   const found = await Promise.all([listed, tried, alike.then((result) => result.rows)]);
   return [...new Set(found.flat().map((row) => row.id))];
+}
+
+/** Of a kind that no source lists for a model at most so many are tried, the nearest first. */
+const UNLISTED = 40;
+/** The figure of a kind, and the bay's that it must meet, by which the nearest are found. */
+const NEAREST_BY: Partial<Record<PartKind, readonly [own: string, bay: string]>> = {
+  thermostat: ['flange', 'thermostatFlange'],
+  module: ['holes', 'moduleHoles'],
+  motor: ['shaftDiameter', 'shaftDiameter'],
+  mount: ['outer', 'supportHole'],
+  tank: ['holes', 'tankHoles'],
+};
+
+/** Parts of a kind whoever lists them, the nearest to a bay first, and how many there are. */
+export async function ofKind(db: Db, kind: PartKind, bayId: number): Promise<{ ids: number[]; onRecord: number }> {
+  const [own, bay] = NEAREST_BY[kind] ?? ['', ''];
+  const apart = sql`abs((select min(m.value) from ${measurement} m join ${partRevision} r on r.id = m.part_revision_id where r.part_id = ${part.id} and m.subject::text = ${kind} and m.key = ${own})
+    - (select min(value) from ${measurement} where bay_id = ${bayId} and key = ${bay}))`;
+  const rows = await db
+    .select({ id: part.id, all: sql<number>`count(*) over ()::int` })
+    .from(part)
+    .where(sql`${part.kind} = ${kind}`)
+    .orderBy(sql`${apart} nulls last`, part.id)
+    .limit(UNLISTED);
+  return { ids: rows.map(({ id }) => id), onRecord: rows[0]?.all ?? 0 };
+} // prettier-ignore
+
+export async function isOneOf(db: Db, ids: readonly number[], kind: PartKind): Promise<boolean> {
+  const [row] = await db.select({ id: part.id }).from(part).where(sql`${anyOf(part.id, ids)} and ${part.kind} = ${kind}`).limit(1); // prettier-ignore
+  return row !== undefined;
 }

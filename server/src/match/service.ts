@@ -48,13 +48,15 @@ import {
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { claimEvidence, forJob } from './evidence.ts';
 import { alikeKey, fitVehicleOf, loadJudging, prospectsOf, type JudgingRecords } from './judging.ts';
-import { candidateIds } from './queries.ts';
+import { candidateIds, isOneOf, ofKind } from './queries.ts';
 
 export interface MatchOptions {
   /** A job whose own figures override the type's. */
   job?: number;
   passAt?: number;
   failAt?: number;
+  /** Of this kind unlisted parts are tried where the model has none. */
+  kind?: PartKind;
 }
 
 /** The shop's practice, with the chances asked for in this one call. */
@@ -88,6 +90,7 @@ interface Judged {
   records: JudgingRecords;
   job: JobHand | undefined;
   practice: Practice;
+  unlisted: MatchResult['unlisted'];
   /** What happened to the parts: superseded, failed, withdrawn. */
   marks: ReadonlyMap<number, Marks>;
   evidenceOf: (part: PartRow) => Evidence;
@@ -109,8 +112,12 @@ async function judgingOf(
     options.job === undefined ? undefined : jobHand(db, options.job),
   ]);
   if (job && job.vehicleId !== vehicleId) throw notFound('That job, for this vehicle,');
-  const ids =
+  const listed =
     onlyPart === undefined ? await candidateIds(db, [vehicle.modelId], [vehicle.bayId]) : [onlyPart];
+  const { kind } = options;
+  const none = kind !== undefined && onlyPart === undefined && !(await isOneOf(db, listed, kind));
+  const others = none ? await ofKind(db, kind, vehicle.bayId) : undefined;
+  const ids = [...listed, ...(others?.ids ?? [])];
   const [records, held, marks] = await Promise.all([
     loadJudging(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
@@ -135,6 +142,8 @@ async function judgingOf(
     records,
     job,
     practice,
+    // prettier-ignore
+    unlisted: others ? { kind: kind!, tried: records.parts.filter((each) => each.kind === kind).length, onRecord: others.onRecord } : null,
     marks,
     evidenceOf,
     verdictOf: (part) => judgeFit(needs, records.fitPart(part), evidenceOf(part), practice),
@@ -199,7 +208,7 @@ export async function match(
   role: Role,
   options: MatchOptions = {},
 ): Promise<MatchResult> {
-  const { vehicle, vocabulary, records, marks, job, practice, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
+  const { vehicle, vocabulary, records, marks, job, practice, unlisted, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
   const candidates = records.parts.map((row): JudgedPart => ({
     ...partLineOf(row),
     verdict: verdictOf(row),
@@ -222,6 +231,7 @@ export async function match(
     })),
     first: first ?? null,
     practice: { passAt: practice.passAt, failAt: practice.failAt, own: ownOf(practice) },
+    unlisted,
     job: job
       ? {
           id: job.id,

@@ -5,6 +5,7 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
+import type { PartKind } from '@radiatrix/core/figures';
 import type {
   BayRecord, ConnectorLine, DeskRecord, EventPage, FigureWanted, FiguresChange, FindResult, GoesInto, JobEvents,
   JobLine, JobRecord, JudgedPart, MatchResult, PartLine, PartRecord, PlanningRecord, Problem, ReviewLine,
@@ -191,7 +192,7 @@ export const api = createApi({
     sources: build.query<SourceLine[], void>({ query: () => '/sources', providesTags: ['Vehicle'] }),
     vehicles: build.query<VehicleLine[], void>({ query: () => '/vehicles', providesTags: ['Vehicle'] }),
     vehicle: build.query<Tagged<VehicleRecord>, number>({ query: (id) => `/vehicles/${id}`, transformResponse: tagged<VehicleRecord>, providesTags: ['Vehicle', 'Procedure'] }),
-    match: build.query<MatchResult, { id: number } & MatchOptions>({ query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`, providesTags: ['Match'] }),
+    match: build.query<MatchResult, { id: number; kind?: PartKind } & MatchOptions>({ query: ({ id, ...options }) => `/vehicles/${id}/match?${queryOf(options)}`, providesTags: ['Match'] }),
     judged: build.query<JudgedPart, { id: number; part: number } & MatchOptions>({
       query: ({ id, part, ...options }) => `/vehicles/${id}/match/${part}?${queryOf(options)}`,
       providesTags: ['Match'],

@@ -1,3 +1,4 @@
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { MatchOptions } from '../api/api.ts';
 
 /** Addresses of the stages for a vehicle; a job that is open goes along through every link. */
@@ -40,8 +41,21 @@ export const trialAddress = (job: number | string, trial: string): string => `/j
 export const sheetAddress = (vehicleId: number, partId: number | string, job?: Job, section = ''): string =>
   `/v/${vehicleId}/sheet/${partId}${query({ job })}${section && `#${section}`}`;
 
+const kindAsked = (params: URLSearchParams): { kind?: PartKind } => {
+  const kind = PART_KINDS.find((each) => each === params.get('kind'));
+  return kind ? { kind } : {};
+};
 /** What a Match asks, as its address has it; `public/early.js` asks the same before any of this runs. */
-export function matchAsked(vehicleId: number, params: URLSearchParams): { id: number } & MatchOptions {
+export function matchAsked(
+  vehicleId: number,
+  params: URLSearchParams,
+): { id: number; kind?: PartKind } & MatchOptions {
   const number = (key: string): number | undefined => Number(params.get(key)) || undefined;
-  return { id: vehicleId, job: number('job'), passAt: number('pass'), failAt: number('fail') };
+  return {
+    id: vehicleId,
+    job: number('job'),
+    passAt: number('pass'),
+    failAt: number('fail'),
+    ...kindAsked(params),
+  };
 }

@@ -2,8 +2,8 @@ import type { Outcome } from '@radiatrix/core/fit';
 
 /** Record units shown either side of the zero line; what reaches beyond is drawn with an open end. */
 const REACH = 24;
-const WIDTH = 168;
-const ZERO = 84;
+const WIDTH = 148;
+const ZERO = 74;
 const COLOURS: Partial<Record<Outcome, string>> = {
   pass: 'var(--straight-in)',
   change: 'var(--changes)',

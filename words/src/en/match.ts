@@ -9,5 +9,10 @@ export const matchWords = catalogue('match', {
   'none:list': 'Bring a list',
   'none:bay': 'Measure the bay',
   'none:ask': 'Ask a specialist to record one.',
+  'none-of': 'No {kind} is on record',
+  'none-of:why': 'No source lists one for this vehicle, and the library has none to try.',
+  'none-of:record': 'Record a {kind}',
+  unlisted:
+    'No source lists one for this model. {tried, plural, one {# of {onRecord} on record is tried by its figures} other {# of {onRecord} on record are tried by their figures}}.',
   together: 'settles nothing alone, measure {others} too',
 });

@@ -1,4 +1,4 @@
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { PART_KINDS } from '@radiatrix/core/figures';
 import type { NewPart } from '@radiatrix/contract';
 import { kindName } from '@radiatrix/words/figures';
@@ -10,10 +10,16 @@ import { useDocumentForm } from '../../ui/useDocumentForm.ts';
 /** A new part begins with its number; the next screen takes its figures. */
 export function NewPartPage() {
   const navigate = useNavigate();
+  const asked = useSearchParams()[0].get('kind');
   const [add] = recordingApi.useNewPartMutation();
   const { form, dirty, saving, restoredAt, submit, startOver, message } = useDocumentForm<NewPart>({
     name: 'part:new',
-    initial: { number: '', maker: '', kind: 'radiator', description: '' },
+    initial: {
+      number: '',
+      maker: '',
+      kind: PART_KINDS.find((kind) => kind === asked) ?? 'radiator',
+      description: '',
+    },
     etag: '',
     send: async (body, _etag, key) => {
       const made = await add({ body, key }).unwrap();

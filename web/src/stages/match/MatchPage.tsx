@@ -1,8 +1,8 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { PART_KINDS } from '@radiatrix/core/figures';
+import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
-import { kindHeading } from '@radiatrix/words/figures';
+import { kindHeading, kindName } from '@radiatrix/words/figures';
 import { matchWords } from '@radiatrix/words/en/match';
 import { decidingSentence } from '@radiatrix/words/fit';
 import { FailingMark } from '../../ui/FailingMark.tsx';
@@ -28,17 +28,19 @@ export function MatchPage() {
   const [params, setParams] = useSearchParams();
   const navigate = useNavigate();
   const person = useOutletContext<Person>();
-  const asked = matchAsked(vehicleId, params);
+  const listAsked = matchAsked(vehicleId, params);
+  const { kind: wanted, ...asked } = listAsked;
   const jobId = asked.job;
-  const { data, error, refetch } = api.useMatchQuery(asked);
+  const { data, error, refetch } = api.useMatchQuery(listAsked);
   const together = params.get('view') === 'sets';
   const list = useRef<HTMLDivElement>(null);
   const whole = useAfterFirstPaint();
   const candidates = data?.candidates ?? [];
   const chosen =
     candidates.find(({ id }) => String(id) === params.get('part')) ??
-    candidates.find(({ kind }) => kind === params.get('kind')) ??
-    candidates[0];
+    candidates.find(({ kind }) => kind === wanted) ??
+    // What was asked for is not answered with a part of another kind.
+    (wanted ? undefined : candidates[0]);
   const prefetch = api.usePrefetch('judged');
   const change = (entries: Record<string, string | null>) => {
     const next = new URLSearchParams(params);
@@ -63,7 +65,7 @@ export function MatchPage() {
   });
   useEffect(() => {
     list.current?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' });
-  }, [chosen?.id]);
+  }, [chosen?.id, whole]);
 
   if (error && !data)
     return (
@@ -72,7 +74,7 @@ export function MatchPage() {
       </div>
     );
   if (!data) return <Waiting what="Holding parts against the vehicle" />;
-  if (!chosen)
+  if (candidates.length === 0)
     return (
       <div className="mt-5">
         <Empty title={matchWords('none')}>
@@ -109,12 +111,15 @@ export function MatchPage() {
               <h2 className="heading">
                 {kindHeading(kind)} <span className="figure">{own.length}</span>
               </h2>
+              {data.unlisted?.kind === kind && (
+                <p className="text-muted px-2.5 text-[14px]">{matchWords('unlisted', data.unlisted)}</p>
+              )}
               <ul>
                 {(whole ? own : own.slice(0, SEEN_FIRST)).map((candidate) => (
                   <CandidateRow
                     key={candidate.id}
                     candidate={candidate}
-                    chosen={candidate.id === chosen.id}
+                    chosen={candidate.id === chosen?.id}
                     onChoose={() => {
                       choose(candidate.id);
                       toSheet();
@@ -130,6 +135,8 @@ export function MatchPage() {
         <Suspense fallback={<Waiting what="Putting sets together" />}>
           <SetsPanel vehicleId={vehicleId} jobId={jobId} candidates={candidates} />
         </Suspense>
+      ) : !chosen ? (
+        <NoneOf kind={wanted!} editable={canEdit(person.role)} />
       ) : (
         <CandidateSheet
           key={chosen.id}
@@ -139,6 +146,24 @@ export function MatchPage() {
           editable={canEdit(person.role)}
         />
       )}
+    </div>
+  );
+}
+
+/** Nothing of the kind that was asked for is on record: no part of another kind is shown in its place. */
+function NoneOf({ kind, editable }: { kind: PartKind; editable: boolean }) {
+  return (
+    <div className="pt-3 md:pl-5">
+      <Empty title={matchWords('none-of', { kind: kindName(kind) })}>
+        {matchWords('none-of:why')}{' '}
+        {editable ? (
+          <Link to={`/parts/new?kind=${kind}`} className="btn btn-primary mt-3 no-underline">
+            {matchWords('none-of:record', { kind: kindName(kind) })}
+          </Link>
+        ) : (
+          matchWords('none:ask')
+        )}
+      </Empty>
     </div>
   );
 }

@@ -13,7 +13,9 @@ export function OpenHere({ vehicleId }: { vehicleId: number }) {
   const said = params.get('said') ?? '';
   const open = (): void =>
     void begin(vehicleId, { complaint: said })
-      .then((job) => navigate(matchAddress(vehicleId, job.id, params.get('part'))))
+      .then((job) =>
+        navigate(matchAddress(vehicleId, job.id, params.get('part'), { kind: params.get('kind') ?? '' })),
+      )
       .catch(() => {});
   useHotkeys({ j: open });
   return (
