@@ -1,4 +1,4 @@
-import { BENCH_STATES, TURNS } from '@radiatrix/core/electrical';
+import { BENCH_STATES, SEEN, SWITCHED, TURNS, type BenchRecord } from '@radiatrix/core/bench';
 import {
   ARRIVALS,
   BLEED_ENDS,
@@ -86,8 +86,8 @@ export interface JobPartLine {
   state: (typeof PART_STATES)[number];
   /** What it costs, in the shop's own money; null where nobody has said. */
   money: number | null;
-  /** What the record says it takes, whole and on the core; null where no record does. */
-  takes: { volts: number; amps: number } | null;
+  /** What the record says that a bench test is held against; null for a kind that has no such test. */
+  bench: BenchRecord | null;
   /** Something to know before it goes in: superseded, withdrawn, failed elsewhere. */
   notices: string[];
 }
@@ -193,6 +193,18 @@ const finding = Joi.object({
 const thingCode = Joi.string()
   .pattern(/^[a-z0-9][a-z0-9-]{0,35}$/)
   .required();
+const rated = (fields: Joi.PartialSchemaMap): Joi.ObjectSchema => Joi.object(fields).allow(null).required();
+const benchCelsius = number('°C', -20, 200).allow(null).required();
+/** A running test carries no name: it was the only one when the first of them were stored. */
+const benchTested = Joi.object({ partId: id.required(), fan: line(60).allow('').required(), unit: line(40).allow('').optional(), test: Joi.string().valid('running', 'hot water', 'pressure', 'switching').optional() }).when('.test', {
+  switch: [
+    { is: Joi.valid('hot water').required(), then: Joi.object({ opensC: benchCelsius, fullC: benchCelsius, shuts: Joi.string().valid(...SEEN).required(), rated: rated({ opensC: number('°C', 0, 200).required(), fullC: number('°C', 0, 200).allow(null).required() }) }) },
+    { is: Joi.valid('pressure').required(), then: Joi.object({ letsGoKPa: number('kPa', 0, 600).required(), vacuum: Joi.string().valid(...SEEN).required(), ratedKPa: number('kPa', 1, 600).allow(null).required() }) },
+    { is: Joi.valid('switching').required(), then: Joi.object({ steps: Joi.string().valid(...SWITCHED).required(), hot: Joi.boolean().required(), onC: benchCelsius, offC: benchCelsius, rated: rated({ onC: benchCelsius, offC: benchCelsius }) }) },
+  ],
+  otherwise: Joi.object({ state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
+}) as Joi.ObjectSchema; // prettier-ignore
+
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'opened': Joi.object({ vehicleId: id.required(), label: line(80).allow('').default(''), complaint: text(2000).default(''), odometerKm: odometerKm.default(null), alterations: alterations.default([]) }),
@@ -224,7 +236,8 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'fasteners replaced': Joi.object({ tray: place, count: count.min(1), by: line(120).required() }),
   'photo taken': Joi.object({ photo: Joi.string().guid().required(), step, caption: line(200).allow('').default('') }),
   'contour measured': Joi.object({ points: Joi.array().items(Joi.object({ alongMm: Joi.number().min(-2000).max(2000).unit('mm').required(), intoMm: Joi.number().min(-150).max(150).unit('mm').required() })).min(2).max(200).required(), widthMm: Joi.number().greater(0).max(500).unit('mm').allow(null).required() }),
-  'bench tested': Joi.object({ partId: id.required(), fan: line(60).required(), unit: line(40).allow('').optional(), state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
+  'bench tested': benchTested,
+  'bench skipped': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), why: line(200).required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'account opened': Joi.object({ arrival: Joi.string().valid(...ARRIVALS).required(), lowL: litres.allow(null).required(), capacityL: litres.greater(0).allow(null).required(), extraL: litres.max(30).required(), strength: percent.allow(null).required(), base: glycol.required(), technology: line(20).allow('').required(), target: percent.required() }),

@@ -43,6 +43,7 @@ export const eventSamples = ({
   'photo taken': { photo: 'a2b4d1f0-0e6c-4a53-9b0e-0d9d1f1c7a11', step: 'out brackets', caption: 'seized' },
   'contour measured': { points: [{ alongMm: 0, intoMm: -10 }, { alongMm: 30, intoMm: 12 }], widthMm: null },
   'bench tested': { partId, fan: 'left', state: 'in its shroud on the core', volts: 13.6, amps: 10.9, turns: 'right way', rough: false, label: { volts: 13.5, amps: 11 } },
+  'bench skipped': { partId, unit: '2', why: 'no supply here' },
   'came off': { thing: 'upper-hose', name: 'Upper hose', partKind: null, place: 'above', tool: 'clamp pliers', fasteners: [{ tray: 'A', name: 'clamps', count: 2 }], plug: '', broken: 0, coolantL: 1.5, minutes: 4, note: '' },
   'cooled': { step: 'out cool-down', how: 'measured', tempC: 41 },
   'went back': { thing: 'upper-hose', minutes: 3, renewed: '' },

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { layOut, openSteps, readFacts, timelineOf, waysIn, writeProcedure } from '../src/access/index.ts';
-import { judgeBench, type BenchReading } from '../src/electrical/index.ts';
-import { foldJob, minutesOf, isStopped, runningTimers, trayOf, tick, CLOCK_START, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
+import { judgeBench, type BenchReading, type RunningReading } from '../src/bench/index.ts';
+import { foldJob, minutesOf, isStopped, runningTimers, trayOf, tick, CLOCK_START, type EventKind, type EventPayloads, type JobEvent, untested } from '../src/job/index.ts'; // prettier-ignore
 import { assembleSheet, type Fastener } from '../src/procedure/index.ts';
 import { mapOf, off, operation } from './access-maps.ts';
 
@@ -126,50 +126,123 @@ describe('timers', () => {
 });
 
 describe('on the bench', () => {
-  const reading = (change: Partial<BenchReading>): BenchReading => ({
+  const reading = (change: Partial<RunningReading>): RunningReading => ({
     state: 'in its shroud on the core', volts: 13.5, amps: 11, turns: 'right way', rough: false, label: { volts: 13.5, amps: 11 }, ...change,
   }); // prettier-ignore
   // 10.1 A at 12.3 V is about 13 A at 14.0 V: fact of the trade, no source.
   test('current is carried over to the record’s voltage', () => {
-    expect(judgeBench(reading({ volts: 12.3, amps: 10.1, label: { volts: 14, amps: 13 } })).word).toBe(
-      'passed',
+    const { word, because } = judgeBench(
+      reading({ volts: 12.3, amps: 10.1, label: { volts: 14, amps: 13 } }),
     );
-    expect(judgeBench(reading({ volts: 12.3, amps: 10.1, label: { volts: 14, amps: 13 } })).because).toMatch('13.1 A at 14 V'); // prettier-ignore
+    expect(word).toBe('passed');
+    expect(because).toMatchObject({ code: 'as-on-record', atV: 14, recordA: 13 });
+    expect((because as { amps: number }).amps).toBeCloseTo(13.1, 1);
   });
   test.each([
-    ['failed', { amps: 0 }, /open motor/],
-    ['failed', { amps: 0, label: null }, /open motor/],
-    ['failed', { amps: null }, /over its range/],
-    ['failed', { turns: 'backwards' }, /backwards/],
-    ['failed', { turns: 'does not turn', amps: 40 }, /seized/],
-    ['failed', { rough: true }, /rough/],
-    ['failed', { amps: 30 }, /too much/],
-    ['failed', { amps: 4 }, /too little/],
-    ['failed', { state: 'with blades', amps: 30 }, /too much/],
-    ['failed', { state: 'bare motor', amps: 8 }, /drags/],
-    ['cannot be told', { state: 'bare motor', amps: 3 }, /far less/],
-    ['cannot be told', { state: 'with blades', amps: 8 }, /free air/],
-    ['cannot be told', { volts: 9.8, amps: 8 }, /sags at its limit/],
-    ['cannot be told', { volts: null }, /were not read/],
-    ['cannot be told', { label: null }, /no record/],
-    ['cannot be told', { amps: NaN }, /no reading/],
-    ['cannot be told', { volts: -3 }, /no reading/],
-  ] as const)('%s where %o', (word, change, because) => {
+    ['failed', { amps: 0 }, 'open'],
+    ['failed', { amps: 0, label: null }, 'open'],
+    ['failed', { amps: null }, 'over-range'],
+    ['failed', { turns: 'backwards' }, 'backwards'],
+    ['failed', { turns: 'does not turn', amps: 40 }, 'seized'],
+    ['failed', { rough: true }, 'rough'],
+    ['failed', { amps: 30 }, 'too-much'],
+    ['failed', { amps: 4 }, 'too-little'],
+    ['failed', { state: 'with blades', amps: 30 }, 'too-much'],
+    ['failed', { state: 'bare motor', amps: 8 }, 'drags'],
+    ['untold', { state: 'bare motor', amps: 3 }, 'bare'],
+    ['untold', { state: 'with blades', amps: 8 }, 'free-air'],
+    ['untold', { volts: 9.8, amps: 8 }, 'sags'],
+    ['untold', { volts: null }, 'no-volts'],
+    ['untold', { label: null }, 'no-record'],
+    ['untold', { amps: NaN }, 'no-reading'],
+    ['untold', { volts: -3 }, 'no-reading'],
+  ] as const)('%s where %o', (word, change, code) => {
     const outcome = judgeBench(reading(change));
     expect(outcome.word).toBe(word);
-    expect(outcome.because).toMatch(because);
+    expect(outcome.because.code).toBe(code);
   });
+  // A thermostat of 82 °C begins to open near it and is fully open about 15 K above: common practice, no source.
+  const water = {
+    test: 'hot water',
+    opensC: 82,
+    fullC: 95,
+    shuts: 'yes',
+    rated: { opensC: 82, fullC: 95 },
+  } as const;
+  const cap = { test: 'pressure', letsGoKPa: 108, vacuum: 'yes', ratedKPa: 110 } as const;
+  const kit = {
+    test: 'switching',
+    steps: 'all',
+    hot: false,
+    onC: 93,
+    offC: 87,
+    rated: { onC: 93, offC: 87 },
+  } as const;
+  test.each([
+    ['passed', water, {}, 'opens-right'],
+    ['passed', water, { fullC: null }, 'opens-right'],
+    ['failed', water, { opensC: 70 }, 'opens-early'],
+    ['failed', water, { opensC: 91 }, 'opens-late'],
+    ['failed', water, { opensC: null, fullC: null }, 'stays-shut'],
+    ['failed', water, { shuts: 'no', opensC: null }, 'stands-open'],
+    ['failed', water, { fullC: 99.5 }, 'not-full'],
+    // Nobody looked: not taken for good. Rated above boiling: an open pot cannot tell.
+    ['untold', water, { shuts: 'unseen' }, 'shuts-unseen'],
+    ['untold', water, { opensC: null, rated: { opensC: 105, fullC: null } }, 'no-temperature'],
+    ['untold', water, { rated: null }, 'no-rating'],
+    ['passed', cap, {}, 'lets-go-right'],
+    ['failed', cap, { letsGoKPa: 80 }, 'lets-go-low'],
+    ['failed', cap, { letsGoKPa: 140 }, 'lets-go-high'],
+    ['failed', cap, { vacuum: 'no' }, 'vacuum-stuck'],
+    ['untold', cap, { ratedKPa: null }, 'no-cap-rating'],
+    ['passed', kit, {}, 'set-points-right'],
+    ['passed', kit, { onC: null, offC: null }, 'switches-all'],
+    ['failed', kit, { onC: 99 }, 'set-point-off'],
+    ['failed', kit, { offC: 80 }, 'set-point-off'],
+    ['failed', kit, { steps: 'some' }, 'switches-some'],
+    ['failed', kit, { steps: 'none' }, 'switches-nothing'],
+    ['failed', kit, { hot: true }, 'gets-hot'],
+    ['untold', kit, { steps: 'unseen' }, 'no-reading'],
+  ] as const)('%s: %o with %o', (word, whole, change, code) => {
+    const outcome = judgeBench({ ...whole, ...change } as BenchReading);
+    expect([outcome.word, outcome.because.code]).toEqual([word, code]);
+  });
+  const say = page('a', '1');
+  const chosen = say('part chosen', { partId: 1, revisionId: 1, kind: 'fan', role: 'goes in' });
+  const test1 = (amps: number, unit = '') =>
+    say('bench tested', { ...reading({ amps }), partId: 1, fan: 'the fan', unit });
   test('a failed test of a part that goes in stops the job; another reading, another part or its return lets it go on', () => {
-    const say = page('a', '1');
-    const chosen = say('part chosen', { partId: 1, revisionId: 1, kind: 'fan', role: 'goes in' });
-    const test = (amps: number) => say('bench tested', { ...reading({ amps }), partId: 1, fan: 'the fan' });
-    const failed = test(0);
+    const failed = test1(0);
     expect(isStopped(foldJob([chosen, failed]))).toBe(true);
     expect(isStopped(foldJob([failed]))).toBe(false);
-    expect(isStopped(foldJob([chosen, failed, test(11)]))).toBe(false);
+    expect(isStopped(foldJob([chosen, failed, test1(11)]))).toBe(false);
     expect(isStopped(foldJob([chosen, failed, say('part moved', { partId: 1, state: 'sent back' })]))).toBe(
       false,
     );
+  });
+  test('a part goes in untested only where somebody says why, of this unit and no other', () => {
+    const open = (...events: Parameters<typeof foldJob>[0]) =>
+      untested(foldJob([chosen, ...events])).map(({ partId }) => partId);
+    const skipped = say('bench skipped', { partId: 1, unit: '', why: 'no supply here' });
+    expect(open()).toEqual([1]);
+    expect(open(test1(11))).toEqual([]);
+    // A test that tells nothing is no test.
+    expect(
+      open(say('bench tested', { ...reading({ label: null }), partId: 1, fan: 'the fan', unit: '' })),
+    ).toEqual([1]);
+    expect(open(skipped)).toEqual([]);
+    expect(open(skipped, say('undone', { event: skipped.id }))).toEqual([1]);
+    // The reason was given for a unit that went back.
+    expect(
+      open(
+        skipped,
+        say('bench tested', { ...reading({ label: null }), partId: 1, fan: 'the fan', unit: '2' }),
+      ),
+    ).toEqual([1]);
+    // A cap is offered a test and not held up for it.
+    expect(
+      untested(foldJob([say('part chosen', { partId: 2, revisionId: 1, kind: 'cap', role: 'goes in' })])),
+    ).toEqual([]);
   });
 });
 

@@ -1,16 +1,4 @@
 export {
-  BENCH_STATES,
-  TURNS,
-  isLoud,
-  turnsBy,
-  wobbles,
-  judgeBench,
-  type BenchOutcome,
-  type BenchReading,
-  type BenchState,
-  type Turns,
-} from './bench.ts';
-export {
   FUSE_HOLDS,
   FUSE_OPENS,
   benchTest,

@@ -1,4 +1,4 @@
-import { judgeBench } from '../electrical/index.ts';
+import { heardRough, judgeBench } from '../bench/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import { USUAL_TABLE } from '../diagnosis/index.ts';
 import { unitInHand, unitsTested, type JobState } from '../job/index.ts';
@@ -15,6 +15,10 @@ export interface KindFailed {
   km: number | null;
   mode: FailureMode;
 }
+
+/** Whether any test heard noise; null where none could tell. */
+const noiseOf = (heard: readonly (boolean | null)[]): boolean | null =>
+  heard.some((each) => each !== null) ? heard.includes(true) : null;
 
 const dayOf = (at: string): string => at.slice(0, 10);
 
@@ -37,7 +41,7 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
   const units = unitsTested(bench, practice);
   for (const { partId, tests, failed } of units) {
     const test = failed ? tests.find((each) => judgeBench(each, practice).word === 'failed') : undefined;
-    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: test.rough ? 'noisy' : test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: test.rough });
+    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: heardRough(test) ? 'noisy' : 'turns' in test && test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: heardRough(test) });
   }
   const named = new Set<PartKind>();
   for (const { partId, kind, role, state: at } of state.parts) {
@@ -51,7 +55,7 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
       const inHand = unitInHand(bench, partId, practice);
       if (inHand?.failed) continue;
       const tests = inHand?.tests ?? [];
-      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: tests.length > 0 ? tests.some(({ rough }) => rough) : null });
+      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: noiseOf(tests.map(heardRough)) });
     }
   }
   const kinds = [...failedKinds].filter(([kind]) => !named.has(kind)).map(([kind, mode]) => ({ kind, on: came, km, mode }));

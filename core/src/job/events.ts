@@ -15,7 +15,7 @@ import type { PressureTest, Trial, TrialRun } from '../trial/index.ts';
 import type { End } from '../diagnosis/index.ts';
 import type { Method } from '../quantity/index.ts';
 import type { PartKind } from '../figures/index.ts';
-import type { BenchReading } from '../electrical/index.ts';
+import type { BenchReading } from '../bench/index.ts';
 import type { Phase } from '../procedure/index.ts';
 import type { Place } from '../access/index.ts';
 import type { Clock } from './clock.ts';
@@ -172,6 +172,8 @@ export interface EventPayloads {
   'contour measured': { points: { alongMm: number; intoMm: number }[]; widthMm: number | null };
   /** `unit` is the label or serial of the one piece that was tried; '' or nothing where there is only one. */
   'bench tested': BenchReading & { partId: number; fan: string; unit?: string };
+  /** Nobody tests this unit before it goes in, and why. */
+  'bench skipped': { partId: number; unit: string; why: string };
   'fasteners counted': { partId: number; tray: string; found: number };
   'account opened': AccountOpened;
   'coolant moved': CoolantMove & { stage: FillStage; note: string };
@@ -272,6 +274,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'photo taken': work('Photograph'),
   'contour measured': work('Contour measured'),
   'bench tested': work('Bench test'),
+  'bench skipped': work('Bench test skipped'),
   'step noted': work('Note on a step'),
   'fasteners counted': work('Fasteners counted'),
   'account opened': work('Coolant account opened'),

@@ -1,4 +1,4 @@
-import { judgeBench } from '../electrical/index.ts';
+import { judgeBench } from '../bench/index.ts';
 import { unitInHand } from './units.ts';
 import { FOLLOW_UPS, type FollowUp } from './events.ts';
 import type { BenchTested, JobState } from './state.ts';

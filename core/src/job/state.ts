@@ -1,7 +1,7 @@
 import type { PartKind } from '../figures/index.ts';
 import type { Phase } from '../procedure/index.ts';
 import type { Method } from '../quantity/index.ts';
-import type { BenchReading } from '../electrical/index.ts';
+import type { BenchReading } from '../bench/index.ts';
 import type {
   CameOff,
   CountedBack,
@@ -95,12 +95,14 @@ export interface StepPhoto extends Said {
   step: string;
   caption: string;
 }
-export interface BenchTested extends Said, BenchReading {
-  partId: number;
-  fan: string;
-  /** Label or serial of the piece; nothing where there was only one. */
-  unit?: string;
-}
+export type BenchTested = Said &
+  BenchReading & {
+    partId: number;
+    fan: string;
+    /** Label or serial of the piece; nothing where there was only one. */
+    unit?: string;
+  };
+export type BenchSkipped = Said & EventPayloads['bench skipped'];
 /** Counts of one place at one step that nobody has put another in the place of; more than one where two devices did not see each other. */
 export interface PlaceCounts {
   out: (CountedOut & Said & { device: string })[];
@@ -156,6 +158,8 @@ export interface JobState {
   replaced: Replaced[];
   photos: StepPhoto[];
   bench: BenchTested[];
+  /** Units that go in without a bench test, and why. */
+  benchSkipped: BenchSkipped[];
   contour: (Said & EventPayloads['contour measured']) | null;
   account: (Said & EventPayloads['account opened']) | null;
   moves: (Said & EventPayloads['coolant moved'])[];

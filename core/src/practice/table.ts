@@ -240,6 +240,8 @@ export const PRACTICE_TABLE = {
   believesUnlisted: line(0.6, 'share', 0.05, 0.99),
   plugDrop: line(1, 'V', 0.2, 4),
   capHolds: line(0.9, 'share', 0.5, 1),
+  capSticks: line(1.2, 'share', 1, 2),
+  benchTemperature: line(3, 'K', 0.5, 15),
   labourHour: line(60, 'money', 1, 1000),
   waitingCounts: line(0.15, 'share', 0, 1),
   repairProved: line(12, 'min', 1, 120),

@@ -1,7 +1,7 @@
-import { CLOCK_START, SIDE_KINDS, TURNING_KINDS, compareClocks, sidesOf } from '@radiatrix/core/job';
+import { CLOCK_START, SIDE_KINDS, compareClocks, sidesOf } from '@radiatrix/core/job';
 import { judgeTogether, type Member, type VerdictWord } from '@radiatrix/core/fit';
 import { NO_CHOICES, findingsOf, fitPartOf, fitVehicleOf, membersOf, planOf, sideOf, type Choices } from '@radiatrix/core/fitment'; // prettier-ignore
-import { takesOnRecord } from '@radiatrix/core/electrical';
+import { BENCH_TESTS, benchRecord } from '@radiatrix/core/bench';
 import { materialsOf, mergeWork, practiceOf, workKey } from '@radiatrix/core/practice';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import { decidingSentence } from '@radiatrix/words/fit';
@@ -85,14 +85,14 @@ export async function planOfJob(db: Db, folded: FoldedJob, person: Person): Prom
   };
 }
 
-/** What the parts that go in take by the record, for the bench: with or without a sheet or a way in. */
-async function takesOf(db: Db, { row, state }: FoldedJob, person: Person): Promise<ReadonlyMap<number, JobPartLine['takes']>> {
-  const turning = state.parts.filter(({ role, kind }) => role === 'goes in' && TURNING_KINDS.has(kind)).map(({ partId }) => partId);
-  if (turning.length === 0) return new Map();
+/** What the record says of the parts that go in, for their bench tests: with or without a sheet or a way in. */
+async function benchRecordsOf(db: Db, { row, state }: FoldedJob, person: Person): Promise<ReadonlyMap<number, JobPartLine['bench']>> {
+  const tried = state.parts.filter(({ role, kind }) => role === 'goes in' && BENCH_TESTS[kind]).map(({ partId }) => partId);
+  if (tried.length === 0) return new Map();
   const { bayId } = await findConfiguration(db, row.configurationId);
-  const [records, practice] = await Promise.all([loadJudging(db, [bayId], turning, person.role), shopPractice(db)]);
+  const [records, practice] = await Promise.all([loadJudging(db, [bayId], tried, person.role), shopPractice(db)]);
   const systemV = records.bay(bayId).words.systemVoltage?.word;
-  return new Map(records.parts.map((part) => [part.id, takesOnRecord(records.fitPart(part).figures as never, systemV, practice)]));
+  return new Map(records.parts.map((part) => [part.id, benchRecord(records.fitPart(part) as never, systemV, practice) ?? null]));
 } // prettier-ignore
 
 export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
@@ -127,7 +127,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       seesDrafts(person.role),
     ),
   ]);
-  const takes = await takesOf(db, folded, person);
+  const benchRecords = await benchRecordsOf(db, folded, person);
   const numberOf = (partId: number): string =>
     lines.find((line) => line.id === partId)?.number ?? 'not released';
   return {
@@ -144,7 +144,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       role,
       state: at,
       money,
-      takes: takes.get(partId) ?? null,
+      bench: benchRecords.get(partId) ?? null,
       number: numberOf(partId),
       notices: notices.get(partId) ?? [],
     })),

@@ -1,6 +1,6 @@
 import { GOT_WORDS, SCHOOL_LINES, judgeVacuum, readStrength } from '@radiatrix/core/coolant';
 import { checkWords, remedyWords } from '@radiatrix/core/diagnosis';
-import { judgeBench } from '@radiatrix/core/electrical';
+import { judgeBench } from '@radiatrix/core/bench';
 import {
   EVENTS,
   outText,
@@ -17,6 +17,8 @@ import { judgePressure } from '@radiatrix/core/trial';
 import type { Practice } from '@radiatrix/core/practice';
 import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatrix/core/fitment';
 import type { EventPage, JobEventDraft, JobLine, Person, ToldEvent } from '@radiatrix/contract';
+import { benchText } from '@radiatrix/words/bench';
+import { benchWords } from '@radiatrix/words/en/bench';
 import { bleedText } from '@radiatrix/words/bleed';
 import type { Db } from '../db/client.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
@@ -157,7 +159,9 @@ function detailOf(
     case 'photo taken':
       return payload.caption;
     case 'bench tested':
-      return `${numberOf(payload.partId)}${payload.unit ? `, unit ${payload.unit}` : ''} ${payload.fan}: ${judgeBench(payload, practice).word}, ${judgeBench(payload, practice).because}`;
+      return `${numberOf(payload.partId)}${payload.unit ? `, unit ${payload.unit}` : ''} ${payload.test && payload.test !== 'running' ? benchWords(`test:${payload.test}`) : payload.fan}: ${benchText(judgeBench(payload, practice), 'metric')}`;
+    case 'bench skipped':
+      return `${numberOf(payload.partId)}${payload.unit ? `, unit ${payload.unit}` : ''}: ${benchWords('untested:said', { why: payload.why })}`;
     case 'coolant moved':
       return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
     case 'account opened':

@@ -331,6 +331,8 @@ export const practiceWords = catalogue('practice', {
   plugDrop: 'Largest voltage drop from battery to plug',
   'plugDrop:why': 'a larger drop lies in plug, loom or ground',
   capHolds: 'Lowest pressure a good cap holds, as a share of its rating',
+  capSticks: 'Highest pressure a good cap lets go at, as a share of its rating',
+  benchTemperature: 'Tolerance of a temperature read on the bench against the record',
   labourHour: 'Price of an hour of labour',
   'labourHour:why': 'in the shop’s currency',
   waitingCounts: 'Cost of a waiting minute as a share of a working minute',

@@ -1,7 +1,7 @@
 import { Moon, Pause, Play, Sun, Volume2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
-import { failedTests, minutesOf } from '@radiatrix/core/job';
+import { minutesOf } from '@radiatrix/core/job';
 import { PHASE_LABELS, isCoolDown, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Person } from '@radiatrix/contract';
@@ -14,8 +14,8 @@ import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { recordAddress } from '../../app/addresses.ts';
-import { benchWords } from '@radiatrix/words/en/bench';
 import { Bench, benchParts } from './Bench.tsx';
+import { BenchStops, untestedParts } from './bench/BenchStops.tsx';
 import { photoOfStep } from './photo-of-step.ts';
 import { Lettered } from './Lettered.tsx';
 import { More } from './More.tsx';
@@ -208,7 +208,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
   const at = run.steps.findIndex(({ id }) => id === step.id);
   const settled = run.settled.has(step.id);
   const may = run.open.has(step.id);
-  const isStopped = step.phase === 'install' && run.isStopped;
+  const isStopped = step.phase === 'install' && (run.isStopped || untestedParts(run).length > 0);
   const fasteners = step.uses.map(({ tray, count }) => ({
     count,
     fastener: run.sheet!.sheet.hardware.find((each) => each.tray === tray)!,
@@ -298,24 +298,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
             {text}
           </p>
         ))}
-        {run.isStopped && step.phase === 'remove' && (
-          <div role="alert" className="border-no bg-wash-no mt-4 border-l-4 px-4 py-3 text-[17px]">
-            <p className="text-no font-semibold">{benchWords('before-strip')}</p>
-            <button type="button" className="btn mt-2 !min-h-12" onClick={onBench}>
-              {benchWords('look')}
-            </button>
-          </div>
-        )}
-        {isStopped && (
-          <div role="alert" className="border-no bg-wash-no mt-4 border-l-4 px-4 py-3 text-[17px]">
-            <p className="text-no font-semibold">
-              {benchWords('stop', { n: failedTests(run.state).length })}
-            </p>
-            <button type="button" className="btn mt-2 !min-h-12" onClick={onBench}>
-              {benchWords('look')}
-            </button>
-          </div>
-        )}
+        <BenchStops run={run} step={step} onBench={onBench} />
         {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
         {step.waiting && <Waits run={run} step={step} />}
         {isCoolDown(step) && <CoolDown run={run} step={step} />}
