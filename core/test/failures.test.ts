@@ -12,6 +12,7 @@ import {
   rateIsHigher,
   shareAt,
   shareOverTime,
+  reportFromJob,
   sightingsOf,
   standingWord,
   standingWords,
@@ -284,5 +285,16 @@ describe('units from what was seen', () => {
     // The job is stopped by the unit in hand alone, and the tests of all of them stay.
     expect([job(first), job(first, second), job(first, second, third), job(third, first)].map(isStopped)).toEqual([true, true, false, true]);
     expect(job(first, second, third).bench).toHaveLength(3);
+  }); // prettier-ignore
+  test('a report begun from a job knows what the job knows, and nothing more', () => {
+    const at = '2026-02-03T10:00:00Z';
+    const bench = ['bench tested', { partId: 8, unit: 'S-17', fan: 'the fan', state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'backwards', rough: false, label: { volts: 13.5, amps: 12 } }, at] as const;
+    const base = [['opened', { ...opened, complaint: 'fan howls', odometerKm: 90_000 }, at], ['part chosen', chosen(8, 'fan', 'goes in'), at], ['part chosen', chosen(9, 'radiator', 'stays'), at], ['part chosen', chosen(7, 'fan', 'comes off'), at]] as const;
+    // The unit that failed on the bench never went in, and the vehicle's odometer is not its own.
+    expect(reportFromJob(jobOf(...base, bench), 8)).toEqual({ serial: 'S-17', inOn: null, outOn: '2026-02-03', inKm: null, outKm: null, mode: 'backwards', noisy: false, besideIds: [9], circumstances: '' });
+    expect(reportFromJob(jobOf(...base, ['diagnosed', { ...diagnosed, remedy: 'fan@ac', causes: ['motor-rough@ac'] }, at]), 7)).toMatchObject({ inOn: null, outOn: '2026-02-03', outKm: 90_000, mode: 'noisy', besideIds: [8, 9], circumstances: 'fan howls' });
+    // A part that went in has a beginning here; when it fails nobody knows yet.
+    expect(reportFromJob(jobOf(...base), 8)).toMatchObject({ inOn: null, outOn: null, mode: null });
+    expect(reportFromJob(jobOf(...base, ['part moved', { partId: 8, state: 'fitted' }, at]), 8)).toMatchObject({ inOn: '2026-02-03', inKm: 90_000, outOn: null });
   }); // prettier-ignore
 });

@@ -287,6 +287,8 @@ describe('what of a line is the complaint', () => {
     ['10 tussock, overheats in traffic, level was full', 'overheats in traffic, level was full'],
     ['10 tussock diesel, leaks. Radiator renewed twice.', 'leaks. Radiator renewed twice.'],
     ['10 tussock diesel, blue paint', ''],
+    // Names that nobody has recorded are no complaint.
+    ['2016 Orvane Kestle 1.6 petrol, fan does not run', 'fan does not run'],
     ['', ''],
   ])('“%s”', (line, complaint) => expect(kept(line)).toBe(complaint)); // prettier-ignore
 });

@@ -3,7 +3,7 @@ import type { PartKind } from '../figures/index.ts';
 import { USUAL_TABLE } from '../diagnosis/index.ts';
 import { unitInHand, unitsTested, type JobState } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { modeOfCause, type FailureMode } from './modes.ts';
+import { modeOfCause, modeOfFinding, type FailureMode } from './modes.ts';
 import type { Sighting } from './unit.ts';
 
 /** What a job shows of one part. */
@@ -41,7 +41,7 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
   const units = unitsTested(bench, practice);
   for (const { partId, tests, failed } of units) {
     const test = failed ? tests.find((each) => judgeBench(each, practice).word === 'failed') : undefined;
-    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: heardRough(test) ? 'noisy' : 'turns' in test && test.turns === 'backwards' ? 'backwards' : 'on-the-bench', noisy: heardRough(test) });
+    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: modeOfFinding(judgeBench(test, practice).because), noisy: heardRough(test) });
   }
   const named = new Set<PartKind>();
   for (const { partId, kind, role, state: at } of state.parts) {

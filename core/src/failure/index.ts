@@ -25,6 +25,7 @@ export {
   type FailureMode,
   type Settlement,
 } from './modes.ts';
+export { reportFromJob, type ReportFromJob } from './report.ts';
 export {
   FAILING,
   failingOf,

@@ -1,3 +1,5 @@
+import type { BenchFinding } from '../bench/index.ts';
+
 /** How parts of the trade fail; any kind of part may fail in any of them. */
 export const FAILURE_MODES = {
   leaks: 'leaks',
@@ -21,6 +23,29 @@ export const FAILURE_MODES = {
 } as const;
 export type FailureMode = keyof typeof FAILURE_MODES;
 export const FAILURE_MODE_NAMES = Object.keys(FAILURE_MODES) as FailureMode[];
+
+/** Which way a unit failed on the bench, by what the test found; the rest failed `on-the-bench`. */
+const MODE_OF_FINDING: Partial<Record<BenchFinding['code'], FailureMode>> = {
+  'backwards': 'backwards',
+  'rough': 'noisy',
+  'seized': 'seized',
+  'over-range': 'seized',
+  'open': 'no-output',
+  'open-stands': 'no-output',
+  'too-little': 'slow',
+  'stays-shut': 'stuck',
+  'stands-open': 'stuck',
+  'opens-early': 'off-its-mark',
+  'opens-late': 'off-its-mark',
+  'not-full': 'off-its-mark',
+  'lets-go-low': 'off-its-mark',
+  'lets-go-high': 'off-its-mark',
+  'vacuum-stuck': 'stuck',
+  'set-point-off': 'off-its-mark',
+  'switches-nothing': 'no-output',
+  'gets-hot': 'cooked',
+}; // prettier-ignore
+export const modeOfFinding = ({ code }: BenchFinding): FailureMode => MODE_OF_FINDING[code] ?? 'on-the-bench';
 
 /** Which way a part failed, by the cause of the diagnosis table that it put an end to; the rest is `other`. */
 const MODE_OF_CAUSE: Readonly<Record<string, FailureMode>> = {

@@ -9,7 +9,7 @@ const SYMPTOM =
   /\b(?:hot|cold|cool|warm|overheat\w*|boil\w*|steam\w*|leak\w*|drip\w*|los(?:es?|ing|t)|puddles?|smell\w*|nois[ey]\w*|rough|rattl\w*|howl\w*|squeal\w*|rub\w*|vibrat\w*|loud|quiet|dead|seized|stuck|fail\w*|slow\w*|weak|crack\w*|broken?|burst|split|blown|blew|blow\w*|blocked|clogged|dirty|never|won't|doesn't|isn't|stops?|stopped|runs?|running|spins?|fuse|gauge|heater|bubbl\w*|sprays?|squirts?|low|empty|full|level|coolant|water|fine|good|again|since)\b/;
 /** Words that nothing is made of: this many together say something. */
 const SAYS_SOMETHING = 3;
-/** In a line that has a complaint already, fewer words belong to it: what was said is not lost. */
+/** Once a complaint has begun, fewer words belong to it: what was said is not lost. */
 const GOES_WITH_IT = 2;
 
 /**
@@ -25,7 +25,11 @@ export function complaintIn(text: string, chips: readonly Pick<Chip, 'from' | 't
     const foreign = clausesOf(rest).flatMap(({ text: own }) => own.split(/[^a-z0-9'/.-]+/).filter((word) => /[a-z]{2}/.test(word) && !NOISE.has(word)));
     return SYMPTOM.test(rest.toLowerCase()) || foreign.length >= least;
   };
-  const saying = (least: number) => [...text.matchAll(STATEMENT)].filter(({ index, 0: part }) => isComplaint(index, index + part.length, least));
-  const kept = saying(SAYS_SOMETHING).length > 0 ? saying(GOES_WITH_IT) : [];
+  let begun = false;
+  const kept = [...text.matchAll(STATEMENT)].filter(({ index, 0: part }) => {
+    const own = isComplaint(index, index + part.length, begun ? GOES_WITH_IT : SAYS_SOMETHING);
+    begun ||= own;
+    return own;
+  });
   return kept.map(([part]) => part.trim()).join(' ').replace(/[,;]$/, '').trim();
 } // prettier-ignore

@@ -17,6 +17,7 @@ export const stepWords = catalogue('steps', {
 
 /** What may be said of a job, and what becomes of it. */
 export const jobWords = catalogue('jobs', {
+  'report-failure': 'Report a failure',
   'takes:specialist': '{label}: that takes a specialist.',
   'takes:desk': '{label}: that is for the desk.',
   'undo:never': '{label}: that cannot be undone.',

@@ -7,6 +7,7 @@ import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { Curve } from './Curve.tsx';
+import { FromJob } from './FromJob.tsx';
 import { ReportForm } from './ReportForm.tsx';
 
 const rounded = (value: number): string =>
@@ -38,6 +39,7 @@ export function PartFailuresPage() {
   const curve = data[unit];
   const close = (): void => setEditing(undefined);
   const editable = canEdit(person.role);
+  const fromJob = Number(params.get('report')) || null;
   const likely = standing?.early?.likely;
   return (
     <div className="mt-4 pb-10">
@@ -50,7 +52,7 @@ export function PartFailuresPage() {
       {words.slice(1).map((each) => <p key={each} className="max-w-[85ch] text-[17px]">{each}</p>)}
       {likely && <p className="text-muted">Of 100 fitted {rounded(likely.of100)} are likely to fail within {practice.earlyDays} days ({rounded(likely.lo)} to {rounded(likely.hi)}), drawn towards its kind by what little is known.</p>}
       {successor && <p className="mt-1">Superseded by <Link to={`/parts/${successor.partId}/failures`} className="figure">{successor.number}</Link>: {successor.fitted === 0 && successor.failed === 0 ? 'none was seen yet.' : `${successor.fitted} went in here, ${successor.failed} failed.`} {successor.words.join(' ')}</p>}
-      {editing === 'new' && <ReportForm part={part} jobId={Number(params.get('report')) || null} onDone={close} />}
+      {editing === 'new' && (fromJob ? <FromJob part={part} jobId={fromJob} onDone={close} /> : <ReportForm part={part} onDone={close} />)}
       <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
         <section aria-label="Share at work">
           <h2 className="heading">
@@ -100,7 +102,7 @@ export function PartFailuresPage() {
                   {editable && <span className="float-right flex gap-3 text-[14px]"><button type="button" className="text-steel underline" onClick={() => setEditing(report)}>put right</button><button type="button" className="text-steel underline" onClick={() => { setProblem(undefined); drop({ id: report.id, etag: report.tag, key: crypto.randomUUID() }).unwrap().catch(setProblem); }}>take back</button></span>}
                 </p>
                 <p className="text-muted text-[15px]">{[report.beside && `Beside it: ${report.beside}.`, report.circumstances, report.consequent && `Then: ${report.consequent}.`, `${report.stamp.by}, ${report.stamp.at.slice(0, 10)}`].filter(Boolean).join(' ')}</p>
-                {editing === report && <ReportForm key={report.tag} part={part} report={report} jobId={report.jobId} onDone={close} />}
+                {editing === report && <ReportForm key={report.tag} part={part} report={report} onDone={close} />}
               </li>
             ))}
           </ul>

@@ -8,20 +8,20 @@ import { Failure } from '../../ui/notices.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSaving } from '../../ui/useSaving.ts';
 
-const blank = (jobId: number | null): FailureBody => ({
-  revision: null, serial: '', vehicle: '', jobId, inOn: null, outOn: '', inKm: null, outKm: null, mode: 'no-output', noisy: null,
+const blank = (): FailureBody => ({
+  revision: null, serial: '', vehicle: '', jobId: null, inOn: null, outOn: '', inKm: null, outKm: null, mode: 'no-output', noisy: null,
   beside: '', circumstances: '', consequent: '', settled: 'kept',
 }); // prettier-ignore
 
 const numberOf = (text: string): number | null => (text.trim() === '' ? null : Number(text));
 
 /** A failure as somebody reports it, or a report put right. */
-export function ReportForm({ part, report, jobId, onDone }: { part: FailureRecord['part']; report?: FailureReport; jobId: number | null; onDone: () => void }) {
+export function ReportForm({ part, report, begun, onDone }: { part: FailureRecord['part']; report?: FailureReport; begun?: Partial<FailureBody>; onDone: () => void }) {
   const [send] = filingApi.useReportFailureMutation();
   const [change] = filingApi.useChangeFailureMutation();
   const { data: jobs } = api.useJobsQuery();
-  const { id: _id, tag: _tag, stamp: _stamp, ...own } = report ?? { id: 0, tag: '', stamp: undefined, ...blank(jobId) };
-  const kept = useKept<FailureBody>(`failure:${part.id}:${report?.id ?? 'new'}`, own, report?.tag ?? '');
+  const { id: _id, tag: _tag, stamp: _stamp, ...own } = report ?? { id: 0, tag: '', stamp: undefined, ...blank(), ...begun };
+  const kept = useKept<FailureBody>(`failure:${part.id}:${report?.id ?? `new:${begun?.jobId ?? ''}`}`, own, report?.tag ?? '');
   const { value: body } = kept;
   const set = <K extends keyof FailureBody>(key: K, next: FailureBody[K]): void => kept.change((now) => ({ ...now, [key]: next }));
   const saving = useSaving<FailureBody>((sent, etag, key) => (report ? change({ id: report.id, etag, body: sent, key }) : send({ id: part.id, body: sent, key })).unwrap());

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { moneyText, readMoney } from '../../ui/money.ts';
 import { PART_STATES, type PartState } from '@radiatrix/core/job';
+import { jobWords } from '@radiatrix/words/en/jobs';
 import { kindName } from '@radiatrix/words/figures';
 import type { JobProps } from './props.ts';
 
@@ -22,7 +23,13 @@ export function Parts({ job, say, busy }: JobProps) {
               <Link to={`/parts/${part.partId}`} className="figure">
                 {part.number}
               </Link>{' '}
-              <span className="text-muted">{kindName(part.kind)}</span>
+              <span className="text-muted">{kindName(part.kind)}</span>{' '}
+              <Link
+                to={`/parts/${part.partId}/failures?report=${job.id}`}
+                className="text-steel text-[14px] whitespace-nowrap"
+              >
+                {jobWords('report-failure')}
+              </Link>
               {part.notices.map((notice) => (
                 <span key={notice} className="text-changes block text-[14px]">
                   {notice}

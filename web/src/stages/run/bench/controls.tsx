@@ -25,7 +25,7 @@ export function Choice<T extends string>({ label, value, values, labelOf = (each
 } // prettier-ignore
 export function Tick({ label, checked, onChecked }: { label: string; checked: boolean; onChecked: (now: boolean) => void }) {
   return (
-    <label className="flex min-h-12 items-center gap-2">
+    <label className="flex min-h-12 items-center gap-2 self-end">
       <input type="checkbox" className="checkbox" checked={checked} onChange={(event) => onChecked(event.target.checked)} /> {label}
     </label>
   );
@@ -51,7 +51,7 @@ export function BenchFrame({ part, unit, onUnit, outcome, expected, onSubmit, ch
   return (
     <form
       aria-label={words('test-of', { number: part.number })}
-      className="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2"
+      className="mt-2 flex flex-wrap items-start gap-x-3 gap-y-2"
       onSubmit={(event) => {
         event.preventDefault();
         if (outcome) onSubmit();
@@ -59,7 +59,7 @@ export function BenchFrame({ part, unit, onUnit, outcome, expected, onSubmit, ch
     >
       <Box label={words('unit')} value={unit} onValue={onUnit} wide="w-[170px]" plain />
       {children}
-      <button type="submit" className="btn btn-primary !min-h-12" disabled={!outcome}>{words('record')}</button>
+      <button type="submit" className="btn btn-primary !min-h-12 self-end" disabled={!outcome}>{words('record')}</button>
       <p role="status" className={`w-full text-[16px] ${outcome?.word === 'failed' ? 'text-no font-semibold' : 'text-muted'}`}>
         {outcome ? benchText(outcome, units) : expected}
       </p>
