@@ -238,7 +238,7 @@ describe('units from what was seen', () => {
 
   const opened = { vehicleId: 1, label: 'SM 1', complaint: '', odometerKm: 90_000, alterations: [] };
   const diagnosed: EventPayloads['diagnosed'] = { causes: ['module'], remedy: 'module', ends: 'part', chance: 0.9, said: 'Module cooked.' }; // prettier-ignore
-  const chosen = (partId: number, kind: 'module' | 'fan', role: 'goes in' | 'stays' | 'comes off') => ({ partId, revisionId: partId, kind, role }); // prettier-ignore
+  const chosen = (partId: number, kind: 'module' | 'fan' | 'radiator', role: 'goes in' | 'stays' | 'comes off') => ({ partId, revisionId: partId, kind, role }); // prettier-ignore
   test('a job tells what failed, what ran and what went in, and no more once it is opened again', () => {
     const at = '2026-02-03T10:00:00Z';
     const events = [
