@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { claimSentence, readLine, type LineRead } from '../src/application/index.ts';
+import { claimSentence, readLine, readSentence, type LineRead } from '../src/application/index.ts';
 import type { Vocabulary } from '../src/vehicle/index.ts';
 import { claim, configuration } from './random.ts';
 
@@ -130,3 +130,27 @@ describe('a statement as it is typed', () => {
     expect(read(text).problem).toContain(problem);
   });
 });
+
+describe('a sentence of several models', () => {
+  const several: Vocabulary = { ...vocabulary, models: [...vocabulary.models, { id: 3, makeId: 1, name: 'Tarn', nicknames: [], life: [2008, 2014] }, { id: 4, makeId: 1, name: 'Skerry', nicknames: [], life: [2000, 2020] }] };
+  const bodies = { 1: 'van', 2: 'hatchback', 3: 'pickup', 4: 'van' } as const;
+  const all = (only: readonly number[]) => only.flatMap((modelId) => [1, 2].map((engineId) => configuration(modelId * 10 + engineId, { modelId, year: 2012, engineId, transmissionId: 1, body: bodies[modelId as 1] })));
+  const lines = (text: string, models = [1, 2, 3]) => {
+    const { lines: own, refused } = readSentence(text, several, 2026, all(models), 1);
+    return [own.map(({ modelId, scope, note, problem }) => [modelId, ...scope.years, note, ...(problem ? [problem] : [])]), refused.map(({ words, because }) => [words, because])];
+  };
+  test.each<[string, unknown[][], unknown[][]]>([
+    // A supplier's own words; the plug stands only in the years that were said.
+    ['08–14 pickup 2.0 diesel, 10–16 van as well as 06–12 hatch; small plug up to 2010 on the hatch.', [[3, 2008, 2014, ''], [1, 2010, 2016, ''], [2, 2006, 2010, 'small plug'], [2, 2011, 2012, '']], []],
+    ['2011-2012 Tarn, Haulden 2013 manual, not heavy-duty', [[3, 2011, 2012, ''], [1, 2013, 2013, '']], []],
+    ['Tarn and Merlet 2010', [[3, 2010, 2010, ''], [2, 2010, 2010, '']], []],
+    ['2010 Tarn, 2011 Merlet; with a bracket on the Tarn', [[3, 2010, 2010, 'bracket'], [2, 2011, 2011, '']], []],
+    ['2010 Tarn, 2011 Merlet, and a zork thing', [[3, 2010, 2010, ''], [2, 2011, 2011, '']], [['a zork thing', 'not-understood']]],
+    ['2012 pickup', [[3, 2012, 2012, '']], []],
+    ['2012 Haulden diesel and petrol', [[1, 2012, 2012, '']], []],
+    ['1999 Tarn, 2011 Merlet', [[3, 0, 0, '', 'The Tarn was built 2008 to 2014; none of these years is among them.'], [2, 2011, 2011, '']], []],
+  ])('%s', (text, read, refused) => expect(lines(text)).toEqual([read, refused])); // prettier-ignore
+  test('a body that two models have names neither', () => {
+    expect(lines('2012 Tarn, 2013 van', [1, 2, 3, 4])).toEqual([[[3, 2012, 2012, '']], [['2013 van', 'which-model']]]);
+  });
+}); // prettier-ignore

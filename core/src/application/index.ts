@@ -26,6 +26,7 @@ export {
   type Space,
 } from './region.ts';
 export { readLine, spokenIds, type LineRead } from './line.ts';
+export { readSentence, type SentenceLine, type SentenceRead } from './sentence.ts';
 export {
   concerns,
   conditionSentence,

@@ -212,7 +212,7 @@ export function CoveragePage() {
               }}
             />
             {editing === 'line' && editable ? (
-              <LineEditor modelId={modelId!} coverage={current} kind={kind} partId={partId} vocabulary={vocabulary} onDone={() => change({ do: null })} />
+              <LineEditor modelId={modelId!} kind={kind} partId={partId} vocabulary={vocabulary} onDone={() => change({ do: null })} />
             ) : painting && editable ? (
               <PaintPanel key={partId} partId={partId} coverage={current} paint={paint} vocabulary={vocabulary} rewriting={rewriting} onDone={() => change({ do: null })} />
             ) : (

@@ -1,24 +1,49 @@
 import { useMemo, useState } from 'react';
-import { claimSentence, readLine } from '@radiatrix/core/application';
+import { claimSentence, readSentence, type SentenceRead } from '@radiatrix/core/application';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { Vocabulary } from '@radiatrix/core/vehicle';
-import type { ModelCoverage, NewClaim } from '@radiatrix/contract';
+import type { NewClaim } from '@radiatrix/contract';
+import { coverageWords } from '@radiatrix/words/en/coverage';
 import { api, isProposed } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
 
+/** A sentence that names more is a list: it is brought as a table. */
+const MOST_LINES = 20;
+
+/** Every line that a sentence was read as, and what belongs to none. */
+function ReadBack({ read, modelId, vocabulary }: { read: SentenceRead; modelId: number; vocabulary: Vocabulary }) {
+  return (
+    <ul>
+      {read.lines.map((line, at) => (
+        <li key={at}>
+          {line.problem === '' ? (
+            <span className="font-semibold">
+              {coverageWords('read-as', { line: claimSentence({ ...line.scope, exceptions: line.exceptions, fits: line.fits, id: 0, partId: 0, modelId: line.modelId ?? modelId, sourceId: 0 }, vocabulary) })}
+              {line.note && <span className="text-changes"> · {line.note}</span>}
+              {line.modelId !== modelId && read.lines.length === 1 && ` ${coverageWords('other-model')}`}
+            </span>
+          ) : (
+            <span className="text-no">{line.problem}</span>
+          )}
+          {line.notUnderstood.length > 0 && <span className="text-changes"> {coverageWords('not-understood', { words: line.notUnderstood.join(', ') })}</span>}
+        </li>
+      ))}
+      {read.refused.map(({ words, because }) => <li key={words} className="text-no">{coverageWords(`refused:${because}`, { words })}</li>)}
+    </ul>
+  );
+} // prettier-ignore
+
 /** A line typed as the trade writes it, read back before it is kept. */
 export function LineEditor({
   modelId,
-  coverage,
   kind,
   partId,
   vocabulary,
   onDone,
 }: {
   modelId: number;
-  coverage: ModelCoverage;
   kind: PartKind;
   partId: number | undefined;
   vocabulary: Vocabulary;
@@ -32,29 +57,35 @@ export function LineEditor({
   const [original, setOriginal] = useState(false);
   const [send, { error, isLoading }] = recordingApi.useNewClaimMutation();
   const name = vocabulary.models.find((model) => model.id === modelId)?.name ?? '';
+  const { data: vehicles } = api.useVehiclesQuery();
   const read = useMemo(
     () =>
-      text.trim() === ''
+      text.trim() === '' || !vehicles
         ? undefined
-        : readLine(text, vocabulary, new Date().getFullYear(), coverage.vehicles, modelId),
-    [text, vocabulary, coverage.vehicles, modelId],
-  );
+        : readSentence(text, vocabulary, new Date().getFullYear(), vehicles.map(({ configuration }) => configuration), modelId),
+    [text, vocabulary, vehicles, modelId],
+  ); // prettier-ignore
+  // One key for each line of this text: sent again after a failure, no line is kept twice.
+  const keys = useMemo(() => Array.from({ length: MOST_LINES }, (_, at) => `${at} ${text}`).map(() => crypto.randomUUID()), [text]); // prettier-ignore
   const sourceId = source || (sources?.find((each) => each.grade === 4)?.id ?? 0);
-  const ready = read && read.problem === '' && read.modelId === modelId && part > 0 && sourceId > 0;
-  const claim = read && {
-    ...read.scope,
-    exceptions: read.exceptions,
-    fits: read.fits,
-    id: 0,
-    partId: part,
-    modelId: read.modelId ?? modelId,
-    sourceId,
-  };
+  const lines = read?.lines ?? [];
+  const isWhole = read !== undefined && read.refused.length === 0 && lines.length <= MOST_LINES;
+  const ready = isWhole && lines.every(({ problem }) => problem === '') && part > 0 && sourceId > 0;
   const submit = async () => {
-    if (!ready || !claim) return;
-    const { id: _id, partId: _part, ...body } = claim;
-    await send({ id: part, body: { ...body, original: read.fits && original } as unknown as NewClaim, key: crypto.randomUUID() }).unwrap(); // prettier-ignore
+    if (!ready) return;
+    let proposed: unknown;
+    for (const [at, line] of lines.entries()) {
+      const body = { ...line.scope, exceptions: line.exceptions, fits: line.fits, modelId: line.modelId ?? modelId, sourceId, note: line.note, original: line.fits && original }; // prettier-ignore
+      await send({ id: part, body: body as unknown as NewClaim, key: keys[at]! })
+        .unwrap()
+        .catch((failure: unknown) => {
+          // What waits for a reviewer is said once all of it is sent.
+          if (!isProposed(failure)) throw failure;
+          proposed = failure;
+        });
+    }
     setText('');
+    if (proposed !== undefined) throw proposed;
   };
   return (
     <form
@@ -62,7 +93,7 @@ export function LineEditor({
       className="mt-4 max-w-[900px]"
       onSubmit={(event) => {
         event.preventDefault();
-        void submit().catch((failure: unknown) => isProposed(failure) && setText(''));
+        void submit().catch(() => {});
       }}
       onKeyDown={(event) => event.key === 'Escape' && onDone()}
     >
@@ -75,22 +106,9 @@ export function LineEditor({
           onChange={(event) => setText(event.target.value)}
         />
       </Field>
-      <p aria-live="polite" className="mt-1 min-h-[22px]">
-        {read && claim && (
-          <>
-            {read.problem === '' && (
-              <span className="font-semibold">
-                Read as: {claimSentence(claim, vocabulary)}
-                {read.modelId !== modelId && ' (another model than the one that is open)'}
-              </span>
-            )}
-            {read.problem !== '' && <span className="text-no">{read.problem}</span>}
-            {read.notUnderstood.length > 0 && (
-              <span className="text-changes"> Not understood: {read.notUnderstood.join(', ')}.</span>
-            )}
-          </>
-        )}
-      </p>
+      <div aria-live="polite" className="mt-1 min-h-[22px]">
+        {read && <ReadBack read={read} modelId={modelId} vocabulary={vocabulary} />}
+      </div>
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <Field label="Part" className="w-56">
           <select className="select" value={part} onChange={(event) => setPart(Number(event.target.value))}>
@@ -127,7 +145,7 @@ export function LineEditor({
           left the works with it
         </label>
         <button type="submit" className="btn btn-primary" disabled={!ready || isLoading}>
-          Keep the line
+          {coverageWords('keep', { n: Math.max(1, lines.length) })}
         </button>
         <button type="button" className="btn btn-quiet" onClick={onDone}>
           Close

@@ -1,0 +1,157 @@
+import {
+  describeVehicle,
+  readYearSpan,
+  type Chip,
+  type Configuration,
+  type Vocabulary,
+} from '../vehicle/index.ts';
+import { readLine, type LineRead } from './line.ts';
+
+/** One line of a sentence that names several models. */
+export interface SentenceLine extends LineRead {
+  /** The words that it was read from. */
+  text: string;
+  /** What was said of it that a line has no field for: "small plug". */
+  note: string;
+}
+export interface SentenceRead {
+  lines: SentenceLine[];
+  /** Words that belong to no line: with any of them the sentence is not kept. */
+  refused: { words: string; because: 'not-understood' | 'which-model' }[];
+}
+
+/** Where the next vehicle of a list may begin. */
+const BETWEEN = /[,;]|\b(?:as well as|and also|also|plus)\b|\band\b|\s&\s/gi;
+/** What is excepted belongs to what was said before it. */
+const BELONGS = /^\s*(?:but\s+not|not|except|excluding|other\s+than|without)\b/i;
+
+interface Piece {
+  text: string;
+  chips: Chip[];
+  leftover: string[];
+  /** Models that it names, by name or by a body that only one model has. */
+  models: number[];
+  /** A body that several models have. */
+  vague: boolean;
+  /** Named by its body alone. */
+  byBody: boolean;
+}
+
+const piecesOf = (text: string): string[] => {
+  const pieces: string[] = [];
+  let from = 0;
+  for (const { index, 0: mark } of text.matchAll(BETWEEN)) {
+    pieces.push(text.slice(from, index));
+    from = index + mark.length;
+  }
+  pieces.push(text.slice(from));
+  return pieces.map((each) => each.trim()).filter(Boolean);
+};
+
+function pieceOf(text: string, vocabulary: Vocabulary, referenceYear: number, built: readonly Configuration[]): Piece {
+  const { chips, leftover } = describeVehicle(text, vocabulary, referenceYear);
+  const named = chips.filter((chip) => chip.field === 'model' && !chip.value.startsWith('!')).flatMap((chip) => chip.value.split('|').map(Number));
+  const bodies = chips.filter((chip) => chip.field === 'body' && !/[!|]/.test(chip.value));
+  const withBody = [...new Set(built.filter((vehicle) => bodies.some(({ value }) => value === vehicle.body)).map(({ modelId }) => modelId))];
+  const models = named.length > 0 ? named : withBody.length === 1 ? withBody : [];
+  return { text, chips, leftover: leftover.map((each) => each.text), models, vague: named.length === 0 && withBody.length > 1, byBody: named.length === 0 && withBody.length === 1 };
+} // prettier-ignore
+
+/** The words of a piece without those that only say which body it is: a line has no field for a body, the model says it. */
+const withoutBody = ({ text, chips }: Piece): string =>
+  chips
+    .filter((chip) => chip.field === 'body')
+    .sort((a, b) => b.from - a.from)
+    .reduce((rest, { from, to }) => `${rest.slice(0, from)} ${rest.slice(to)}`, text)
+    .replace(/\s+/g, ' ')
+    .trim();
+
+/** The words of a line without its model: of several models that share one, each is read for itself. */
+const withoutModel = ({ chips, models }: Piece, words: string): string =>
+  models.length < 2
+    ? words
+    : chips
+        .filter(({ field }) => field === 'model')
+        .reduce((rest, { text }) => rest.replace(text, ' '), words);
+
+const BARE = new Set(['model', 'make', 'body']);
+/** "The Tussock and the Merlet 2010": a model that is only named shares what is said of the next one. */
+function shared(pieces: readonly Piece[]): Piece[] {
+  const out: Piece[] = [];
+  let waiting: number[] = [];
+  pieces.forEach((piece, at) => {
+    const own = { ...piece, models: [...waiting, ...piece.models] };
+    waiting = [];
+    const isBare = piece.leftover.length === 0 && piece.models.length > 0 && piece.chips.every(({ field }) => BARE.has(field));
+    const next = pieces[at + 1];
+    if (isBare && next && next.models.length > 0) waiting = own.models;
+    else out.push(own);
+  });
+  return out;
+} // prettier-ignore
+
+const yearsOf = ({ chips }: Piece): readonly [number, number] | undefined => {
+  const year = chips.find((chip) => chip.field === 'year')?.value;
+  return year && !/[!|]/.test(year) ? readYearSpan(year) : undefined;
+};
+const SMALL = /^(?:on|for|of|the|a|an|with|has|have|had|in|its|it)$/i;
+
+/** What is said of some years of a line parts it: the note stands only where it was said. */
+function noted(line: SentenceLine, note: string, years: readonly [number, number] | undefined): SentenceLine[] {
+  const [from, to] = line.scope.years;
+  const [first, last] = years ? [Math.max(from, years[0]), Math.min(to, years[1])] : [from, to];
+  const said = [line.note, note].filter(Boolean).join('; ');
+  if (first > last) return [line];
+  const part = (span: readonly [number, number], own: string): SentenceLine => ({ ...line, note: own, scope: { ...line.scope, years: span } });
+  return [
+    ...(from < first ? [part([from, first - 1], line.note)] : []),
+    part([first, last], said),
+    ...(last < to ? [part([last + 1, to], line.note)] : []),
+  ];
+} // prettier-ignore
+
+/**
+ * Reads a sentence that may name several models: a line for each. A body stands for a model where only one model has it.
+ * What is said of one of them afterwards becomes its note, for the years that were said. What belongs to no line is handed
+ * back: nobody keeps the first model alone.
+ *
+ * @param built the vehicles of the library, of all models
+ * @param openModelId the model that is meant where a sentence with a single line names none
+ * @example readSentence('08-14 pickup 2.2 diesel, 10-16 van as well as 06-12 hatch; small plug up to 2010 on the hatch', …)
+ */
+export function readSentence(
+  text: string,
+  vocabulary: Vocabulary,
+  referenceYear: number,
+  built: readonly Configuration[],
+  openModelId?: number,
+): SentenceRead {
+  const read = (words: string, modelId?: number): LineRead =>
+    readLine(words, vocabulary, referenceYear, built, modelId);
+  const pieces = shared(piecesOf(text).map((each) => pieceOf(each, vocabulary, referenceYear, built)));
+  const models = new Set(pieces.flatMap((piece) => piece.models));
+  if (models.size < 2 && !pieces.some(({ vague }) => vague)) {
+    const [only] = models;
+    // One model, or none: the whole of it is one line, as it always was.
+    const words = pieces.some(({ byBody }) => byBody) ? pieces.map(withoutBody).join(', ') : text;
+    return { lines: [{ ...read(words, only ?? openModelId), text, note: '' }], refused: [] };
+  }
+  let lines: SentenceLine[] = [];
+  const refused: SentenceRead['refused'] = [];
+  for (const piece of pieces) {
+    const words = withoutBody(piece);
+    const before = lines.at(-1);
+    if (piece.vague) refused.push({ words: piece.text, because: 'which-model' });
+    else if (before && (BELONGS.test(piece.text) || (piece.models.length === 0 && piece.leftover.length === 0))) {
+      // What is added by the way belongs to the line before it.
+      const more = `${before.text}, ${words}`;
+      lines[lines.length - 1] = { ...read(more, before.modelId), text: more, note: before.note };
+    } else if (piece.models.length > 0 && lines.some(({ modelId }) => piece.models.includes(modelId!))) {
+      const note = piece.leftover.filter((word) => !SMALL.test(word)).join(' ');
+      lines = lines.flatMap((line) => (piece.models.includes(line.modelId!) ? noted(line, note || piece.text, yearsOf(piece)) : [line]));
+    } else if (piece.models.length > 0)
+      for (const modelId of piece.models) lines.push({ ...read(withoutModel(piece, words), modelId), text: words, note: '' });
+    else refused.push({ words: piece.text, because: 'not-understood' });
+  }
+  return { lines, refused };
+} // prettier-ignore
