@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { JobRecord } from '@radiatrix/contract';
 import { asked, openedJob } from './jobs.ts';
-import { as, signIn } from './people.ts';
+import { as, letThrough, signIn } from './people.ts';
 import { PHONE, closeDone, doAllMoves, doMove, openedFrom, proof, prove, proveAll } from './stages.ts';
 
 const front = (page: Page) => page.getByRole('region', { name: 'Check next' });
@@ -282,4 +282,44 @@ test('signing out without signal: the unsent is said, the jobs leave the phone, 
   expect((await asked<{ person: unknown }>(phone.request, '/api/session')).person).toBeNull();
   await signIn(phone, 'idris');
   await expect.poll(async () => (await asked<JobRecord>(mara.request, `/api/jobs/${id}`)).state.stepNotes.map(({ text }) => text), { timeout: 20_000 }).toEqual(['left clip is cracked']); // prettier-ignore
+});
+
+test('one sentence from a supplier: a line for each model, and the plug reaches the sheets of the years it was said for', async ({
+  browser,
+}) => {
+  const page = await as(browser, 'mara');
+  await page.goto('/coverage');
+  await page.getByRole('button', { name: 'Merlet' }).first().click();
+  await page.keyboard.press('l');
+  const form = page.getByRole('form', { name: 'Write a line' });
+  const line = form.getByLabel('Line, as it is written');
+  await form.getByRole('combobox', { name: 'Part', exact: true }).selectOption({ label: 'NT-R 6010' });
+  await form.getByRole('combobox', { name: 'Who says so' }).selectOption({ label: 'Counter talk (grade 5)' });
+  // What belongs to no model is refused by its words; the rest is not kept without it.
+  await line.fill('08–14 pickup 2.2 diesel, and the blue one');
+  await expect(form).toContainText('This belongs to no line: “the blue one”');
+  await expect(form.getByRole('button', { name: /^Keep/ })).toBeDisabled();
+  await line.fill(
+    '08–14 pickup 2.2 diesel, 10–16 van as well as 06–12 hatch; small plug up to 2008 on the hatch.',
+  );
+  for (const read of ['Read as: 2008–2014 Tussock, QD22', 'Read as: 2010–2016 Haulden', 'Read as: 2006–2008 Merlet · small plug', 'Read as: 2009–2012 Merlet']) await expect(form).toContainText(read); // prettier-ignore
+  await form.getByRole('button', { name: 'Keep 4 lines' }).click();
+  await expect(line).toHaveValue('');
+  for (const model of ['Tussock', 'Haulden', '2006–2008 Merlet', '2009–2012 Merlet'])
+    await letThrough(browser, new RegExp(`NT-R 6010 fits .*${model}`));
+  const sheetOf = async (words: string): Promise<void> => {
+    const id = await openedFrom(page, words);
+    const { vehicle } = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
+    await page.goto(`/v/${vehicle.id}/match?kind=radiator&job=${id}`);
+    await page.getByRole('button', { name: /^NT-R 6010 / }).click();
+    await page.getByRole('button', { name: /^Take it into job/ }).click();
+    await expect(page.getByRole('button', { name: /^Take it into job/ })).toBeHidden();
+    await page.goto(`/jobs/${id}`);
+    await page.getByRole('link', { name: 'Install sheet, NT-R 6010' }).click();
+    await expect(page.getByText(/Install sheet.*NT-R 6010/).first()).toBeVisible();
+  };
+  await sheetOf('2008 merlet 1.8 auto aircon, leaks at the tank');
+  await expect(page.getByText('Counter talk: small plug').first()).toBeVisible();
+  await sheetOf('2010 merlet 1.8 auto aircon, leaks at the tank');
+  await expect(page.getByText('small plug')).toHaveCount(0);
 });

@@ -147,6 +147,8 @@ describe('a sentence of several models', () => {
     ['2010 Tarn, 2011 Merlet; with a bracket on the Tarn', [[3, 2010, 2010, 'bracket'], [2, 2011, 2011, '']], []],
     ['2010 Tarn, 2011 Merlet, and a zork thing', [[3, 2010, 2010, ''], [2, 2011, 2011, '']], [['a zork thing', 'not-understood']]],
     ['2012 pickup', [[3, 2012, 2012, '']], []],
+    ['2012 Haulden van diesel', [[1, 2012, 2012, '']], []],
+    ['2012 Haulden diesel, and the blue one', [[1, 2012, 2012, '']], [['the blue one', 'not-understood']]],
     ['2012 Haulden diesel and petrol', [[1, 2012, 2012, '']], []],
     ['1999 Tarn, 2011 Merlet', [[3, 0, 0, '', 'The Tarn was built 2008 to 2014; none of these years is among them.'], [2, 2011, 2011, '']], []],
   ])('%s', (text, read, refused) => expect(lines(text)).toEqual([read, refused])); // prettier-ignore

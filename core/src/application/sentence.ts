@@ -33,8 +33,8 @@ interface Piece {
   models: number[];
   /** A body that several models have. */
   vague: boolean;
-  /** Named by its body alone. */
-  byBody: boolean;
+  /** Its body says no more than its model: it names it, or all of that model have it. */
+  bodyIsModel: boolean;
 }
 
 const piecesOf = (text: string): string[] => {
@@ -54,7 +54,7 @@ function pieceOf(text: string, vocabulary: Vocabulary, referenceYear: number, bu
   const bodies = chips.filter((chip) => chip.field === 'body' && !/[!|]/.test(chip.value));
   const withBody = [...new Set(built.filter((vehicle) => bodies.some(({ value }) => value === vehicle.body)).map(({ modelId }) => modelId))];
   const models = named.length > 0 ? named : withBody.length === 1 ? withBody : [];
-  return { text, chips, leftover: leftover.map((each) => each.text), models, vague: named.length === 0 && withBody.length > 1, byBody: named.length === 0 && withBody.length === 1 };
+  return { text, chips, leftover: leftover.map((each) => each.text), models, vague: named.length === 0 && withBody.length > 1, bodyIsModel: bodies.length > 0 && models.length === 1 && built.every((vehicle) => vehicle.modelId !== models[0] || bodies.some(({ value }) => value === vehicle.body)) };
 } // prettier-ignore
 
 /** The words of a piece without those that only say which body it is: a line has no field for a body, the model says it. */
@@ -130,10 +130,11 @@ export function readSentence(
     readLine(words, vocabulary, referenceYear, built, modelId);
   const pieces = shared(piecesOf(text).map((each) => pieceOf(each, vocabulary, referenceYear, built)));
   const models = new Set(pieces.flatMap((piece) => piece.models));
-  if (models.size < 2 && !pieces.some(({ vague }) => vague)) {
+  const strange = models.size > 0 && pieces.some((piece) => piece.models.length === 0 && piece.leftover.length > 0 && !BELONGS.test(piece.text));
+  if (models.size < 2 && !strange && !pieces.some(({ vague }) => vague)) {
     const [only] = models;
     // One model, or none: the whole of it is one line, as it always was.
-    const words = pieces.some(({ byBody }) => byBody) ? pieces.map(withoutBody).join(', ') : text;
+    const words = pieces.some(({ bodyIsModel }) => bodyIsModel) ? pieces.map(withoutBody).join(', ') : text;
     return { lines: [{ ...read(words, only ?? openModelId), text, note: '' }], refused: [] };
   }
   let lines: SentenceLine[] = [];

@@ -70,7 +70,11 @@ export function LineEditor({
   const sourceId = source || (sources?.find((each) => each.grade === 4)?.id ?? 0);
   const lines = read?.lines ?? [];
   const isWhole = read !== undefined && read.refused.length === 0 && lines.length <= MOST_LINES;
-  const ready = isWhole && lines.every(({ problem }) => problem === '') && part > 0 && sourceId > 0;
+  const ready =
+    isWhole &&
+    lines.every(({ problem, notUnderstood }) => problem === '' && notUnderstood.length === 0) &&
+    part > 0 &&
+    sourceId > 0;
   const submit = async () => {
     if (!ready) return;
     let proposed: unknown;
