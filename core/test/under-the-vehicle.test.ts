@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { layOut, openSteps, readFacts, timelineOf, waysIn, writeProcedure } from '../src/access/index.ts';
 import { judgeBench, type BenchReading, type RunningReading } from '../src/bench/index.ts';
-import { foldJob, minutesOf, isStopped, runningTimers, trayOf, tick, CLOCK_START, type EventKind, type EventPayloads, type JobEvent, untested } from '../src/job/index.ts'; // prettier-ignore
+import { leadingParts, foldJob, minutesOf, isStopped, runningTimers, trayOf, tick, CLOCK_START, type EventKind, type EventPayloads, type JobEvent, untested } from '../src/job/index.ts'; // prettier-ignore
 import { assembleSheet, type Fastener } from '../src/procedure/index.ts';
 import { mapOf, off, operation } from './access-maps.ts';
 
@@ -290,4 +290,11 @@ describe('laid out and in order', () => {
     expect(readFacts('upper-hose, radiator out with another', things)).toEqual({ ok: true, facts: [off('upper-hose'), { thing: 'radiator', state: 'out with another' }] }); // prettier-ignore
     expect(readFacts('lamp off', things)).toMatchObject({ ok: false });
   });
+});
+
+test('one part leads the work in every view: the radiator before the fan before the rest, whatever was chosen first', () => {
+  const part = (kind: 'thermostat' | 'fan' | 'radiator' | 'shroud', role: 'goes in' | 'stays' = 'goes in', state: 'wanted' | 'sent back' = 'wanted') => ({ kind, role, state }); // prettier-ignore
+  const kinds = (...parts: ReturnType<typeof part>[]) => leadingParts(parts).map(({ kind }) => kind);
+  expect(kinds(part('thermostat'), part('fan'))).toEqual(['fan', 'thermostat']);
+  expect(kinds(part('shroud'), part('thermostat'), part('radiator', 'stays'), part('fan', 'goes in', 'sent back'))).toEqual(['shroud', 'thermostat']); // prettier-ignore
 });

@@ -127,11 +127,7 @@ export function repair(table: VehicleTable, belief: Belief, remedy: number, prac
   const to = afterRemedy(table, remedy);
   const next = new Float64Array(belief.length);
   const sound = table.causes.findIndex(({ id }) => id === 'nothing');
-  const { line, fan } = table.remedies[remedy]!;
-  const brought = (BRINGS[line.id] ?? []).flatMap((id) => {
-    const at = table.causes.findIndex((cause) => cause.line.id === id && (!cause.fan || !fan || cause.fan.id === fan.id));
-    return at < 0 ? [] : [at];
-  });
+  const brought = broughtBy(table, remedy);
   const brings = brought.length > 0 ? practice.repairBrings : 0;
   belief.forEach((chance, at) => {
     if (chance === 0) return;
@@ -167,10 +163,30 @@ export interface Followed {
   /** Observations that hold now: found since the last repair, by id; several outcomes where it is one of them. */
   found: Map<string, readonly number[]>;
   passedOver: Set<string>;
+  /** Observations that were found before the last repair, which it does not touch: their answer stands. */
+  held: Set<string>;
   repaired: number[];
   /** The engine is hot from the last check that ran it. */
   warm: boolean;
 }
+
+/** Causes that new work of a remedy can bring. */
+function broughtBy(table: VehicleTable, remedy: number): number[] {
+  const { line, fan } = table.remedies[remedy]!;
+  return (BRINGS[line.id] ?? []).flatMap((id) => {
+    const at = table.causes.findIndex((cause) => cause.line.id === id && (!cause.fan || !fan || cause.fan.id === fan.id));
+    return at < 0 ? [] : [at];
+  });
+} // prettier-ignore
+
+/** Whether a repair can change what a check shows: the faults that it cures, or may bring, show in it. */
+function touches(table: VehicleTable, remedy: number, { line, fan }: Observation): boolean {
+  const cured = table.causes.flatMap((cause, at) => (cause.remedy === remedy ? [at] : []));
+  return [...cured, ...broughtBy(table, remedy)].some((at) => {
+    const cause = table.causes[at]!;
+    return line.when[cause.line.id] !== undefined && (!fan || !cause.fan || cause.fan.id === fan.id);
+  });
+} // prettier-ignore
 
 /**
  * What is believed after everything that was found and done, in order. A check answered twice counts as it was answered
@@ -180,6 +196,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
   const unread: Unread[] = [];
   const repaired: number[] = [];
   const passedOver = new Set<string>();
+  let held = new Set<string>();
   let found = new Map<string, readonly number[]>();
   // What was only told has run no engine.
   let looked: string[] = [];
@@ -212,6 +229,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
         continue;
       }
       settle();
+      held = new Set([...held, ...found.keys()].filter((id) => !touches(table, remedy, table.observations.find((each) => each.id === id)!)));
       found = new Map();
       looked = [];
       passedOver.clear();
@@ -220,7 +238,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
     }
   }
   settle();
-  return { belief, evidence, unread, found, passedOver, repaired, warm: isWarm(table, looked) };
+  return { belief, evidence, unread, found, passedOver, held, repaired, warm: isWarm(table, looked) };
 } // prettier-ignore
 
 /** Chance of each cause, alone or beside another, in the table's order. */

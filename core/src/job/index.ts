@@ -17,6 +17,7 @@ export { foldJob, runningTimers } from './fold.ts';
 export { inOrder } from './order.ts';
 export { rootOf, undone, type Undoable } from './undoing.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
+export { leadingParts } from './leading.ts';
 export { unitInHand, unitsTested, untested, type TestedUnit } from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';

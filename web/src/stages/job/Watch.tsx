@@ -7,10 +7,11 @@ import { PHASE_LABELS } from '@radiatrix/core/procedure';
 import type { JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { prepareAddress, runAddress } from '../../app/addresses.ts';
-import { useAppDispatch, useUnits } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { useLive } from '../../offline/useLive.ts';
 import { RecordedWay } from './RecordedWay.tsx';
 import type { JobProps } from './props.ts';
+import { useLeadingSheet } from './useLeadingSheet.ts';
 
 /** Events come in bursts; the job is asked for once for all of them. */
 const GATHER_MS = 250;
@@ -28,13 +29,8 @@ function useFollowed(job: JobRecord): boolean {
 
 /** What goes on under the vehicle, as it happens, and a word to whoever does it. */
 export function Watch({ job, say, busy }: JobProps) {
-  const units = useUnits();
   const hears = useFollowed(job);
-  const first = job.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
-  const { data: sheet } = api.useSheetQuery(
-    { vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units },
-    { skip: !first || job.plan?.verdict === 'no' },
-  );
+  const { sheet } = useLeadingSheet(job, job.plan?.verdict === 'no');
   const [text, setText] = useState('');
   const { state } = job;
   const steps = sheet?.sheet.sections.flatMap((section) => section.steps) ?? [];

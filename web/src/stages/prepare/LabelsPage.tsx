@@ -5,9 +5,9 @@ import type { SheetRecord } from '@radiatrix/contract';
 import { api, problemOf } from '../../api/api.ts';
 import { accessWords } from '@radiatrix/words/en/access';
 import { prepareAddress } from '../../app/addresses.ts';
-import { useUnits } from '../../app/store.ts';
 import { Empty, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
+import { useLeadingSheet } from '../job/useLeadingSheet.ts';
 
 /** Label sheets as stationers sell them: columns and rows, label and page margins in mm. */
 const SHEETS = {
@@ -21,14 +21,9 @@ type SheetName = keyof typeof SHEETS;
 /** Labels of the tray, A to Z, and tags for the wires, each with its function and both colours. */
 export function LabelsPage() {
   const id = Number(useParams().id);
-  const units = useUnits();
   const { data } = api.useJobQuery({ id });
   const job = data?.record;
-  const first = job?.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
-  const { data: sheet, error } = api.useSheetQuery(
-    { vehicleId: job?.vehicle.id ?? 0, partId: first?.partId ?? 0, job: id, units },
-    { skip: !first },
-  );
+  const { part: first, sheet, error } = useLeadingSheet(job);
   const [name, setName] = useState<SheetName>('A4, 24 labels');
   const [from, setFrom] = useState(1);
   useHotkeys({ p: () => window.print() });

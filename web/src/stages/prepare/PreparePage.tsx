@@ -28,7 +28,6 @@ import {
   runAddress,
   sheetAddress,
 } from '../../app/addresses.ts';
-import { useUnits } from '../../app/store.ts';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
@@ -50,6 +49,8 @@ import { GoesOver } from './GoesOver.tsx';
 import { Money } from './Money.tsx';
 import { TrimSupport } from './TrimSupport.tsx';
 import { moneyText } from '../../ui/money.ts';
+import { useLeadingSheet } from '../job/useLeadingSheet.ts';
+import { leadingParts } from '@radiatrix/core/job';
 
 const WEIGH_WORDS: Readonly<Record<Objective, string>> = {
   time: 'time',
@@ -335,10 +336,8 @@ function MovesList({ map, way }: { map: AccessMap; way: Way }) {
 
 /** What of the job stands here: parts, what moves over, and the bench before anything goes in. */
 function OfJob({ job, minutes }: { job: JobRecord; minutes: number }) {
-  const units = useUnits();
   const { say } = useHappened(job.id);
-  const first = job.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
-  const { data: sheet } = api.useSheetQuery({ vehicleId: job.vehicle.id, partId: first?.partId ?? 0, job: job.id, units }, { skip: !first });
+  const { sheet } = useLeadingSheet(job);
   return (
     <section aria-label="Of this job" className="mt-6">
       <h2 className="heading">
@@ -392,7 +391,7 @@ function Take({ access, job, goals, already, way, letter, title, isTaken }: Take
         .then((opened) => navigate(prepareAddress(access.vehicle.id, opened.id)))
         .catch(() => {});
   };
-  const first = job?.parts.find(({ role, state }) => role === 'goes in' && state !== 'sent back');
+  const first = job && leadingParts(job.parts)[0];
   return (
     <div className="mt-2">
       {isTaken ? (

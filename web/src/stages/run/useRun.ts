@@ -4,6 +4,7 @@ import {
   CLOCK_START,
   foldJob,
   isStopped,
+  leadingParts,
   runningTimers,
   trayOf,
   type EventKind,
@@ -56,13 +57,7 @@ export type RunAnswer =
   /** Nothing on this phone yet, and the server cannot be asked or has nothing. */
   | { run: undefined; problem: string; waiting: boolean };
 
-/** The part whose sheet leads the work: of those that go in the radiator before the fan before anything else. */
-const LEADS = ['radiator', 'fan', 'shroud'];
-const leading = (job: JobRecord): number[] =>
-  job.parts
-    .filter(({ role, state }) => role === 'goes in' && state !== 'sent back')
-    .sort((a, b) => (LEADS.indexOf(a.kind) + 1 || 9) - (LEADS.indexOf(b.kind) + 1 || 9))
-    .map(({ partId }) => partId);
+const leading = (job: JobRecord): number[] => leadingParts(job.parts).map(({ partId }) => partId);
 
 /** What the server has of a job, and what this phone has kept of it, folded to one state: with signal or without. */
 export function useRun(jobId: number, person: Person): RunAnswer {
