@@ -119,6 +119,24 @@ describe('the stack of real parts', () => {
       nothing.layers.every((layer) => Number.isFinite(layer.fromMm) && Number.isFinite(layer.toMm)),
     ).toBe(true);
   });
+  test('a vehicle that keeps its belt fan is asked nothing electric, and drawing, sum and check of Match are one answer', () => {
+    const belted = set<'bay'>({ bayDepth: [248, 2], radiatorDepth: [55], fanBladeGap: [51, 1.5], hubToCore: [120], hubSpacerFitted: [12] }, { fanDrivenBy: 'engine' });
+    const kept = stackOf(belted, { radiator: thick });
+    expect(kept.missing).toEqual([]);
+    expect(kept.clearances.map(({ key }) => key)).toEqual(['bare', 'blades']);
+    const blades = clear(kept.clearances.find(({ key }) => key === 'blades')!);
+    // As built 51 mm; a radiator that is 11 mm thicker comes nearer by that.
+    expect(blades.nominalMm).toBeCloseTo(51 + 55 - 66, 9);
+    const row = judgeFit({ figures: belted, selfShifting: false, airConditioning: false, steering: 'left' }, { kind: 'radiator', figures: thick }).ledger.find(({ check }) => check === 'drivenBlade')!;
+    expect(row.margin!.value).toBeCloseTo(blades.nominalMm - blades.wantedMm, 9);
+    const layer = (id: string) => kept.layers.find((each) => each.id === id)!;
+    expect(layer('blades').fromMm - layer('radiator').toMm).toBeCloseTo(blades.nominalMm, 9);
+    // Where nobody measured the gap, that is what is asked, and nothing of a motor.
+    const unmeasured = stackOf(set<'bay'>({ bayDepth: [248], radiatorDepth: [55] }, { fanDrivenBy: 'engine' }), { radiator: thick });
+    expect(unmeasured.missing).toEqual([{ where: 'bay', key: 'fanBladeGap', leavesOpen: 'blades-to-core' }]);
+    // A conversion that was chosen is asked for its motor.
+    expect(stackOf(belted, { radiator: thick, fan: twin }).clearances.map(({ key }) => key)).toContain('motor');
+  }); // prettier-ignore
   test('a shroud stands behind its seal, its depth counted from the radiator’s face', () => {
     const shroud = set<'shroud'>({ depth: [70], seal: [5] });
     const { layers, clearances } = stackOf(bay, { radiator: thick, shroud });

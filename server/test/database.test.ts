@@ -122,7 +122,10 @@ describe('a server killed in the middle of saving', () => {
         if (await save(index)) acknowledged.push(index);
     });
     // In the middle of it, however slow this machine is: some are acknowledged, more are on their way.
-    await vi.waitFor(() => expect(acknowledged.length).toBeGreaterThan(3), { timeout: 120_000, interval: 50 });
+    await vi.waitFor(() => expect(acknowledged.length).toBeGreaterThan(3), {
+      timeout: 120_000,
+      interval: 50,
+    });
     // Those that answer, and the one that leads them, all at once.
     const answering = readFileSync(`/proc/${child.pid}/task/${child.pid}/children`, 'utf8').trim().split(' ');
     child.kill('SIGKILL');

@@ -23,5 +23,5 @@ export {
   RELATIONS, findSets, relate,
   type NearMiss, type PartSet, type Relation, type RelationId, type SetPart, type Sets, type Slot,
 } from './sets.ts'; // prettier-ignore
-export { beltFan, drivenGap } from './kinds/belt.ts';
+export { drivenClearance, drivenGap, engineTurns } from './kinds/belt.ts';
 export { judgeTogether, type JudgedMember, type Member, type Together } from './together.ts';

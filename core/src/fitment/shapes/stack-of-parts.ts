@@ -1,8 +1,9 @@
 import type { FigureSet, QuantityFigure, SubjectKind } from '../../figures/index.ts';
 import {
-  beltFan,
+  drivenClearance,
   clearancesOf,
   drivenGap,
+  engineTurns,
   loweredBy,
   stackFigures,
   type Assembly,
@@ -61,8 +62,11 @@ export function stackOf(
   lacks(figures.depth, 'engine-clearances');
   // What belongs there stands in for a part that is not named.
   lacks(figures.thickness, 'behind-radiator');
-  const driven = fan && beltFan(fan) ? { gap: drivenGap(bay, radiator, fan) } : undefined;
-  if (!driven) {
+  const driven = engineTurns(bay, fan) ? { gap: drivenGap(bay, radiator, fan) } : undefined;
+  if (driven) {
+    // A fan that stays is measured where it stands; nothing electric is asked of it.
+    if (!driven.gap && !fan) lacks(figures.blades, 'blades-to-core');
+  } else {
     lacks(figures.fan, 'motor-to-engine');
     lacks(figures.blades, 'blades-to-core');
   }
@@ -103,7 +107,7 @@ export function stackOf(
         }
       : { id: 'fan', label: 'fan motor', fromMm: back, toMm: fanTo, u: fanDepth?.u },
   );
-  if (fan)
+  if (fan || driven)
     layers.push({
       id: 'blades',
       label: 'blades',
@@ -113,7 +117,12 @@ export function stackOf(
     });
   layers.push({ id: 'engine', label: 'nearest engine part', fromMm: engine, toMm: engine + 24, u: depth?.u });
 
-  return { layers, clearances: clearancesOf(bay, assembly, spacerMm, practice), missing };
+  const clearances = clearancesOf(bay, assembly, spacerMm, practice);
+  if (!driven) return { layers, clearances, missing };
+  const blades = drivenClearance(bay, radiator, fan, practice);
+  // Neither a motor nor feet on spacers stand behind this core.
+  const others = clearances.filter(({ key }) => key !== 'motor' && key !== 'blades');
+  return { layers, clearances: blades ? [...others, blades] : others, missing };
 }
 
 /**
