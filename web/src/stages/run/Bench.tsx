@@ -1,23 +1,17 @@
 import { useState, type ComponentType } from 'react';
 import { BENCH_TESTS, judgeBench, type BenchTest } from '@radiatrix/core/bench';
-import { unitInHand, unitsTested, untested, type BenchTested, type EventKind, type EventPayloads, type JobState } from '@radiatrix/core/job'; // prettier-ignore
+import { unitInHand, unitsTested, untested, type BenchTested } from '@radiatrix/core/job'; // prettier-ignore
 import type { JobPartLine } from '@radiatrix/contract';
 import { benchBecause } from '@radiatrix/words/bench';
 import { benchWords as words } from '@radiatrix/words/en/bench';
 import { usePractice } from '../../api/usePractice.ts';
 import { useUnits } from '../../app/store.ts';
 import { CapForm } from './bench/CapForm.tsx';
-import type { BenchFormProps } from './bench/controls.tsx';
+import type { BenchFormProps, BenchProps } from './bench/controls.tsx';
 import { HotWaterForm } from './bench/HotWaterForm.tsx';
 import { RunningForm } from './bench/RunningForm.tsx';
 import { SwitchingForm } from './bench/SwitchingForm.tsx';
 import { Untested } from './bench/Untested.tsx';
-
-export interface BenchProps {
-  parts: JobPartLine[];
-  state: JobState;
-  say: <K extends EventKind>(kind: K, payload: EventPayloads[K]) => Promise<unknown>;
-}
 
 /** The form follows the part. */
 const FORMS: Record<BenchTest, ComponentType<BenchFormProps>> = {

@@ -3,7 +3,7 @@ import { unitInHand } from '@radiatrix/core/job';
 import type { JobPartLine } from '@radiatrix/contract';
 import { benchWords as words } from '@radiatrix/words/en/bench';
 import { usePractice } from '../../../api/usePractice.ts';
-import type { BenchProps } from '../Bench.tsx';
+import type { BenchProps } from './controls.tsx';
 
 const REASONS = ['no-supply', 'supplier', 'same'] as const;
 

@@ -1,9 +1,17 @@
 import type { ReactNode } from 'react';
 import type { BenchOutcome, BenchReading } from '@radiatrix/core/bench';
+import type { EventKind, EventPayloads, JobState } from '@radiatrix/core/job';
 import type { JobPartLine } from '@radiatrix/contract';
 import { benchText } from '@radiatrix/words/bench';
 import { benchWords as words } from '@radiatrix/words/en/bench';
 import { useUnits } from '../../../app/store.ts';
+
+/** The bench of a job: its parts, what has happened, and where the next thing is said. */
+export interface BenchProps {
+  parts: JobPartLine[];
+  state: JobState;
+  say: <K extends EventKind>(kind: K, payload: EventPayloads[K]) => Promise<unknown>;
+}
 
 /** What every bench form is given: a part, the unit of it that is tried, and where its result goes. */
 export interface BenchFormProps {
