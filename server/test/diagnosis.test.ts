@@ -128,12 +128,16 @@ describe('from the caller’s words to the bench', () => {
     await send(id, [
       hand.event('part chosen', { partId: fan.id, revisionId, kind: 'fan', role: 'goes in' }),
     ]).expect(200);
-    const job = async () => (await mara.get(`/api/jobs/${id}`)).body as { parts: { takes: { volts: number; amps: number } | null }[]; state: { bench: { unit?: string }[] } }; // prettier-ignore
-    const [{ takes }] = (await job()).parts as [{ takes: { volts: number; amps: number } }];
+    const job = async () => (await mara.get(`/api/jobs/${id}`)).body as { parts: { bench: { test: string; label: { volts: number; amps: number } } }[]; state: { bench: { unit?: string }[] } }; // prettier-ignore
+    const { test: how, label: takes } = (await job()).parts[0]!.bench;
+    expect(how).toBe('running');
     expect(takes.amps).toBeGreaterThan(5);
     const test = (unit: string, rough: boolean) => hand.event('bench tested', { partId: fan.id, unit, fan: 'the fan', state: 'in its shroud on the core', volts: takes.volts, amps: rough ? null : takes.amps, turns: 'right way', rough, label: takes }); // prettier-ignore
     await send(id, [test('A17', true), test('A18', true), test('A19', false)]).expect(200);
     expect((await job()).state.bench.map(({ unit }) => unit)).toEqual(['A17', 'A18', 'A19']);
+    // A reading belongs to its test: half of one and half of another is refused.
+    await send(id, [hand.event('bench tested', { partId: fan.id, unit: 'A21', fan: '', test: 'hot water', opensC: 82, fullC: null, shuts: 'yes', rated: { opensC: 82, fullC: 95 } })]).expect(200); // prettier-ignore
+    await send(id, [hand.event('bench tested', { partId: fan.id, unit: 'A22', fan: '', test: 'hot water', letsGoKPa: 100, vacuum: 'yes', ratedKPa: 110 })]).expect(422); // prettier-ignore
     const failed = async (): Promise<number> => ((await mara.get(`/api/parts/${fan.id}/failures`).expect(200)).body as { units: { failed: boolean }[] }).units.filter((unit) => unit.failed).length; // prettier-ignore
     const two = await failed();
     await send(id, [test('A20', true)]).expect(200);
