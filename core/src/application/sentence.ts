@@ -96,6 +96,16 @@ const yearsOf = ({ chips }: Piece): readonly [number, number] | undefined => {
 };
 const SMALL = /^(?:on|for|of|the|a|an|with|has|have|had|in|its|it)$/i;
 
+const isOf = ({ models }: Piece, { modelId }: SentenceLine): boolean => models.includes(modelId!);
+const meets = ({ scope: { years: [from, to] } }: SentenceLine, years: readonly [number, number] | undefined): boolean =>
+  !years || (years[0] <= to && years[1] >= from); // prettier-ignore
+const SAID_ELSEWHERE = new Set(['model', 'make', 'body', 'year']);
+/** What a line has no field for; with more than model and years beside it the words stand as they were said. */
+const noteOf = ({ text, chips, leftover }: Piece): string =>
+  chips.every(({ field }) => SAID_ELSEWHERE.has(field))
+    ? leftover.filter((word) => !SMALL.test(word)).join(' ') || text
+    : text;
+
 /** What is said of some years of a line parts it: the note stands only where it was said. */
 function noted(line: SentenceLine, note: string, years: readonly [number, number] | undefined): SentenceLine[] {
   const [from, to] = line.scope.years;
@@ -131,7 +141,8 @@ export function readSentence(
   const pieces = shared(piecesOf(text).map((each) => pieceOf(each, vocabulary, referenceYear, built)));
   const models = new Set(pieces.flatMap((piece) => piece.models));
   const strange = models.size > 0 && pieces.some((piece) => piece.models.length === 0 && piece.leftover.length > 0 && !BELONGS.test(piece.text));
-  if (models.size < 2 && !strange && !pieces.some(({ vague }) => vague)) {
+  const named = pieces.filter((piece) => piece.models.length > 0).length;
+  if (models.size < 2 && named < 2 && !strange && !pieces.some(({ vague }) => vague)) {
     const [only] = models;
     // One model, or none: the whole of it is one line, as it always was.
     const words = pieces.some(({ bodyIsModel }) => bodyIsModel) ? pieces.map(withoutBody).join(', ') : text;
@@ -147,9 +158,10 @@ export function readSentence(
       // What is added by the way belongs to the line before it.
       const more = `${before.text}, ${words}`;
       lines[lines.length - 1] = { ...read(more, before.modelId), text: more, note: before.note };
-    } else if (piece.models.length > 0 && lines.some(({ modelId }) => piece.models.includes(modelId!))) {
-      const note = piece.leftover.filter((word) => !SMALL.test(word)).join(' ');
-      lines = lines.flatMap((line) => (piece.models.includes(line.modelId!) ? noted(line, note || piece.text, yearsOf(piece)) : [line]));
+    } else if (piece.leftover.length > 0 && lines.some((line) => isOf(piece, line))) {
+      // Years that none of its lines has: nobody would read the note.
+      if (!lines.some((line) => isOf(piece, line) && meets(line, yearsOf(piece)))) refused.push({ words: piece.text, because: 'not-understood' });
+      lines = lines.flatMap((line) => (isOf(piece, line) ? noted(line, noteOf(piece), yearsOf(piece)) : [line]));
     } else if (piece.models.length > 0)
       for (const modelId of piece.models) lines.push({ ...read(withoutModel(piece, words), modelId), text: words, note: '' });
     else refused.push({ words: piece.text, because: 'not-understood' });
