@@ -333,7 +333,7 @@ test('both fans, and then too cool, to filed: the second fault is found after th
   await page.goto(`/jobs/${id}/diagnose`);
   // Nothing of what was said is lost, and which of two fans it is stays open.
   const read = page.getByRole('region', { name: 'Read from the complaint' });
-  for (const fact of ['A/C fan does not come on, temperature fan comes on slow', 'Heater: hot', 'Level, cold: full']) await expect(read).toContainText(fact); // prettier-ignore
+  for (const fact of ['one fan does not come on, the other comes on slow', 'Heater: hot', 'Level, cold: full']) await expect(read).toContainText(fact); // prettier-ignore
   await page.getByRole('button', { name: /^Use these/ }).click();
   await expect(read).toBeHidden();
   const answer = async (sees: Record<string, string>): Promise<string[]> => {

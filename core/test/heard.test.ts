@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { heardIn, tableFor, type DiagnosisVehicle, type VehicleTable } from '../src/diagnosis/index.ts';
+import {
+  heardIn,
+  outcomeWords,
+  tableFor,
+  type DiagnosisVehicle,
+  type VehicleTable,
+} from '../src/diagnosis/index.ts';
 import { clausesOf, isDeniedAt } from '../src/speech/index.ts';
 
 const TWO: DiagnosisVehicle = { fans: 'two', airConditioning: true, withAc: 'both', module: false, selfShifting: true, highVoltage: false, ageYears: 16 }; // prettier-ignore
@@ -72,6 +78,9 @@ describe('what is heard of a complaint', () => {
     // Which fan is "one" nobody said: either may be.
     const eitherWay = 'dead@ac+slow@temperature|dead@temperature+slow@ac';
     for (const said of ['one fan is seized and the other one turns slowly', 'one fan seized, the other slow', 'the fans: one is dead, the other runs slow']) expect(read(two, said)).toEqual({ 'fans-hot': eitherWay }); // prettier-ignore
+    expect(outcomeWords('fans-hot', eitherWay)).toBe(
+      'one fan does not come on, the other comes on slow, weak or rough',
+    );
     expect(read(two, 'with the air con on one fan is dead')).toEqual({ 'fans-ac': 'dead@ac|dead@temperature|dead@ac+slow@temperature|dead@temperature+slow@ac' }); // prettier-ignore
     expect(read(one, 'one fan is dead and the other one turns slowly')).toEqual({ 'fans-hot': 'dead' });
     expect(read(belt, 'half the blades are off')).toEqual({ 'spin-driven': 'short' });

@@ -20,6 +20,15 @@ export function outcomeWords(check: string, outcome: string): string {
   return outcomesIn(outcome, (id) => own?.outcomes.find((each) => each.id === id)?.label ?? id);
 }
 
+/** Two outcomes that differ only in which fan is which: what the one does, and what the other. */
+function eitherWay(alternatives: readonly string[]): [string, string] | undefined {
+  const [first, second] = alternatives.map((one) => one.split('+').map((each) => each.split('@')));
+  if (alternatives.length !== 2 || first?.length !== 2 || second?.length !== 2) return undefined;
+  const [[a, fanA], [b, fanB]] = first as [[string, string], [string, string]];
+  const swapped = second.every(([does, fan]) => (does === a && fan === fanB) || (does === b && fan === fanA));
+  return swapped ? [a, b] : undefined;
+}
+
 /** An outcome in words: what each of two fans does; of several that are left open what they agree on, else all of them. */
 function outcomesIn(outcome: string, labelOf: (id: string) => string): string {
   if (outcome === '') return '';
@@ -30,6 +39,8 @@ function outcomesIn(outcome: string, labelOf: (id: string) => string): string {
   };
   const agreed = alternatives.length < 2 || !outcome.includes('@') ? [] : ['ac', 'temperature'].filter((fan) => new Set(alternatives.map((one) => of(one, fan))).size === 1); // prettier-ignore
   if (agreed.length > 0) return agreed.map((fan) => `${FAN_LABELS[fan as FanRole['id']]} ${labelOf(of(alternatives[0]!, fan))}`).join(', '); // prettier-ignore
+  const either = eitherWay(alternatives);
+  if (either) return `one fan ${labelOf(either[0])}, the other ${labelOf(either[1])}`;
   const words = ({ line, fan }: ReturnType<typeof parts>): string =>
     [fan, labelOf(line)].filter(Boolean).join(' ');
   return alternatives

@@ -137,6 +137,21 @@ const moved = (figure: QuantityFigure | undefined, lower: number, spacerU: numbe
 export const loweredBy = (figures: StackFigures, spacerMm: number | undefined): number =>
   spacerMm !== undefined && figures.spacer.figure ? figures.spacer.figure.value - spacerMm : 0;
 
+/** What lies between hub and core of an engine-driven fan. */
+const ON_THE_WAY: Readonly<Record<string, string>> = {
+  hubToCore: 'hub to core', hubSpacerFitted: 'hub spacer', bladeAhead: 'blades before the hub',
+  fanBladeGap: 'blades to core as built', radiatorDepth: 'radiator as built', thickness: 'radiator',
+}; // prettier-ignore
+
+/** Blades of an engine-driven fan to the core. What the engine rocks is in the clearance that is wanted. */
+export const drivenBlades = (parts: readonly { key: string; figure: Figure; sign: 1 | -1 }[], wantedMm: number): Clearance => ({
+  key: 'blades',
+  label: 'Engine-driven blades to core',
+  wantedMm,
+  rockMm: 0,
+  parts: parts.map(({ key, figure, sign }) => ({ label: ON_THE_WAY[key] ?? key, figure, sign })),
+}); // prettier-ignore
+
 /** Clearances of a stack, those whose figures are all on record. */
 export function clearancesOf(
   bay: FigureSet<'bay'>,

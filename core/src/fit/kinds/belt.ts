@@ -1,7 +1,7 @@
 import { bladeRules } from './blade.ts';
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
-import type { Clearance } from '../checks/depth.ts';
+import { drivenBlades, type Clearance } from '../checks/depth.ts';
 import { ofBay, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
 import { match, onlyWhere, same, words } from '../checks/families.ts';
 import { sides, type Missing } from '../checks/shown.ts';
@@ -63,12 +63,6 @@ export function drivenGap(
   };
 }
 
-/** Words for what lies between hub and core, in sums. */
-const ON_THE_WAY: Readonly<Record<string, string>> = {
-  hubToCore: 'hub to core', hubSpacerFitted: 'hub spacer', bladeAhead: 'blades before the hub',
-  fanBladeGap: 'blades to core as built', radiatorDepth: 'radiator as built', thickness: 'radiator',
-}; // prettier-ignore
-
 /** The engine turns the fan that is looked at: the one that goes in, else the one the vehicle keeps. */
 export const engineTurns = (bay: FigureSet<'bay'>, fan: Fan | undefined): boolean =>
   fan ? beltFan(fan) : bay.words.fanDrivenBy?.word === 'engine';
@@ -77,14 +71,7 @@ export const engineTurns = (bay: FigureSet<'bay'>, fan: Fan | undefined): boolea
 export function drivenClearance(bay: FigureSet<'bay'>, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined, practice: Practice): Clearance | undefined {
   const parts = gapParts({ figures: bay }, radiator, fan);
   if (!parts.every(([, , figure]) => figure !== undefined)) return undefined;
-  // What the engine rocks is in the clearance that is wanted.
-  return {
-    key: 'blades',
-    label: 'Engine-driven blades to core',
-    wantedMm: practice[beltRules.drivenBlade.keep!],
-    rockMm: 0,
-    parts: parts.map(([sign, { key }, figure]) => ({ label: ON_THE_WAY[key] ?? key, figure: figure!, sign })),
-  };
+  return drivenBlades(parts.map(([sign, { key }, figure]) => ({ key, figure: figure!, sign })), practice[beltRules.drivenBlade.keep!]);
 } // prettier-ignore
 
 /** A thinner hub spacer, or none, moves the blades back by up to what is fitted. */
