@@ -42,7 +42,7 @@ describe('an identification number as it was read', () => {
 describe('the margin bar', () => {
   const bar = (value: number, u: number): string =>
     renderToStaticMarkup(<MarginBar value={value} u={u} outcome={value < 0 ? 'fail' : 'pass'} />);
-  const zero = 84;
+  const zero = 74;
   const rect = (html: string) => {
     const [, x, , , width] = /<rect x="([\d.]+)" y="(\d+)" width="([\d.]+)"()/.exec(html) ?? [];
     return { x: Number(x), width: Number(/width="([\d.]+)" height="6"/.exec(html)?.[1] ?? width) };
