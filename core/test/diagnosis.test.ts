@@ -102,7 +102,7 @@ describe('belief', () => {
       found('heat', 'cool'),
     ];
     const view = follow(pickup, [found('level', 'full'), ...steps]);
-    // A new fan does not change the level: nobody is asked for it again; what the fans do is looked at anew.
+    // A new fan does not change the level: nobody is asked for it again. What the fans do is checked again.
     expect([...view.held]).toContain('level');
     const open = openChecks(pickup, view).map((at) => pickup.observations[at]!.id);
     expect(open).not.toContain('level');

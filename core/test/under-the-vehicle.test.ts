@@ -195,6 +195,7 @@ describe('on the bench', () => {
     ['failed', cap, { letsGoKPa: 140 }, 'lets-go-high'],
     ['failed', cap, { vacuum: 'no' }, 'vacuum-stuck'],
     ['untold', cap, { ratedKPa: null }, 'no-cap-rating'],
+    ['untold', cap, { vacuum: 'unseen' }, 'vacuum-unseen'],
     ['passed', kit, {}, 'set-points-right'],
     ['passed', kit, { onC: null, offC: null }, 'switches-all'],
     ['failed', kit, { onC: 99 }, 'set-point-off'],

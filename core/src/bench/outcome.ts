@@ -6,7 +6,7 @@ export type BenchFinding =
   | { code: 'stays-shut' | 'stands-open' | 'shuts-unseen' | 'no-rating' | 'no-temperature' }
   | { code: 'opens-early' | 'opens-late' | 'opens-right'; opensC: number; ratedC: number }
   | { code: 'not-full'; fullC: number | null; recordC: number }
-  | { code: 'no-pressure' | 'no-cap-rating' | 'vacuum-stuck' }
+  | { code: 'no-pressure' | 'no-cap-rating' | 'vacuum-stuck' | 'vacuum-unseen' }
   | { code: 'lets-go-low' | 'lets-go-high' | 'lets-go-right'; kPa: number; ratedKPa: number }
   | { code: 'switches-nothing' | 'switches-some' | 'gets-hot' | 'switches-all' }
   | { code: 'set-point-off'; which: 'on' | 'off'; readC: number; recordC: number }

@@ -24,5 +24,6 @@ export function judgePressure({ letsGoKPa, vacuum, ratedKPa }: PressureReading, 
   const read = { kPa: letsGoKPa, ratedKPa };
   if (letsGoKPa < practice.capHolds * ratedKPa) return failed({ code: 'lets-go-low', ...read });
   if (letsGoKPa > practice.capSticks * ratedKPa) return failed({ code: 'lets-go-high', ...read });
-  return passed({ code: 'lets-go-right', ...read });
+  // What nobody looked at is not taken for good.
+  return vacuum === 'unseen' ? untold({ code: 'vacuum-unseen' }) : passed({ code: 'lets-go-right', ...read });
 } // prettier-ignore

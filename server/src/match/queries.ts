@@ -75,7 +75,7 @@ const NEAREST_BY: Partial<Record<PartKind, readonly [own: string, bay: string]>>
   tank: ['holes', 'tankHoles'],
 };
 
-/** Parts of a kind whoever lists them, the nearest to a bay first, and how many there are. */
+/** Parts of a kind, listed or not: the nearest to a bay first, and how many are on record. */
 export async function ofKind(db: Db, kind: PartKind, bayId: number): Promise<{ ids: number[]; onRecord: number }> {
   const [own, bay] = NEAREST_BY[kind] ?? ['', ''];
   const apart = sql`abs((select min(m.value) from ${measurement} m join ${partRevision} r on r.id = m.part_revision_id where r.part_id = ${part.id} and m.subject::text = ${kind} and m.key = ${own})
@@ -89,6 +89,7 @@ export async function ofKind(db: Db, kind: PartKind, bayId: number): Promise<{ i
   return { ids: rows.map(({ id }) => id), onRecord: rows[0]?.all ?? 0 };
 } // prettier-ignore
 
+/** Whether any of these parts is of the kind. */
 export async function isOneOf(db: Db, ids: readonly number[], kind: PartKind): Promise<boolean> {
   const [row] = await db.select({ id: part.id }).from(part).where(sql`${anyOf(part.id, ids)} and ${part.kind} = ${kind}`).limit(1); // prettier-ignore
   return row !== undefined;
