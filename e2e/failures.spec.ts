@@ -16,7 +16,7 @@ test('a module failing the second time is flagged before it is sold, and what is
   await candidate(cleo, 'NT-E 60').click();
   const known = cleo.getByRole('list', { name: 'Known of this part' });
   await expect(known).toContainText('Failed twice in one vehicle');
-  await expect(known).toContainText('Superseded by NT-E 61, of which 2 went in here and 0 failed');
+  await expect(known).toContainText('Superseded by NT-E 61 (2 fitted, 0 failed)');
   await known.getByRole('link', { name: 'How it lives and fails' }).click();
   await expect(cleo.getByRole('img', { name: /NT-E 60: \d+ % of \d+ still at work/ })).toBeVisible();
   expect((await new AxeBuilder({ page: cleo }).analyze()).violations.map(({ id }) => id)).toEqual([]);

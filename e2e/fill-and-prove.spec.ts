@@ -161,8 +161,8 @@ test('three set-ups compared: no verdict on one run each, what it takes is said 
   const changes = (letter: string, what: string) => plan.getByRole('group', { name: new RegExp(letter) }).getByLabel(what, { exact: true }); // prettier-ignore
   await changes('new fans and core', 'fans').check();
   await changes('new fans and core', 'radiator').check();
-  await plan.getByLabel('A difference is laid at the door of').selectOption('radiator');
-  await expect(plan.getByText(/radiator was changed together with fans/)).toBeVisible();
+  await plan.getByLabel('Change that the verdict is about').selectOption('radiator');
+  await expect(plan.getByText(/No verdict on the radiator: it was changed together with fans/)).toBeVisible();
   await plan.getByRole('button', { name: 'One set-up more' }).click();
   await plan.getByRole('textbox', { name: 'Set-up C' }).fill('new fans');
   await changes('new fans$', 'fans').check();

@@ -12,6 +12,13 @@ export async function openedFrom(page: Page, line: string): Promise<number> {
   return Number(/\d+$/.exec(page.url())![0]);
 }
 
+/** Takes a part of the list in Match into the job that Match stands in. */
+export async function takeIntoJob(page: Page, number: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${number} `) }).click();
+  await page.getByRole('button', { name: /^Take it into job/ }).click();
+  await expect(page.getByRole('button', { name: /^Take it into job/ })).toBeHidden();
+}
+
 /** Does the move that is shown, counting back what goes in with it. */
 export async function doMove(page: Page): Promise<string> {
   const text = await onStep(page).innerText();
@@ -80,18 +87,20 @@ export async function leave(page: Page, label: string, why: string): Promise<voi
   await expect(line.getByText('left unproven')).toBeVisible();
 }
 
-/** A pressure test of three strokes that holds. */
+/** A pressure test of three strokes that holds, as high as this vehicle's cap asks for. */
 export async function pumpTight(page: Page): Promise<void> {
   const form = page.getByRole('form', { name: 'Pressure test' });
-  for (const [litres, gauge] of [['0.2 L', '24'], ['0.45 L', '52'], ['0.7 L', '80']] as const) {
-    await form.getByLabel('Pumped in so far').fill(litres);
-    await form.getByLabel(/^Gauge/).fill(gauge);
+  const caps = /cap (\d+) kPa/.exec(await page.locator('main').innerText());
+  const high = Math.max(1, Number(caps?.[1] ?? 100) / 100);
+  for (const [litres, gauge] of [[0.2, 24], [0.45, 52], [0.7, 80]] as const) {
+    await form.getByLabel('Pumped in so far').fill(`${(litres * high).toFixed(2)} L`);
+    await form.getByLabel(/^Gauge/).fill(String(Math.round(gauge * high)));
     await form.getByRole('button', { name: 'Stroke', exact: true }).click();
   } // prettier-ignore
   for (const [label, value] of [
     ['Coolant at', '21'],
     ['Coolant at, then', '21'],
-    ['At the end', '80'],
+    ['At the end', String(Math.round(80 * high))],
   ] as const)
     await form.getByLabel(label, { exact: true }).fill(value);
   await expect(form.getByRole('status')).toContainText('tight');

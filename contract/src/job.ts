@@ -25,6 +25,8 @@ import {
   type JobStage,
   type JobState,
   type WaitsFor,
+  HOLDS,
+  HOSE_ENDS,
 } from '@radiatrix/core/job';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import type { VerdictWord } from '@radiatrix/core/fit';
@@ -205,6 +207,9 @@ const benchTested = Joi.object({ partId: id.required(), fan: line(60).allow('').
   otherwise: Joi.object({ state: Joi.string().valid(...BENCH_STATES).required(), volts: Joi.number().min(0).max(60).unit('V').allow(null).required(), amps: Joi.number().min(0).max(300).unit('A').allow(null).required(), turns: Joi.string().valid(...TURNS).required(), rough: Joi.boolean().required(), label: Joi.object({ volts: Joi.number().greater(0).max(60).required(), amps: Joi.number().greater(0).max(300).required() }).allow(null).required() }),
 }) as Joi.ObjectSchema; // prettier-ignore
 
+const hoseEnd = Joi.object({ boreMm: number('mm', 3, 120).allow(null).required(), kind: Joi.string().valid(...HOSE_ENDS).allow(null).required(), fitting: line(80).allow('').required() }); // prettier-ignore
+const madeHose = Joi.object({ lengthMm: number('mm', 20, 5000).allow(null).required(), bends: line(80).allow('').required(), ends: Joi.array().ordered(hoseEnd.required(), hoseEnd.required()).length(2).required() }); // prettier-ignore
+
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'opened': Joi.object({ vehicleId: id.required(), label: line(80).allow('').default(''), complaint: text(2000).default(''), odometerKm: odometerKm.default(null), alterations: alterations.default([]) }),
@@ -238,6 +243,8 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'contour measured': Joi.object({ points: Joi.array().items(Joi.object({ alongMm: Joi.number().min(-2000).max(2000).unit('mm').required(), intoMm: Joi.number().min(-150).max(150).unit('mm').required() })).min(2).max(200).required(), widthMm: Joi.number().greater(0).max(500).unit('mm').allow(null).required() }),
   'bench tested': benchTested,
   'bench skipped': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), why: line(200).required() }),
+  'held': Joi.object({ hold: guid, what: Joi.string().valid(...HOLDS).required(), name: line(80).required(), note: line(200).allow('').required(), hose: madeHose.allow(null).required() }),
+  'let go': Joi.object({ hold: guid, how: line(200).allow('').required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'account opened': Joi.object({ arrival: Joi.string().valid(...ARRIVALS).required(), lowL: litres.allow(null).required(), capacityL: litres.greater(0).allow(null).required(), extraL: litres.max(30).required(), strength: percent.allow(null).required(), base: glycol.required(), technology: line(20).allow('').required(), target: percent.required() }),
@@ -251,7 +258,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'proved': Joi.object({ what: proof, word: Joi.string().valid('proven', 'failed').required(), said: line(400).allow('').required(), stream: streamId }),
   'proof waived': Joi.object({ what: proof, why: line(400).min(5).required() }),
   'trial planned': Joi.object({ id: guid, title: line(120).required(), protocol: Joi.string().valid(...PROTOCOL_NAMES).required(), setUps: Joi.array().items(Joi.object({ id: setUpId, name: line(80).required(), changes: Joi.array().items(Joi.string().valid(...CHANGES)).unique().max(CHANGES.length).required() })).min(2).max(6).unique('id').unique('name').required(), about: Joi.string().valid(...CHANGES).allow(null).required(), margin: Joi.number().greater(0).max(3600).allow(null).required(), conditions: Joi.object({ startC: tempC.allow(null).required(), hour: line(40).allow('').required(), load: line(80).allow('').required(), airConditioning: Joi.boolean().allow(null).required(), blower: Joi.string().valid(...BLOWERS).allow(null).required() }) }),
-  'run made': Joi.object({ trial: guid, run: guid, setUp: setUpId, value: Joi.number().min(-60).max(14_400).required(), written: line(40).allow('').required(), ambientC: tempC.allow(null).required(), startC: tempC.allow(null).required(), lateS: number('s', 0, 60).allow(null).required(), stream: streamId }),
+  'run made': Joi.object({ trial: guid, run: guid, setUp: setUpId, value: Joi.number().min(-60).max(14_400).required(), written: line(40).allow('').required(), ambientC: tempC.allow(null).required(), startC: tempC.allow(null).required(), lateS: number('s', 0, 60).allow(null).required(), stream: streamId, brokenOff: Joi.object({ afterS: number('s', 0, 14_400).allow(null).required() }) }),
   'follow-up set': Joi.object({ what: followUp, due: Joi.string().isoDate().required(), litres: litres.required() }),
   'followed up': Joi.object({ what: followUp, found: line(400).required() }),
   'timer': Joi.object({ what: Joi.string().valid('work', 'waiting').required(), act: Joi.string().valid('begin', 'end').required(), step, boot: line(60).required(), monotonicMs }),

@@ -1,7 +1,7 @@
 import type { CheckId, Deciding, RelationId, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
 import type { PracticeName, Work } from '@radiatrix/core/practice';
 import type { Failing } from '@radiatrix/core/failure';
-import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { PART_KINDS, type LentFigure, type PartKind } from '@radiatrix/core/figures';
 import Joi from 'joi';
 import { id } from './common.ts';
 import type { PartLine } from './part.ts';
@@ -12,6 +12,8 @@ export interface Candidate extends PartLine {
   verdict: VerdictLine;
   /** What the log of failures stops a seller with. */
   failing: Failing | null;
+  /** Of a part that is not proven: how it would stand with the figures that related bays have. Evidence for nothing. */
+  likely?: VerdictWord;
 }
 /** One part in a vehicle with everything behind its verdict. */
 export interface JudgedPart extends PartLine {
@@ -27,6 +29,8 @@ export interface MatchResult {
   first: JudgedPart | null;
   /** From which chance a check passes and up to which it fails, and what of practice is the shop's own. */
   practice: { passAt: number; failAt: number; own: PracticeName[] };
+  /** Figures that this bay lacks, as related bays have them: what to expect, and evidence for no verdict. */
+  lent: LentFigure[];
   /** Of the kind asked for: how many that no source lists for the model were tried by their figures, and how many there are. */
   unlisted: { kind: PartKind; tried: number; onRecord: number } | null;
   /** The job whose own figures and alterations were taken into account. */

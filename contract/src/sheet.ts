@@ -1,5 +1,6 @@
 import type { AccessMap, Fact } from '@radiatrix/core/access';
 import type { KitEnd, TransferLine } from '@radiatrix/core/fitment';
+import type { JobHold } from '@radiatrix/core/job';
 import type { Sheet } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import Joi from 'joi';
@@ -40,6 +41,8 @@ export interface SheetRecord {
   sheet: Sheet;
   /** Parts of the job, or this one, that are tried on the bench: what the record says they take, whole and on the core. */
   bench: { partId: number; label: { volts: number; amps: number } | null }[];
+  /** What the job holds besides parts: hoses made, consumables, rags and guards; what is done with left out. */
+  holds: JobHold[];
   /** What becomes of what sits on the old part. */
   transfers: TransferLine[];
   coolantType: string;

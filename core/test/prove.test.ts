@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { CLOCK_START, foldJob, nextFollowUp, stageOf, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
+import { CLOCK_START, foldJob, nextFollowUp, stageOf, stillIn, tick, type EventKind, type EventPayloads, type JobEvent } from '../src/job/index.ts'; // prettier-ignore
 import { accountOfJob, openProofs, proofStates, proofsFor, type ProofRecord } from '../src/prove/index.ts';
 import type { PressureTest } from '../src/trial/index.ts';
 
@@ -70,6 +70,21 @@ describe('what has to be proven', () => {
     const looked = job(opened, radiator, ['follow-up set', { what: 'after the overnight cool-down', due: '2026-03-02T08:00:00.000Z', litres: 0.2 }], ['followed up', { what: 'after the overnight cool-down', found: 'at its mark' }]); // prettier-ignore
     expect(wordOf(looked, 'level')).toBe('proven');
     expect(nextFollowUp(looked)).toBeUndefined();
+  });
+  test('a rag in an open hose fails the tray by name until it is out again, whatever was said; a hose made for the job does not', () => {
+    const held = (hold: string, what: 'rag' | 'hose', name: string): ['held', EventPayloads['held']] => ['held', { hold, what, name, note: '', hose: null }]; // prettier-ignore
+    const said: ['proved', EventPayloads['proved']] = ['proved', { what: 'tray', word: 'proven', said: 'dish empty', stream: null }]; // prettier-ignore
+    const left = job(opened, radiator, held('r', 'rag', 'lower hose'), held('h', 'hose', 'upper hose'), said);
+    expect(stillIn(left.holds).map(({ name }) => name)).toEqual(['lower hose']);
+    expect(proofStates(proofsFor(record, left), left, undefined).find(({ code }) => code === 'tray')).toMatchObject({ word: 'failed', stillIn: [{ what: 'rag', name: 'lower hose' }] }); // prettier-ignore
+    const out = job(opened, radiator, held('r', 'rag', 'lower hose'), said, [
+      'let go',
+      { hold: 'r', how: '' },
+    ]);
+    expect(wordOf(out, 'tray')).toBe('proven');
+    // Taken back, it is in again; another's end ends nothing.
+    const again = job(opened, held('r', 'rag', 'lower hose'), ['let go', { hold: 'r', how: '' }], ['undone', { event: 'e2' }], ['let go', { hold: 'x', how: '' }]); // prettier-ignore
+    expect(wordOf(again, 'tray')).toBe('failed');
   });
   test('the later word counts; left unproven takes a reason and is taken back by a proof; a job with one open is not proven', () => {
     const failed = job(opened, radiator, [

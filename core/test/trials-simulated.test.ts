@@ -57,16 +57,20 @@ interface Course {
   /** Of the second set-up over the first. */
   apart?: number;
   trial?: Trial;
+  /** Where a run that gets so far is broken off, drawn for each. */
+  limit?: () => number;
 }
 
 /** Drives a trial in turn, looked at after every run. @returns whether a word is ever said */
-function everSaid(word: string, { spreads, runs, air, apart = 0, trial = TWO }: Course, noise: () => number, normal: () => number, looks: number): boolean {
+function everSaid(word: string, { spreads, runs, air, apart = 0, trial = TWO, limit }: Course, noise: () => number, normal: () => number, looks: number): boolean {
   const all: TrialRun[] = [];
   for (let round = 0; round < Math.max(...runs); round += 1)
     for (const at of [0, 1] as const) {
       if (round >= runs[at]) continue;
       const ambientC = air ? 22 + 2 * normal() : 24;
-      all.push(run('ab'[at]!, 100 + apart * at + spreads[at] * noise() + (air ? ambientC - 22 : 0), ambientC));
+      const value = 100 + apart * at + spreads[at] * noise() + (air ? ambientC - 22 : 0);
+      const most = limit?.() ?? Infinity;
+      all.push({ ...run('ab'[at]!, Math.min(value, most), ambientC), ...(value > most ? { brokenOff: { afterS: null } } : {}) });
       if (judgeTrial(trial, all, null, { ...USUAL_PRACTICE, trialLooks: looks }).word === word) return true;
     }
   return false;
@@ -92,6 +96,22 @@ describe('false alarms of a trial, over all looks together: at most 6 of 100, wh
             if (everSaid('better', { spreads, runs, air }, () => NOISES[name]!(normal), normal, looks)) claimed += 1;
           told.push(`${spreads.join(':')}, ${runs.join('/')} runs, ${looks} looks${air ? ', air adjusted for' : ''}: ${rateText(claimed, trials)}`);
           expect(atLeast(claimed, trials), told.at(-1)).toBeLessThan(ALLOWED[name]!);
+        }
+    await tell(annotate, told);
+  }, 3_600_000); // prettier-ignore
+  test('runs that were broken off, at one limit or where each driver’s nerve ends: at most 6 of 100', async ({ annotate }) => {
+    const told: string[] = [];
+    const trials = drawn(30, 4000);
+    for (const spreads of [[1, 1], [3, 3]] as const)
+      for (const runs of [[3, 3], [3, 8], [7, 7]] as const)
+        for (const [above, nerve] of [[1, 0], [0, 0], [-1, 0], [0.5, 1]] as const) {
+          const normal = normals(31 * spreads[0] + runs[1] + 10 * above + nerve);
+          const limit = (): number => 100 + spreads[0] * (above + nerve * normal());
+          let claimed = 0;
+          for (let i = 0; i < trials; i += 1)
+            if (everSaid('better', { spreads, runs, limit, trial: { ...TWO, protocol: 'climb' } }, normal, normal, 5)) claimed += 1;
+          told.push(`${spreads.join(':')}, ${runs.join('/')} runs, broken off ${above} sd above the middle${nerve ? ', give or take 1 sd' : ''}: ${rateText(claimed, trials)}`);
+          expect(atLeast(claimed, trials), told.at(-1)).toBeLessThan(0.06);
         }
     await tell(annotate, told);
   }, 3_600_000); // prettier-ignore

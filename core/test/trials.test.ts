@@ -188,12 +188,47 @@ describe('a verdict only when the data carries it', () => {
     const both = { ...trial, about: 'radiator' as const, setUps: [trial.setUps[0]!, trial.setUps[2]!] };
     const own = judgeTrial(both, [run('a', 135), run('c', 113)], library);
     expect(own).toMatchObject({ word: 'refused' });
-    expect(own.said).toMatch(/radiator was changed together with fans/);
-    expect(own.design).toHaveLength(3);
+    expect(own.said).toMatch(/No verdict on the radiator: it was changed together with fans/);
+    // Three runs of the missing set-up beside three of one that stands: one of those is made, 25 min each.
+    expect(own.design).toEqual([
+      'as it came with the new radiator and nothing else changed: 3 runs',
+      'as it came as it is: 2 runs more',
+      'Together 5 runs, about 125 min, in turn',
+    ]);
+    expect(
+      confounding(
+        both,
+        Array.from({ length: 4 }, () => run('c', 113)),
+      ),
+    ).toMatchObject({
+      runs: 3,
+      minutes: 75,
+      design: [expect.stringMatching(/^new fans and radiator with the old radiator/), expect.anything()],
+    });
     // The three set-ups separate it: b and c differ in the radiator alone.
     expect(confounding({ ...trial, about: 'radiator' })).toBeUndefined();
-    expect(confounding({ ...trial, about: 'thermostat' })!.said).toMatch(/No set-up has another thermostat/);
+    expect(confounding({ ...trial, about: 'thermostat' })!.said).toMatch(/no set-up has a new one/);
   });
+  test('a climb broken off hot is "at least": it makes its set-up the worse one, and never the better one', () => {
+    const climb: Trial = { ...trial, protocol: 'climb', setUps: trial.setUps.slice(0, 2) };
+    const off = (setUp: string, value: number): TrialRun => run(setUp, value, { brokenOff: { afterS: 540 } });
+    const cool = [104, 105.5, 104.5, 105, 104, 105.5].map((value) => run('b', value));
+    const own = judgeTrial(climb, [off('a', 116), off('a', 115), run('a', 117), off('a', 115.5), off('a', 118), run('a', 116), ...cool], null);
+    expect(own).toMatchObject({ word: 'better', best: 'b', brokenOff: { runs: 4, upTo: 115 } });
+    expect(own.said).toMatch(/by at least 10\.3 K than as it came/);
+    expect(own.pairs[0]).toMatchObject({ atLeast: true, alike: null });
+    // Without the word of being broken off the same figures would be taken for the peaks themselves.
+    expect(own.setUps[0]).toMatchObject({ value: 115, cut: 6 });
+    // Both reached it: what lies above is not known, and no margin makes them alike.
+    const both = judgeTrial({ ...climb, margin: 5 }, [...[1, 2, 3, 4].map(() => off('a', 115)), ...[1, 2, 3, 4].map(() => off('b', 115))], null);
+    expect(both.word).toBe('cannot be told');
+    const mixed = judgeTrial(climb, [...cool.slice(0, 5), off('b', 112), ...[1, 2, 3, 4, 5, 6].map(() => run('a', 114))], null);
+    expect(mixed).toMatchObject({ word: 'cannot be told', best: null });
+    expect(mixed.said).toMatch(/new fans was broken off too/);
+    expect(mixed.said).not.toMatch(/better/);
+    // What a filed trial tells of the spread leaves them out.
+    expect(poolSpread([{ runs: [off('a', 115), run('a', 117)] }])).toBeNull();
+  }); // prettier-ignore
   test('a warmer day is refused by name; air that differs within set-ups is adjusted for', () => {
     const two = { ...trial, setUps: trial.setUps.slice(0, 2) };
     const hot = { ambientC: 31 };

@@ -180,7 +180,7 @@ describe('on the bench', () => {
   } as const;
   test.each([
     ['passed', water, {}, 'opens-right'],
-    ['passed', water, { fullC: null }, 'opens-right'],
+    ['passed', { ...water, rated: { opensC: 92, fullC: 105 } }, { opensC: 92, fullC: null }, 'opens-right'],
     ['failed', water, { opensC: 70 }, 'opens-early'],
     ['failed', water, { opensC: 91 }, 'opens-late'],
     ['failed', water, { opensC: null, fullC: null }, 'stays-shut'],
@@ -188,6 +188,7 @@ describe('on the bench', () => {
     ['failed', water, { fullC: 99.5 }, 'not-full'],
     // Nobody looked: not taken for good. Rated above boiling: an open pot cannot tell.
     ['untold', water, { shuts: 'unseen' }, 'shuts-unseen'],
+    ['untold', water, { fullC: null }, 'full-unseen'],
     ['untold', water, { opensC: null, rated: { opensC: 105, fullC: null } }, 'no-temperature'],
     ['untold', water, { rated: null }, 'no-rating'],
     ['passed', cap, {}, 'lets-go-right'],

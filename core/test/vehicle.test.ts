@@ -286,6 +286,7 @@ describe('what of a line is the complaint', () => {
     // Two words belong to what was said before them, and to nothing by themselves.
     ['10 tussock, overheats in traffic, level was full', 'overheats in traffic, level was full'],
     ['10 tussock diesel, leaks. Radiator renewed twice.', 'leaks. Radiator renewed twice.'],
+    ['10 tussock, fan dead with the A/C on, no current at it, fuse is whole, relay swapped and no help', 'fan dead with the A/C on, no current at it, fuse is whole, relay swapped and no help'],
     ['10 tussock diesel, blue paint', ''],
     // Names that nobody has recorded are no complaint.
     ['2016 Orvane Kestle 1.6 petrol, fan does not run', 'fan does not run'],

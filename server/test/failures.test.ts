@@ -37,7 +37,7 @@ describe('what the shop’s own jobs tell', () => {
     expect(candidates.find(({ number }) => number === 'NT-E 61')!.failing).toBeNull();
     const judged = (await cleo.get(`/api/vehicles/${vehicleId}/match/${partOf('NT-E 60')}`)).body as { notices: string[] }; // prettier-ignore
     expect(judged.notices.join(' ')).toMatch(/Failed twice in one vehicle: look for what kills it/);
-    expect(judged.notices.join(' ')).toMatch(/Superseded by NT-E 61, of which 2 went in here and 0 failed/);
+    expect(judged.notices.join(' ')).toMatch(/Superseded by NT-E 61 \(2 fitted, 0 failed\)/);
     const planned = (await cleo.get(`/api/vehicles/${vehicleId}/planning?part=${partOf('NT-E 60')}`)).body as { parts: { notices: string[] }[] }; // prettier-ignore
     expect(planned.parts[0]!.notices.join(' ')).toMatch(/Failed twice/);
     const sheet = await mara.get(`/api/vehicles/${vehicleId}/sheet/${partOf('NT-E 60')}`);

@@ -3,6 +3,7 @@ import type {
   AccessRecord,
   FindResult,
   JobRecord,
+  JudgedPart,
   MatchResult,
   Problem,
   ReviewLine,
@@ -163,6 +164,38 @@ describe('a vehicle as it was told', () => {
     const { body } = await cleo.write('post', '/api/vehicles/told', told({ year: 2020 })).expect(422);
     expect((body as Problem).fields).toMatchObject([{ path: 'year', message: /2014 to 2014/ }]); // prettier-ignore
     expect((await lines(mara)).filter(({ kind }) => kind === 'vehicle')).toEqual([]);
+  });
+});
+
+describe('figures of a related bay', () => {
+  test('the same model with another engine lends what goes with the body: shown with its bay, and no verdict rests on it', async () => {
+    const [tussock] = (await found(mara, '09 tussock diesel auto aircon standard cooling')).vehicles;
+    const { id: _id, built: _built, ...like } = tussock!.configuration;
+    const engine = { ...told().engine!, displacementL: 3.1, cylinders: 6 };
+    const { vehicle } = await record(
+      cleo,
+      told({ ...like, engineId: null, engine, transmission: null }),
+      201,
+    );
+    const { candidates, lent } = (await mara.get(`/api/vehicles/${vehicle.id}/match`).expect(200)).body as MatchResult; // prettier-ignore
+    const keys = lent.map(({ key }) => key);
+    expect(keys).toEqual(expect.arrayContaining(['openingWidth', 'pinSpacing']));
+    for (const own of ['thermostatRating', 'fanOn', 'bayDepth', 'coolantCapacity'])
+      expect(keys).not.toContain(own);
+    expect(new Set(lent.map(({ why }) => why))).toEqual(new Set(['model']));
+    const unproven = candidates.filter(({ verdict }) => verdict.verdict === 'not-proven');
+    expect(unproven.length).toBeGreaterThan(3);
+    expect(unproven.every(({ likely }) => likely !== undefined)).toBe(true);
+    // Of a kind those that the borrowed figures rule out come last.
+    const radiators = unproven.filter(({ kind }) => kind === 'radiator').map(({ likely }) => likely === 'no');
+    expect(radiators).toEqual([...radiators].sort((a, b) => Number(a) - Number(b)));
+    const part = unproven.find(({ kind }) => kind === 'radiator')!;
+    const { verdict } = (await mara.get(`/api/vehicles/${vehicle.id}/match/${part.id}`).expect(200)).body as JudgedPart; // prettier-ignore
+    expect(verdict.ledger.find(({ check }) => check === 'width')!.outcome).toBe('unknown');
+    // A bay with figures of its own borrows none.
+    expect(
+      ((await mara.get(`/api/vehicles/${tussock!.id}/match`).expect(200)).body as MatchResult).lent,
+    ).toEqual([]);
   });
 });
 

@@ -36,6 +36,8 @@ export function judgeHotWater(
   if (off < -practice.benchTemperature) return failed({ code: 'opens-early', ...read });
   if (rated.fullC !== null && fullC !== null && fullC > rated.fullC + practice.benchTemperature)
     return failed({ code: 'not-full', fullC, recordC: rated.fullC });
+  // One that is full only above boiling cannot be seen full in an open pot.
+  if (fullC === null && !(rated.fullC !== null && rated.fullC >= BOILS_C)) return untold({ code: 'full-unseen' });
   if (shuts === 'unseen') return untold({ code: 'shuts-unseen' });
   return passed({ code: 'opens-right', ...read });
 } // prettier-ignore

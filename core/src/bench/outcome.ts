@@ -3,7 +3,7 @@ export type BenchFinding =
   | { code: 'backwards' | 'open-stands' | 'seized' | 'rough' | 'over-range' | 'no-reading' | 'open' | 'no-volts' | 'no-record' | 'bare' | 'free-air' }
   | { code: 'sags'; volts: number }
   | { code: 'too-much' | 'too-little' | 'drags' | 'as-on-record'; amps: number; atV: number; recordA: number }
-  | { code: 'stays-shut' | 'stands-open' | 'shuts-unseen' | 'no-rating' | 'no-temperature' }
+  | { code: 'stays-shut' | 'stands-open' | 'shuts-unseen' | 'full-unseen' | 'no-rating' | 'no-temperature' }
   | { code: 'opens-early' | 'opens-late' | 'opens-right'; opensC: number; ratedC: number }
   | { code: 'not-full'; fullC: number | null; recordC: number }
   | { code: 'no-pressure' | 'no-cap-rating' | 'vacuum-stuck' | 'vacuum-unseen' }

@@ -1,4 +1,5 @@
 import { isDeniedAt, type Clause } from '../speech/index.ts';
+import { triedHeard } from './heard-tried.ts';
 import type { Observation, VehicleTable } from './table.ts';
 import type { FanRole, Heard } from './types.ts';
 
@@ -111,8 +112,12 @@ export function fansHeard(table: VehicleTable, clauses: readonly Clause[]): Hear
   const said: Said[] = [];
   const heard: Heard[] = [];
   let last: Who[] = [];
+  const only = table.fans.length === 1 ? table.fans.map(({ id }) => id) : undefined;
   clauses.forEach(({ text }, number) => {
     const own = rolesNamed(table, text, last);
+    // What was tried follows on the fan that was spoken of before.
+    const meant = (own?.length ? own : (only ?? last)).filter((who): who is Role => who !== 'one' && who !== 'not that one');
+    heard.push(...triedHeard(text, clauses[number + 1]?.text ?? '', meant));
     if (!own) return;
     if (own.length === 1) last = own;
     const state = stateHeard(table, text, own);

@@ -27,18 +27,22 @@ export function stagesOf(
     : stages;
 }
 
-/** Everything set to a temperature, from the record and from what was said; undefined where the main ones are missing. */
+/**
+ * Everything set to a temperature, from the record and from what was said; undefined where the main ones are missing.
+ * @param switched a fan that the engine turns has no switch: then a thermostat is enough
+ */
 export function settingsOf(
   bay: FigureSet<'bay'>,
   fan: FigureSet<'fan'> | undefined,
   thermostats: readonly { opensC: number; fullyOpenC: number | null }[],
   said: Said,
   at: { boilsC: number; dropK: number },
+  switched = true,
 ): Settings | undefined {
   const { thermostatRating, thermostatFull, warningLamp } = bay.quantities;
   const opensC = said.opensC ?? thermostatRating?.value ?? thermostats[0]?.opensC;
   const stages = said.stages ?? stagesOf(bay, fan);
-  if (opensC === undefined || stages.length === 0) return undefined;
+  if (opensC === undefined || (switched && stages.length === 0)) return undefined;
   // Full opening goes with the thermostat it was found on.
   const recorded =
     said.opensC === undefined || said.opensC === thermostatRating?.value ? thermostatFull?.value : undefined;

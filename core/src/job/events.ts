@@ -11,6 +11,7 @@ import type {
   StrengthReading,
   VacuumReading,
 } from '../coolant/index.ts';
+import type { HoldKind, MadeHose } from './holds.ts';
 import type { PressureTest, Trial, TrialRun } from '../trial/index.ts';
 import type { End } from '../diagnosis/index.ts';
 import type { Method } from '../quantity/index.ts';
@@ -174,6 +175,10 @@ export interface EventPayloads {
   'bench tested': BenchReading & { partId: number; fan: string; unit?: string };
   /** Nobody tests this unit before it goes in, and why. */
   'bench skipped': { partId: number; unit: string; why: string };
+  /** What the job holds besides parts on record; `hose` where it was made to measure. */
+  held: { hold: string; what: HoldKind; name: string; note: string; hose: MadeHose | null };
+  /** It is in, used up, out again or settled. */
+  'let go': { hold: string; how: string };
   'fasteners counted': { partId: number; tray: string; found: number };
   'account opened': AccountOpened;
   'coolant moved': CoolantMove & { stage: FillStage; note: string };
@@ -275,6 +280,8 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'contour measured': work('Contour measured'),
   'bench tested': work('Bench test'),
   'bench skipped': work('Bench test skipped'),
+  'held': work('Held for the job'),
+  'let go': work('Done with'),
   'step noted': work('Note on a step'),
   'fasteners counted': work('Fasteners counted'),
   'account opened': work('Coolant account opened'),

@@ -6,7 +6,7 @@ import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], benchSkipped: [], contour: null,
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], benchSkipped: [], holds: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
@@ -99,6 +99,11 @@ const APPLY: Apply = {
   'fasteners replaced': (state, { payload: { tray, count, by } }, said) => void state.replaced.push({ tray, count, instead: by, ...said }),
   'photo taken': (state, { payload }, said) => void state.photos.push({ ...payload, ...said }),
   'bench tested': (state, { payload }, said) => void state.bench.push({ ...payload, ...said }),
+  'held': (state, { payload }, said) => void state.holds.push({ ...payload, ...said, ended: null }),
+  'let go': (state, { payload: { hold, how } }, said) => {
+    const own = state.holds.find((each) => each.hold === hold);
+    if (own) own.ended = { how, ...said };
+  },
   'bench skipped': (state, { payload }, said) => void state.benchSkipped.push({ ...payload, ...said }),
   'contour measured': (state, { payload }, said) => void (state.contour = { ...payload, ...said }),
   'step noted': (state, { payload }, said) => void state.stepNotes.push({ ...payload, ...said }),

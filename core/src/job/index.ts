@@ -22,6 +22,7 @@ export { unitInHand, unitsTested, untested, type TestedUnit } from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { moneyOf, type JobMoney } from './money.ts';
+export { HOLDS, HOSE_ENDS, stillIn, type HoldKind, type HoseEnd, type HoseEndKind, type MadeHose } from './holds.ts'; // prettier-ignore
 export { stageOf } from './stage.ts';
 export { diagnosisSteps } from './diagnosis.ts';
 export {
@@ -37,6 +38,7 @@ export {
   type BenchTested,
   type ChosenWay,
   type DiagnosisEntry,
+  type JobHold,
   type JobPart,
   type JobStage,
   type JobState,

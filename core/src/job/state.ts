@@ -103,6 +103,7 @@ export type BenchTested = Said &
     unit?: string;
   };
 export type BenchSkipped = Said & EventPayloads['bench skipped'];
+export type JobHold = Said & EventPayloads['held'] & { ended: (Said & { how: string }) | null };
 /** Counts of one place at one step that nobody has put another in the place of; more than one where two devices did not see each other. */
 export interface PlaceCounts {
   out: (CountedOut & Said & { device: string })[];
@@ -160,6 +161,8 @@ export interface JobState {
   bench: BenchTested[];
   /** Units that go in without a bench test, and why. */
   benchSkipped: BenchSkipped[];
+  /** What it holds besides parts on record; `ended` once it is in, used up, out again or settled. */
+  holds: JobHold[];
   contour: (Said & EventPayloads['contour measured']) | null;
   account: (Said & EventPayloads['account opened']) | null;
   moves: (Said & EventPayloads['coolant moved'])[];

@@ -1,4 +1,4 @@
-import type { JobState, BledFinding } from '../job/index.ts';
+import { stillIn, type JobHold, type JobState, type BledFinding } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { judgePressure } from '../trial/index.ts';
 
@@ -26,6 +26,8 @@ export interface Proof {
   how: string;
   /** Said with it where it can hurt somebody. */
   caution: string;
+  /** Readings and counts of the job tell it, or a person says what was seen. */
+  told: 'by hand' | 'by readings';
 }
 export type ProofWord = 'proven' | 'failed' | 'not proven' | 'left unproven';
 export interface Proved extends Proof {
@@ -34,6 +36,8 @@ export interface Proved extends Proof {
   said: string;
   /** What the bleeding run's curve showed. */
   finding?: BledFinding;
+  /** Put in for a while and not out again: rags, guards. */
+  stillIn?: JobHold[];
   by: string;
   at: string;
 }
@@ -52,13 +56,15 @@ const STEPS: Readonly<Record<string, string>> = {
  */
 export function proofsFor(
   record: ProofRecord,
-  state: Pick<JobState, 'parts' | 'moves' | 'tray' | 'account' | 'steps'>,
+  state: Pick<JobState, 'parts' | 'moves' | 'tray' | 'account' | 'steps' | 'recorded'>,
 ): Proof[] {
   const went = new Set(state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back').map(({ kind }) => kind));
   const filled = state.moves.length > 0 || state.account !== null || ['radiator', 'thermostat', 'hose', 'hosekit', 'tank', 'cap'].some((kind) => went.has(kind as never));
   // A little drawn at the neck leaves joints to look at, and no air to speak of.
   const opened = filled || record.wayOpens === true;
-  const proof = (code: string, label: string, how: string, caution = ''): Proof => ({ code, label, how, caution });
+  const counted = Object.keys(state.tray).length > 0 || state.recorded.length > 0;
+  const byReadings = new Set(['leak pressure', 'thermostat', 'level', ...(counted ? ['tray'] : [])]);
+  const proof = (code: string, label: string, how: string, caution = ''): Proof => ({ code, label, how, caution, told: byReadings.has(code) ? 'by readings' : 'by hand' });
   const on = record.fanOnC === null ? 'its fan-on temperature, which no record gives' : `${record.fanOnC.toFixed(0)} °C`;
   const steps = record.fanControl === null ? undefined : STEPS[record.fanControl];
   return [
@@ -96,7 +102,7 @@ export function proofsFor(
     ...(record.selfShifting && (went.has('radiator') || state.moves.some(({ liquid }) => liquid === 'transmission fluid'))
       ? [proof('transmission', 'Transmission fluid level', 'By the maker’s way: warm, in the lever position it names.')]
       : []),
-    proof('tray', 'Nothing left in the tray', 'Every fastener that came out is back in, or replaced. Nothing was counted on this job: look into the dish, and under the vehicle.'),
+    proof('tray', 'Nothing left in the tray', counted ? 'Every fastener that came out is back in, or replaced.' : 'Nothing was counted on this job. Look into the dish and under the vehicle, and say what was seen.'),
   ];
 } // prettier-ignore
 
@@ -106,8 +112,10 @@ function told(
   state: JobState,
   leftInTray: number | undefined,
   practice: Practice,
-): Pick<Proved, 'word' | 'said' | 'finding' | 'by' | 'at'> | undefined {
+): Pick<Proved, 'word' | 'said' | 'finding' | 'stillIn' | 'by' | 'at'> | undefined {
   if (code === 'tray') {
+    const left = stillIn(state.holds);
+    if (left.length > 0) return { word: 'failed', said: '', stillIn: left, by: '', at: '' };
     const off = state.recorded.filter(({ back }) => back === null);
     if (off.length > 0)
       return {

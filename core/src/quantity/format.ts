@@ -32,7 +32,8 @@ const trim = (value: number, places: number): string => {
   return (short === '-0' ? '0' : short).replace('-', '−');
 };
 
-function one(value: number, { unit, places }: Shown, options: FormatOptions): string {
+function one(value: number, { unit, places: usual }: Shown, options: FormatOptions): string {
+  const places = options.places ?? usual;
   const number = trim(options.difference ? value / unit.factor : fromRecord(value, unit), places);
   const signed = options.signed && value > 0 ? `+${number}` : number;
   const tolerance =
@@ -48,6 +49,8 @@ export interface FormatOptions {
   signed?: boolean;
   /** The value is a difference of two readings, so a scale's zero plays no part in it. */
   difference?: boolean;
+  /** Decimals where a reading is finer than the dimension is usually said. */
+  places?: number;
 }
 
 /**

@@ -22,6 +22,7 @@ export {
   tQuantile,
   twoSided,
 } from './distributions.ts';
+export { cutAtLimit, type BrokenOff, type Cut } from './broken-off.ts';
 export { fitCurve, type CurveFit } from './fit.ts';
 export { LEAST_RUNS, lookAt, type Look } from './looks.ts';
 export { MOST_RUNS, groupLimits, nominalPs, powerOf, powerUnequal, runsFor, runsToSettle } from './power.ts'; // prettier-ignore

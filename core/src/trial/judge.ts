@@ -1,4 +1,5 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import { cutAtLimit } from './broken-off.ts';
 import {
   ancova,
   equivalence,
@@ -33,6 +34,8 @@ export interface PairJudged {
   p: number | null;
   /** Of "as good as", with the trial's margin. */
   alike: number | null;
+  /** The worse of the two was broken off: the difference is no smaller than this. */
+  atLeast: boolean;
 }
 export interface SetUpJudged {
   id: string;
@@ -40,6 +43,8 @@ export interface SetUpJudged {
   /** Adjusted to common conditions; null without a run. */
   value: number | null;
   interval: [number, number] | null;
+  /** Of its runs so many were broken off, or reached where another one was: its value is the least that it can be. */
+  cut: number;
 }
 export interface Need {
   /** The difference that such a trial would find. */
@@ -65,6 +70,8 @@ export interface TrialVerdict {
   design: string[];
   /** Null before the first look. */
   look: Look | null;
+  /** Runs that ended before their end; every run counts up to `upTo`, the lowest of them. */
+  brokenOff: { runs: number; upTo: number } | null;
 }
 
 const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
@@ -81,32 +88,46 @@ const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 
 
 const key = (changes: readonly Change[]): string => [...changes].sort().join('+');
 
+/** What would separate the changes, and what that takes. */
+export interface Confounded {
+  said: string;
+  design: string[];
+  /** Further runs of the smallest set of them that separates the changes, and their minutes. */
+  runs: number;
+  minutes: number;
+}
+
 /**
  * What a trial cannot separate: where a difference is to be laid at one change's door and no two set-ups differ in that
- * change alone. @returns the set-ups that would do, the fewest more of them
+ * change alone. @returns the fewest further runs that would do: one set-up more, beside the one that has most runs
  */
-export function confounding({
-  setUps,
-  about,
-}: Pick<Trial, 'setUps' | 'about'>): { said: string; design: string[] } | undefined {
+export function confounding(
+  { setUps, about, protocol }: Pick<Trial, 'setUps' | 'about' | 'protocol'>,
+  made: readonly Pick<TrialRun, 'setUp'>[] = [],
+): Confounded | undefined {
   if (about === null) return undefined;
   const has = (setUp: TrialSetUp): boolean => setUp.changes.includes(about);
   const rest = (setUp: TrialSetUp): string => key(setUp.changes.filter((each) => each !== about));
   const separated = setUps.some((a) => has(a) && setUps.some((b) => !has(b) && rest(b) === rest(a)));
   if (separated) return undefined;
   const withIt = setUps.filter(has);
+  const runsOf = ({ id }: TrialSetUp): number => made.filter(({ setUp }) => setUp === id).length;
+  // Any set-up will do as the other half of the pair: the one that has most runs already leaves the fewest to drive.
+  const partner = [...setUps].sort((a, b) => runsOf(b) - runsOf(a))[0]!;
+  const further = Math.max(0, LEAST_RUNS - runsOf(partner));
+  const runs = LEAST_RUNS + further;
+  const minutes = runs * PROTOCOLS[protocol].minutes;
+  const design = [
+    `${partner.name} with the ${has(partner) ? 'old' : 'new'} ${about} and nothing else changed: ${plural(LEAST_RUNS, 'run')}`,
+    ...(further > 0 ? [`${partner.name} as it is: ${plural(further, 'run')}${further < LEAST_RUNS ? ' more' : ''}`] : []),
+    `Together ${plural(runs, 'run')}, about ${minutes} min, in turn`,
+  ];
   if (withIt.length === 0 || withIt.length === setUps.length)
-    return {
-      said: `No set-up has another ${about}, or all have: a trial of ${about} wants one with and one without.`,
-      design: [`${withIt.length === 0 ? 'one set-up more, with the new' : 'one set-up more, with the old'} ${about} and nothing else changed`],
-    };
+    return { said: `No verdict on the ${about}: ${withIt.length === 0 ? 'no set-up has a new one' : 'every set-up has the new one'}.`, design, runs, minutes };
   const together = [...new Set(withIt.flatMap((a) => a.changes).filter((each) => each !== about))];
   return {
-    said: `The ${about} ${about.endsWith('s') ? 'were' : 'was'} changed together with ${together.join(' and ')}: whatever comes out, nobody can say which did it.`,
-    design: [
-      ...setUps.map(({ name }) => `${name}, as it is`),
-      `one set-up more: ${withIt[0]!.name} with the old ${about}, or the first with the new ${about} alone`,
-    ],
+    said: `No verdict on the ${about}: ${about.endsWith('s') ? 'they were' : 'it was'} changed together with ${together.join(' and ')}, so nobody can say which did it.`,
+    design, runs, minutes,
   };
 } // prettier-ignore
 
@@ -118,6 +139,7 @@ interface Prepared {
   watch: number[];
   ambient: (number | null)[];
   start: (number | null)[];
+  broken: boolean[];
 }
 
 function prepare(trial: Trial, runs: readonly TrialRun[], practice: Practice): Prepared {
@@ -136,6 +158,7 @@ function prepare(trial: Trial, runs: readonly TrialRun[], practice: Practice): P
     ),
     ambient: own.map((run) => run.ambientC),
     start: own.map((run) => run.startC),
+    broken: own.map((run) => run.brokenOff !== undefined),
   };
 }
 
@@ -145,11 +168,12 @@ export function runProblem(trial: Pick<Trial, 'protocol' | 'setUps'>, run: Trial
   if (!trial.setUps.some(({ id }) => id === run.setUp)) return 'That set-up is not one of this trial.';
   if (!Number.isFinite(run.value)) return 'A run has a value.';
   if (unit === 's' && !(run.value > 0 && run.value <= 4 * 3600)) return 'A time is more than nothing and at most four hours.';
-  if (unit === '°C' && !(run.value >= 20 && run.value <= 140)) return `A peak of ${run.value} °C? 20 to 140 °C can be.`;
-  if (run.ambientC !== null && !(run.ambientC >= -40 && run.ambientC <= 60)) return `Air at ${run.ambientC} °C? −40 to 60 °C can be.`;
-  if (run.startC !== null && !(run.startC >= -40 && run.startC <= 130)) return `A start at ${run.startC} °C? −40 to 130 °C can be.`;
+  if (unit === '°C' && !(run.value >= 20 && run.value <= 140)) return `Peak ${run.value} °C is out of range. Enter 20 to 140 °C.`;
+  if (run.ambientC !== null && !(run.ambientC >= -40 && run.ambientC <= 60)) return `Air at ${run.ambientC} °C is out of range. Enter −40 to 60 °C.`;
+  if (run.startC !== null && !(run.startC >= -40 && run.startC <= 130)) return `Start at ${run.startC} °C is out of range. Enter −40 to 130 °C.`;
   if (unit === '°C' && run.ambientC !== null && run.ambientC >= run.value) return `Air at ${run.ambientC} °C is above the coolant’s ${run.value} °C: one of them is wrong.`;
   if (run.lateS !== null && !(run.lateS >= 0 && run.lateS <= 60)) return 'A start is late by 0 to 60 s.';
+  if (run.brokenOff && run.brokenOff.afterS !== null && !(run.brokenOff.afterS > 0 && run.brokenOff.afterS <= 4 * 3600)) return 'Time until it was broken off is out of range. Enter up to 4:00:00.';
   return '';
 } // prettier-ignore
 
@@ -162,13 +186,19 @@ interface Compared {
   sds: number[];
   /** Set-ups ran in air too far apart. */
   apart: string | undefined;
+  /** Where every run is cut, in the air it was brought to; null where none was broken off. */
+  limit: number | null;
+  /** By set-up: runs that reached the limit. */
+  cut: number[];
 }
 
 const COVARIATE_DOF = 3;
 const COVARIATE_RANGE_K = 1.5;
 
 function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null, practice: Practice): Compared {
-  const { groups, y, watch, ambient, start, setUps } = prepared;
+  const { groups, y, watch, ambient, start, setUps, broken } = prepared;
+  // A slope fitted to runs that were cut off would be too flat: the shop's usual one stands in.
+  const whole = !broken.some(Boolean);
   const { of } = PROTOCOLS[trial.protocol];
   const said: string[] = [];
   const of_ = (g: number): number[] => groups.flatMap((each, i) => (each === g ? [i] : []));
@@ -191,7 +221,7 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
           apart ??= `${setUps[a]!.name} ran in air of ${mean(xa).toFixed(0)} °C and ${setUps[b]!.name} of ${mean(xb).toFixed(0)} °C: the warmer day and the set-up cannot be told apart.`;
       }
     const dof = y.length - setUps.length - 1;
-    if (dof >= COVARIATE_DOF && range >= COVARIATE_RANGE_K) covariates.push({ name: 'air outside', values: ambient as number[] });
+    if (whole && dof >= COVARIATE_DOF && range >= COVARIATE_RANGE_K) covariates.push({ name: 'air outside', values: ambient as number[] });
     else {
       const level = mean(y);
       const slope = of === 'peak' ? practice.peakPerKelvin : practice.downPerKelvin * level;
@@ -202,7 +232,7 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
     }
   }
   const starts = start.filter((each): each is number => each !== null);
-  if (starts.length === start.length && Math.max(...starts) - Math.min(...starts) >= COVARIATE_RANGE_K && y.length - setUps.length - covariates.length - 1 >= COVARIATE_DOF)
+  if (whole && starts.length === start.length && Math.max(...starts) - Math.min(...starts) >= COVARIATE_RANGE_K && y.length - setUps.length - covariates.length - 1 >= COVARIATE_DOF)
     covariates.push({ name: 'start temperature', values: starts });
   // Beside the runs' own spread: what watch and late starts add, and what the slope may be off by.
   const extra = (a: number, b: number): number => {
@@ -214,7 +244,7 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
     if (fit) {
       said.push(`Adjusted for ${covariates.map(({ name }, j) => `${name} (${fit.slopes[j]!.slope.toFixed(2)} a kelvin)`).join(' and ')}, as this trial tells it.`);
       return {
-        means: fit.means, said, apart,
+        means: fit.means, said, apart, limit: null, cut: counts.map(() => 0),
         spread: { sd: fit.fit.sigma, dof: fit.fit.dof, from: 'this vehicle' },
         sds: setUps.map((_, g) => sdOf(of_(g).map((i) => fit.residuals[i]!)) ?? fit.fit.sigma),
         difference: (a, b) => {
@@ -225,8 +255,10 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
         },
       };
     }
-    said.push(`What differed between runs hangs together with the set-ups: not adjusted for.`);
+    said.push('Conditions changed together with the set-up, so no correction is possible.');
   }
+  const { limit, values: counted, cut } = cutAtLimit(adjusted, broken);
+  adjusted = counted;
   const means = setUps.map((_, g) => mean(of_(g).map((i) => adjusted[i]!)));
   const within = setUps.map((_, g) => of_(g).map((i) => adjusted[i]!)).filter((list) => list.length >= 2);
   const dof = within.reduce((sum, list) => sum + list.length - 1, 0);
@@ -241,7 +273,8 @@ function compare(trial: Trial, prepared: Prepared, library: LibrarySpread | null
           ? { sd: Math.sqrt(rss / dof), dof, from: 'this vehicle' }
           : null;
   return {
-    means, said, apart, spread,
+    means, said, apart, spread, limit,
+    cut: setUps.map((_, g) => of_(g).filter((i) => cut[i]).length),
     sds: setUps.map((_, g) => sdOf(of_(g).map((i) => adjusted[i]!)) ?? spread?.sd ?? 0),
     difference: (a, b) => {
       const apartness = slopeU * Math.abs(ambientOf(a) - ambientOf(b));
@@ -262,7 +295,7 @@ const sdOf = (values: readonly number[]): number | undefined =>
   values.length >= LEAST_RUNS ? Math.sqrt(variance(values)) : undefined;
 
 const none = (word: TrialVerdict['word'], said: string, more: Partial<TrialVerdict> = {}): TrialVerdict => ({
-  word, said, because: [], best: null, pairs: [], setUps: [], spread: null, need: null, design: [], look: null, ...more,
+  word, said, because: [], best: null, pairs: [], setUps: [], spread: null, need: null, design: [], look: null, brokenOff: null, ...more,
 }); // prettier-ignore
 
 /**
@@ -285,13 +318,15 @@ export function judgeTrial(
   const wrong = all.filter((run) => runProblem(trial, run) !== '');
   const runs = all.filter((run) => runProblem(trial, run) === '');
   const because = wrong.length > 0 ? [`${plural(wrong.length, 'run')} left out: ${runProblem(trial, wrong[0]!)}`] : [];
-  const confounded = confounding(trial);
+  const confounded = confounding(trial, runs);
   const bare = (id: string): SetUpJudged => {
     const own = runs.filter(({ setUp }) => setUp === id);
-    return { id, runs: own.length, value: own.length === 0 ? null : mean(own.map(({ value }) => value)), interval: null };
+    return { id, runs: own.length, value: own.length === 0 ? null : mean(own.map(({ value }) => value)), interval: null, cut: own.filter((run) => run.brokenOff).length };
   };
+  const broken = runs.filter((run) => run.brokenOff);
+  const raw = broken.length === 0 ? null : { runs: broken.length, upTo: Math.min(...broken.map(({ value }) => value)) };
   const setUpLines = trial.setUps.map(({ id }) => bare(id));
-  if (confounded) return none('refused', confounded.said, { because, design: confounded.design, setUps: setUpLines });
+  if (confounded) return none('refused', confounded.said, { because, design: confounded.design, setUps: setUpLines, brokenOff: raw });
   const startC = trial.conditions?.startC ?? null;
   const away = startC === null ? [] : runs.filter((run) => run.startC !== null && Math.abs(run.startC - startC) > practice.startWithin);
   if (away.length > 0) because.push(`${plural(away.length, 'run')} did not begin at ${startC!.toFixed(0)} °C, by more than ${practice.startWithin} K.`);
@@ -300,11 +335,11 @@ export function judgeTrial(
   const missing = trial.setUps.filter(({ id }) => !runs.some(({ setUp }) => setUp === id));
   if (missing.length > 0) because.push(`No run yet: ${missing.map(({ name }) => name).join(', ')}.`);
   if (setUps.length < 2)
-    return none('cannot be told', setUps.length === 0 ? 'No run yet.' : 'Runs of one set-up only: there is nothing to compare with.', { because, setUps: setUpLines });
-  const { means, difference, said, spread, sds, apart } = compare(trial, prepared, library, practice);
+    return none('cannot be told', setUps.length === 0 ? 'No run yet.' : 'Runs of one set-up only: there is nothing to compare with.', { because, setUps: setUpLines, brokenOff: raw });
+  const { means, difference, said, spread, sds, apart, limit, cut } = compare(trial, prepared, library, practice);
   if (apart)
     return none('refused', apart, {
-      because: [...because, ...said], setUps: setUpLines,
+      because: [...because, ...said], setUps: setUpLines, brokenOff: raw,
       design: ['the same set-ups again, each on both days', 'or all of them within an hour, in turn: A B, B A'],
     });
   because.push(...said);
@@ -323,7 +358,9 @@ export function judgeTrial(
     difference: d.estimate,
     interval: spread ? intervalOf(d, level) : null,
     p: ps[i]!,
-    alike: spread && trial.margin !== null ? equivalence(d, trial.margin) : null,
+    // Beyond where a run was broken off nobody knows how far apart they are.
+    alike: spread && trial.margin !== null && limit === null ? equivalence(d, trial.margin) : null,
+    atLeast: cut[d.estimate > 0 ? a : b]! > 0,
   }));
   const order = setUps.map((_, g) => g).sort((x, y) => means[x]! - means[y]!);
   const [first, second] = [order[0]!, order[1]!];
@@ -346,20 +383,23 @@ export function judgeTrial(
       if (g < 0) return bare(id);
       const dof = counts[g]! >= LEAST_RUNS ? counts[g]! - 1 : (spread?.dof ?? 1);
       const half = (tQuantile(0.975, dof) * sds[g]!) / Math.sqrt(counts[g]!);
-      return { id, runs: counts[g]!, value: means[g]!, interval: spread ? [means[g]! - half, means[g]! + half] : null };
+      return { id, runs: counts[g]!, value: means[g]!, interval: spread ? [means[g]! - half, means[g]! + half] : null, cut: cut[g]! };
     }),
+    brokenOff: limit === null ? null : { runs: broken.length, upTo: limit },
     design: [] as string[],
     look: look ?? null,
   };
   if (spread)
     because.push(`From run to run ${differenceText(spread.sd, unit)} (one standard deviation), ${spread.from === 'the library' ? `from the library of trials, ${plural(library!.trials, 'trial')}: not every set-up has ${LEAST_RUNS} runs yet` : `from this vehicle’s runs, ${plural(spread.dof, 'degree')} of freedom`}.`);
   because.push(lookText(look, looks, list.length));
-  const values = `${nameOf(first)} ${valueText(means[first]!, unit)}, ${nameOf(second)} ${valueText(means[second]!, unit)}`;
+  const least = (g: number): string => (cut[g]! > 0 ? 'at least ' : '');
+  const values = [first, second].map((g) => `${nameOf(g)} ${least(g)}${valueText(means[g]!, unit)}`).join(', ');
   const beaten = order.slice(1).filter((g) => decided(first, g));
-  if (beaten.length === setUps.length - 1)
+  // One that was broken off itself could have come to anything: it is never the better one.
+  if (beaten.length === setUps.length - 1 && cut[first] === 0)
     return {
       word: 'better', best: setUps[first]!.id, need: null, ...shared,
-      said: `${nameOf(first).charAt(0).toUpperCase()}${nameOf(first).slice(1)} is better: ${order.slice(1).map((g) => `by ${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
+      said: `${nameOf(first).charAt(0).toUpperCase()}${nameOf(first).slice(1)} is better: ${order.slice(1).map((g) => `by ${least(g)}${differenceText(means[g]! - means[first]!, unit)} than ${nameOf(g)}`).join(', ')}.`,
     };
   // A claim of its own, on the same looks: as often as one asks, it is wrong no more often than once allows.
   const alike = pairs.filter(({ alike: p }) => look !== undefined && p !== null && p <= look.p);
@@ -369,9 +409,11 @@ export function judgeTrial(
       said: `${setUps.map(({ name }) => name).join(' and ')} are as good as each other, within ${differenceText(trial.margin, unit)}.`,
     };
   const each = Math.max(...counts) === fewest ? `${plural(fewest, 'run')} each` : `${fewest} to ${Math.max(...counts)} runs each`;
-  const partly = beaten.length > 0 ? ` Both are better than ${beaten.map(nameOf).join(' and ')}.` : '';
+  const partly = beaten.length > 0 && cut[first] === 0 ? ` Both are better than ${beaten.map(nameOf).join(' and ')}.` : '';
   const takes =
-    spreads === null
+    cut[first]! > 0
+      ? ` ${nameOf(first)} was broken off too: nobody knows what it would have come to.`
+      : spreads === null
       ? ' Nothing tells how far runs of one set-up differ: run each twice.'
       : runsEach === null
         ? ` So small a difference no number of runs that anybody drives would show.`
@@ -408,7 +450,7 @@ export function poolSpread(trials: readonly { runs: readonly TrialRun[] }[]): Li
   for (const { runs } of trials) {
     const before = dof;
     for (const id of new Set(runs.map(({ setUp }) => setUp))) {
-      const own = runs.filter(({ setUp }) => setUp === id).map(({ value }) => value);
+      const own = runs.filter((run) => run.setUp === id && !run.brokenOff).map(({ value }) => value);
       if (own.length < 2) continue;
       rss += (own.length - 1) * variance(own);
       dof += own.length - 1;

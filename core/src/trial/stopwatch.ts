@@ -16,7 +16,7 @@ const fits = (seconds: number): boolean => seconds > 0 && seconds <= MOST_S;
  * Reads a time as it is written on paper.
  *
  * @example readStopwatch('1:35')  // 95 s
- * @example readStopwatch('135')   // asks: 135 s, or 1 min 35 s
+ * @example readStopwatch('135')   // asks: 135 s (2 min 15 s), or 95 s (1 min 35 s)
  * @example readStopwatch('1.35')  // asks: 1 min 35 s, or 1.35 min
  */
 export function readStopwatch(written: string): WrittenTime {
@@ -51,7 +51,7 @@ const sure = (seconds: number): WrittenTime =>
     ? { read: 'seconds', seconds }
     : { read: 'no', problem: `${said(seconds)}: a run lasts up to four hours.` };
 function ask(seconds: number[]): WrittenTime {
-  const choices = [...new Set(seconds)].filter(fits).map((each) => ({ seconds: each, as: said(each) }));
+  const choices = [...new Set(seconds)].filter(fits).map((each) => ({ seconds: each, as: each < 60 ? said(each) : `${Math.round(10 * each) / 10} s, ${said(each)}` }));
   return choices.length === 1 ? sure(choices[0]!.seconds) : choices.length === 0 ? sure(0) : { read: 'ask', choices };
 } // prettier-ignore
 

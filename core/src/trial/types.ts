@@ -1,3 +1,5 @@
+import type { BrokenOff } from './broken-off.ts';
+
 /** What is done the same each time. */
 export const PROTOCOLS = {
   'pull-down': { label: 'Pull-down at idle, fan-on to fan-off', unit: 's', minutes: 25, of: 'time' },
@@ -30,7 +32,7 @@ export interface Trial {
   title: string;
   protocol: Protocol;
   setUps: TrialSetUp[];
-  /** What a difference is to be laid at the door of; null where only set-up against set-up is asked. */
+  /** The change that the verdict is about; null where whole set-ups are compared. */
   about: Change | null;
   /** Within so much two set-ups are as good as each other, in the protocol's unit; null where nobody asks. */
   margin: number | null;
@@ -44,6 +46,8 @@ export interface TrialRun {
   startC: number | null;
   /** The watch was started so late; null where nobody says by how much, 0 where it was not. */
   lateS: number | null;
+  /** Absent where the run came to its end; else `value` is the least that it would have come to. */
+  brokenOff?: BrokenOff | undefined;
 }
 /** Run-to-run spread of a protocol, from trials that were filed. */
 export interface LibrarySpread {

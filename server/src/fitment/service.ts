@@ -7,7 +7,7 @@ import { notFound } from '../http/problem.ts';
 import { jobHand } from '../jobs/service.ts';
 import { loadJudging } from '../match/judging.ts';
 import { isSelfShifting } from '../vehicles/cautions.ts';
-import { claimEvidence, forJob } from '../match/evidence.ts';
+import { claimEvidence, claimNotes, forJob } from '../match/evidence.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
 import { boxOf, claims } from '../parts/queries.ts';
 import { ownPractice, shopPractices } from '../practice/service.ts';
@@ -70,14 +70,15 @@ export async function planningRecord(
       const row = rows.get(id);
       if (!row) throw notFound('That part');
       const { revisionId, version: _v, notes: _n, authorId: _a, author: _w, ...line } = row;
-      const evidence = claimEvidence(row, vehicle, held.filter((claim) => claim.partId === id), records, vocabulary); // prettier-ignore
+      const own = held.filter((claim) => claim.partId === id);
+      const evidence = claimEvidence(row, vehicle, own, records, vocabulary);
       return {
         ...line,
         revisionId,
         figures: figuresOf(id),
         inTheBox: await boxOf(db, revisionId),
         evidence: forJob(evidence, job),
-        notices: notices.get(id) ?? [],
+        notices: [...(notices.get(id) ?? []), ...claimNotes(own, vehicle)],
       };
     }),
   );

@@ -7,9 +7,10 @@ import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contrac
 import { decidingSentence } from '@radiatrix/words/fit';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
+import { claimNotes } from '../match/evidence.ts';
 import { loadJudging } from '../match/judging.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
-import { partLines } from '../parts/queries.ts';
+import { claims, partLines } from '../parts/queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { seesDrafts } from '@radiatrix/contract';
 import { loadVocabulary } from '../vehicles/queries.ts';
@@ -106,8 +107,9 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
     shopPractice(db),
     measuringSource(db),
   ]);
-  const [vehicle, vocabulary, plan, lines, notices] = await Promise.all([
-    findConfiguration(db, row.configurationId),
+  const vehicle = await findConfiguration(db, row.configurationId);
+  const partIds = state.parts.map((part) => part.partId);
+  const [vocabulary, plan, lines, notices, held] = await Promise.all([
     loadVocabulary(db),
     planOfJob(db, folded, person),
     partLines(
@@ -121,11 +123,8 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       },
       seesDrafts(person.role),
     ),
-    noticesOf(
-      db,
-      state.parts.map((part) => part.partId),
-      seesDrafts(person.role),
-    ),
+    noticesOf(db, partIds, seesDrafts(person.role)),
+    claims(db, { partIds, modelId: vehicle.modelId, drafts: seesDrafts(person.role) }),
   ]);
   const benchRecords = await benchRecordsOf(db, folded, person);
   const numberOf = (partId: number): string =>
@@ -146,7 +145,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       money,
       bench: benchRecords.get(partId) ?? null,
       number: numberOf(partId),
-      notices: notices.get(partId) ?? [],
+      notices: [...(notices.get(partId) ?? []), ...claimNotes(held.filter((claim) => claim.partId === partId), vehicle)], // prettier-ignore
     })),
     plan,
     clock: events.reduce(

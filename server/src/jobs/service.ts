@@ -28,7 +28,10 @@ import { figuresOfJob } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { jobWords } from '@radiatrix/words/en/jobs';
 import { runWords } from '@radiatrix/words/en/run';
+import { holdsWords } from '@radiatrix/words/en/holds';
+import { madeHoseText } from '@radiatrix/words/holds';
 import { recordingWords } from '@radiatrix/words/en/recording';
+import { trialWords } from '@radiatrix/words/en/trial';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
@@ -187,7 +190,7 @@ function detailOf(
     case 'trial planned':
       return `${payload.title}: ${payload.setUps.map(({ name }) => name).join(', ')}`;
     case 'run made':
-      return `${payload.written || payload.value}${payload.lateS === null ? ', started late' : ''}`;
+      return `${payload.written || payload.value}${payload.brokenOff ? `, ${trialWords('broken-off')}` : payload.lateS === null ? ', started late' : ''}`;
     case 'follow-up set':
       return `${payload.what}, by ${minuteOf(payload.due)}`;
     case 'followed up':
@@ -197,6 +200,15 @@ function detailOf(
         name: payload.name,
         n: payload.fasteners.reduce((sum, { count }) => sum + count, 0),
       });
+    case 'held':
+      return holdsWords('story:held', {
+        what: holdsWords(`what:${payload.what}`),
+        name: [payload.name, payload.hose && madeHoseText(payload.hose, 'both'), payload.note]
+          .filter(Boolean)
+          .join(', '),
+      });
+    case 'let go':
+      return payload.how;
     case 'cooled':
       return runWords(
         `cooled:${payload.how}`,

@@ -32,6 +32,14 @@ export function claimEvidence(
   return { listings, listedElsewhere, installed: records.installed(part, vehicle.bayId) };
 }
 
+/** What sources add to the lines that cover a vehicle, such as "small plug"; a line of other years says nothing here. */
+export const claimNotes = (held: readonly ClaimRow[], vehicle: ConfigurationRow): string[] =>
+  held.flatMap((claim) =>
+    claim.fits && claim.note !== '' && speaksOf(claim, vehicle) === 'covers'
+      ? [`${claim.source}: ${claim.note}`]
+      : [],
+  );
+
 /**
  * What happened on unaltered vehicles of the kind proves nothing about one that was altered, and what was measured
  * on this very vehicle says more than what its type was like.

@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
-import type { PartKind } from '@radiatrix/core/figures';
+import type { Kinship, PartKind } from '@radiatrix/core/figures';
 import { application, measurement, outcome, part, partRevision } from '../db/schema/index.ts';
 
 /** At most so many unlisted parts come in for a vehicle, the nearest first. */
@@ -94,3 +94,23 @@ export async function isOneOf(db: Db, ids: readonly number[], kind: PartKind): P
   const [row] = await db.select({ id: part.id }).from(part).where(sql`${anyOf(part.id, ids)} and ${part.kind} = ${kind}`).limit(1); // prettier-ignore
   return row !== undefined;
 }
+
+/** More relatives than this add little. */
+const RELATIVES = 4;
+
+/** Bays that have something in common with a vehicle, nearest first: its model with another engine, its engine in another body. */
+export async function relatedBays(
+  db: Db,
+  vehicle: { bayId: number; modelId: number; engineId: number; year: number },
+): Promise<{ bayId: number; bay: string; why: Kinship }[]> {
+  const { rows } = await db.execute<{ bayId: number; bay: string; why: Kinship }>(sql`
+    select "bayId", bay, why from (
+      select distinct on (b.id) b.id as "bayId", b.name as bay,
+        (c.model_id = ${vehicle.modelId})::int * 2 + (c.engine_id = ${vehicle.engineId})::int as alike,
+        case when c.model_id <> ${vehicle.modelId} then 'engine' when c.engine_id = ${vehicle.engineId} then 'both' else 'model' end as why, abs(c.year - ${vehicle.year}::int) as apart
+      from configuration c join bay b on b.id = c.bay_id
+      where c.told is null and b.id <> ${vehicle.bayId} and (c.model_id = ${vehicle.modelId} or c.engine_id = ${vehicle.engineId})
+      order by b.id, alike desc, apart
+    ) related order by alike desc, apart, "bayId" limit ${RELATIVES}`);
+  return rows;
+} // prettier-ignore

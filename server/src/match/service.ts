@@ -11,7 +11,7 @@ import {
   type Verdict,
   type VerdictWord,
 } from '@radiatrix/core/fit';
-import { overlaid, PART_KINDS, type FigureSet, type PartKind } from '@radiatrix/core/figures';
+import { overlaid, PART_KINDS, withLent, type FigureSet, type PartKind } from '@radiatrix/core/figures';
 import { fitChoices, plugOf } from '@radiatrix/core/fitment';
 import { materialsOf, minutesOf, ownOf, type Practice } from '@radiatrix/core/practice';
 import { connectorsByCode } from '../connectors/queries.ts';
@@ -46,9 +46,10 @@ import {
   type ConfigurationRow,
 } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
-import { claimEvidence, forJob } from './evidence.ts';
+import { claimEvidence, claimNotes, forJob } from './evidence.ts';
 import { alikeKey, fitVehicleOf, loadJudging, prospectsOf, type JudgingRecords } from './judging.ts';
 import { candidateIds, isOneOf, ofKind } from './queries.ts';
+import { lentTo } from './related.ts';
 
 export interface MatchOptions {
   /** A job whose own figures override the type's. */
@@ -94,6 +95,7 @@ interface Judged {
   /** What happened to the parts: superseded, failed, withdrawn. */
   marks: ReadonlyMap<number, Marks>;
   evidenceOf: (part: PartRow) => Evidence;
+  noticesFor: (part: PartRow) => string[];
   verdictOf: (part: PartRow) => Verdict;
 }
 
@@ -146,6 +148,7 @@ async function judgingOf(
     unlisted: others ? { kind: kind!, tried: records.parts.filter((each) => each.kind === kind).length, onRecord: others.onRecord } : null,
     marks,
     evidenceOf,
+    noticesFor: (part) => [...noticesWith(marks, part), ...claimNotes(heldOf.get(part.id) ?? [], vehicle)],
     verdictOf: (part) => judgeFit(needs, records.fitPart(part), evidenceOf(part), practice),
   };
 }
@@ -208,16 +211,29 @@ export async function match(
   role: Role,
   options: MatchOptions = {},
 ): Promise<MatchResult> {
-  const { vehicle, vocabulary, records, marks, job, practice, unlisted, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
+  const { vehicle, vocabulary, needs, records, marks, job, practice, unlisted, evidenceOf, noticesFor, verdictOf } = await judgingOf(db, vehicleId, role, options); // prettier-ignore
   const candidates = records.parts.map((row): JudgedPart => ({
     ...partLineOf(row),
     verdict: verdictOf(row),
-    notices: noticesWith(marks, row),
+    notices: noticesFor(row),
   }));
+  const lent = await lentTo(db, vehicle, needs.figures, role);
+  const expecting = { ...needs, figures: withLent(needs.figures, lent) };
+  // Borrowed figures settle nothing: of what is not proven they say what to try first.
+  const likely = new Map<number, VerdictWord>(
+    lent.length === 0
+      ? []
+      : records.parts.map((row) => [
+          row.id,
+          judgeFit(expecting, records.fitPart(row), evidenceOf(row), practice).verdict,
+        ]),
+  );
+  const expected = ({ id }: { id: number }): number => VERDICTS.indexOf(likely.get(id) ?? 'not-proven');
   candidates.sort(
     (a, b) =>
       PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) ||
       rank(a.verdict) - rank(b.verdict) ||
+      expected(a) - expected(b) ||
       a.verdict.grade - b.verdict.grade ||
       (a.number < b.number ? -1 : 1),
   );
@@ -228,7 +244,11 @@ export async function match(
       ...candidate,
       failing: marks.get(candidate.id)?.failing ?? null,
       verdict: verdictLine(candidate.verdict),
+      ...(candidate.verdict.verdict === 'not-proven' && likely.has(candidate.id)
+        ? { likely: likely.get(candidate.id)! }
+        : {}),
     })),
+    lent,
     first: first ?? null,
     practice: { passAt: practice.passAt, failAt: practice.failAt, own: ownOf(practice) },
     unlisted,
@@ -251,10 +271,10 @@ export async function judged(
   role: Role,
   options: MatchOptions = {},
 ): Promise<JudgedPart> {
-  const { records, marks, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
+  const { records, noticesFor, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
   const [row] = records.parts;
   if (!row) throw notFound('That part');
-  return { ...partLineOf(row), verdict: verdictOf(row), notices: noticesWith(marks, row) };
+  return { ...partLineOf(row), verdict: verdictOf(row), notices: noticesFor(row) };
 }
 
 const SETS_SHOWN = 5;

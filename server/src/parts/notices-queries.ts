@@ -91,8 +91,8 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
     say(id, `Revision ${revision} was withdrawn ${at!.slice(0, 10)}: ${reason}`);
   for (const [id, number] of successors) {
     const own = next.get(number);
-    // Of a part that fails whoever turns to its successor wants to know whether that does better.
-    const record = !failing.has(id) ? '' : own ? `, of which ${own.fitted} went in here and ${own.failed} failed` : ', of which none was seen yet'; // prettier-ignore
+    // The successor of a part that fails is worth more if it does better.
+    const record = !failing.has(id) ? '' : own ? ` (${own.fitted} fitted, ${own.failed} failed)` : ' (none fitted yet)'; // prettier-ignore
     say(id, `Superseded by ${number}${record}.`);
   }
   for (const { id, count, last } of misfits)

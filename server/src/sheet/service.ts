@@ -16,7 +16,7 @@ import { planningRecord } from '../fitment/service.ts';
 import { connectorsByCode } from '../connectors/queries.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobHand, type JobHand } from '../jobs/service.ts';
-import { claims, partLines } from '../parts/queries.ts';
+import { partLines } from '../parts/queries.ts';
 import { documentOf, procedureHead } from '../procedures/queries.ts';
 import { headOf } from '../revisions/queries.ts';
 import { cautionContext } from '../vehicles/cautions.ts';
@@ -147,10 +147,9 @@ export async function sheetRecord(
     membersFor(planning, partId, job),
     practiceOf(planning.practice),
   );
-  const [procedures, vocabulary, listed] = await Promise.all([
+  const [procedures, vocabulary] = await Promise.all([
     proceduresOfBay(db, vehicle.bayId, drafts),
     loadVocabulary(db),
-    claims(db, { partIds: [partId], modelId: vehicle.modelId }),
   ]);
   guard(together, partId, job, line.number);
   const ways = procedures.filter((each) => each.partKind === line.kind);
@@ -217,9 +216,6 @@ export async function sheetRecord(
       ...(way?.since ?? []),
       ...sheet.notes,
       ...part.notices,
-      ...listed.flatMap((claim) =>
-        claim.fits && claim.note !== '' ? [`${claim.source}: ${claim.note}`] : [],
-      ),
     ],
     job: job ? { id: job.id, label: job.label } : null,
     run: way
@@ -237,6 +233,7 @@ export async function sheetRecord(
       partId: each.id,
       label: takesOnRecord(each.figures, bay.words.systemVoltage?.word, practiceOf(planning.practice)),
     })),
+    holds: (job?.state.holds ?? []).filter(({ ended }) => ended === null),
     transfers: transferList(
       part,
       planning.parts.find(({ id: own, kind: kinds }) => kinds === line.kind && goneOff.has(own)),

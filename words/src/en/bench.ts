@@ -42,6 +42,7 @@ export const benchWords = catalogue('bench', {
   'because:stays-shut': 'it stays shut in boiling water',
   'because:stands-open': 'it stands open when it is cold',
   'because:shuts-unseen': 'nobody saw whether it shuts when it is cold',
+  'because:full-unseen': 'nobody read the temperature at which it is fully open',
   'because:no-rating': 'no record says where it opens',
   'because:no-temperature': 'no temperature was read. Boiling water is too cold for a higher rating',
   'because:opens-early': 'it opens early, at {opens}; the record has {rated}',

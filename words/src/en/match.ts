@@ -14,5 +14,17 @@ export const matchWords = catalogue('match', {
   'none-of:record': 'Record a {kind}',
   unlisted:
     'No source lists one for this model. {tried, plural, one {# of {onRecord} on record is tried by its figures} other {# of {onRecord} on record are tried by their figures}}.',
+  'likely:straight-in': 'With figures of {bay} it would go straight in',
+  'likely:changes': 'With figures of {bay} it would go in with changes',
+  'likely:not-proven': 'Figures of {bay} do not rule it out',
+  'likely:no': 'With figures of {bay} it would not go in',
+  'lent:model':
+    'Borrowed: {bay}, the same model with another engine, has {figure}. It counts once you confirm it here.',
+  'lent:both':
+    'Borrowed: {bay}, the same model and engine, has {figure}. It counts once you confirm it here.',
+  'lent:engine':
+    'Borrowed: {bay}, the same engine in another body, has {figure}. It counts once you confirm it here.',
+  'lent:fill': 'It measures the same here',
+  'lent:same': 'It is the same here',
   together: 'settles nothing alone, measure {others} too',
 });

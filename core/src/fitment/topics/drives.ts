@@ -72,6 +72,10 @@ export function drivesOf(
     boilsC: plan.settings?.boilsC ?? 110,
     dropK: plan.settings?.dropK ?? plan.practice.dropAtIdle,
   };
+  const isSwitched = (side: 'old' | 'fresh'): boolean => {
+    const ready = plan.setUps[side];
+    return !(ready.ok && ready.setUp.fans?.engineDriven);
+  };
   const now = settingsOf(
     record.bay,
     plan.fresh.assembly.fan,
@@ -83,8 +87,9 @@ export function drivesOf(
       stages: stagesAsked(asked),
     },
     at,
+    isSwitched('fresh'),
   );
-  const was = settingsOf(record.bay, plan.old.assembly.fan, record.thermostats, {}, at);
+  const was = settingsOf(record.bay, plan.old.assembly.fan, record.thermostats, {}, at, isSwitched('old'));
   const fresh = now && driveOf(plan, 'fresh', now, asked);
   const old = was && driveOf(plan, 'old', was, { ...asked, drive: 'staged' });
   return { old, fresh, seconds: (fresh ?? old)?.legs.reduce((sum, leg) => sum + leg.seconds, 0) ?? 0 };

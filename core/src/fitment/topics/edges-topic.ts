@@ -1,5 +1,5 @@
 import { USUAL_PRACTICE, HUB_SPACERS_MM, type Practice } from '../../practice/index.ts';
-import { edgeGaps } from '../../fit/index.ts';
+import { drivenGap, edgeGaps, engineTurns } from '../../fit/index.ts';
 import { attempt } from '../attempt.ts';
 import type { Choices } from '../choices.ts';
 import { hosePlan, supportWork } from '../shapes/edges.ts';
@@ -23,6 +23,9 @@ export function edgeWork(
   const standoff = fan?.quantities.standoff?.value;
   const foot = standoff === undefined ? undefined : attempt(() => footSpacer(standoff));
   const nearer = comesNearerMm(old.assembly.radiator, fresh.assembly.radiator);
+  // The same clearance as the ledger's and the drawing's: blades to the new core, on the spacer that is fitted.
+  const engineDriven = engineTurns(bay, fan);
+  const blades = engineDriven ? drivenGap(bay, fresh.assembly.radiator, fan) : undefined;
   const hub =
     asked.hubGap !== undefined && asked.hubFitted !== undefined
       ? attempt(() =>
@@ -64,6 +67,9 @@ export function edgeWork(
     standoff,
     foot: foot?.ok ? foot.value : undefined,
     hub,
+    /** Null where neither a fan nor the record says what turns it. */
+    engineDriven: fan || bay.words.fanDrivenBy ? engineDriven : null,
+    bladesToCore: blades,
     comesNearerMm: nearer,
     hoses,
   };

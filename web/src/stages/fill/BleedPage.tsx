@@ -24,6 +24,7 @@ import { useHappened } from '../job/useHappened.ts';
 import { useWake } from '../run/useWake.ts';
 import { useBleedJudge } from './useBleedJudge.ts';
 import { useFilling, type Filling } from './useFilling.ts';
+import { StillIn } from '../job/Holds.tsx';
 
 /** A bleeding run on a phone: timed, ended by its conditions, with the curve read as it comes. */
 export function BleedPage() {
@@ -134,6 +135,7 @@ function Bleed({ filling }: { filling: Filling }) {
         <Link to={fillAddress(job.id)} className="font-label text-muted text-[17px] no-underline">{job.state.label || job.vehicle.title} · job {job.id}</Link>
       </header>
       {error !== undefined && <Failure error={error} />}
+      <StillIn holds={job.state.holds} />
       {!runs && (
         <>
           {before && (

@@ -13,6 +13,7 @@ import { PourNow } from './PourNow.tsx';
 import { Schools } from './Schools.tsx';
 import { Strength } from './Strength.tsx';
 import { useFilling, type Filling } from './useFilling.ts';
+import { StillIn } from '../job/Holds.tsx';
 
 /** The coolant account of a job: what went out and in, what to pour now, and how it is filled. */
 export function FillPage() {
@@ -45,6 +46,7 @@ function Fill({ filling }: { filling: Filling }) {
           <Failure error={error} />
         </div>
       )}
+      <StillIn holds={job.state.holds} />
       {!record.changeKnown && (
         <p className="border-not-proven mt-2 border-l-[3px] pl-3">
           What the new radiator holds against the old one is not on record: fill both from a jug, and put it on record. Until then nothing is counted for it.

@@ -21,6 +21,7 @@ import { PlanSummary } from './PlanSummary.tsx';
 import { Story } from './Story.tsx';
 import { useHappened } from './useHappened.ts';
 import { Watch } from './Watch.tsx';
+import { Holds } from './Holds.tsx';
 
 /** One real vehicle with one real complaint: what is planned, what was measured, and everything that happened. */
 export function JobPage() {
@@ -127,6 +128,7 @@ function Job({ job }: { job: JobRecord }) {
         <div>
           <PlanSummary job={job} />
           <Parts job={job} say={say} busy={busy} />
+          <Holds holds={state.holds} say={say} busy={busy} />
           <OwnFigures job={job} say={say} busy={busy} />
         </div>
         <div>

@@ -1,3 +1,4 @@
+import type { LentFigure } from '@radiatrix/core/figures';
 import { Link } from 'react-router';
 import { needed, workKey } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
@@ -27,10 +28,13 @@ const GRADES = [
 export function CandidateSheet({
   candidate,
   first,
+  lent,
   asked,
   editable,
 }: {
   candidate: Candidate;
+  /** What related bays have of figures that this one lacks. */
+  lent: readonly LentFigure[];
   /** The part whose ledger came along with the list. */
   first: JudgedPart | null;
   asked: { id: number } & MatchOptions;
@@ -75,7 +79,7 @@ export function CandidateSheet({
       </div>
       <p className="mt-1 max-w-[85ch] text-[16px]">{decidingSentence(verdict, units)}</p>
       {judged ? (
-        <Reasons judged={judged} vehicleId={vehicleId} jobId={asked.job} editable={editable} />
+        <Reasons judged={judged} lent={lent} vehicleId={vehicleId} jobId={asked.job} editable={editable} />
       ) : error ? (
         <div className="mt-4">
           <Failure error={error} retry={() => void refetch()} />
@@ -151,11 +155,13 @@ function TakeIntoJob({ candidate, jobId }: { candidate: Candidate; jobId: number
 /** What is behind a verdict: the work it takes, what to measure, where evidence agrees, every check. */
 function Reasons({
   judged,
+  lent,
   vehicleId,
   jobId,
   editable,
 }: {
   judged: JudgedPart;
+  lent: readonly LentFigure[];
   vehicleId: number;
   jobId: number | undefined;
   editable: boolean;
@@ -196,7 +202,7 @@ function Reasons({
           ))}
         </ul>
       )}
-      {editable && <MeasureNext candidate={judged} vehicleId={vehicleId} jobId={jobId} />}
+      {editable && <MeasureNext candidate={judged} lent={lent} vehicleId={vehicleId} jobId={jobId} />}
       <EvidenceLine verdict={verdict} />
       <Ledger verdict={verdict} />
     </>

@@ -4,6 +4,7 @@ import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
 import { canEdit, type Candidate, type MatchResult, type Person } from '@radiatrix/contract';
 import { kindHeading, kindName } from '@radiatrix/words/figures';
 import { matchWords } from '@radiatrix/words/en/match';
+import { listed } from '@radiatrix/words';
 import { decidingSentence } from '@radiatrix/words/fit';
 import { FailingMark } from '../../ui/FailingMark.tsx';
 import { api } from '../../api/api.ts';
@@ -74,6 +75,7 @@ export function MatchPage() {
       </div>
     );
   if (!data) return <Waiting what="Holding parts against the vehicle" />;
+  const lender = listed([...new Set(data.lent.map(({ bay }) => bay))]);
   if (candidates.length === 0)
     return (
       <div className="mt-5">
@@ -119,6 +121,7 @@ export function MatchPage() {
                   <CandidateRow
                     key={candidate.id}
                     candidate={candidate}
+                    lender={lender}
                     chosen={candidate.id === chosen?.id}
                     onChoose={() => {
                       choose(candidate.id);
@@ -142,6 +145,7 @@ export function MatchPage() {
           key={chosen.id}
           candidate={chosen}
           first={data.first}
+          lent={data.lent}
           asked={asked}
           editable={canEdit(person.role)}
         />
@@ -238,10 +242,13 @@ function Basis({
 
 function CandidateRow({
   candidate,
+  lender,
   chosen,
   onChoose,
 }: {
   candidate: Candidate;
+  /** The bay that lends figures; '' where none does. */
+  lender: string;
   chosen: boolean;
   onChoose: () => void;
 }) {
@@ -264,6 +271,11 @@ function CandidateRow({
           <FailingMark failing={candidate.failing} />
         </span>
         <span className="block text-[14px]">{decidingSentence(candidate.verdict, units)}</span>
+        {candidate.likely && (
+          <span className="text-not-proven block text-[14px]">
+            {matchWords(`likely:${candidate.likely}`, { bay: lender })}
+          </span>
+        )}
       </button>
     </li>
   );

@@ -7,9 +7,10 @@ import {
   insisted,
   readFigure,
   spelledOut,
+  type LentFigure,
   type SubjectKind,
 } from '@radiatrix/core/figures';
-import { formatQuantity, type Method } from '@radiatrix/core/quantity';
+import { formatQuantity, type Dimension, type Method } from '@radiatrix/core/quantity';
 import type { JudgedPart } from '@radiatrix/contract';
 import { exampleOf, figureFault } from '@radiatrix/words/faults';
 import { methodName } from '@radiatrix/words/methods';
@@ -32,10 +33,12 @@ const SHOWN = 6;
  */
 export function MeasureNext({
   candidate,
+  lent,
   vehicleId,
   jobId,
 }: {
   candidate: JudgedPart;
+  lent: readonly LentFigure[];
   vehicleId: number;
   jobId: number | undefined;
 }) {
@@ -71,6 +74,7 @@ export function MeasureNext({
             key={idOf(now)}
             item={now}
             candidate={candidate}
+            lent={now.subject === 'bay' ? lent.find(({ key }) => key === now.key) : undefined}
             vehicleId={vehicleId}
             jobId={jobId}
             boxRef={box}
@@ -113,12 +117,14 @@ const idOf = (item: Pick<ToMeasure, 'subject' | 'key'>): string => `${item.subje
 function Entry({
   item,
   candidate,
+  lent,
   vehicleId,
   jobId,
   boxRef,
 }: {
   item: ToMeasure;
   candidate: JudgedPart;
+  lent: LentFigure | undefined;
   vehicleId: number;
   jobId: number | undefined;
   boxRef: React.RefObject<(HTMLInputElement & HTMLSelectElement) | null>;
@@ -203,6 +209,18 @@ function Entry({
           ))}
         </select>
       )}
+      {lent && (
+        <Lent
+          lent={lent}
+          item={item}
+          onSame={(value) => {
+            setText(value);
+            // A word is recorded as it is chosen; a measured figure still wants its method.
+            if (attribute.type === 'quantity') boxRef.current?.focus();
+            else send(value);
+          }}
+        />
+      )}
       <p aria-live="polite" className={`basis-full text-[14px] ${wrong ? 'text-no' : 'text-muted'}`}>
         {read && !read.ok && read.ask && (
           <button type="button" className="text-steel mr-2 underline" onClick={() => setText(insisted(text))}>
@@ -217,6 +235,29 @@ function Entry({
     </form>
   );
 }
+
+/** What a related bay has: to be confirmed by looking or measuring here, or to be put right. */
+function Lent({
+  lent: { bay, why, figure },
+  item,
+  onSame,
+}: {
+  lent: LentFigure;
+  item: ToMeasure;
+  onSame: (text: string) => void;
+}) {
+  const units = useUnits();
+  const attribute = attributeOf(item.subject, item.key)!;
+  const { text, value } = 'word' in figure ? { text: choiceName(attribute, figure.word), value: figure.word } : { text: formatQuantity(figure.value, (attribute as { dimension: Dimension }).dimension, units, { uncertainty: figure.u }), value: formatQuantity(figure.value, (attribute as { dimension: Dimension }).dimension, 'metric') };
+  return (
+    <p className="text-not-proven basis-full text-[15px]">
+      {matchWords(`lent:${why}`, { bay, figure: text })}{' '}
+      <button type="button" className="text-steel min-h-6 underline" onClick={() => onSame(value)}>
+        {matchWords('word' in figure ? 'lent:same' : 'lent:fill')}
+      </button>
+    </p>
+  );
+} // prettier-ignore
 
 /** Set while figures are being worked through, so that the next box takes the caret. */
 const GOING_ON = 'radiatrix:measuring';

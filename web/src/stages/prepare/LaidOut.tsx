@@ -1,6 +1,9 @@
 import type { LayOut } from '@radiatrix/core/access';
 import type { ReactNode } from 'react';
 import { materialName } from '@radiatrix/words/work';
+import type { JobHold } from '@radiatrix/core/job';
+import { holdsWords } from '@radiatrix/words/en/holds';
+import { HoldText } from '../job/Holds.tsx';
 
 const LIFT_WORDS = { none: '', stands: 'stands and chocks', lift: 'the lift' };
 
@@ -12,7 +15,7 @@ const Row = ({ label, children }: { label: string; children: ReactNode }) => (
 );
 
 /** Everything that lies there before a bolt is turned; metric and inch kept apart. */
-export function LaidOut({ laid, letter, cautions }: { laid: LayOut; letter: string; cautions: readonly string[] }) {
+export function LaidOut({ laid, letter, cautions, holds }: { laid: LayOut; letter: string; cautions: readonly string[]; holds: readonly JobHold[] }) {
   return (
     <section aria-label={`Lay out for ${letter}`}>
       <h2 className="heading">Lay out for {letter}</h2>
@@ -32,6 +35,7 @@ export function LaidOut({ laid, letter, cautions }: { laid: LayOut; letter: stri
                 </span>
               ))}
         </Row>
+        {holds.length > 0 && <Row label={holdsWords('sheet')}>{holds.map((hold) => <span key={hold.hold} className="block"><HoldText hold={hold} /></span>)}</Row>}
         <Row label="Tag">{laid.tag.join(', ') || 'nothing to tag'}</Row>
       </dl>
       <details className="caution mt-3 px-3 py-1.5">

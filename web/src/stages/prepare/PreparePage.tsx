@@ -258,7 +258,7 @@ function Chosen({ access, map, job, goals, already, way, ways, weigh, title, isT
     <>
       <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-[1.05fr_1.15fr_0.75fr] max-lg:[&>*]:min-w-0">
         <WayTable ways={ways} chosen={ways.indexOf(way)} quoteOf={quoteOf} />
-        <LaidOut laid={laid} letter={letter} cautions={sheet.cautions.map(({ text }) => text)} />
+        <LaidOut laid={laid} letter={letter} holds={(job?.state.holds ?? []).filter(({ ended }) => ended === null)} cautions={sheet.cautions.map(({ text }) => text)} />
         <section aria-label="Choose">
           <h2 className="heading">Choose</h2>
           <Take {...{ access, job, goals, already, way, letter, title, isTaken }} />

@@ -37,7 +37,7 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
   const within = margin.trim() === '' ? null : Number(margin.replace(',', '.'));
   const names = setUps.map(({ name }) => name.trim());
   const problem = startC === undefined ? 'A start temperature is a temperature.' : title.trim() === '' ? 'Give it a name.' : names.some((name) => name === '') ? 'Every set-up has a name.' : new Set(names).size < names.length ? 'Two set-ups of one name.' : within !== null && !(within > 0) ? 'A margin is more than nothing.' : '';
-  const stands = confounding({ setUps, about: about || null });
+  const stands = confounding({ setUps, about: about || null, protocol });
   if (!open)
     return (
       <button type="button" className="btn btn-quiet mt-2" onClick={() => setOpen(true)}>{trial ? 'Change the plan' : 'Plan a trial'}</button>
@@ -77,8 +77,8 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
       </ul>
       {setUps.length < 6 && <button type="button" className="text-steel mt-1 underline" onClick={() => setSetUps([...setUps, { id: [...LETTERS].find((letter) => !setUps.some(({ id }) => id === letter))!, name: '', changes: [] }])}>One set-up more</button>}
       <div className="mt-2 flex flex-wrap gap-x-3 gap-y-2">
-        <Field label="A difference is laid at the door of" className="min-w-[190px] flex-1">
-          <select className="select" value={about} onChange={(event) => setAbout(event.target.value as Change)}><option value="">nothing: set-up against set-up</option>{CHANGES.map((each) => <option key={each}>{each}</option>)}</select>
+        <Field label="Change that the verdict is about" className="min-w-[190px] flex-1">
+          <select className="select" value={about} onChange={(event) => setAbout(event.target.value as Change)}><option value="">none: compare whole set-ups</option>{CHANGES.map((each) => <option key={each}>{each}</option>)}</select>
         </Field>
         <Field label={`As good as, within (${PROTOCOLS[protocol].unit === 's' ? 's' : 'K'})`} className="w-[170px]"><input className="input" inputMode="decimal" value={margin} maxLength={8} onChange={(event) => setMargin(event.target.value)} /></Field>
       </div>
@@ -90,7 +90,7 @@ export function PlanTrial({ trial, say, busy, onPlanned }: { trial?: Trial; say:
         <Field label="A/C" className="w-[96px]"><select className="select" value={String(conditions.airConditioning)} onChange={(event) => setConditions({ ...conditions, airConditioning: event.target.value === 'null' ? null : event.target.value === 'true' })}><option value="null">not said</option><option value="true">on</option><option value="false">off</option></select></Field>
         <Field label="Blower" className="w-[96px]"><select className="select" value={conditions.blower ?? ''} onChange={(event) => setConditions({ ...conditions, blower: (event.target.value || null) as TrialConditions['blower'] })}><option value="">not said</option><option>off</option><option>high</option></select></Field>
       </fieldset>
-      {stands && <p className="text-no mt-1">{stands.said} What would do: {stands.design.join('; ')}.</p>}
+      {stands && <p className="text-no mt-1">{stands.said} Drive these: {stands.design.join('; ')}.</p>}
       <p className="mt-2 flex items-center gap-3">
         <button type="submit" className="btn btn-primary" disabled={busy || problem !== ''}>{trial ? 'Keep the plan' : 'Plan it'}</button>
         <button type="button" className="btn btn-quiet" onClick={() => setOpen(false)}>Not now</button>

@@ -1,3 +1,6 @@
+import { holdsWords } from '@radiatrix/words/en/holds';
+import { stillInText } from '@radiatrix/words/holds';
+import { small } from '@radiatrix/words/list';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { openProofs, type Proved, type ProofWord } from '@radiatrix/core/prove';
@@ -87,7 +90,7 @@ function Prove({ filling }: { filling: Filling }) {
       </div>
       {open.length > 0 && (
         <p className="border-changes mt-5 border-l-[3px] pl-3">
-          This job is not filed as proven while {open.length === 1 ? 'this is' : 'these are'} open, unless somebody says why: {open.map(({ label }) => label.toLowerCase()).join(', ')}.
+          This job is not filed as proven while {open.length === 1 ? 'this is' : 'these are'} open, unless somebody says why: {open.map(({ label }) => small(label)).join(', ')}.
         </p>
       )}
     </div>
@@ -102,14 +105,13 @@ const READ_BY: Readonly<Record<string, readonly Quantity[]>> = {
   heater: ['air'],
   quiet: ['sound'],
 };
-/** By hand; those that readings tell are told by them. */
-const BY_READINGS = new Set(['leak pressure', 'thermostat', 'level', 'tray']);
 
 function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useHappened>['say']; busy: boolean }) {
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const units = useUnits();
   const { code, label, word, said, caution, by, at } = proof;
+  const byReadings = proof.told === 'by readings';
   const tell = (next: 'proven' | 'failed'): void => void say('proved', { what: code, word: next, said: text.trim(), stream: null }).then(() => { setOpen(false); setText(''); }).catch(() => {});
   return (
     <li className="border-rule border-b py-2">
@@ -119,7 +121,7 @@ function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useH
           <p className="flex flex-wrap items-baseline gap-x-3">
             <strong className="text-[17px]">{label}</strong> <span className={`font-label text-[16px] ${TONES[word]}`}>{word}</span>
           </p>
-          <p className={word === 'failed' ? 'text-no' : 'text-muted'}>{proof.finding ? bleedText(proof.finding, units) : said}{by && ` (${by} ${at.slice(0, 10)})`}</p>
+          <p className={word === 'failed' ? 'text-no' : 'text-muted'}>{proof.finding ? bleedText(proof.finding, units) : proof.stillIn ? holdsWords('still-in:proof', { names: stillInText(proof.stillIn) }) : said}{by && ` (${by} ${at.slice(0, 10)})`}</p>
           {open && (
             <form className="mt-1" aria-label={label} onSubmit={(event) => event.preventDefault()}>
               {caution && <p className="caution px-3 py-1 text-[15px]">{caution}</p>}
@@ -139,11 +141,11 @@ function Line({ proof, say, busy }: { proof: Proved; say: ReturnType<typeof useH
                 />
               )}
               <p className="mt-1.5 flex flex-wrap gap-2">
-                {!BY_READINGS.has(code) && <button type="button" className="btn btn-primary !min-h-12" disabled={busy} onClick={() => tell('proven')}>Proven</button>}
-                {code !== 'tray' && <button type="button" className="btn btn-quiet !min-h-12" disabled={busy} onClick={() => tell('failed')}>Failed</button>}
+                {!byReadings && <button type="button" className="btn btn-primary !min-h-12" disabled={busy} onClick={() => tell('proven')}>Proven</button>}
+                {!(byReadings && code === 'tray') && <button type="button" className="btn btn-quiet !min-h-12" disabled={busy} onClick={() => tell('failed')}>Failed</button>}
                 <button type="button" className="btn btn-quiet !min-h-12" disabled={busy || text.trim().length < 5} onClick={() => void say('proof waived', { what: code, why: text.trim() }).then(() => setOpen(false)).catch(() => {})}>Leave it unproven, because…</button>
               </p>
-              {BY_READINGS.has(code) && <p className="text-muted text-[14px]">{code === 'tray' ? 'The tray is counted on the phone.' : code === 'level' ? 'Said on the Fill page, when it was looked at.' : code === 'thermostat' ? 'The curve of the bleeding run tells.' : 'The pressure test beside this tells.'}</p>}
+              {byReadings && <p className="text-muted text-[14px]">{code === 'tray' ? 'The tray is counted on the phone.' : code === 'level' ? 'Said on the Fill page, when it was looked at.' : code === 'thermostat' ? 'The curve of the bleeding run tells.' : 'The pressure test beside this tells.'}</p>}
             </form>
           )}
         </div>

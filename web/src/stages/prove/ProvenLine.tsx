@@ -1,3 +1,4 @@
+import { small } from '@radiatrix/words/list';
 import { Link } from 'react-router';
 import { openProofs } from '@radiatrix/core/prove';
 import { proveAddress } from '../../app/addresses.ts';
@@ -17,7 +18,7 @@ function Said({ filling: { job, record, practice } }: { filling: Filling }) {
   return (
     <p className={open.length > 0 ? 'text-changes' : 'text-straight-in'}>
       {open.length === 0
-        ? `Proven${waived.length > 0 ? `, but for ${waived.map(({ label, said }) => `${label.toLowerCase()} (${said})`).join(', ')}` : ''}.`
+        ? `Proven${waived.length > 0 ? `, but for ${waived.map(({ label, said }) => `${small(label)} (${said})`).join(', ')}` : ''}.`
         : `Not proven: ${open.length} of ${proved.length} open.`}{' '}
       <Link to={proveAddress(job.id)}>See the proof</Link>
     </p>

@@ -18,7 +18,7 @@ export function RunsChart({ trial, runs, verdict }: { trial: Trial; runs: readon
   const ticks: number[] = [];
   for (let tick = Math.ceil((least - room) / step) * step; tick <= most + room; tick += step) ticks.push(tick);
   return (
-    <svg viewBox={`0 0 ${W} ${H}`} className="mt-2 w-full" role="img" aria-label={verdict.setUps.map(({ id, runs: n, value }) => `${trial.setUps.find((each) => each.id === id)!.name}: ${n} runs${value === null ? '' : `, ${value.toFixed(1)} ${unit}`}`).join('; ')}>
+    <svg viewBox={`0 0 ${W} ${H}`} className="mt-2 w-full" role="img" aria-label={verdict.setUps.map(({ id, runs: n, value, cut }) => `${trial.setUps.find((each) => each.id === id)!.name}: ${n} runs${value === null ? '' : `, ${cut > 0 ? 'at least ' : ''}${value.toFixed(1)} ${unit}`}`).join('; ')}>
       {ticks.map((tick) => (
         <g key={tick}><path d={`M${x(tick)} 4V${H - 20}`} stroke="var(--color-base-300)" /><text x={x(tick)} y={H - 6} fontSize="12" textAnchor="middle" fill="var(--muted)" className="figure">{tick}</text></g>
       ))}
@@ -30,7 +30,10 @@ export function RunsChart({ trial, runs, verdict }: { trial: Trial; runs: readon
           <g key={id}>
             <text x={LEFT - 8} y={middle + 4} fontSize="14" textAnchor="end" fill="var(--color-base-content)">{name.length > 22 ? `${name.slice(0, 21)}…` : name}</text>
             {judged?.interval && <path d={`M${x(judged.interval[0])} ${middle}H${x(judged.interval[1])}M${x(judged.interval[0])} ${middle - 6}V${middle + 6}M${x(judged.interval[1])} ${middle - 6}V${middle + 6}`} stroke="var(--color-info)" strokeWidth="1.5" />}
-            {runs.filter(({ setUp }) => setUp === id).map(({ value }, i) => <path key={i} d={`M${x(value)} ${middle - 9}V${middle + 9}`} stroke="var(--color-base-content)" strokeWidth="1.5" opacity="0.7" />)}
+            {runs.filter(({ setUp }) => setUp === id).map(({ value, brokenOff }, i) => (
+              // A run that was broken off points to where it would have gone on.
+              <path key={i} d={`M${x(value)} ${middle - 9}V${middle + 9}${brokenOff ? `M${x(value)} ${middle}h12m-5 -4l5 4l-5 4` : ''}`} stroke="var(--color-base-content)" fill="none" strokeWidth="1.5" opacity="0.7" />
+            ))}
             {judged && judged.value !== null && <path d={`M${x(judged.value)} ${middle - 7}l5 7l-5 7l-5 -7Z`} fill={verdict.best === id ? 'var(--straight-in)' : 'var(--color-primary)'} />}
           </g>
         );

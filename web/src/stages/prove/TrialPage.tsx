@@ -1,31 +1,25 @@
-import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
   PROTOCOLS,
   judgeTrial,
   powerCurve,
-  pullDownStretch,
-  readStopwatch,
-  runProblem,
   valueText,
-  watchAgainstLog,
   type Trial,
   type TrialRun,
   type TrialVerdict,
 } from '@radiatrix/core/trial';
+import { trialWords as words } from '@radiatrix/words/en/trial';
 import { formatQuantity, type UnitSystem } from '@radiatrix/core/quantity';
 import { proveAddress } from '../../app/addresses.ts';
 import { useUnits } from '../../app/store.ts';
-import { Field } from '../../ui/fields.tsx';
 import { Failure, Empty, Waiting } from '../../ui/notices.tsx';
-import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import { useHappened } from '../job/useHappened.ts';
 import { useFilling, type Filling } from '../fill/useFilling.ts';
+import { AddRun } from './AddRun.tsx';
 import { PlanTrial } from './PlanTrial.tsx';
 import { PullDowns } from './PullDowns.tsx';
 import { RunsChart } from './RunsChart.tsx';
 import { runsOf } from './runs.ts';
-import { useRecorded } from './useRecorded.ts';
 
 /** One trial: the verdict in words first, then the runs it rests on, and what it takes to know more. */
 export function TrialPage() {
@@ -44,6 +38,9 @@ const WORDS: Readonly<Record<TrialVerdict['word'], { tone: string; shape: string
   'cannot be told': { tone: 'text-not-proven', shape: '' },
   refused: { tone: 'text-no', shape: 'M4 4L16 16M16 4L4 16' },
 };
+
+const brokenOff = ({ brokenOff: off }: TrialRun): string =>
+  off?.afterS ? words('broken-off-after', { after: valueText(off.afterS, 's') }) : words('broken-off');
 
 /** What is the same for every run, as far as somebody said it. */
 const said = (conditions: Trial['conditions'], units: UnitSystem): string[] =>
@@ -66,8 +63,9 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
   const { unit, label, minutes } = PROTOCOLS[trial.protocol];
   const nameOf = (id: string): string => trial.setUps.find((each) => each.id === id)?.name ?? id;
   const { tone } = WORDS[verdict.word];
+  const reads = (value: number): string => (unit === 's' ? valueText(value, unit) : formatQuantity(value, 'temperature', units, { places: 1 }));
   const curve = powerCurve(verdict, 20, practice);
-  const delta = (value: number): string => `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
+  const delta = (value: number): string => (unit === 's' ? `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)} s` : formatQuantity(value, 'temperature', units, { difference: true, signed: true, places: 1 }));
   return (
     <div className="mt-4 pb-10">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -92,6 +90,7 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
         <section aria-label="Runs" className="min-w-0">
           <h2 className="heading">Runs</h2>
           <RunsChart trial={trial} runs={runs} verdict={verdict} />
+          {verdict.brokenOff && <p className="text-changes">{words('cut', { n: verdict.brokenOff.runs, upTo: reads(verdict.brokenOff.upTo) })}</p>}
           <div className="relative overflow-x-auto">
             <table className="mt-1 w-full border-collapse">
               <thead><tr className="text-muted font-label text-left text-[14px]"><th className="py-1 font-medium">Set-up</th><th className="px-2 text-right font-medium">{unit === 's' ? 'Time' : 'Peak'}</th><th className="px-2 text-right font-medium">Air</th><th className="px-2 text-right font-medium">Start</th><th className="px-2 font-medium">Watch</th><th><span className="sr-only">Strike</span></th></tr></thead>
@@ -99,10 +98,10 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
                 {runs.map((run) => (
                   <tr key={run.event} className="border-rule border-t">
                     <td className="py-0.5">{nameOf(run.setUp)}</td>
-                    <td className="figure px-2 text-right">{valueText(run.value, unit)}</td>
+                    <td className="figure px-2 text-right">{run.brokenOff ? words('at-least', { value: reads(run.value) }) : reads(run.value)}</td>
                     <td className="figure px-2 text-right">{run.ambientC === null ? '–' : formatQuantity(run.ambientC, 'temperature', units)}</td>
                     <td className="figure px-2 text-right">{run.startC === null ? '–' : formatQuantity(run.startC, 'temperature', units)}</td>
-                    <td className="text-muted px-2 text-[14px]">{run.written}{run.lateS === null ? ', started late' : run.lateS > 0 ? `, ${run.lateS} s late` : ''}</td>
+                    <td className="text-muted px-2 text-[14px]">{run.brokenOff ? brokenOff(run) : run.written}{run.lateS === null ? ', started late' : run.lateS > 0 ? `, ${run.lateS} s late` : ''}</td>
                     <td className="text-right"><button type="button" className="text-no text-[14px] underline" disabled={busy} aria-label={`Strike the run of ${nameOf(run.setUp)}, ${run.written}`} onClick={() => void say('undone', { event: run.event }).catch(() => {})}>Strike</button></td>
                   </tr>
                 ))}
@@ -115,19 +114,17 @@ function Shown({ filling, trial }: { filling: Filling; trial: Trial }) {
         <div className="min-w-0">
           {verdict.pairs.length > 0 && (
             <section aria-label="Differences">
-              <h2 className="heading">Differences, {unit === 's' ? 's' : 'K'}</h2>
-              <table className="mt-1 w-full border-collapse">
-                <tbody>
-                  {verdict.pairs.map(({ a, b, difference, interval, p, alike }) => (
-                    <tr key={`${a}${b}`} className="border-rule border-b align-baseline">
-                      <th scope="row" className="py-1 pr-2 text-left font-normal">{nameOf(a)} against {nameOf(b)}</th>
-                      <td className="figure px-2 text-right whitespace-nowrap">{delta(difference)}</td>
-                      <td className="figure text-muted px-2 text-right text-[14px] whitespace-nowrap">{interval ? `${delta(interval[0])} to ${delta(interval[1])}` : 'no spread known'}</td>
-                      <td className="figure text-muted pl-2 text-right text-[14px] whitespace-nowrap">{p === null ? '' : `p ${p < 0.001 ? '< 0.001' : p.toFixed(3)}`}{alike !== null && `, alike p ${alike < 0.001 ? '< 0.001' : alike.toFixed(3)}`}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <h2 className="heading">Differences</h2>
+              <ul className="mt-1">
+                {verdict.pairs.map(({ a, b, difference, interval, p, alike, atLeast }) => (
+                  <li key={`${a}${b}`} className="border-rule flex flex-wrap items-baseline gap-x-4 border-b py-1">
+                    <span className="min-w-[180px] flex-1">{nameOf(a)} against {nameOf(b)}</span>
+                    <span className="figure">{atLeast ? words('at-least', { value: delta(difference) }) : delta(difference)}</span>
+                    <span className="figure text-muted text-[14px]">{interval ? words('between', { low: delta(interval[0]), high: delta(interval[1]) }) : words('no-spread')}</span>
+                    <span className="figure text-muted text-[14px]">{p === null ? '' : `p ${p < 0.001 ? '< 0.001' : p.toFixed(3)}`}{alike !== null && `, alike p ${alike < 0.001 ? '< 0.001' : alike.toFixed(3)}`}</span>
+                  </li>
+                ))}
+              </ul>
             </section>
           )}
           {verdict.because.length > 0 && (
@@ -162,70 +159,8 @@ function Power({ curve, needs, at }: { curve: { runs: number; power: number }[];
         {at >= 2 && at <= most && <circle cx={x(at)} cy={y(curve[at - 2]?.power ?? 0)} r="4" fill="var(--color-base-content)" />}
         {needs !== null && needs <= most && <path d={`M${x(needs)} ${y(1)}V${H - B}`} stroke="var(--color-info)" strokeDasharray="4 3" />}
         {curve.filter(({ runs }) => runs % 4 === 0).map(({ runs }) => <text key={runs} x={x(runs)} y={H - 6} fontSize="11" textAnchor="middle" fill="var(--muted)">{runs}</text>)}
-        <text x={x(2)} y={H - 6} fontSize="11" fill="var(--muted)">runs each</text>
+        <text x={W - 8} y={y(0) - 6} fontSize="11" textAnchor="end" fill="var(--muted)">runs each</text>
       </svg>
     </section>
-  );
-} // prettier-ignore
-
-function AddRun({ trial, runs, filling, say, busy }: { trial: Trial; runs: readonly TrialRun[]; filling: Filling; say: ReturnType<typeof useHappened>['say']; busy: boolean }) {
-  const units = useUnits();
-  const { unit } = PROTOCOLS[trial.protocol];
-  // Whoever has the fewest runs is next.
-  const next = [...trial.setUps].sort((a, b) => runs.filter(({ setUp }) => setUp === a.id).length - runs.filter(({ setUp }) => setUp === b.id).length)[0]!.id;
-  const [setUp, setSetUp] = useState<string>();
-  const [text, setText] = useState('');
-  const [meant, setMeant] = useState<number>();
-  const [ambient, setAmbient] = useState('');
-  const [start, setStart] = useState('');
-  const [late, setLate] = useState<'no' | 'about' | 'by'>('no');
-  const [lateBy, setLateBy] = useState('');
-  const recorded = useRecorded();
-  const [stream, setStream] = useState('');
-  const [logS, setLogS] = useState<number>();
-  const watch = unit === 's' && text.trim() !== '' ? readStopwatch(text) : undefined;
-  const peak = unit === '°C' ? readQuantity(text, 'temperature', units) : undefined;
-  const value = watch ? (watch.read === 'seconds' ? watch.seconds : watch.read === 'ask' ? meant : undefined) : typeof peak === 'number' ? peak : undefined;
-  const [ambientC, startC] = [readQuantity(ambient, 'temperature', units), readQuantity(start, 'temperature', units)];
-  const byLog = logS !== undefined && value !== undefined && unit === 's' ? watchAgainstLog(value, logS, filling.practice) : undefined;
-  // A log knows better than whoever held the watch.
-  const lateS = byLog ? byLog.lateS : late === 'no' ? 0 : late === 'about' ? null : Number(lateBy.replace(',', '.'));
-  const run = value === undefined ? undefined : { setUp: setUp ?? next, value, ambientC: ambientC ?? null, startC: startC ?? null, lateS };
-  const problem = run ? runProblem(trial, run) : '';
-  const ready = run && problem === '' && ambientC !== undefined && startC !== undefined && !Number.isNaN(lateS ?? 0);
-  return (
-    <form
-      aria-label="Write a run down"
-      className="mt-2 flex flex-wrap items-start gap-x-3 gap-y-1"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!ready) return;
-        void say('run made', { ...run, trial: trial.id, run: crypto.randomUUID(), written: text.trim().slice(0, 40), stream: stream || null }).then(() => { setText(''); setMeant(undefined); setSetUp(undefined); setLate('no'); setLateBy(''); setStream(''); setLogS(undefined); }).catch(() => {});
-      }}
-    >
-      <Field label="Set-up" className="min-w-[150px] flex-1"><select className="select" value={setUp ?? next} onChange={(event) => setSetUp(event.target.value)}>{trial.setUps.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></Field>
-      <Field label={unit === 's' ? 'As the watch shows it' : 'Peak'} className="w-[132px]" {...(watch?.read === 'no' ? { problem: watch.problem } : problem ? { problem } : {})}><input className="input" value={text} maxLength={20} placeholder={unit === 's' ? '1:35' : '98'} onChange={(event) => { setText(event.target.value); setMeant(undefined); }} /></Field>
-      <QuantityField label="Air outside" dimension="temperature" text={ambient} onText={setAmbient} className="w-[92px]" />
-      <QuantityField label="Start" dimension="temperature" text={start} onText={setStart} className="w-[84px]" />
-      {unit === 's' && filling.job.state.readings.length > 0 && (
-        <Field label="Its log" className="w-[180px]">
-          <select className="select" value={stream} onChange={(event) => { const id = event.target.value; setStream(id); setLogS(undefined); if (id) void recorded(id).then((found) => setLogS(found ? (pullDownStretch(found.log, filling.record.bleed.fullyOpenC).seconds.at(-1) ?? 0) : 0)).catch(() => setLogS(0)); }}>
-            <option value="">none</option>
-            {filling.job.state.readings.map(({ stream: id, what, at }) => <option key={id} value={id}>{what}, {at.slice(11, 16)}</option>)}
-          </select>
-        </Field>
-      )}
-      {unit === 's' && !byLog && (
-        <Field label="Started late?" className="w-[126px]"><select className="select" value={late} onChange={(event) => setLate(event.target.value as 'no')}><option value="no">no</option><option value="about">a little</option><option value="by">by, s</option></select></Field>
-      )}
-      {late === 'by' && !byLog && <Field label="Late by, s" className="w-[84px]"><input className="input" value={lateBy} maxLength={5} onChange={(event) => setLateBy(event.target.value)} /></Field>}
-      <button type="submit" className="btn btn-primary mt-[22px]" disabled={busy || !ready}>Write it down</button>
-      {byLog && <p role="status" className={`w-full ${byLog.lateS > 0 ? 'text-changes' : 'text-muted'}`}>{byLog.said}</p>}
-      {watch?.read === 'ask' && (
-        <fieldset className="w-full"><legend className="label-text">“{text}” can be read in {watch.choices.length} ways. What did the watch show?</legend>
-          <span className="flex flex-wrap gap-x-4">{watch.choices.map(({ seconds, as }) => <label key={seconds} className="flex items-center gap-1.5"><input type="radio" name="meant" className="radio !size-4" checked={meant === seconds} onChange={() => setMeant(seconds)} />{as}</label>)}</span>
-        </fieldset>
-      )}
-    </form>
   );
 } // prettier-ignore

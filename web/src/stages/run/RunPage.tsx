@@ -30,6 +30,7 @@ import { useRun, type Run } from './useRun.ts';
 import { useSwipe } from './useSwipe.ts';
 import { useWake } from './useWake.ts';
 import { Waits } from './Waits.tsx';
+import { Holds } from '../job/Holds.tsx';
 
 type View = 'move' | 'steps' | 'tray' | 'bench';
 
@@ -143,7 +144,12 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
           }}
         />
       )}
-      {view === 'tray' && <TrayView run={run} />}
+      {view === 'tray' && (
+        <>
+          <TrayView run={run} />
+          <Holds holds={run.state.holds} say={run.say} busy={false} />
+        </>
+      )}
       {view === 'bench' && (
         <div className="pb-6 text-[17px]">
           <Bench parts={job.parts} state={run.state} say={run.say} />
@@ -152,7 +158,7 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
       {view === 'move' &&
         (run.steps.length === 0 ? (
           <p className="mt-4 text-[18px]">
-            There are no steps for this job yet: no part goes in, or no way in is chosen.{' '}
+            {problem ? '' : 'There are no steps for this job yet: no part goes in, or no way in is chosen.'}{' '}
             <Link to={`/jobs/${job.id}`}>To the job</Link>
             <Link
               to={recordAddress(job.id)}

@@ -18,6 +18,8 @@ import { StepList } from './StepList.tsx';
 import { useTicks } from './useTicks.ts';
 import { WhereItGoes } from './WhereItGoes.tsx';
 import { Transfers } from './Transfers.tsx';
+import { holdsWords } from '@radiatrix/words/en/holds';
+import { HoldText } from '../job/Holds.tsx';
 
 /** The install sheet: on paper, at the desk and on a phone the same content in the same order. */
 export function SheetPage() {
@@ -274,7 +276,7 @@ function KitWires({ kit }: { kit: NonNullable<SheetRecord['kit']> }) {
 const boxLine = ({ quantity, name }: { quantity: number; name: string }): string => `${quantity} × ${name}`;
 
 /** Tools, consumables, what is in the box, and the time it takes. */
-function LayOut({ record: { sheet, part, transfers } }: { record: SheetRecord }) {
+function LayOut({ record: { sheet, part, transfers, holds } }: { record: SheetRecord }) {
   return (
     <section aria-label="Lay out" className="mt-5 grid gap-x-8 gap-y-3 md:grid-cols-3">
       <List title="Tools" items={sheet.tools} />
@@ -291,6 +293,18 @@ function LayOut({ record: { sheet, part, transfers } }: { record: SheetRecord })
             <dl className="mt-1">
               <Transfers lines={transfers} />
             </dl>
+          </>
+        )}
+        {holds.length > 0 && (
+          <>
+            <h2 className="heading mt-4">{holdsWords('sheet')}</h2>
+            <ul className="mt-1">
+              {holds.map((hold) => (
+                <li key={hold.hold}>
+                  <HoldText hold={hold} />
+                </li>
+              ))}
+            </ul>
           </>
         )}
         <h2 className="heading mt-4">Time</h2>

@@ -1,3 +1,4 @@
+import { compareWords } from '@radiatrix/words/en/compare';
 import { useEffect, useRef, useState } from 'react';
 import { driveFinding, fullyOpenOf } from '@radiatrix/core/fitment';
 import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
@@ -55,15 +56,19 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
     drives.fresh?.thermostat.fullyOpenC ??
     (compared.settings ? fullyOpenOf(compared.settings.thermostat, compared.practice) : 94);
   const two = fan?.kind === 'stages' && fan.stages.length > 1 ? fan.stages[1]! : undefined;
+  const { fresh: ready } = compared.setUps;
+  const turned = ready.ok && ready.setUp.fans?.engineDriven !== undefined;
   const waits = [
-    compared.setUps.fresh.ok ? '' : compared.setUps.fresh.missing.join(', '),
-    compared.setUps.fresh.ok && !compared.setUps.fresh.setUp.fans ? 'a fan with its diameter' : '',
-    compared.settings ? '' : 'thermostat rating and fan temperatures',
+    ready.ok ? '' : ready.missing.join(', '),
+    ready.ok && !ready.setUp.fans ? compareWords('drive:fan') : '',
+    compared.settings ? '' : compareWords(turned ? 'drive:thermostat' : 'drive:settings'),
   ].filter(Boolean);
   return (
     <>
       <Answer found={fresh.result ? [driveFinding(fresh.result, compared.settings?.boilsC)] : []} />
-      {!drives.fresh && <Wanting what="The drive" missing={waits.length > 0 ? waits : ['more figures']} />}
+      {!drives.fresh && (
+        <Wanting what="The drive" missing={waits.length > 0 ? waits : [compareWords('drive:more')]} />
+      )}
       <WorkerState state={fresh} what="Driving the new" />
       {!fresh.running && <WorkerState state={{ ...old, running: false }} what="Driving the old" />}
       <div className="grid gap-x-6 lg:grid-cols-[1fr_330px]">
@@ -94,16 +99,20 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
               options={COURSE_NAMES.map((each) => [each, COURSES[each].label])}
               onChange={(course) => change({ course })}
             />
-            <Pick<'staged' | 'modulated'>
-              label="Fan of the new, driven"
-              className="mt-2"
-              value={now.drive ?? 'staged'}
-              options={[
-                ['staged', 'on and off'],
-                ['modulated', 'by duty, rising with temperature'],
-              ]}
-              onChange={(drive) => change({ drive: drive === 'staged' ? undefined : drive })}
-            />
+            {turned ? (
+              <p className="mt-2">{compareWords('drive:turned')}</p>
+            ) : (
+              <Pick<'staged' | 'modulated'>
+                label="Fan of the new, driven"
+                className="mt-2"
+                value={now.drive ?? 'staged'}
+                options={[
+                  ['staged', 'on and off'],
+                  ['modulated', 'by duty, rising with temperature'],
+                ]}
+                onChange={(drive) => change({ drive: drive === 'staged' ? undefined : drive })}
+              />
+            )}
             <div className="mt-3 grid gap-2.5" onPointerUp={settle} onBlur={settle}>
               <Slider
                 label="Thermostat starts to open"
@@ -121,69 +130,73 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
                 show={t}
                 onChange={(value) => slide({ opens, full: value })}
               />
-              <Slider
-                label="Fan on"
-                min={Math.ceil(off) + 1}
-                max={125}
-                value={on}
-                show={t}
-                onChange={(value) => slide({ on: value, off })}
-              />
-              <Slider
-                label="Fan off"
-                min={55}
-                max={Math.floor(on) - 1}
-                value={off}
-                show={t}
-                onChange={(value) => slide({ on, off: value })}
-              />
-              {now.drive === 'modulated' && (
-                <Slider
-                  label="To full duty over"
-                  min={2}
-                  max={30}
-                  value={now.ramp ?? USUAL_CONTROL.rampK}
-                  show={(value) => kelvins(value, units)}
-                  onChange={(ramp) => slide({ ramp })}
-                />
-              )}
-              {two && now.drive !== 'modulated' && (
+              {!turned && (
                 <>
                   <Slider
-                    label="Second stage on"
-                    min={Math.ceil(on) + 1}
+                    label="Fan on"
+                    min={Math.ceil(off) + 1}
                     max={125}
-                    value={two.onC}
+                    value={on}
                     show={t}
-                    onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
+                    onChange={(value) => slide({ on: value, off })}
                   />
                   <Slider
-                    label="Second stage off"
+                    label="Fan off"
                     min={55}
-                    max={Math.floor(two.onC) - 1}
-                    value={two.offC}
+                    max={Math.floor(on) - 1}
+                    value={off}
                     show={t}
-                    onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
+                    onChange={(value) => slide({ on, off: value })}
                   />
+                  {now.drive === 'modulated' && (
+                    <Slider
+                      label="To full duty over"
+                      min={2}
+                      max={30}
+                      value={now.ramp ?? USUAL_CONTROL.rampK}
+                      show={(value) => kelvins(value, units)}
+                      onChange={(ramp) => slide({ ramp })}
+                    />
+                  )}
+                  {two && now.drive !== 'modulated' && (
+                    <>
+                      <Slider
+                        label="Second stage on"
+                        min={Math.ceil(on) + 1}
+                        max={125}
+                        value={two.onC}
+                        show={t}
+                        onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
+                      />
+                      <Slider
+                        label="Second stage off"
+                        min={55}
+                        max={Math.floor(two.onC) - 1}
+                        value={two.offC}
+                        show={t}
+                        onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
+                      />
+                    </>
+                  )}
+                  {!two && now.drive !== 'modulated' && drives.fresh && (
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      onClick={() => change({ on, off, on2: on + 6, off2: off + 6 })}
+                    >
+                      Add a second stage
+                    </button>
+                  )}
+                  {two && now.drive !== 'modulated' && (
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      onClick={() => change({ on2: undefined, off2: undefined })}
+                    >
+                      Without the second stage
+                    </button>
+                  )}
                 </>
-              )}
-              {!two && now.drive !== 'modulated' && drives.fresh && (
-                <button
-                  type="button"
-                  className="btn btn-quiet"
-                  onClick={() => change({ on, off, on2: on + 6, off2: off + 6 })}
-                >
-                  Add a second stage
-                </button>
-              )}
-              {two && now.drive !== 'modulated' && (
-                <button
-                  type="button"
-                  className="btn btn-quiet"
-                  onClick={() => change({ on2: undefined, off2: undefined })}
-                >
-                  Without the second stage
-                </button>
               )}
               <Slider
                 label="Ambient"

@@ -1,3 +1,4 @@
+import { compareWords } from '@radiatrix/words/en/compare';
 import { useState } from 'react';
 import { HEAD_SIZES, boltLimitNm, likelyThreads, type Reach } from '@radiatrix/core/fitment';
 import { threadOf } from '@radiatrix/core/procedure';
@@ -272,7 +273,7 @@ function Gain({ compared }: Pick<TabProps, 'compared'>) {
 
 function FanFeet({ compared, practice, asked, change }: TabProps) {
   const units = useUnits();
-  const { foot, standoff, hub, comesNearerMm, lowered, fittedSpacer } = compared;
+  const { foot, standoff, lowered, fittedSpacer } = compared;
   const mm = (value: number) => formatQuantity(value, 'length', units);
   return (
     <>
@@ -296,33 +297,38 @@ function FanFeet({ compared, practice, asked, change }: TabProps) {
           />
         </div>
       </Block>
-      <Block title="Engine-driven fan" aside="where there is one">
-        <div className="grid grid-cols-2 gap-3">
-          <Knob
-            label="Blade to core, old core"
-            dimension="length"
-            range={[0, 300]}
-            value={asked.hubGap}
-            onChange={(hubGap) => change({ hubGap })}
-          />
-          <Knob
-            label="Spacer on the hub"
-            dimension="length"
-            range={[0, 120]}
-            value={asked.hubFitted}
-            onChange={(hubFitted) => change({ hubFitted })}
-          />
-        </div>
-        <p className="mt-2">
-          {hub === undefined
-            ? `Write both in to choose a hub spacer: practice wants ${mm(practice.drivenBladeToCore)} from an engine-driven blade to the core.`
-            : !hub.ok
-              ? hub.problem
-              : hub.value.kind === 'chosen'
-                ? `The new core comes ${mm(comesNearerMm ?? 0)} nearer: a ${mm(hub.value.spacerMm)} spacer leaves ${mm(hub.value.leavesMm)}.`
-                : `No hub spacer keeps the blade off${hub.value.best ? `: the ${mm(hub.value.best.spacerMm)} one is ${mm(hub.value.best.shortMm)} short` : ''}. The fan has to come off, or an electric one go in.`}
-        </p>
-      </Block>
+      {(compared.engineDriven !== false || compared.hub !== undefined) && (
+        <HubSpacer compared={compared} practice={practice} asked={asked} change={change} />
+      )}
     </>
   );
 }
+
+/** Blades to core of a fan that the engine turns; what no record says is asked for, and nothing else. */
+function HubSpacer({ compared, practice, asked, change }: Pick<TabProps, 'compared' | 'practice' | 'asked' | 'change'>) {
+  const units = useUnits();
+  const { hub, bladesToCore, comesNearerMm } = compared;
+  const mm = (value: number) => formatQuantity(value, 'length', units);
+  const wanted = mm(practice.drivenBladeToCore);
+  const said =
+    hub === undefined
+      ? bladesToCore === undefined
+        ? compareWords('hub:unknown', { wanted })
+        : compareWords(bladesToCore.value >= practice.drivenBladeToCore ? 'hub:keeps' : 'hub:short', { gap: mm(bladesToCore.value), wanted })
+      : !hub.ok
+        ? hub.problem
+        : hub.value.kind === 'chosen'
+          ? `The new core comes ${mm(comesNearerMm ?? 0)} nearer: a ${mm(hub.value.spacerMm)} spacer leaves ${mm(hub.value.leavesMm)}.`
+          : `No hub spacer keeps the blade off${hub.value.best ? `: the ${mm(hub.value.best.spacerMm)} one is ${mm(hub.value.best.shortMm)} short` : ''}. The fan has to come off, or an electric one go in.`;
+  return (
+    <Block title={compareWords('hub')}>
+      {(bladesToCore === undefined || hub !== undefined) && (
+        <div className="grid grid-cols-2 gap-3">
+          <Knob label="Blade to core, old core" dimension="length" range={[0, 300]} value={asked.hubGap} onChange={(hubGap) => change({ hubGap })} />
+          <Knob label="Spacer on the hub" dimension="length" range={[0, 120]} value={asked.hubFitted} onChange={(hubFitted) => change({ hubFitted })} />
+        </div>
+      )}
+      <p className="mt-2">{said}</p>
+    </Block>
+  );
+} // prettier-ignore
