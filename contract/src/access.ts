@@ -160,6 +160,10 @@ const mapStepSchema = Joi.object<MapStep>({
     .allow(null)
     .default(null),
   onlyAfter: Joi.array().items(code).unique().max(12),
+  onlyWith: Joi.array()
+    .items(Joi.string().valid(...PART_KINDS))
+    .unique()
+    .min(1),
 });
 
 export const accessSchema = Joi.object<AccessMap>({

@@ -232,7 +232,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'came off': Joi.object({ thing: thingCode, name: line(80).required(), partKind: Joi.string().valid(...PART_KINDS).allow(null).required(), place: Joi.string().valid(...PLACES).required(), tool: line(60).allow('').required(), fasteners: Joi.array().items(Joi.object({ tray: place, name: line(80).required(), count: count.min(1) })).max(4).required(), plug: line(80).allow('').required(), broken: count, coolantL: litres.allow(null).required(), minutes: number('min', 0, 1440).allow(null).required(), note: text(400).default('') }),
   'went back': Joi.object({ thing: thingCode, minutes: number('min', 0, 1440).allow(null).required(), renewed: line(120).allow('').required() }),
   'cooled': Joi.object({ step, how: Joi.string().valid('measured', 'felt').required(), tempC: tempC.allow(null).required() }),
-  'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required() }),
+  'step ticked': Joi.object({ step, phase: Joi.string().valid(...PHASES).required(), partId: id.required(), done: Joi.boolean().required(), clicked: Joi.boolean() }),
   'step skipped': Joi.object({ step, phase, partId: id.required(), reason: line(400).min(3).required() }),
   'took longer': Joi.object({ step, why: Joi.string().valid(...DELAYS).required(), note: text(400).default('') }),
   'minutes put right': Joi.object({ step, minutes: Joi.number().min(0).max(1440).unit('min').required() }),

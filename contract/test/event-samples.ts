@@ -49,7 +49,7 @@ export const eventSamples = ({
   'came off': { thing: 'upper-hose', name: 'Upper hose', partKind: null, place: 'above', tool: 'clamp pliers', fasteners: [{ tray: 'A', name: 'clamps', count: 2 }], plug: '', broken: 0, coolantL: 1.5, minutes: 4, note: '' },
   'cooled': { step: 'out cool-down', how: 'measured', tempC: 41 },
   'went back': { thing: 'upper-hose', minutes: 3, renewed: '' },
-  'step ticked': { step: 's1', phase: 'remove', partId, done: true },
+  'step ticked': { step: 's1', phase: 'install', partId, done: true, clicked: true },
   'step noted': { step: 's1', text: 'seized' },
   'fasteners counted': { partId, tray: 'A', found: 4 },
   'account opened': { arrival: 'low', lowL: 1.5, capacityL: null, extraL: 0, strength: 45, base: 'ethylene', technology: 'oat', target: 50 },

@@ -116,6 +116,16 @@ describe('the way back is made of what goes in', () => {
     expect(speaks('bolts', onNut)).toEqual([false, true]);
   });
 
+  test('a fan is tested on the bench where one goes in that a motor turns, and only there', () => {
+    const tests = (...parts: RefitPart[]) => refitMap(belt, refitOf(parts, engine)).steps.some(({ id }) => id === 'bench-fan'); // prettier-ignore
+    expect(tests(radiator)).toBe(false);
+    expect(tests(radiator, electric)).toBe(true);
+    expect(tests({ ...electric, kind: 'motor', drivenBy: undefined })).toBe(true);
+    expect(tests({ ...electric, drivenBy: 'engine' })).toBe(false);
+    // Nobody has said yet what goes in.
+    expect(tests()).toBe(true);
+  });
+
   test('fasteners of what stays off are expected nowhere', () => {
     const map = refitMap(belt, refitOf([electric], engine));
     const event = (kind: string, payload: object, seq: number) => ({ id: `e${seq}`, kind, device: 'p', seq, clock: { ms: seq, n: 0 }, deviceTime: '2026-11-01T00:00:00Z', person: 'I', payload }) as unknown as JobEvent; // prettier-ignore

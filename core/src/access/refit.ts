@@ -72,6 +72,8 @@ export interface Refit {
   mounts: Mount[];
   /** Parts that go in. */
   goesIn: { kind: PartKind; number: string }[];
+  /** Of these, the kinds that a supply can run on the bench: all but a fan that the engine turns. */
+  runs: PartKind[];
   /** Whether the hub undoes clockwise, coming off and going on; undefined where no record says. */
   leftHand: { off: boolean | undefined; on: boolean | undefined };
 }
@@ -113,6 +115,7 @@ export function refitOf(parts: readonly RefitPart[], vehicle: RefitVehicle): Ref
     staysOff: [...staysOff],
     mounts: mounts.sort((a, b) => last(a) - last(b)),
     goesIn: goesIn.map(({ kind, number }) => ({ kind, number })),
+    runs: goesIn.filter(({ drivenBy }) => drivenBy !== 'engine').map(({ kind }) => kind),
     leftHand: { off: hub, on: fan?.drivenBy === 'engine' ? (isLeft(fan.hubThread) ?? hub) : hub },
   };
 }
@@ -164,7 +167,12 @@ export function refitMap(map: AccessMap, refit: Refit): AccessMap {
     .filter(({ kind }) => !refit.mounts.some((each) => each.kind === kind))
     .map(({ kind, number }): Mount => ({ code: 'part', kind, number }));
   const mounts = [...alone, ...refit.mounts].map(mountStep);
-  const proving = map.steps.findIndex(({ phase }) => phase === 'prove');
-  const at = proving < 0 ? map.steps.length : proving;
-  return { ...map, operations, steps: [...map.steps.slice(0, at), ...mounts, ...map.steps.slice(at)] };
+  // Until something goes in, nobody knows what will be tested.
+  const own = map.steps.filter(
+    ({ onlyWith }) =>
+      refit.goesIn.length === 0 || !onlyWith || onlyWith.some((kind) => refit.runs.includes(kind)),
+  );
+  const proving = own.findIndex(({ phase }) => phase === 'prove');
+  const at = proving < 0 ? own.length : proving;
+  return { ...map, operations, steps: [...own.slice(0, at), ...mounts, ...own.slice(at)] };
 }

@@ -101,6 +101,8 @@ export interface MapStep extends Step {
   lost: { fluid: 'coolant' | 'transmission'; fromL: number; belowL: number | null } | null;
   /** Only on a way with one of these operations: the cock is closed where it was opened. */
   onlyAfter?: string[];
+  /** Only where a part of one of these kinds goes in that a motor can turn: a fan's bench test. */
+  onlyWith?: PartKind[];
 }
 
 /** What can come off in a bay, and everything that must be out of its way first. */

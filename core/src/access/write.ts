@@ -58,6 +58,7 @@ function stepBack(operation: Operation, back: NonNullable<Operation['back']>): S
     uses: operation.uses,
     ...(back.tightenWith === '' ? {} : { tightens: [] }),
     connector: operation.connector,
+    ...(back.proof === 'click' ? { clicks: true as const } : {}),
     cautions: left ? ['left-hand'] : [],
     detail: joined(
       back.detail,
@@ -105,7 +106,7 @@ export function writeProcedure(
   const { order } = orderBack(map, codes, already);
   const back = order.flatMap((code) => byCode.get(code) ?? []);
   const steps = stepsBeside(map, costOf(map, codes), codes).map(
-    ({ lost: _lost, onlyAfter: _only, ...step }): Step => step,
+    ({ lost: _lost, onlyAfter: _only, onlyWith: _with, ...step }): Step => step,
   );
   const trays = new Set(out.flatMap(({ uses }) => uses.map(({ tray }) => tray)));
   const mounted = steps.filter(({ phase }) => phase === 'install');

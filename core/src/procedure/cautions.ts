@@ -27,7 +27,7 @@ const TABLE = {
   stands: { text: 'Never under a vehicle held by a jack alone. Stands on firm ground, wheels chocked.', always: everywhere },
   eyes: { text: 'Eye protection. Fins are sharp; gloves for the core.', always: everywhere },
   refrigerant: { text: 'Refrigerant circuit stays closed. Opening it is for licensed technicians.', always: (c) => c.airConditioning },
-  'transmission-fluid': { text: 'Transmission fluid runs out at the cooler lines. Cap both ends at once; top up and check the level after.', always: (c) => c.selfShifting },
+  'transmission-fluid': { text: 'Transmission fluid runs out at the cooler lines. Cap both ends at once and tie the lines up; top up and check the level after.', always: (c) => c.selfShifting },
   'high-voltage': { text: 'High voltage aboard: several loops and electric pumps. Stop at anything orange unless trained and the system is made safe.', always: (c) => c.highVoltage },
   restraint: { text: 'Restraint sensors sit at the front. Wait the maker’s time after the battery is off; do not knock or turn them.' },
   calibration: { text: 'Front sensors may need calibration after the front end was apart.' },

@@ -218,7 +218,10 @@ function detailOf(
     case 'went back':
       return recordingWords('story:back', { name: payload.thing, renewed: payload.renewed || 'none' });
     case 'step ticked':
-      return `${payload.phase}${payload.done ? '' : ', taken back'}`;
+      return runWords('story:ticked', {
+        phase: payload.phase,
+        how: !payload.done ? 'back' : payload.clicked ? 'clicked' : 'done',
+      });
     case 'step noted':
     case 'noted':
       return payload.text;

@@ -7,5 +7,6 @@ export const accessWords = catalogue('access', {
   'part-of': 'Part of',
   'part-of:none': 'nothing: it stands alone',
   'only-after': 'Only after moves, by code',
+  'only-with': 'Only where one of these goes in',
   'only-after:unknown': 'No move {code} is on this map.',
 });

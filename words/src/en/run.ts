@@ -14,6 +14,9 @@ export const runWords = catalogue('run', {
   'cooled:measured': '{temp}',
   'cooled:felt': 'upper hose soft and comfortable to hold',
   'cooled:by': 'Cold: {found}, {by}',
+  'story:ticked': '{phase}{how, select, back {, taken back} clicked {, click checked} other {}}',
+  click: 'It clicked, and a pull does not open it',
+  'click:first': 'Check the click first',
   figure: 'Figure',
   'figure:no-source':
     'No source for the shop’s own measurements is on record. A specialist records one in the library, then figures can be taken here.',

@@ -120,6 +120,28 @@ export function FastenerForm({ map, own, words, busy, onSave, onRemove, onCancel
 /** Steps beside the operations: what is laid out before, filled and proven after. */
 const BESIDE: readonly Phase[] = PHASES.filter((phase) => phase !== 'remove' && phase !== 'install');
 
+/** Kinds of part that are tried with current before they go in. */
+const TRIED: readonly PartKind[] = ['fan', 'motor', 'kit', 'module', 'relay'];
+
+function OnlyWith({ kinds, onChange }: { kinds: PartKind[]; onChange: (kinds: PartKind[]) => void }) {
+  return (
+    <fieldset className="col-span-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <legend className="text-muted">{accessWords('only-with')}</legend>
+      {TRIED.map((kind) => (
+        <label key={kind} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={kinds.includes(kind)}
+            onChange={({ target }) => onChange(target.checked ? [...kinds, kind] : kinds.filter((each) => each !== kind))}
+          />
+          {kindName(kind)}
+        </label>
+      ))}
+    </fieldset>
+  );
+} // prettier-ignore
+
 export function StepForm({ map, own, words, busy, onSave, onRemove, onCancel }: PartProps<MapStep>) {
   const [now, setNow] = useState<MapStep>(own ?? { id: '', after: '', when: null, phase: 'prepare', text: '', detail: '', tools: [], consumables: [], minutes: 5, waiting: false, cautions: [], cautionsWhen: {}, uses: [], connector: '', connectorWhen: null, lost: null });
   const [minutes, setMinutes] = useState(String(now.minutes));
@@ -141,8 +163,8 @@ export function StepForm({ map, own, words, busy, onSave, onRemove, onCancel }: 
     if (strange) return setWrong(accessWords('only-after:unknown', { code: strange }));
     if (now.lost && (fromL === null || !(fromL >= 0) || (belowL !== null && !(belowL > fromL)))) return setWrong('From so many litres that were lost, and below more than that.');
     setWrong('');
-    const { onlyAfter: _was, ...rest } = now;
-    onSave({ ...rest, ...(onlyAfter.length > 0 ? { onlyAfter } : {}), minutes: number(minutes), uses: counted, when: concerns.when, lost: now.lost && { ...now.lost, fromL: fromL!, belowL } });
+    const { onlyAfter: _after, onlyWith = [], ...rest } = now;
+    onSave({ ...rest, ...(onlyAfter.length > 0 ? { onlyAfter } : {}), ...(onlyWith.length > 0 ? { onlyWith } : {}), minutes: number(minutes), uses: counted, when: concerns.when, lost: now.lost && { ...now.lost, fromL: fromL!, belowL } });
   };
   return (
     <Frame label={own?.text ?? 'New step'} wrong={wrong} busy={busy} barred="" isNew={!own} onSave={save} onRemove={onRemove} onCancel={onCancel}>
@@ -157,6 +179,7 @@ export function StepForm({ map, own, words, busy, onSave, onRemove, onCancel }: 
       <Text label="Fasteners" value={uses} onChange={setUses} />
       <Text label="Plug" value={now.connector} onChange={(connector) => set({ connector })} />
       <Text label={accessWords('only-after')} value={only} onChange={setOnly} />
+      <OnlyWith kinds={now.onlyWith ?? []} onChange={(onlyWith) => set({ onlyWith })} />
       <Text label="Only for" value={when} onChange={setWhen} />
       <Field label="Only where this was lost" className="col-span-2"><select className="select" value={now.lost?.fluid ?? ''} onChange={(event) => set({ lost: event.target.value === '' ? null : { fluid: event.target.value as 'coolant', fromL: 0, belowL: null } })}><option value="">always</option><option value="coolant">coolant</option><option value="transmission">transmission fluid</option></select></Field>
       {now.lost && <><Text label="From, L" value={from} onChange={setFrom} /><Text label="Below, L" value={below} onChange={setBelow} /></>}

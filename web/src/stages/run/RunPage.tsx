@@ -13,6 +13,7 @@ import { SendMark } from '../../offline/SendMark.tsx';
 import { useSendState } from '../../offline/sender.ts';
 import { boot } from '../job/device.ts';
 import { recordingWords } from '@radiatrix/words/en/recording';
+import { runWords } from '@radiatrix/words/en/run';
 import { recordAddress } from '../../app/addresses.ts';
 import { Bench, benchParts } from './Bench.tsx';
 import { BenchStops, untestedParts } from './bench/BenchStops.tsx';
@@ -222,6 +223,8 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
   const countedBack = step.phase !== 'install' || step.uses.every(({ tray }) => isCounted(run, step, tray));
   // The clock tells when to look; the engine tells whether it is cold.
   const isCold = !isCoolDown(step) || run.state.cooled[step.id] !== undefined;
+  const [clicked, setClicked] = useState(false);
+  const isRight = !step.clicks || clicked;
   const [onBreak, setOnBreak] = useBreak(run.job.id);
   useWorkTimer(run, step, may && !settled && !onBreak);
   const heading = useRef<HTMLHeadingElement>(null);
@@ -232,12 +235,12 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
       for (const { tray, count } of step.uses)
         if (!run.state.tray[`${tray} ${step.id}`]?.out.length)
           void run.say('fasteners out', { tray, step: step.id, there: count, missing: 0, broken: 0, wrong: 0, over: [] });
-    void run.say('step ticked', { step: step.id, phase: step.phase, partId, done });
+    void run.say('step ticked', { step: step.id, phase: step.phase, partId, done, ...(done && step.clicks ? { clicked } : {}) });
     onStep(done ? undefined : step.id);
   };
   const back = run.steps[at - 1];
   const swipe = useSwipe({
-    left: () => may && !settled && !isStopped && countedBack && isCold && finish(true),
+    left: () => may && !settled && !isStopped && countedBack && isCold && isRight && finish(true),
     right: () => back && onStep(back.id),
   });
   const said = [stepText(step, units), stepDetail(step), ...step.cautionTexts].filter(Boolean).join('. ');
@@ -308,6 +311,12 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
         {step.waiting && <Waits run={run} step={step} />}
         {isCoolDown(step) && <CoolDown run={run} step={step} />}
+        {step.clicks && may && !settled && (
+          <label className="border-strong mt-4 flex !min-h-14 items-center gap-3 border px-4 py-2 text-[18px]">
+            <input type="checkbox" className="checkbox" checked={clicked} onChange={({ target }) => setClicked(target.checked)} />
+            {runWords('click')}
+          </label>
+        )}
         <More run={run} step={step} partId={partId} />
         {settled && <Minutes run={run} step={step} />}
         {!may && !settled && (
@@ -331,8 +340,8 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
           <button
             type="button"
             className="btn btn-primary !min-h-[64px] text-[23px]"
-            disabled={!may || isStopped || !countedBack || !isCold}
-            title={countedBack ? undefined : 'Count back what goes in here first'}
+            disabled={!may || isStopped || !countedBack || !isCold || !isRight}
+            title={!countedBack ? 'Count back what goes in here first' : isRight ? undefined : runWords('click:first')}
             onClick={() => finish(true)}
           >
             Done, {at + 1} of {run.steps.length}

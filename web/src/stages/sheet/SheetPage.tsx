@@ -104,8 +104,8 @@ function Paper({ record, onWay }: { record: SheetRecord; onWay: (id: number) => 
             {[vehicle.engine, vehicle.transmission, ...vehicle.options].join(' · ')}
           </p>
           <p className="text-muted">
-            {procedure.title}: {procedure.way}. Procedure revision {procedure.revision}, part revision{' '}
-            {part.revision}. {record.verdictText}.
+            {[...new Set([procedure.title, procedure.way])].filter(Boolean).join(': ')}. Procedure revision{' '}
+            {procedure.revision}, part revision {part.revision}. {record.verdictText}.
           </p>
           {record.job && (
             <p>
