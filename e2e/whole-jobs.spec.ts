@@ -132,7 +132,8 @@ test('the new fan that is noisy, to filed: the motor alone, “rough” fails a 
   await phone.goto(`/jobs/${id}/run`);
   for (let move = 0; move < 2; move += 1) await doMove(phone);
   await expect(phone.getByText(/Do not take the vehicle apart before another unit passes/)).toBeVisible();
-  await bench.getByRole('button', { name: 'Send it back, test the next unit' }).click();
+  await bench.getByRole('button', { name: 'Sent back', exact: true }).click();
+  await bench.getByRole('button', { name: 'The next one' }).click();
   const [, amps, volts] = /On record: ([\d.]+) A at ([\d.]+) V/.exec(await bench.innerText())!;
   await bench.getByLabel('Volts at the plug').fill(volts!);
   await bench.getByLabel('Amps', { exact: true }).fill(amps!);
@@ -150,7 +151,7 @@ test('the new fan that is noisy, to filed: the motor alone, “rough” fails a 
   await expect(phone.getByText(/Do not take the vehicle apart/)).toHaveCount(0, { timeout: 20_000 });
   const moves = await doAllMoves(phone);
   expect(moves.findIndex((move) => /Motor onto the frame/.test(move))).toBeGreaterThan(moves.findIndex((move) => /Motor off the frame/.test(move))); // prettier-ignore
-  await phone.getByRole('button', { name: 'Yes, NT-M 72 L is fitted' }).click();
+  await phone.getByRole('button', { name: 'Yes, NT-M 72 L (unit 2) is fitted' }).click();
   await phone.getByRole('link', { name: 'Prove' }).click();
   // Its way took the upper hose off: the joints are proven too.
   const proven = await proveAll(phone, 'dry, quiet, 9.0 A at 13.5 V');
@@ -160,6 +161,13 @@ test('the new fan that is noisy, to filed: the motor alone, “rough” fails a 
   await expect(page.getByText('1 failed; 1 went in here')).toBeVisible();
   const events = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
   expect(events.state.bench.map(({ unit }) => unit)).toEqual(['', '2']);
+  // Each unit by itself, on the job and in Failures: one never went in, the other is at work.
+  const units = page.getByRole('region', { name: 'Units on this job' });
+  await expect(units).toContainText(/NT-M 72 L, no label sent back.*failed its bench test/);
+  await expect(units).toContainText(/NT-M 72 L, unit 2 in the vehicle.*passed its bench test/);
+  await page.goto(`/parts/${events.parts.find(({ number }) => number === 'NT-M 72 L')!.partId}/failures`);
+  const seen = page.getByRole('region', { name: 'Every unit' });
+  await expect(seen.getByRole('row').filter({ hasText: 'unit 2' }).first()).toContainText('at work when last seen'); // prettier-ignore
 });
 
 test('a conversion, from words to filed: the way back is made of what goes in, without signal, and the belt fan stays off', async ({

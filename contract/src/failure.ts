@@ -107,6 +107,8 @@ export interface UnitLine {
   noisy: boolean | null;
   /** It failed on the bench and never went in. */
   neverIn: boolean;
+  /** Label or serial; '' where nobody said. */
+  unit: string;
   isOut: boolean;
 }
 

@@ -26,6 +26,8 @@ import {
   type JobState,
   type WaitsFor,
   HOLDS,
+  OUT_AGAIN,
+  UNIT_PLACES,
   HOSE_ENDS,
 } from '@radiatrix/core/job';
 import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
@@ -243,6 +245,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'contour measured': Joi.object({ points: Joi.array().items(Joi.object({ alongMm: Joi.number().min(-2000).max(2000).unit('mm').required(), intoMm: Joi.number().min(-150).max(150).unit('mm').required() })).min(2).max(200).required(), widthMm: Joi.number().greater(0).max(500).unit('mm').allow(null).required() }),
   'bench tested': benchTested,
   'bench skipped': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), why: line(200).required() }),
+  'unit moved': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), to: Joi.string().valid(...UNIT_PLACES).required(), from: line(80).allow('').required(), why: Joi.string().valid(...OUT_AGAIN).required() }),
   'held': Joi.object({ hold: guid, what: Joi.string().valid(...HOLDS).required(), name: line(80).required(), note: line(200).allow('').required(), hose: madeHose.allow(null).required() }),
   'let go': Joi.object({ hold: guid, how: line(200).allow('').required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),

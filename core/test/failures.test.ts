@@ -218,7 +218,7 @@ describe('the flag', () => {
 });
 
 describe('units from what was seen', () => {
-  const seen = (on: string, as: Sighting['as'], more: Partial<Sighting> = {}): Sighting => ({ on, as, km: null, mode: null, noisy: null, ...more }); // prettier-ignore
+  const seen = (on: string, as: Sighting['as'], more: Partial<Sighting> = {}): Sighting => ({ on, as, km: null, mode: null, noisy: null, unit: '', ...more }); // prettier-ignore
   test('a life ends where it was last seen; a swap on one day; another vehicle’s end without a beginning', () => {
     const days = (...sightings: Sighting[]) =>
       unitsOf('v', sightings).map((unit) => [daysOf(unit), unit.failed]);

@@ -1,7 +1,7 @@
 import { heardRough, judgeBench } from '../bench/index.ts';
 import type { PartKind } from '../figures/index.ts';
 import { USUAL_TABLE } from '../diagnosis/index.ts';
-import { unitInHand, unitsTested, type JobState } from '../job/index.ts';
+import { jobUnits, unitInHand, type JobState } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { modeOfCause, modeOfFinding, type FailureMode } from './modes.ts';
 import type { Sighting } from './unit.ts';
@@ -28,7 +28,7 @@ const dayOf = (at: string): string => at.slice(0, 10);
  * read, so that an undo or an opened job leaves nothing behind.
  */
 export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE): { parts: JobSighting[]; kinds: KindFailed[] } {
-  const { opened, closed, odometerKm: km, diagnosed, bench } = state;
+  const { opened, closed, odometerKm: km, diagnosed } = state;
   if (!opened || state.vehicleId === undefined) return { parts: [], kinds: [] };
   const came = dayOf(opened.at);
   const parts: JobSighting[] = [];
@@ -38,24 +38,34 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
     if (remedy?.part && !failedKinds.has(remedy.part)) failedKinds.set(remedy.part, modeOfCause(cause));
   }
   // Each unit counts by itself: a good second one does not unmake the failure of the first.
-  const units = unitsTested(bench, practice);
-  for (const { partId, tests, failed } of units) {
+  const units = jobUnits(state, practice);
+  for (const { partId, unit, tests, failed, moves } of units) {
     const test = failed ? tests.find((each) => judgeBench(each, practice).word === 'failed') : undefined;
-    if (test) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode: modeOfFinding(judgeBench(test, practice).because), noisy: heardRough(test) });
+    const mode = test ? modeOfFinding(judgeBench(test, practice).because) : null;
+    const noisy = test ? heardRough(test) : null;
+    const went = moves.filter(({ to }) => to === 'in the vehicle');
+    if (test && went.length === 0) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode, noisy, unit });
+    // It was in, and came out again before the job was done.
+    const out = moves.findLast(({ to, why }) => to === 'out again' && why === 'failed');
+    if (out && went.length > 0) {
+      const [from, to] = [dayOf(went[0]!.at), dayOf(out.at)];
+      if (from === to) parts.push({ partId, on: to, as: 'failed fitted', km, mode, noisy, unit });
+      else parts.push({ partId, on: from, as: 'in', km, mode: null, noisy, unit }, { partId, on: to, as: 'failed', km, mode, noisy: null, unit });
+    }
   }
   const named = new Set<PartKind>();
   for (const { partId, kind, role, state: at } of state.parts) {
-    if (role === 'stays') parts.push({ partId, on: came, as: 'running', km, mode: null, noisy: null });
+    if (role === 'stays') parts.push({ partId, on: came, as: 'running', km, mode: null, noisy: null, unit: '' });
     if (role === 'comes off') {
       const mode = failedKinds.get(kind);
       if (mode) named.add(kind);
-      parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null });
+      parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null, unit: '' });
     }
     if (role === 'goes in' && closed?.outcome === 'done' && at !== 'sent back') {
-      const inHand = unitInHand(bench, partId, practice);
+      const inHand = unitInHand(state, partId, practice);
       if (inHand?.failed) continue;
       const tests = inHand?.tests ?? [];
-      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: noiseOf(tests.map(heardRough)) });
+      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: noiseOf(tests.map(heardRough)), unit: inHand?.unit ?? '' });
     }
   }
   const kinds = [...failedKinds].filter(([kind]) => !named.has(kind)).map(([kind, mode]) => ({ kind, on: came, km, mode }));

@@ -2,9 +2,10 @@ import type { FailureMode } from './modes.ts';
 
 /**
  * One time that a part was seen in a vehicle. `in`: it went in; `running`: it was there and worked; `out`: it was taken
- * out and nothing was wrong with it; `failed`: it was found failed; `failed new`: it never went in, the bench found it.
+ * out and nothing was wrong with it; `failed`: it was found failed; `failed new`: it never went in, the bench found it;
+ * `failed fitted`: it went in and was found failed within one job.
  */
-export const SEEN_AS = ['running', 'failed', 'out', 'failed new', 'in'] as const;
+export const SEEN_AS = ['running', 'failed', 'out', 'failed new', 'failed fitted', 'in'] as const;
 export type SeenAs = (typeof SEEN_AS)[number];
 
 export interface Sighting {
@@ -15,6 +16,8 @@ export interface Sighting {
   mode: FailureMode | null;
   /** Noisy or rough from new; null where nobody said. */
   noisy: boolean | null;
+  /** Label or serial of the piece; '' where nobody said. */
+  unit: string;
 }
 
 /** One piece of a part, from when it went in until it failed, came out, or was last seen at work. */
@@ -34,6 +37,8 @@ export interface Unit {
   neverIn: boolean;
   /** It has come out, sound or not; one that runs may still be seen again. */
   isOut: boolean;
+  /** Label or serial; '' where nobody said. */
+  unit: string;
 }
 
 const DAY_MS = 86_400_000;
@@ -59,9 +64,9 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
   const ordered = [...sightings].sort(
     (a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0) || SEEN_AS.indexOf(a.as) - SEEN_AS.indexOf(b.as),
   );
-  for (const { on, as, km, mode, noisy } of ordered) {
+  for (const { on, as, km, mode, noisy, unit } of ordered) {
     const fresh = (): Unit => ({
-      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, neverIn: false, isOut: false,
+      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, neverIn: false, isOut: false, unit,
     }); // prettier-ignore
     if (as === 'in') {
       // Another goes in: what was there has come out, nobody said how.
@@ -74,6 +79,16 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
       units.push({ ...fresh(), inOn: on, inKm: km, failed: true, mode, neverIn: true, isOut: true });
       continue;
     }
+    if (as === 'failed fitted') {
+      units.push({ ...fresh(), inOn: on, inKm: km, failed: true, mode, isOut: true });
+      continue;
+    }
+    // Another piece than the one that is known to sit there: of its life only the end is known.
+    const other = open !== undefined && unit !== '' && open.unit !== '' && open.unit !== unit;
+    if (other) {
+      if (as === 'failed') units.push({ ...fresh(), failed: true, mode, isOut: true });
+      continue;
+    }
     if (!open) {
       // It was there before anybody here looked: of its life only the end is known.
       if (as === 'failed') units.push({ ...fresh(), failed: true, mode, isOut: true });
@@ -82,6 +97,7 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
     open.lastOn = on;
     open.lastKm = km ?? open.lastKm;
     open.noisy ??= noisy;
+    open.unit ||= unit;
     if (as === 'running') continue;
     open.isOut = true;
     open.failed = as === 'failed';

@@ -24,6 +24,12 @@ import type { Clock } from './clock.ts';
 /** How far a part of a job has come. */
 export const PART_STATES = ['wanted', 'ordered', 'here', 'fitted', 'sent back'] as const;
 export type PartState = (typeof PART_STATES)[number];
+/** Where one physical part is: come in, in the vehicle, out of it again, sent back to its source, thrown away. */
+export const UNIT_PLACES = ['here', 'in the vehicle', 'out again', 'sent back', 'scrapped'] as const;
+export type UnitPlace = (typeof UNIT_PLACES)[number];
+/** Why a unit came out of the vehicle again; '' for other moves. */
+export const OUT_AGAIN = ['', 'failed', 'does not fit', 'not needed'] as const;
+export type OutAgain = (typeof OUT_AGAIN)[number];
 /** What becomes of a part: it goes in, it stays where it is, it comes off. */
 export const PART_ROLES = ['goes in', 'stays', 'comes off'] as const;
 export type PartRole = (typeof PART_ROLES)[number];
@@ -176,6 +182,8 @@ export interface EventPayloads {
   'bench tested': BenchReading & { partId: number; fan: string; unit?: string };
   /** Nobody tests this unit before it goes in, and why. */
   'bench skipped': { partId: number; unit: string; why: string };
+  /** One physical part, by label or serial, is somewhere else now; `from`: where it came from, in words. */
+  'unit moved': { partId: number; unit: string; to: UnitPlace; from: string; why: OutAgain };
   /** What the job holds besides parts on record; `hose` where it was made to measure. */
   held: { hold: string; what: HoldKind; name: string; note: string; hose: MadeHose | null };
   /** It is in, used up, out again or settled. */
@@ -281,6 +289,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'contour measured': work('Contour measured'),
   'bench tested': work('Bench test'),
   'bench skipped': work('Bench test skipped'),
+  'unit moved': work('Unit'),
   'held': work('Held for the job'),
   'let go': work('Done with'),
   'step noted': work('Note on a step'),

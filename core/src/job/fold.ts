@@ -1,16 +1,21 @@
-import type { EventKind, JobEvent } from './events.ts';
+import type { EventKind, JobEvent, PartState } from './events.ts';
 import { inOrder } from './order.ts';
 import { stageOf } from './stage.ts';
-import type { JobState, PlaceCounts, Said, Span } from './state.ts';
+import type { JobState, PlaceCounts, Said, Span, UnitMove } from './state.ts';
+import { unitInHand } from './units.ts';
 import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
   vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
-  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], benchSkipped: [], holds: [], contour: null,
+  comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], benchSkipped: [], units: [], holds: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],
   opened: undefined, stage: 'ask', heads: {},
 }); // prettier-ignore
+
+const setPart = (state: JobState, partId: number, to: PartState, said: Said): void => {
+  state.parts = state.parts.map((part) => (part.partId === partId ? { ...part, state: to, ...said } : part));
+};
 
 const placeOf = (state: JobState, { tray, step }: { tray: string; step: string }): PlaceCounts =>
   (state.tray[`${tray} ${step}`] ??= { out: [], back: [] });
@@ -47,7 +52,21 @@ const APPLY: Apply = {
   },
   'part dropped': (state, { payload }) => void (state.parts = state.parts.filter((part) => part.partId !== payload.partId)),
   'part moved': (state, { payload }, said) => {
-    state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, state: payload.state, ...said } : part));
+    const was = state.parts.find(({ partId }) => partId === payload.partId)?.state;
+    setPart(state, payload.partId, payload.state, said);
+    const isIn = (each: UnitMove): boolean => each.partId === payload.partId && each.to === 'in the vehicle';
+    if (payload.state === 'fitted' && was !== 'fitted') state.units.push({ partId: payload.partId, unit: unitInHand(state, payload.partId)?.unit ?? '', to: 'in the vehicle', from: '', why: '', after: state.bench.length, ...said });
+    // It is not in after all: what was said of its unit was a mistake.
+    else if (was === 'fitted' && payload.state !== 'fitted') state.units = state.units.filter((each, at) => at !== state.units.findLastIndex(isIn));
+  },
+  'unit moved': (state, { payload }, said) => {
+    const { partId, unit, to } = payload;
+    const place = state.units.findLast((each) => each.partId === partId && each.unit === unit)?.to;
+    state.units.push({ ...payload, after: state.bench.length, ...said });
+    if (to === 'in the vehicle') setPart(state, partId, 'fitted', said);
+    else if (to === 'here') setPart(state, partId, 'here', said);
+    // The vehicle is without it: another has to come.
+    else if (place === 'in the vehicle') setPart(state, partId, 'wanted', said);
   },
   'part priced': (state, { payload }) => {
     state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, money: payload.money } : part));

@@ -9,8 +9,8 @@ export {
   type Clock,
 } from './clock.ts';
 export {
-  DELAYS, EVENTS, EVENT_KINDS, FILL_STAGES, FOLLOW_UPS, FOUND_BY, PART_ROLES, PART_STATES,
-  type AccountOpened, type BledFinding, type CameOff, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type PartRole, type PartState,
+  DELAYS, EVENTS, EVENT_KINDS, FILL_STAGES, FOLLOW_UPS, FOUND_BY, OUT_AGAIN, PART_ROLES, PART_STATES, UNIT_PLACES,
+  type AccountOpened, type BledFinding, type CameOff, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type OutAgain, type PartRole, type PartState, type UnitPlace,
 } from './events.ts'; // prettier-ignore
 export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, runningTimers } from './fold.ts';
@@ -18,7 +18,7 @@ export { inOrder } from './order.ts';
 export { rootOf, undone, type Undoable } from './undoing.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { leadingParts } from './leading.ts';
-export { unitInHand, unitsTested, untested, type TestedUnit } from './units.ts';
+export { jobUnits, unitInHand, unitsTested, untested, type JobUnit, type TestedUnit } from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { moneyOf, type JobMoney } from './money.ts';
@@ -46,5 +46,6 @@ export {
   type Said,
   type Span,
   type StepState,
+  type UnitMove,
 } from './state.ts';
 export { WAITS, isSilent, waitsFor, type Waiting, type WaitsFor } from './waits.ts';

@@ -4,13 +4,14 @@ import { FOLLOW_UPS, type FollowUp } from './events.ts';
 import type { BenchTested, JobState } from './state.ts';
 
 /** Bench tests that failed of the units in hand that are to go in: another unit that passes takes their place. */
-export function failedTests(state: Pick<JobState, 'bench' | 'parts'>): BenchTested[] {
+export function failedTests(state: Pick<JobState, 'bench' | 'units' | 'parts'>): BenchTested[] {
   const goesIn = state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
-  return goesIn.flatMap(({ partId }) => (unitInHand(state.bench, partId)?.tests ?? []).filter((test) => judgeBench(test).word === 'failed')); // prettier-ignore
+  return goesIn.flatMap(({ partId }) => (unitInHand(state, partId)?.tests ?? []).filter((test) => judgeBench(test).word === 'failed')); // prettier-ignore
 }
 
 /** A part that failed on the bench does not go in: the job stops at Install until it is another, or passes. */
-export const isStopped = (state: Pick<JobState, 'bench' | 'parts'>): boolean => failedTests(state).length > 0;
+export const isStopped = (state: Pick<JobState, 'bench' | 'units' | 'parts'>): boolean =>
+  failedTests(state).length > 0;
 
 /** Minutes of work at a step: as somebody put them right, else as the phone measured them; undefined where neither is. */
 export function minutesOf(state: Pick<JobState, 'spans' | 'putRight'>, step: string): number | undefined {

@@ -102,6 +102,8 @@ export type BenchTested = Said &
     /** Label or serial of the piece; nothing where there was only one. */
     unit?: string;
   };
+/** A unit that went somewhere, and how many bench tests came before. */
+export type UnitMove = Said & EventPayloads['unit moved'] & { after: number };
 export type BenchSkipped = Said & EventPayloads['bench skipped'];
 export type JobHold = Said & EventPayloads['held'] & { ended: (Said & { how: string }) | null };
 /** Counts of one place at one step that nobody has put another in the place of; more than one where two devices did not see each other. */
@@ -161,6 +163,8 @@ export interface JobState {
   bench: BenchTested[];
   /** Units that go in without a bench test, and why. */
   benchSkipped: BenchSkipped[];
+  /** Where units came from and went to, in order. */
+  units: UnitMove[];
   /** What it holds besides parts on record; `ended` once it is in, used up, out again or settled. */
   holds: JobHold[];
   contour: (Said & EventPayloads['contour measured']) | null;

@@ -1,6 +1,7 @@
 import { ASKED_ON_BENCH, judgeBench } from '../bench/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import type { BenchTested, JobPart, JobState } from './state.ts';
+import type { UnitPlace } from './events.ts';
+import type { BenchTested, JobPart, JobState, UnitMove } from './state.ts';
 
 /** One physical part of a number, as it was tried on the bench: by its label or serial, '' where nobody gave it one. */
 export interface TestedUnit {
@@ -10,6 +11,20 @@ export interface TestedUnit {
   tests: BenchTested[];
   failed: boolean;
 }
+
+/** One physical part on a job: where it came from, where it is, and what it has been through here. */
+export interface JobUnit extends TestedUnit {
+  /** In words; '' where nobody said. */
+  from: string;
+  /** Null where it was tested and nobody said more of it. */
+  place: UnitPlace | null;
+  /** When it was first seen on this job, ISO 8601. */
+  since: string;
+  moves: UnitMove[];
+}
+
+type Bench = Pick<JobState, 'bench' | 'units'>;
+const keyOf = ({ partId, unit = '' }: { partId: number; unit?: string }): string => `${partId} ${unit}`;
 
 /** What was tried of a unit: tried again, the last test of it counts. */
 const whatOf = (test: BenchTested): string =>
@@ -23,29 +38,55 @@ export function unitsTested(bench: readonly BenchTested[], practice: Practice = 
   const units = new Map<string, TestedUnit>();
   for (const test of bench) {
     const unit = test.unit ?? '';
-    const key = `${test.partId} ${unit}`;
-    const own = units.get(key) ?? { partId: test.partId, unit, tests: [], failed: false };
+    const own = units.get(keyOf(test)) ?? { partId: test.partId, unit, tests: [], failed: false };
     own.tests = [...own.tests.filter((each) => whatOf(each) !== whatOf(test)), test];
     own.failed = own.tests.some((each) => judgeBench(each, practice).word === 'failed');
-    units.set(key, own);
+    units.set(keyOf(test), own);
   }
   return [...units.values()];
 } // prettier-ignore
 
-/** The unit that was tried last of a part: the one that is meant to go in. */
-export const unitInHand = (bench: readonly BenchTested[], partId: number, practice?: Practice): TestedUnit | undefined => {
-  const last = bench.findLast((test) => test.partId === partId);
-  return last && unitsTested(bench, practice).find((each) => each.partId === partId && each.unit === (last.unit ?? ''));
-}; // prettier-ignore
+/** Every unit of a job, by part and then in the order in which they came. */
+export function jobUnits({ bench, units: moves }: Bench, practice: Practice = USUAL_PRACTICE): JobUnit[] {
+  const units = new Map<string, JobUnit>();
+  for (const own of unitsTested(bench, practice))
+    units.set(keyOf(own), { ...own, from: '', place: null, since: own.tests[0]!.at, moves: [] });
+  for (const move of moves) {
+    const { partId, unit } = move;
+    const own = units.get(keyOf(move)) ?? { partId, unit, tests: [], failed: false, from: '', place: null, since: move.at, moves: [] };
+    units.set(keyOf(move), { ...own, from: move.from || own.from, place: move.to, since: own.since < move.at ? own.since : move.at, moves: [...own.moves, move] });
+  }
+  return [...units.values()].sort((a, b) => a.partId - b.partId || (a.since < b.since ? -1 : a.since > b.since ? 1 : 0));
+} // prettier-ignore
+
+/** Not in anybody's hand: it went back, was thrown away, or came out again. */
+const GONE: ReadonlySet<UnitPlace> = new Set<UnitPlace>(['sent back', 'scrapped', 'out again']);
+
+/** The unit of a part that is meant to go in: the one that was tried, came or went in last, unless it has gone since. */
+export function unitInHand(state: Bench, partId: number, practice?: Practice): TestedUnit | undefined {
+  const test = state.bench.findLastIndex((each) => each.partId === partId);
+  const came = state.units.findLastIndex((each) => each.partId === partId && !GONE.has(each.to));
+  const move = state.units[came];
+  // A move knows how many tests came before it, so that tests and moves have one order.
+  const byMove = move !== undefined && move.after > test;
+  if (test < 0 && !move) return undefined;
+  const unit = byMove ? move.unit : (state.bench[test]!.unit ?? '');
+  const last = state.units.findLast((each) => each.partId === partId && each.unit === unit);
+  if (last && GONE.has(last.to) && last.after > test) return undefined;
+  return (
+    unitsTested(state.bench, practice).find((each) => each.partId === partId && each.unit === unit) ??
+    { partId, unit, tests: [], failed: false }
+  );
+} // prettier-ignore
 
 /**
  * Parts that are to go in and that nobody has tried on the bench: the unit in hand has no test that tells anything, and
  * nobody has said why it goes in without one.
  */
-export function untested(state: Pick<JobState, 'bench' | 'benchSkipped' | 'parts'>, practice: Practice = USUAL_PRACTICE): JobPart[] {
+export function untested(state: Pick<JobState, 'bench' | 'units' | 'benchSkipped' | 'parts'>, practice: Practice = USUAL_PRACTICE): JobPart[] {
   return state.parts.filter(({ partId, kind, role, state: at }) => {
     if (role !== 'goes in' || at === 'sent back' || at === 'fitted' || !ASKED_ON_BENCH.has(kind)) return false;
-    const inHand = unitInHand(state.bench, partId, practice);
+    const inHand = unitInHand(state, partId, practice);
     if (inHand?.tests.some((test) => judgeBench(test, practice).word !== 'untold')) return false;
     return !state.benchSkipped.some((each) => each.partId === partId && each.unit === (inHand?.unit ?? ''));
   });

@@ -82,10 +82,18 @@ export async function keepSightings(db: Db, jobId: number, state: JobState): Pro
     ...parts
       .filter(({ partId }) => known.has(partId))
       .map((each) => ({ ...each, kind: null, jobId, vehicle })),
-    ...kinds.map((each) => ({ ...each, partId: null, as: 'failed' as const, noisy: null, jobId, vehicle })),
+    ...kinds.map((each) => ({
+      ...each,
+      partId: null,
+      as: 'failed' as const,
+      noisy: null,
+      unit: '',
+      jobId,
+      vehicle,
+    })),
   ];
   const text = (row: Omit<SightingRow, 'id'>): string =>
-    [row.partId, row.kind, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy].join('|');
+    [row.partId, row.kind, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy, row.unit].join('|');
   if (held.map(text).join() === rows.map(text).join()) return;
   await replaceSightings(db, jobId, rows);
   // What one job tells can settle which part another meant: all that was seen in the vehicle is put together anew.

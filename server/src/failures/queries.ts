@@ -60,7 +60,7 @@ async function unnamedFailures(db: Db, partId: number, vehicle: string): Promise
     select s.job_id as "jobId", s."on"::text as "on", s.km, s.mode from sighting s where s.vehicle = ${vehicle} and s.kind = (select p.kind::text from part p where p.id = ${partId})
       and ${partId} = (select r.part_id from sighting r join part q on q.id = r.part_id
         where r.vehicle = s.vehicle and r."as" = 'in' and q.kind::text = s.kind and r.job_id <> s.job_id and r."on" <= s."on" order by r."on" desc, r.id desc limit 1)`);
-  return rows.map((row) => ({ ...row, as: 'failed' as const, noisy: null }));
+  return rows.map((row) => ({ ...row, as: 'failed' as const, noisy: null, unit: '' }));
 } // prettier-ignore
 
 /** All that was seen and reported of one part in one vehicle; a report of a failure that a job shows adds no second one. */
@@ -75,8 +75,8 @@ export async function seenOf(db: Db, partId: number, vehicle: string): Promise<S
     ...seen,
     ...unnamed,
     ...told.flatMap((report): Sighting[] => [
-      ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy }] : []),
-      ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy }]),
+      ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy, unit: report.serial }] : []),
+      ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy, unit: report.serial }]),
     ]),
   ];
 } // prettier-ignore
@@ -109,6 +109,7 @@ export async function replaceUnits(
       row.noisy,
       row.neverIn,
       row.isOut,
+      row.unit,
     ]);
   if (held.map(text).join() === rows.map(text).join()) return false;
   await db.delete(unit).where(own);

@@ -100,6 +100,7 @@ export async function failureRecord(db: Db, partId: number, person: Person): Pro
       noisy: each.noisy,
       neverIn: each.neverIn,
       isOut: each.isOut,
+      unit: each.unit,
     })),
     reports: reports.map(({ partId: _part, key: _key, ...report }) => report),
     successor: successor

@@ -29,6 +29,7 @@ import { figureSet } from '../figures/service.ts';
 import { jobWords } from '@radiatrix/words/en/jobs';
 import { runWords } from '@radiatrix/words/en/run';
 import { holdsWords } from '@radiatrix/words/en/holds';
+import { unitsWords } from '@radiatrix/words/en/units';
 import { madeHoseText } from '@radiatrix/words/holds';
 import { recordingWords } from '@radiatrix/words/en/recording';
 import { trialWords } from '@radiatrix/words/en/trial';
@@ -199,6 +200,14 @@ function detailOf(
       return recordingWords('story:off', {
         name: payload.name,
         n: payload.fasteners.reduce((sum, { count }) => sum + count, 0),
+      });
+    case 'unit moved':
+      return unitsWords('story', {
+        number: numberOf(payload.partId) || 'none',
+        unit: payload.unit || 'none',
+        at: unitsWords(`at:${payload.to}`),
+        why: payload.why ? unitsWords(`why:${payload.why}`) : 'none',
+        from: payload.from || 'none',
       });
     case 'held':
       return holdsWords('story:held', {

@@ -14,7 +14,6 @@ export const benchWords = catalogue('bench', {
   stop: '{n, plural, one {Stop: a bench test failed.} other {Stop: # bench tests failed.}} The unit does not go in.',
   'before-strip': 'A bench test failed. Do not take the vehicle apart before another unit passes.',
   look: 'Look at the bench',
-  next: 'Send it back, test the next unit',
   fan: 'Which fan',
   'fan:fan': 'the fan',
   'fan:left': 'left fan',

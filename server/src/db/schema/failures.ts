@@ -26,6 +26,8 @@ export const sighting = pgTable(
     km: integer(),
     mode: text().$type<FailureMode>(),
     noisy: boolean(),
+    /** Label or serial; '' where nobody said. */
+    unit: text().notNull().default(''),
   },
   (table) => [
     index('sighting_of').on(table.partId, table.vehicle),
@@ -95,6 +97,8 @@ export const unit = pgTable(
     /** It failed on the bench and never went in. */
     neverIn: boolean().notNull().default(false),
     isOut: boolean().notNull(),
+    /** Label or serial; '' where nobody said. */
+    unit: text().notNull().default(''),
   },
   (table) => [
     primaryKey({ columns: [table.partId, table.vehicle, table.nth] }),

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { FAILURE_MODES, type Weibull } from '@radiatrix/core/failure';
 import { canEdit, type FailureReport, type Person } from '@radiatrix/contract';
+import { benchWords } from '@radiatrix/words/en/bench';
 import { kindName } from '@radiatrix/words/figures';
 import { filingApi } from '../../api/filing.ts';
 import { usePractice } from '../../api/usePractice.ts';
@@ -79,8 +80,8 @@ export function PartFailuresPage() {
               <tbody>
                 {data.units.map((each, at) => (
                   <tr key={at} className="border-rule border-b">
-                    <td className="py-1">{upper(each.vehicle)}</td><td className="figure px-3">{each.neverIn ? 'never' : (each.inOn ?? 'not seen')}</td><td className="figure px-3">{each.lastOn}</td><td className="figure px-3 text-right">{each.days ?? ''}</td><td className="figure px-3 text-right">{each.km?.toLocaleString('en') ?? ''}</td>
-                    <td className={`px-3 ${each.failed ? 'text-no font-semibold' : ''}`}>{each.failed ? FAILURE_MODES[each.mode ?? 'other'] : each.isOut ? 'came out sound' : 'at work when last seen'}{each.noisy && ', noisy from new'}</td>
+                    <td className="py-1">{upper(each.vehicle)}{each.unit && <span className="text-muted">, {benchWords('unit:name', { unit: each.unit })}</span>}</td><td className="figure px-3">{each.neverIn ? 'never' : (each.inOn ?? 'not seen')}</td><td className="figure px-3">{each.lastOn}</td><td className="figure px-3 text-right">{each.days ?? ''}</td><td className="figure px-3 text-right">{each.km?.toLocaleString('en') ?? ''}</td>
+                    <td className={`px-3 ${each.failed ? 'text-no font-semibold' : ''}`}>{each.failed ? (each.mode ? FAILURE_MODES[each.mode] : 'failed') : each.isOut ? 'came out sound' : 'at work when last seen'}{each.noisy && ', noisy from new'}</td>
                   </tr>
                 ))}
               </tbody>

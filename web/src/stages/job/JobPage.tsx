@@ -22,6 +22,7 @@ import { Story } from './Story.tsx';
 import { useHappened } from './useHappened.ts';
 import { Watch } from './Watch.tsx';
 import { Holds } from './Holds.tsx';
+import { Units } from './Units.tsx';
 
 /** One real vehicle with one real complaint: what is planned, what was measured, and everything that happened. */
 export function JobPage() {
@@ -128,6 +129,7 @@ function Job({ job }: { job: JobRecord }) {
         <div>
           <PlanSummary job={job} />
           <Parts job={job} say={say} busy={busy} />
+          <Units parts={job.parts} state={state} say={say} busy={busy} />
           <Holds holds={state.holds} say={say} busy={busy} />
           <OwnFigures job={job} say={say} busy={busy} />
         </div>

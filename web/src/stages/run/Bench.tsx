@@ -1,9 +1,10 @@
 import { useState, type ComponentType } from 'react';
 import { BENCH_TESTS, judgeBench, type BenchTest } from '@radiatrix/core/bench';
-import { unitInHand, unitsTested, untested, type BenchTested } from '@radiatrix/core/job'; // prettier-ignore
+import { jobUnits, unitInHand, unitsTested, untested, type BenchTested } from '@radiatrix/core/job'; // prettier-ignore
 import type { JobPartLine } from '@radiatrix/contract';
 import { benchBecause } from '@radiatrix/words/bench';
 import { benchWords as words } from '@radiatrix/words/en/bench';
+import { unitsWords } from '@radiatrix/words/en/units';
 import { usePractice } from '../../api/usePractice.ts';
 import { useUnits } from '../../app/store.ts';
 import { CapForm } from './bench/CapForm.tsx';
@@ -48,9 +49,15 @@ function OfPart({ part, state, say }: { part: JobPartLine } & Omit<BenchProps, '
   const practice = usePractice();
   const units = useUnits();
   const tested = unitsTested(state.bench, practice).filter(({ partId }) => partId === part.partId);
-  const inHand = unitInHand(state.bench, part.partId, practice);
+  const inHand = unitInHand(state, part.partId, practice);
   const [unit, setUnit] = useState(inHand?.unit ?? '');
   const Form = FORMS[BENCH_TESTS[part.kind]!];
+  const all = jobUnits(state, practice).filter(({ partId }) => partId === part.partId);
+  const next = String(all.length + 1);
+  const bringNext = (): void => {
+    void say('unit moved', { partId: part.partId, unit: next, to: 'here', from: '', why: '' });
+    setUnit(next);
+  };
   const skipped = state.benchSkipped.filter(({ partId }) => partId === part.partId);
   const colour = { 'failed': 'border-no text-no', 'passed': 'border-straight-in text-straight-in', 'untold': 'border-steel text-steel' } as const;
   return (
@@ -67,8 +74,12 @@ function OfPart({ part, state, say }: { part: JobPartLine } & Omit<BenchProps, '
         }))}
         {skipped.map((each) => <li key={each.event} className="border-steel text-steel border-l-4 py-1 pl-3">{unitName(each.unit)} {words('untested:said', { why: each.why })} · {each.by}</li>)}
       </ul>
+      {!inHand && all.length > 0 && <button type="button" className="btn mt-1 !min-h-12" onClick={bringNext}>{unitsWords('next')}</button>}
       {inHand?.failed && unit === inHand.unit && (
-        <button type="button" className="btn mt-1 !min-h-12" onClick={() => setUnit(String(tested.length + 1))}>{words('next')}</button>
+        <p className="mt-1 flex flex-wrap gap-2">
+          <button type="button" className="btn !min-h-12" onClick={() => void say('unit moved', { partId: part.partId, unit: inHand.unit, to: 'sent back', from: '', why: '' })}>{unitsWords('send-back')}</button>
+          <button type="button" className="btn !min-h-12" onClick={bringNext}>{unitsWords('next')}</button>
+        </p>
       )}
       <Form
         key={`${part.partId} ${tested.length}`}

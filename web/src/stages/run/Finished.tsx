@@ -1,7 +1,8 @@
 import { ListOrdered } from 'lucide-react';
 import { Link } from 'react-router';
-import { failedTests } from '@radiatrix/core/job';
+import { failedTests, unitInHand } from '@radiatrix/core/job';
 import { kindName } from '@radiatrix/words/figures';
+import { benchWords } from '@radiatrix/words/en/bench';
 import { runWords } from '@radiatrix/words/en/run';
 import { fillAddress, proveAddress } from '../../app/addresses.ts';
 import type { Run } from './useRun.ts';
@@ -38,7 +39,8 @@ function WentIn({ run }: { run: Run }) {
       {parts.length === 0 && <p className="mt-1">{runWords('went-in:none')}</p>}
       <ul>
         {parts.map(({ partId, kind, state: at, by }) => {
-          const number = numberOf(partId);
+          const unit = unitInHand(state, partId)?.unit ?? '';
+          const number = unit === '' ? numberOf(partId) : `${numberOf(partId)} (${benchWords('unit:name', { unit })})`;
           const move = (next: 'fitted' | 'here') => void run.say('part moved', { partId, state: next });
           return (
             <li key={partId} className="border-rule border-b py-2">

@@ -32,6 +32,7 @@ import { useSwipe } from './useSwipe.ts';
 import { useWake } from './useWake.ts';
 import { Waits } from './Waits.tsx';
 import { Holds } from '../job/Holds.tsx';
+import { Units } from '../job/Units.tsx';
 
 type View = 'move' | 'steps' | 'tray' | 'bench';
 
@@ -154,6 +155,7 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
       {view === 'bench' && (
         <div className="pb-6 text-[17px]">
           <Bench parts={job.parts} state={run.state} say={run.say} />
+          <Units parts={job.parts} state={run.state} say={run.say} busy={false} />
         </div>
       )}
       {view === 'move' &&

@@ -11,7 +11,7 @@ const REASONS = ['no-supply', 'supplier', 'same'] as const;
 export function Untested({ part, state, say, onBench }: Omit<BenchProps, 'parts'> & { part: JobPartLine; onBench?: (() => void) | undefined }) {
   const practice = usePractice();
   const [why, setWhy] = useState('');
-  const unit = unitInHand(state.bench, part.partId, practice)?.unit ?? '';
+  const unit = unitInHand(state, part.partId, practice)?.unit ?? '';
   return (
     <form
       aria-label={words('untested', { number: part.number })}

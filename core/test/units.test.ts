@@ -1,0 +1,81 @@
+import { describe, expect, test } from 'vitest';
+import { sightingsOf, unitsOf } from '@radiatrix/core/failure';
+import { foldJob, isStopped, jobUnits, unitInHand, untested, type EventKind, type EventPayloads, type JobEvent } from '@radiatrix/core/job'; // prettier-ignore
+
+/** Events of one device, each a minute after the one before, on a day of its own where one is given. */
+function story() {
+  const events: JobEvent[] = [];
+  let [seq, day] = [0, '2026-11-02'];
+  return {
+    events,
+    on: (next: string) => void (day = next),
+    say<K extends EventKind>(kind: K, payload: EventPayloads[K]) {
+      seq += 1;
+      const at = `${day}T08:${String(seq).padStart(2, '0')}:00Z`;
+      events.push({ id: `e${seq}`, kind, device: 'p', seq, clock: { ms: Date.parse(at), n: 0 }, deviceTime: at, person: 'Idris', payload } as JobEvent); // prettier-ignore
+    },
+    state: () => foldJob(events),
+  };
+}
+const tested = (unit: string, rough: boolean): EventPayloads['bench tested'] => ({ partId: 7, fan: 'the fan', unit, state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'right way', rough, label: { volts: 13.5, amps: 12 } }); // prettier-ignore
+const begun = () => {
+  const job = story();
+  job.say('opened', { vehicleId: 1, label: 'slipway pickup', complaint: '', odometerKm: 90_000, alterations: [] }); // prettier-ignore
+  job.say('part chosen', { partId: 7, revisionId: 1, kind: 'fan', role: 'goes in' });
+  return job;
+};
+const moved = (unit: string, to: EventPayloads['unit moved']['to'], why: EventPayloads['unit moved']['why'] = '') => ['unit moved', { partId: 7, unit, to, from: '', why }] as const; // prettier-ignore
+
+describe('units of one number on one job', () => {
+  test('a failed one is sent back and another comes: nothing stops the job, and the new one is still to be tested', () => {
+    const job = begun();
+    job.say('bench tested', tested('A', true));
+    expect(isStopped(job.state())).toBe(true);
+    job.say(...moved('A', 'sent back'));
+    expect(unitInHand(job.state(), 7)).toBeUndefined();
+    expect(untested(job.state())).toHaveLength(1);
+    job.say(...moved('B', 'here'));
+    expect([isStopped(job.state()), unitInHand(job.state(), 7)?.unit, untested(job.state()).length]).toEqual([false, 'B', 1]); // prettier-ignore
+    job.say('bench tested', tested('B', false));
+    expect(untested(job.state())).toHaveLength(0);
+    job.say('part moved', { partId: 7, state: 'fitted' });
+    expect(jobUnits(job.state()).map(({ unit, place, failed }) => [unit, place, failed])).toEqual([['A', 'sent back', true], ['B', 'in the vehicle', false]]); // prettier-ignore
+    // It is not in after all: a slip, not a removal.
+    job.say('part moved', { partId: 7, state: 'here' });
+    expect(jobUnits(job.state()).at(-1)!.place).toBe('here');
+  });
+
+  test('one that went in and failed there is one that went in; its successor of the same number is at work', () => {
+    const job = begun();
+    job.say('bench tested', tested('A', false));
+    job.say('part moved', { partId: 7, state: 'fitted' });
+    job.say(...moved('A', 'out again', 'failed'));
+    expect(job.state().parts[0]!.state).toBe('wanted');
+    job.say(...moved('B', 'here'));
+    job.say('bench tested', tested('B', false));
+    job.say(...moved('B', 'in the vehicle'));
+    job.say('closed', { outcome: 'done', note: '', heads: {} });
+    const lives = () =>
+      unitsOf('v', sightingsOf(job.state()).parts).map(({ unit, inOn, failed, neverIn, isOut }) => [unit, inOn !== null, failed, neverIn, isOut]); // prettier-ignore
+    expect(lives()).toEqual([['A', true, true, false, true], ['B', true, false, false, false]]); // prettier-ignore
+  });
+
+  test('out again on another day has a life of days; what does not fit did not fail', () => {
+    const job = begun();
+    job.say('part moved', { partId: 7, state: 'fitted' });
+    job.on('2026-11-12');
+    job.say(...moved('', 'out again', 'failed'));
+    const [life] = unitsOf('v', sightingsOf(job.state()).parts);
+    expect([life!.inOn, life!.lastOn, life!.failed]).toEqual(['2026-11-02', '2026-11-12', true]);
+    const other = begun();
+    other.say('part moved', { partId: 7, state: 'fitted' });
+    other.say(...moved('', 'out again', 'does not fit'));
+    expect(sightingsOf(other.state()).parts).toEqual([]);
+  });
+
+  test('a failure of another piece does not end the life of the one that sits there', () => {
+    const seen = (on: string, as: 'in' | 'failed', unit: string) => ({ on, as, unit, km: null, mode: null, noisy: null }); // prettier-ignore
+    const lives = unitsOf('v', [seen('2026-01-01', 'in', 'B'), seen('2026-03-01', 'failed', 'A')]);
+    expect(lives.map(({ unit, failed }) => [unit, failed])).toEqual([['B', false], ['A', true]]); // prettier-ignore
+  });
+});

@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import { judgeBench } from '@radiatrix/core/bench';
+import { OUT_AGAIN, jobUnits, type EventKind, type EventPayloads, type JobState, type JobUnit, type OutAgain, type UnitPlace } from '@radiatrix/core/job'; // prettier-ignore
+import type { JobPartLine } from '@radiatrix/contract';
+import { unitsWords as words } from '@radiatrix/words/en/units';
+import { usePractice } from '../../api/usePractice.ts';
+import { Field } from '../../ui/fields.tsx';
+
+/** Of the desk or of the phone, which sends later. */
+type Say = <K extends EventKind>(kind: K, payload: EventPayloads[K]) => Promise<unknown>;
+interface Props {
+  parts: readonly JobPartLine[];
+  state: Pick<JobState, 'bench' | 'units'>;
+  say: Say;
+  busy: boolean;
+}
+
+type Act = 'went-in' | 'send-back' | 'scrap' | 'here' | `out:${Exclude<OutAgain, ''>}`;
+const TO: Record<Exclude<Act, `out:${string}`>, UnitPlace> = { 'went-in': 'in the vehicle', 'send-back': 'sent back', 'scrap': 'scrapped', 'here': 'here' }; // prettier-ignore
+const REASONS = OUT_AGAIN.filter((why) => why !== '');
+
+/** What can become of a unit next; one that failed on the bench goes in only by the form that asks for a reason. */
+const actsOf = ({ place, failed }: JobUnit): Act[] => {
+  if (place === 'in the vehicle') return REASONS.map((why): Act => `out:${why}`);
+  if (place === 'sent back' || place === 'scrapped') return ['here'];
+  return [...(failed ? [] : (['went-in'] as const)), 'send-back', 'scrap'];
+};
+
+/** Each physical part of the job: label, source, what its test said, where it is now. */
+export function Units({ parts, state, say, busy }: Props) {
+  const practice = usePractice();
+  const units = jobUnits(state, practice);
+  const goesIn = parts.filter(({ role }) => role === 'goes in');
+  if (units.length === 0 && goesIn.length === 0) return null;
+  const numberOf = (partId: number): string => parts.find((each) => each.partId === partId)?.number ?? '';
+  const testOf = (unit: JobUnit): 'failed' | 'passed' | 'untold' | 'none' => {
+    if (unit.failed) return 'failed';
+    if (unit.tests.length === 0) return 'none';
+    return unit.tests.some((test) => judgeBench(test, practice).word === 'passed') ? 'passed' : 'untold';
+  };
+  return (
+    <section aria-label={words('title')} className="mt-5">
+      <h2 className="heading">{words('title')}</h2>
+      {units.length === 0 && <p className="text-muted mt-1">{words('none')}</p>}
+      <ul>
+        {units.map((unit) => {
+          const name = words('name', { number: numberOf(unit.partId), unit: unit.unit || 'none' });
+          const why = unit.moves.at(-1)?.why;
+          const act = (each: Act): void => {
+            const out = each.startsWith('out:');
+            void say('unit moved', {
+              partId: unit.partId, unit: unit.unit, from: '',
+              to: out ? 'out again' : TO[each as keyof typeof TO],
+              why: out ? (each.slice(4) as OutAgain) : '',
+            }).catch(() => {}); // prettier-ignore
+          };
+          return (
+            <li key={`${unit.partId} ${unit.unit}`} className="border-rule border-b py-1.5">
+              <p>
+                <strong>{name}</strong>{' '}
+                <span className={unit.place === 'in the vehicle' ? 'text-straight-in font-semibold' : ''}>
+                  {words(`at:${unit.place ?? 'none'}`)}
+                  {why && `, ${words(`why:${why}`)}`}
+                </span>
+                <span className="text-muted">
+                  {' · '}
+                  <span className={unit.failed ? 'text-no font-semibold' : ''}>{words(`test:${testOf(unit)}`)}</span>
+                  {' · '}
+                  {[unit.from ? words('from', { from: unit.from }) : words('from:unsaid'), words('since', { day: unit.since.slice(0, 10) })].join(', ')}
+                </span>
+              </p>
+              <p className="mt-1 flex flex-wrap gap-2">
+                {actsOf(unit).map((each) => (
+                  <button key={each} type="button" className="btn btn-quiet max-md:!min-h-12" disabled={busy} aria-label={words('act', { act: words(each), unit: name })} onClick={() => act(each)}>
+                    {words(each)}
+                  </button>
+                ))}
+              </p>
+            </li>
+          );
+        })}
+      </ul>
+      {goesIn.length > 0 && <UnitForm parts={goesIn} say={say} busy={busy} />}
+    </section>
+  );
+} // prettier-ignore
+
+/** A unit that came in, before anybody tests it. */
+function UnitForm({ parts, say, busy }: Pick<Props, 'parts' | 'say' | 'busy'>) {
+  const [partId, setPartId] = useState(parts[0]!.partId);
+  const [unit, setUnit] = useState('');
+  const [from, setFrom] = useState('');
+  const part = parts.find((each) => each.partId === partId) ?? parts[0]!;
+  const keep = (): void => {
+    if (unit.trim() === '') return;
+    void say('unit moved', { partId: part.partId, unit: unit.trim(), to: 'here', from: from.trim(), why: '' })
+      .then(() => {
+        setUnit('');
+        setFrom('');
+      })
+      .catch(() => {});
+  };
+  return (
+    <form aria-label={words('add')} className="mt-2 flex flex-wrap items-end gap-x-3 gap-y-2" onSubmit={(event) => { event.preventDefault(); keep(); }}>
+      {parts.length > 1 && <Field label={words('add:part')} className="w-[160px]"><select className="select" value={part.partId} onChange={(event) => setPartId(Number(event.target.value))}>{parts.map((each) => <option key={each.partId} value={each.partId}>{each.number}</option>)}</select></Field>}
+      <Field label={words('add:unit')} className="w-[150px]"><input className="input" value={unit} maxLength={40} onChange={(event) => setUnit(event.target.value)} /></Field>
+      <Field label={words('add:from')} className="min-w-[150px] flex-1"><input className="input" value={from} maxLength={80} onChange={(event) => setFrom(event.target.value)} /></Field>
+      <button type="submit" className="btn" disabled={busy || unit.trim() === ''}>{words('add')}</button>
+    </form>
+  );
+} // prettier-ignore
