@@ -55,6 +55,8 @@ export interface DeskRecord {
   jobs: DeskJob[];
   /** Parts that the log of failures stops a seller with. */
   failing: { partId: number; number: string; kind: PartKind; word: Failing; said: string }[];
+  /** Jobs whose hands nobody has told of a correction yet. */
+  toTell: number;
   /** Drafts, proposals and figures that wait for somebody else than this reader. */
   toCheck: number;
   /** What this reader wrote and got sent back. */

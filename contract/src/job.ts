@@ -41,6 +41,7 @@ import { METHODS } from '@radiatrix/core/quantity';
 import { CHANGES, PROTOCOL_NAMES } from '@radiatrix/core/trial';
 import Joi from 'joi';
 import { id, line, text } from './common.ts';
+import type { JobCorrection } from './correction.ts';
 import { photoSizeQuery } from './photo.ts';
 import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
@@ -126,6 +127,8 @@ export interface JobRecord {
   story: ToldEvent[];
   /** Done after the job had left the hands of whoever did it: kept, and counted for nothing before a specialist says so. */
   aside: ToldEvent[];
+  /** What was put right since it was used here, newest first. */
+  corrections: JobCorrection[];
   /** The source that figures of a job come from: the shop's own measurements; null where none is on record. */
   ownSource: number | null;
   /** Whether this reader may say what happens on it. */

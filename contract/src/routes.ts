@@ -15,6 +15,7 @@ import { jobRoutes, type JobAnswers } from './job.ts';
 import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
+import { correctionRoutes, type CorrectionAnswers } from './correction.ts';
 import { deskRoutes, type DeskAnswers } from './desk.ts';
 import { planRoutes, type PlanAnswers } from './schedule.ts';
 import { filingRoutes, type FilingAnswers } from './filing.ts';
@@ -51,6 +52,7 @@ export const ROUTES = {
   ...failureRoutes,
   ...filingRoutes,
   ...deskRoutes,
+  ...correctionRoutes,
   ...planRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
@@ -88,6 +90,7 @@ export interface Answers
     FailureAnswers,
     FilingAnswers,
     DeskAnswers,
+    CorrectionAnswers,
     PlanAnswers,
     ProvingAnswers,
     InstrumentAnswers,

@@ -20,6 +20,7 @@ import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
+import * as corrections from './corrections/routes.ts';
 import * as desk from './desk/routes.ts';
 import * as plan from './schedule/routes.ts';
 import * as failures from './failures/routes.ts';
@@ -147,6 +148,7 @@ export async function createApp({
     ...streams,
     ...diagnosis,
     ...desk,
+    ...corrections,
     plan: plan.plan,
     tryPlan: plan.tryPlan,
     workshop: plan.workshop,

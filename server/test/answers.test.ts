@@ -103,6 +103,7 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   diagnosisTable: '/api/diagnosis-table',
   desk: '/api/desk',
   deskFigures: '/api/desk/figures',
+  corrections: '/api/corrections',
   plan: '/api/plan',
   workshop: '/api/workshop',
   calendarFeeds: '/api/plan/calendars',

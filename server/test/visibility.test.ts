@@ -280,6 +280,7 @@ function doors(): { [R in RouteId]?: string[] } {
     diagnosisTable: ['/api/diagnosis-table'],
     desk: ['/api/desk'],
     deskFigures: ['/api/desk/figures'],
+    corrections: ['/api/corrections'],
     plan: ['/api/plan'],
     workshop: ['/api/workshop'],
     calendarFeeds: ['/api/plan/calendars'],

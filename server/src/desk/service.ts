@@ -2,6 +2,7 @@ import { measureNext } from '@radiatrix/core/fit';
 import { releasesAlone } from '@radiatrix/core/revision';
 import { isSilent, type WaitsFor } from '@radiatrix/core/job';
 import { seesDrafts, type DeskRecord, type FigureWanted, type Person, type Role } from '@radiatrix/contract';
+import { untoldJobs } from '../corrections/service.ts';
 import type { Db } from '../db/client.ts';
 import { markLines } from '../coverage/queries.ts';
 import { verdictsOn } from '../match/service.ts';
@@ -37,7 +38,7 @@ export async function deskRecord(db: Db, person: Person, now: Date): Promise<Des
   const alone = role === 'reviewer' && releasesAlone(practice);
   const words = OF_ROLE[alone ? 'specialist' : role];
   const drafts = seesDrafts(role);
-  const [stages, waiting, rows, failing, review, marks, vocabulary, begun] = await Promise.all([
+  const [stages, waiting, rows, failing, review, marks, vocabulary, begun, toTell] = await Promise.all([
     stageCounts(db, mine),
     waitCounts(db, words, mine),
     waitingJobs(db, words, EACH, mine),
@@ -46,6 +47,7 @@ export async function deskRecord(db: Db, person: Person, now: Date): Promise<Des
     drafts ? markLines(db, drafts) : [],
     loadVocabulary(db),
     hasBegun(db),
+    role === 'installer' ? 0 : untoldJobs(db),
   ]);
   const vehicles = await configurationsByIds(db, rows.map((row) => row.configuration_id)); // prettier-ignore
   const titles = new Map(vehicles.map((vehicle) => [vehicle.id, vehicleLine(vehicle, vocabulary).title]));
@@ -68,6 +70,7 @@ export async function deskRecord(db: Db, person: Person, now: Date): Promise<Des
       silent: isSilent({ waits: row.waits, stage: row.stage, inHands: row.hands !== null, heardAt: row.heard_at }, now, practice),
     })),
     failing,
+    toTell,
     begin: begun ? null : await beginRecord(db),
     toCheck: review.filter(({ writers }) => alone || !writers.includes(id)).length,
     sentBack: review

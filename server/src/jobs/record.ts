@@ -5,6 +5,7 @@ import { BENCH_TESTS, benchRecord } from '@radiatrix/core/bench';
 import { materialsOf, mergeWork, practiceOf, workKey } from '@radiatrix/core/practice';
 import type { JobPartLine, JobPlan, JobRecord, Person } from '@radiatrix/contract';
 import { decidingSentence } from '@radiatrix/words/fit';
+import { correctionsOfJob } from '../corrections/service.ts';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
 import { claimNotes } from '../match/evidence.ts';
@@ -99,13 +100,14 @@ async function benchRecordsOf(db: Db, { row, state }: FoldedJob, person: Person)
 export async function jobRecord(db: Db, id: number, person: Person): Promise<JobRecord> {
   const folded = await foldedJob(db, id);
   const { row, state, events } = folded;
-  const [last, aside, handedIn, told, practice, own] = await Promise.all([
+  const [last, aside, handedIn, told, practice, own, corrections] = await Promise.all([
     lastNumber(db, id),
     eventsStanding(db, id, 'aside'),
     eventsStanding(db, id, 'handed in'),
     toldTimes(db, id),
     shopPractice(db),
     measuringSource(db),
+    correctionsOfJob(db, id),
   ]);
   const vehicle = await findConfiguration(db, row.configurationId);
   const partIds = state.parts.map((part) => part.partId);
@@ -148,6 +150,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
       notices: [...(notices.get(partId) ?? []), ...claimNotes(held.filter((claim) => claim.partId === partId), vehicle)], // prettier-ignore
     })),
     plan,
+    corrections,
     clock: events.reduce(
       (latest, { clock }) => (compareClocks(clock, latest) > 0 ? clock : latest),
       CLOCK_START,

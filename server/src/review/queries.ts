@@ -1,4 +1,5 @@
-import { desc, eq, ne } from 'drizzle-orm';
+import { and, desc, eq, isNull, ne } from 'drizzle-orm';
+import type { RevisionKind } from '../revisions/queries.ts';
 import type { Db } from '../db/client.ts';
 import {
   accessMap,
@@ -49,3 +50,16 @@ export const revisionTexts = (db: Db, partId: number) =>
     .from(partRevision)
     .where(eq(partRevision.partId, partId))
     .orderBy(desc(partRevision.revision));
+
+/** What a released record is called at the counter; '' where none is released. */
+export async function releasedTitle(db: Db, kind: RevisionKind, id: number): Promise<string> {
+  if (kind === 'part') return (await db.select({ title: part.number }).from(part).where(eq(part.id, id)))[0]?.title ?? '';
+  const [revision, owner] = kind === 'access' ? [accessMapRevision, accessMapRevision.accessMapId] : [procedureRevision, procedureRevision.procedureId];
+  const [row] = await db
+    .select({ title: revision.title })
+    .from(revision)
+    .where(and(eq(owner, id), eq(revision.state, 'released'), isNull(revision.withdrawnAt)))
+    .orderBy(desc(revision.revision))
+    .limit(1);
+  return row?.title ?? '';
+} // prettier-ignore

@@ -3,7 +3,16 @@ import { claimSentence } from '@radiatrix/core/application';
 import { proofreadMap } from '@radiatrix/core/access';
 import { releasesAlone } from '@radiatrix/core/revision';
 import { proofread, type Finding } from '@radiatrix/core/procedure';
-import type { Change, Person, ReviewKind, ReviewLine, ReviewRecord } from '@radiatrix/contract';
+import {
+  CORRECTED,
+  type Change,
+  type Corrected,
+  type Person,
+  type ReviewKind,
+  type ReviewLine,
+  type ReviewRecord,
+} from '@radiatrix/contract';
+import { keepCorrection } from '../corrections/service.ts';
 import type { Db } from '../db/client.ts';
 import { everyFigureOfBay, figuresOfRevisions, releaseFigures, waitingBays } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
@@ -34,7 +43,7 @@ import { settleTold, waitingTold } from '../vehicles/told-queries.ts';
 import { toldChanges } from '../vehicles/told.ts';
 import { shopPractice } from '../practice/service.ts';
 import { tagOf } from '../revisions/service.ts';
-import { revisionTexts, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
+import { releasedTitle, revisionTexts, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
 import { accessChanges, detailChanges, figureChanges, procedureChanges } from './changes.ts';
 
 /** Revisions that wait for somebody else's eyes, the oldest wait first. */
@@ -278,7 +287,9 @@ export async function releaseRevision(
   replay: Context['replay'],
 ): Promise<void> {
   const head = await judged(db, kind, id, person, ifMatch);
-  const { blocking } = await reviewRecord(db, kind, id);
+  const before = hasRevisions(kind) ? await headOf(db, kind, id, false) : undefined;
+  const record = await reviewRecord(db, kind, id);
+  const { blocking } = record;
   if (blocking.length > 0)
     throw new ProblemError('not-ready', {
       detail: 'It cannot be released yet.',
@@ -299,6 +310,17 @@ export async function releaseRevision(
     }))
   )
     throw lost();
+  // A first release corrects nothing; what is said of a record in a proposal may.
+  if (before || !hasRevisions(kind)) await correctedBy(db, record);
+}
+
+const isCorrected = (kind: string): kind is Corrected => (CORRECTED as readonly string[]).includes(kind);
+
+/** What this release puts right, for the jobs that have used it. */
+async function correctedBy(db: Db, { kind, id, about, title, changes }: ReviewRecord): Promise<void> {
+  const own = kind === 'proposal' ? about : { kind, id };
+  if (!own || own.id === null || !isCorrected(own.kind)) return;
+  await keepCorrection(db, { about: own.kind, aboutId: own.id, title }, { changes });
 }
 
 /** A reviewer gives a draft back to whoever wrote it, and says why. */
@@ -341,6 +363,8 @@ export async function withdraw(
     });
   if (kind === 'vehicle')
     throw new ProblemError('not-ready', { detail: 'A vehicle is put right in its record, not withdrawn.' });
+  const title = await releasedTitle(db, kind, id);
   if (!(await withdrawFrom(db, kind, id, person.id, reason)))
     throw notFound('A released revision of that record');
+  await keepCorrection(db, { about: kind, aboutId: id, title }, { changes: [], withdrawnFor: reason });
 }

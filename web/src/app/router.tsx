@@ -32,6 +32,7 @@ export const router = createBrowserRouter([
     { path: 'connectors/:code', lazy: async () => ({ Component: (await import('../library/connector/ConnectorPage.tsx')).ConnectorPage }) },
     { path: 'procedures/new', lazy: async () => ({ Component: (await import('../library/procedure/ProcedurePage.tsx')).NewProcedurePage }) },
     { path: 'procedures/:id', lazy: async () => ({ Component: (await import('../library/procedure/ProcedurePage.tsx')).ProcedurePage }) },
+    { path: 'corrections', lazy: async () => ({ Component: (await import('../library/corrections/CorrectionsPage.tsx')).CorrectionsPage }) },
     { path: 'review', lazy: async () => ({ Component: (await import('../library/review/ReviewPage.tsx')).ReviewPage }) },
     { path: 'review/:kind/:id', lazy: async () => ({ Component: (await import('../library/review/ReviewRecordPage.tsx')).ReviewRecordPage }) },
     { path: 'jobs/:id', lazy: async () => ({ Component: (await import('../stages/job/JobPage.tsx')).JobPage }) },

@@ -54,7 +54,9 @@ export async function keptPhotos(personId: number, jobId?: number): Promise<Kept
 
 export async function packOf(personId: number, jobId: number): Promise<Pack | undefined> {
   const pack = await (await store()).get('packs', jobId);
-  return pack?.personId === personId ? pack : undefined;
+  if (pack?.personId !== personId) return undefined;
+  // A pack that an earlier version kept knows of no corrections.
+  return { ...pack, job: { ...pack.job, corrections: pack.job.corrections ?? [] } };
 }
 
 /** Events by their number, once each; those that came again in between take nothing away. */

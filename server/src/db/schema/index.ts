@@ -7,6 +7,7 @@ export * from './access.ts';
 export * from './failures.ts';
 export * from './history.ts';
 export * from './jobs.ts';
+export * from './corrections.ts';
 export * from './marks.ts';
 export * from './proposals.ts';
 export * from './uploads.ts';

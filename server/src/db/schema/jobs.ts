@@ -110,6 +110,8 @@ export const jobEvent = pgTable(
   (table) => [
     check('job_event_standing', sql`${table.standing} in ('counts', 'handed in', 'aside', 'left out')`),
     index('job_event_job').on(table.jobId, table.clockMs),
+    // Which jobs used a part, once it is put right.
+    index('job_event_part').on(sql`((${table.payload} ->> 'partId')::int)`).where(sql`${table.kind} = 'part chosen'`),
     unique('job_event_number').on(table.jobId, table.number),
     unique('job_event_of_device').on(table.jobId, table.device, table.seq),
     check('job_event_sane', sql`${table.seq} > 0 and ${table.clockMs} >= 0 and ${table.clockN} >= 0 and length(${table.device}) between 1 and 80`),

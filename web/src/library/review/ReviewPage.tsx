@@ -1,6 +1,7 @@
 import { Link, useOutletContext } from 'react-router';
 import type { Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
+import { correctionsWords } from '@radiatrix/words/en/corrections';
 import { reviewWords } from '@radiatrix/words/en/review';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -15,6 +16,9 @@ export function ReviewPage() {
       <h1 className="heading">
         Review <span className="figure">{data.length}</span>
       </h1>
+      <p className="mt-1">
+        <Link to="/corrections">{correctionsWords('all')}</Link>
+      </p>
       {data.length === 0 && (
         <div className="mt-4">
           <Empty title="Nothing waits">

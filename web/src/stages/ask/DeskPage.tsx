@@ -8,6 +8,7 @@ import {
   type FigureWanted,
   type Person,
 } from '@radiatrix/contract';
+import { correctionsWords } from '@radiatrix/words/en/corrections';
 import { figureName } from '@radiatrix/words/figures';
 import { figureWhere } from '@radiatrix/words/places';
 import { api } from '../../api/api.ts';
@@ -128,6 +129,19 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
           },
         ]
       : [];
+  const tell: Item[] =
+    desk.toTell > 0
+      ? [
+          {
+            key: 'tell',
+            to: '/corrections',
+            kind: correctionsWords('desk:kind'),
+            title: correctionsWords('desk:title', { n: desk.toTell }),
+            said: correctionsWords('desk:said'),
+            urgent: true,
+          },
+        ]
+      : [];
   const failing = desk.failing.map(({ partId, number, word, said }): Item => ({
     key: `failing ${partId}`,
     to: `/parts/${partId}/failures`,
@@ -155,8 +169,8 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
   const urgent = (item: Item): boolean => item.urgent;
   const all =
     role === 'reviewer'
-      ? [...check, ...sentBack, ...jobs, ...failing, ...measure, ...marks]
-      : [...sentBack, ...jobs, ...measure, ...marks, ...failing, ...check];
+      ? [...check, ...tell, ...sentBack, ...jobs, ...failing, ...measure, ...marks]
+      : [...sentBack, ...tell, ...jobs, ...measure, ...marks, ...failing, ...check];
   return [...all.filter(urgent), ...all.filter((item) => !urgent(item))];
 }
 

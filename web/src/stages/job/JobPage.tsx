@@ -12,6 +12,7 @@ import {
 } from '../../app/addresses.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
+import { Corrected } from './Corrected.tsx';
 import { Described } from './Described.tsx';
 import { Aside, Hands } from './Hands.tsx';
 import { sawServer } from './device.ts';
@@ -127,6 +128,7 @@ function Job({ job }: { job: JobRecord }) {
       <Aside job={job} />
       <div className="mt-3 grid grid-cols-1 gap-x-8 lg:grid-cols-[1fr_430px] max-lg:[&>*]:min-w-0">
         <div>
+          <Corrected corrections={job.corrections} list />
           <PlanSummary job={job} />
           <Parts job={job} say={say} busy={busy} />
           <Units parts={job.parts} state={state} say={say} busy={busy} />

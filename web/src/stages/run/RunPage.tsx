@@ -31,6 +31,7 @@ import { useRun, type Run } from './useRun.ts';
 import { useSwipe } from './useSwipe.ts';
 import { useWake } from './useWake.ts';
 import { Waits } from './Waits.tsx';
+import { Corrected } from '../job/Corrected.tsx';
 import { Holds } from '../job/Holds.tsx';
 import { Units } from '../job/Units.tsx';
 
@@ -110,6 +111,7 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
           that <span className="figure text-[14px]">npm start -- --lan</span> gives.
         </p>
       )}
+      <Corrected corrections={job.corrections.filter(({ reach }) => reach !== 'filed')} />
       <nav aria-label="Of this job" className="mt-2 flex gap-2">
         {(
           [

@@ -1,0 +1,53 @@
+import Joi from 'joi';
+import { id } from './common.ts';
+import type { Change } from './review.ts';
+import type { Stamp } from './revision.ts';
+import { COUNTER, type Routes } from './route.ts';
+
+/** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure. */
+export const CORRECTED = ['part', 'bay', 'access', 'procedure'] as const;
+export type Corrected = (typeof CORRECTED)[number];
+/** How a job had used it: chosen for it; on its sheet, since a way in was taken; gone into the vehicle; in the filed job. */
+export const REACHES = ['chosen', 'sheet', 'fitted', 'filed'] as const;
+export type Reach = (typeof REACHES)[number];
+
+/** One job that used what was put right since. */
+export interface CorrectionReach {
+  jobId: number;
+  label: string;
+  vehicle: string;
+  reach: Reach;
+  /** Who has the job, or opened it: whom to tell. */
+  hands: string;
+  told: Stamp | null;
+}
+
+export interface Correction {
+  id: number;
+  about: Corrected;
+  aboutId: number;
+  title: string;
+  /** What was another before, or is gone; empty where all of it was withdrawn. */
+  changes: Change[];
+  /** Why it was withdrawn; '' where it was only put right. */
+  withdrawnFor: string;
+  stamp: Stamp;
+  reaches: CorrectionReach[];
+}
+
+/** As a job shows it. */
+export type JobCorrection = Omit<Correction, 'reaches'> & Pick<CorrectionReach, 'reach' | 'told'>;
+
+export interface TellCorrection {
+  jobId: number;
+  told: boolean;
+}
+
+export interface CorrectionAnswers {
+  corrections: Correction[];
+  tellCorrection: Correction;
+}
+export const correctionRoutes = {
+  corrections: { method: 'get', path: '/api/corrections', summary: 'What was put right after jobs had used it, and who was told', roles: COUNTER },
+  tellCorrection: { method: 'post', path: '/api/corrections/:id/told', summary: 'Say that the hands of a job were told of a correction, or not', roles: COUNTER, body: Joi.object<TellCorrection>({ jobId: id.required(), told: Joi.boolean().required() }) },
+} as const satisfies Routes; // prettier-ignore

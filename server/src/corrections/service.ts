@@ -1,0 +1,118 @@
+import type { Change, Correction, CorrectionReach, JobCorrection, Person, Reach } from '@radiatrix/contract';
+import type { PartKind } from '@radiatrix/core/figures';
+import { foldJob, type JobState } from '@radiatrix/core/job';
+import type { Db } from '../db/client.ts';
+import { notFound } from '../http/problem.ts';
+import { eventsOf } from '../jobs/queries.ts';
+import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
+import { vehicleLine } from '../vehicles/service.ts';
+import {
+  correctionRows,
+  insertCorrection,
+  jobsOfBay,
+  jobsOfPart,
+  markTold,
+  ownerOf,
+  reachRows,
+  untoldCount,
+  type About,
+  type CorrectionRow,
+} from './queries.ts';
+
+/** What a job had made of a part, a bay or a way when it was put right; undefined where it never used it. */
+export function reachOf(
+  { about, aboutId }: About,
+  state: JobState,
+  partKind: PartKind | null = null,
+): Reach | undefined {
+  const goesIn = state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
+  const isDone = state.closed?.outcome === 'done';
+  if (state.closed && !isDone) return undefined;
+  const own = about === 'part' ? state.parts.filter(({ partId }) => partId === aboutId) : goesIn;
+  if (about === 'access') {
+    // What was done by the map is done; only who still works by it has to know.
+    return state.way?.mapId === aboutId && !state.closed ? 'sheet' : undefined;
+  }
+  if (own.length === 0) return undefined;
+  // Where a way of the map was taken, no written procedure leads.
+  if (about === 'procedure')
+    return !state.closed && !state.way && own.some(({ kind }) => kind === partKind) ? 'sheet' : undefined;
+  if (own.some(({ role, state: at }) => role === 'goes in' && at === 'fitted')) return 'fitted';
+  if (isDone) return own.some(({ role }) => role === 'goes in') ? 'fitted' : 'filed';
+  return state.way ? 'sheet' : 'chosen';
+}
+
+/** Jobs that used a record, with what they had made of it. */
+async function reachesOf(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {
+  const { bayId, partKind } = await ownerOf(db, about);
+  const ids = about.about === 'part' ? await jobsOfPart(db, about.aboutId) : await jobsOfBay(db, bayId);
+  const events = await eventsOf(db, ids);
+  return ids.flatMap((jobId) => {
+    const reach = reachOf(about, foldJob(events.get(jobId) ?? []), partKind);
+    return reach ? [{ jobId, reach }] : [];
+  });
+}
+
+/**
+ * Writes down what a release, or a withdrawal, puts right of what jobs have used already. A figure that was not on record
+ * before is new and corrects nothing.
+ */
+export async function keepCorrection(
+  db: Db,
+  about: About & { title: string },
+  { changes, withdrawnFor = '' }: { changes: readonly Change[]; withdrawnFor?: string },
+): Promise<void> {
+  const corrects = about.about === 'access' || about.about === 'procedure' ? [...changes] : changes.filter(({ before }) => before !== '');
+  if (corrects.length === 0 && withdrawnFor === '') return;
+  const reaches = await reachesOf(db, about);
+  if (reaches.length > 0) await insertCorrection(db, { ...about, changes: corrects, withdrawnFor }, reaches);
+} // prettier-ignore
+
+const stampOf = (by: string, at: string) => ({ by, at: new Date(at).toISOString() });
+const headOf = ({ by, at, ...row }: CorrectionRow): Omit<Correction, 'reaches'> => ({ ...row, stamp: stampOf(by, at) }); // prettier-ignore
+
+async function whole(db: Db, rows: readonly CorrectionRow[]): Promise<Correction[]> {
+  if (rows.length === 0) return [];
+  const reaches = await reachRows(db, { correctionIds: rows.map(({ id }) => id) });
+  const vocabulary = await loadVocabulary(db);
+  const vehicles = await configurationsByIds(db, [...new Set(reaches.map((each) => each.configurationId))]);
+  const titles = new Map(vehicles.map((each) => [each.id, vehicleLine(each, vocabulary).title]));
+  return rows.map((row) => ({
+    ...headOf(row),
+    reaches: reaches
+      .filter(({ correctionId }) => correctionId === row.id)
+      .map(({ jobId, label, configurationId, reach, hands, toldBy, toldAt }): CorrectionReach => ({
+        jobId,
+        label,
+        vehicle: titles.get(configurationId) ?? '',
+        reach,
+        hands,
+        told: toldBy && toldAt ? stampOf(toldBy, toldAt) : null,
+      })),
+  }));
+}
+
+/** Those with a job that nobody has told first, then the newest. */
+export async function corrections(db: Db): Promise<Correction[]> {
+  const all = await whole(db, await correctionRows(db));
+  const isOpen = ({ reaches }: Correction): boolean => reaches.some(({ told }) => told === null);
+  return [...all.filter(isOpen), ...all.filter((each) => !isOpen(each))];
+}
+
+export async function tell(db: Db, id: number, jobId: number, told: boolean, person: Person): Promise<Correction> {
+  if (!(await markTold(db, id, jobId, told ? person.id : null))) throw notFound('That job, under that correction,');
+  return (await whole(db, await correctionRows(db, [id])))[0]!;
+} // prettier-ignore
+
+/** What was put right since a job used it. */
+export async function correctionsOfJob(db: Db, jobId: number): Promise<JobCorrection[]> {
+  const reaches = await reachRows(db, { jobId });
+  if (reaches.length === 0) return [];
+  const rows = await correctionRows(db, reaches.map(({ correctionId }) => correctionId)); // prettier-ignore
+  return rows.map((row) => {
+    const { reach, toldBy, toldAt } = reaches.find(({ correctionId }) => correctionId === row.id)!;
+    return { ...headOf(row), reach, told: toldBy && toldAt ? stampOf(toldBy, toldAt) : null };
+  });
+}
+
+export const untoldJobs = untoldCount;
