@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobRecord } from '@radiatrix/contract';
 import { asked, openedJob } from './jobs.ts';
 import { as, letThrough, signIn } from './people.ts';
+import { countTaps, type Taps } from './taps.ts';
 import {
   PHONE,
   closeDone,
@@ -13,6 +14,15 @@ import {
   proveAll,
   takeIntoJob,
 } from './stages.ts';
+
+// What each job costs in taps and fields is told with its result, and stands in docs/whole-jobs.md.
+let done: Taps;
+test.beforeEach(({ browser }) => {
+  done = countTaps(browser);
+});
+test.afterEach(() => {
+  test.info().annotations.push({ type: 'taps', description: JSON.stringify(done) });
+});
 
 const front = (page: Page) => page.getByRole('region', { name: 'Check next' });
 const todo = (page: Page) => page.getByRole('region', { name: 'What to do' });

@@ -9,6 +9,7 @@ import {
   LIQUIDS,
   READ_WITH,
   SCHOOLS,
+  WAYS_MOVED,
 } from '@radiatrix/core/coolant';
 import {
   DELAYS,
@@ -254,7 +255,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'step noted': Joi.object({ step, text: line(1000).required() }),
   'fasteners counted': Joi.object({ partId: id.required(), tray: Joi.string().pattern(/^[A-Z]$/).required(), found: Joi.number().integer().min(0).max(200).required() }),
   'account opened': Joi.object({ arrival: Joi.string().valid(...ARRIVALS).required(), lowL: litres.allow(null).required(), capacityL: litres.greater(0).allow(null).required(), extraL: litres.max(30).required(), strength: percent.allow(null).required(), base: glycol.required(), technology: line(20).allow('').required(), target: percent.required() }),
-  'coolant moved': Joi.object({ way: Joi.string().valid('out', 'in').required(), liquid: Joi.string().valid(...LIQUIDS).required(), litres: litres.greater(0).required(), got: Joi.string().valid(...GOT_BY).required(), tempC: number('°C', 0, 120).allow(null).required(), strength: percent.allow(null).required(), lost: Joi.boolean().required(), stage: Joi.string().valid(...FILL_STAGES).required(), note: text(400).default('') }),
+  'coolant moved': Joi.object({ way: Joi.string().valid(...WAYS_MOVED).required(), liquid: Joi.string().valid(...LIQUIDS).required(), litres: litres.greater(0).required(), got: Joi.string().valid(...GOT_BY).required(), tempC: number('°C', 0, 120).allow(null).required(), strength: percent.allow(null).required(), lost: Joi.boolean().required(), stage: Joi.string().valid(...FILL_STAGES).required(), note: text(400).default('') }),
   'disposed': Joi.object({ litres: litres.greater(0).required(), where: line(200).required() }),
   'strength read': Joi.object({ with: Joi.string().valid(...READ_WITH).required(), shows: Joi.number().min(-100).max(100).required(), scale: glycol.allow(null).required(), sampleC: tempC.allow(null).required(), compensated: Joi.boolean().required(), of: Joi.string().valid(...GLYCOLS, 'mixed').allow(null).required() }),
   'filling chosen': Joi.object({ school: Joi.string().valid(...SCHOOLS).required(), flush: Joi.string().valid(...Object.keys(FLUSHES)).required(), technology: line(20).allow('').required(), why: text(400).default('') }),

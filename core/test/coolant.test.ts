@@ -72,6 +72,39 @@ describe('the coolant account', () => {
     expect(filled.missing.u).toBeLessThan(0.2);
     expect(filled.inside.u).toBeGreaterThan(0.4);
   });
+  test('a hose that ran through leaves a full system and e^(−n) of what was in it, whatever ran out; it never fills more than it holds', () => {
+    const through = (litres: number, more: Partial<CoolantMove> = {}): CoolantMove => ({
+      way: 'through',
+      liquid: 'water',
+      litres,
+      got: 'eye',
+      tempC: null,
+      strength: null,
+      lost: false,
+      ...more,
+    });
+    // 20 L through 8 L: once it was written as 20 L inside.
+    const hosed = accountOf(opening, [through(20)]);
+    expect(hosed.problems).toEqual([]);
+    expect([hosed.inside.value, hosed.missing.value]).toEqual([8, 0]);
+    expect(hosed.strength.value).toBeCloseTo(50 * Math.exp(-20 / 8), 9);
+    expect(hosed.strength.u).toBeGreaterThanOrEqual(hosed.strength.value);
+    expect(hosed.disposeL).toBeCloseTo(20, 9);
+    // Stirred in a thousand small steps it comes to the same: each brings a little water and lets as much mixture out.
+    let stirred = { insideL: 3, concentrateL: 1.5 };
+    for (let step = 0; step < 5000; step += 1) stirred = moved(moved(stirred, 'out', 0, 0), 'in', 0.001, 0);
+    for (let step = 0; step < 12_000; step += 1)
+      stirred = moved(moved(stirred, 'in', 0.001, 0), 'out', 0.001, 0);
+    const drained = accountOf(opening, [out(5), through(17, { lost: true })]);
+    expect(drained.inside.value).toBeCloseTo(stirred.insideL, 6);
+    expect(drained.concentrateL).toBeCloseTo(stirred.concentrateL, 3);
+    expect(drained.lostL).toBeCloseTo(12, 9);
+    // Drained and filled again it counts like any water that stayed.
+    const filled = accountOf(opening, [through(40), out(5), into(4, 'concentrate'), into(1, 'water')]);
+    expect(filled.missing.value).toBeCloseTo(0, 9);
+    expect(Math.abs(filled.strength.value - 50)).toBeLessThan(1);
+    expect(accountOf(opening, [through(20, { liquid: 'concentrate' })]).problems).toHaveLength(1);
+  });
   test('how it was got says how well it is known; a strength nobody knows leaves it open', () => {
     const by = (got: CoolantMove['got']): number => accountOf({ ...opening, capacity: { value: 8, u: 0 } }, [out(5, { got })]).inside.u; // prettier-ignore
     expect(by('eye')).toBeGreaterThan(1);

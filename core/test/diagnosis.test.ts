@@ -556,6 +556,11 @@ describe('what people say, and what instruments show', () => {
     expect(held('direction@temperature', found('fans-ac', 'dead@ac'))).toBeUndefined();
     expect(held('direction@ac', found('amps@ac', 'none'))).toBe('fan-still');
     expect(held('direction@ac', found('amps@ac', 'none'), found('fans-hot', 'strong'))).toBeUndefined();
+    // With a rag in a hose nothing is started, cold checks go on, and nothing that starts the engine is proposed.
+    const rag: DiagnosisStep = { kind: 'still in' };
+    expect([held('warm-up', rag), held('direct@ac', rag), held('level', rag)]).toEqual(['still-in', 'still-in', undefined]);
+    const beside = nextStep(pickup, follow(pickup, [rag]), costsOf(pickup));
+    expect(beside?.step.what.do === 'check' && beside.step.what.observation.line.runs).toBe(false);
     // Whatever was found, what is proposed is never held back.
     for (let seed = 1; seed <= 60; seed += 1) {
       const hidden = hiddenFault(pickup, seed, { evenly: true });

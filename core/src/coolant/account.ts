@@ -27,9 +27,13 @@ export interface Opening {
   base: CoolantBase;
 }
 
-/** One amount that went out or in. */
+/** Out, in, or through: water from a hose goes in while as much of what is inside runs out. */
+export const WAYS_MOVED = ['out', 'in', 'through'] as const;
+export type WayMoved = (typeof WAYS_MOVED)[number];
+
+/** One amount that went out, in or through. */
 export interface CoolantMove {
-  way: 'out' | 'in';
+  way: WayMoved;
   liquid: Liquid;
   /** As measured, > 0. */
   litres: number;
@@ -93,9 +97,29 @@ export const strengthOf = (move: Pick<CoolantMove, 'liquid' | 'strength'>, insid
  * One move at what is held: out goes what is inside, mixed; in comes what is poured. Ideal volumes: glycol and water
  * together take up to 1 % less room than apart, which is left out.
  *
+ * A hose fills the system first. What it then brings mixes with what is inside, and as much of the mixture runs out: what
+ * was there falls by e^(−litres/total), the stirred tank (Levenspiel, *Chemical Reaction Engineering*, from memory).
+ *
  * @param litres at 20 °C
+ * @param totalL what it holds when it is full, L; asked for a hose only
  */
-export function moved(held: Held, way: 'out' | 'in', litres: number, strength: number): Held {
+export function moved(
+  held: Held,
+  way: WayMoved,
+  litres: number,
+  strength: number,
+  totalL = held.insideL,
+): Held {
+  if (way === 'through') {
+    const filling = Math.min(litres, Math.max(0, totalL - held.insideL));
+    const full = {
+      insideL: held.insideL + filling,
+      concentrateL: held.concentrateL + (filling * strength) / 100,
+    };
+    const comes = (full.insideL * strength) / 100;
+    const stays = full.insideL > 0 ? Math.exp(-(litres - filling) / full.insideL) : 0;
+    return { insideL: full.insideL, concentrateL: comes + (full.concentrateL - comes) * stays };
+  }
   if (way === 'in')
     return { insideL: held.insideL + litres, concentrateL: held.concentrateL + (litres * strength) / 100 };
   const left = held.insideL > 0 ? Math.max(0, 1 - litres / held.insideL) : 0;
@@ -135,7 +159,7 @@ function follow(inputs: Inputs, moves: readonly CoolantMove[], base: CoolantBase
       const beyond = move.way === 'out' ? litres - held.insideL : 0;
       if (beyond > 0) overL += beyond;
       if (beyond > most) [most, worst] = [beyond, at];
-      held = moved(held, move.way, litres, own);
+      held = moved(held, move.way, litres, own, inputs.capacityL + inputs.changeL);
     }
     return { insideL: held.insideL, strength: strengthIn(held) };
   });
@@ -143,7 +167,7 @@ function follow(inputs: Inputs, moves: readonly CoolantMove[], base: CoolantBase
 }
 
 /** Sum of amounts of one liquid, each as good as it was measured. */
-function sumOf(moves: readonly CoolantMove[], way: 'out' | 'in', practice: Practice): Amount {
+function sumOf(moves: readonly CoolantMove[], way: WayMoved, practice: Practice): Amount {
   const own = moves.filter((move) => move.way === way);
   return {
     value: own.reduce((sum, move) => sum + move.litres, 0),
@@ -155,9 +179,10 @@ function sumOf(moves: readonly CoolantMove[], way: 'out' | 'in', practice: Pract
 export function moveProblem(move: CoolantMove, capacityL: number): string {
   const { litres, strength, tempC } = move;
   if (!(litres > 0)) return 'An amount is more than nothing: say how many litres.';
+  if (move.way === 'through' && move.liquid !== 'water') return 'Only water runs through from a hose.';
   if (!(litres <= 200)) return `${litres} L is no amount of a cooling system.`;
-  if (isCooling(move.liquid) && litres > 3 * capacityL)
-    return `${litres.toFixed(1)} L at once, in a system of ${capacityL.toFixed(1)} L: write a flush down fill by fill.`;
+  if (isCooling(move.liquid) && move.way !== 'through' && litres > 3 * capacityL)
+    return `${litres.toFixed(1)} L at once, in a system of ${capacityL.toFixed(1)} L: write a flush down fill by fill, or as a hose that ran through.`;
   if (strength !== null && !(strength >= 0 && strength <= 100))
     return `A strength is 0 to 100 %, not ${strength} %.`;
   if (tempC !== null && !(tempC >= 0 && tempC <= 120))
@@ -225,6 +250,18 @@ export function accountOf(
   us.litres.forEach((u, at) => {
     if (u > 0) shifted({ litres: inputs.litres.map((litres, i) => (i === at ? litres + u : litres)) });
   });
+  // How well a hose reaches every corner nobody knows: from all of it washed out to twice what mixing leaves.
+  const last = sound.findLastIndex(({ way }) => way === 'through');
+  if (last >= 0) {
+    const after = course[last]!;
+    effects.push({
+      over: 0,
+      inside: 0,
+      missing: 0,
+      strength:
+        held.insideL > 0 ? (after.strength * Math.min(after.insideL, held.insideL)) / held.insideL : 0,
+    });
+  }
   const uOf = (key: 'inside' | 'strength' | 'missing' | 'over'): number =>
     combined(...effects.map((effect) => Math.abs(effect[key])));
   // An amount that only just fits moves nothing downwards: what it may be off by counts both ways.
@@ -239,8 +276,19 @@ export function accountOf(
       `${(-missing.value).toFixed(1)} L more went in than it holds: the capacity is wrong, or an amount is.`,
     );
   const cooling = sound.filter((move) => isCooling(move.liquid));
-  const outs = cooling.filter((move) => move.way === 'out');
-  const caughtL = outs.filter((move) => !move.lost).reduce((sum, move) => sum + move.litres, 0);
+  // What runs through pushes out as much as it brings, less what fills the system first.
+  const cameOut = (move: CoolantMove): number => {
+    const at = sound.indexOf(move);
+    const before = course[at - 1]?.insideL ?? inputs.capacityL - inputs.lowL;
+    return move.way === 'out'
+      ? move.litres
+      : move.way === 'in'
+        ? 0
+        : move.litres - (course[at]!.insideL - before);
+  };
+  const sumOut = (lost: boolean): number =>
+    cooling.filter((move) => move.lost === lost).reduce((sum, move) => sum + cameOut(move), 0);
+  const caughtL = sumOut(false);
   const back = cooling
     .filter((move) => move.way === 'in' && move.liquid === 'coolant')
     .reduce((sum, move) => sum + move.litres, 0);
@@ -255,7 +303,7 @@ export function accountOf(
     out: sumOf(cooling, 'out', practice),
     in: sumOf(cooling, 'in', practice),
     caughtL,
-    lostL: outs.filter((move) => move.lost).reduce((sum, move) => sum + move.litres, 0),
+    lostL: sumOut(true),
     disposeL: Math.max(0, caughtL - back),
     concentrateL: held.concentrateL,
     course,

@@ -12,6 +12,7 @@ export {
 } from './liquids.ts';
 export {
   ARRIVALS,
+  WAYS_MOVED,
   accountOf,
   moveProblem,
   moved,
@@ -22,6 +23,7 @@ export {
   type CoolantMove,
   type Held,
   type Opening,
+  type WayMoved,
 } from './account.ts';
 export { protection, tabledTo, type Protection } from './protection.ts';
 export {

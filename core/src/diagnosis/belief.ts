@@ -168,6 +168,8 @@ export interface Followed {
   repaired: number[];
   /** The engine is hot from the last check that ran it. */
   warm: boolean;
+  /** Something is still in that must come out before anything is started. */
+  stillIn: boolean;
 }
 
 /** Causes that new work of a remedy can bring. */
@@ -202,6 +204,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
   let looked: string[] = [];
   let belief: Belief = Float64Array.from(table.prior);
   let evidence = 1;
+  let stillIn = false;
   const settle = (): void => {
     for (const [id, outcomes] of found) belief = observe(table, belief, table.observations.find((each) => each.id === id)!, outcomes);
     const all = totalOf(belief);
@@ -222,6 +225,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
       if (!step.told) looked.push(step.check);
       passedOver.delete(step.check);
     } else if (step.kind === 'passed over') passedOver.add(step.check);
+    else if (step.kind === 'still in') stillIn = true;
     else {
       const remedy = table.remedies.findIndex(({ id }) => id === step.remedy);
       if (remedy < 0) {
@@ -238,7 +242,7 @@ export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], pra
     }
   }
   settle();
-  return { belief, evidence, unread, found, passedOver, held, repaired, warm: isWarm(table, looked) };
+  return { belief, evidence, unread, found, passedOver, held, repaired, warm: isWarm(table, looked), stillIn };
 } // prettier-ignore
 
 /** Chance of each cause, alone or beside another, in the table's order. */

@@ -29,10 +29,10 @@ export interface NextStep {
 }
 
 /** Checks that can be made now: safe, not answered, not passed over, and where they follow another, after what it showed. */
-export function openChecks(table: VehicleTable, { found, passedOver, held, repaired }: Pick<Followed, 'found' | 'passedOver' | 'held' | 'repaired'>): number[] {
+export function openChecks(table: VehicleTable, { found, passedOver, held, repaired, stillIn }: Pick<Followed, 'found' | 'passedOver' | 'held' | 'repaired'> & { stillIn?: boolean }): number[] {
   return table.observations.flatMap((observation, at) => {
     const { id, line } = observation;
-    if (found.has(id) || held.has(id) || passedOver.has(id) || heldBack(table, { found }, observation)) return [];
+    if (found.has(id) || held.has(id) || passedOver.has(id) || heldBack(table, { found, stillIn }, observation)) return [];
     // What is told is asked for beside everything else; it is nothing to be looked at.
     if (!line.after) return line.told ? [] : [at];
     if (line.after.check === 'repair') return repaired.length > 0 ? [at] : [];

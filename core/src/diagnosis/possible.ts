@@ -2,6 +2,8 @@ import type { Observation, VehicleTable } from './table.ts';
 
 /** Why a check cannot be made now. */
 export type HeldBack =
+  /** A rag or a guard is still in: nothing is started. */
+  | 'still-in'
   /** A blade is broken off: nothing is started, pieces fly. */
   | 'blade-off'
   /** Hardly any coolant: the engine is not run. */
@@ -22,6 +24,7 @@ const LOOKED_AT = ['fans-ac', 'fans-hot'];
 /** Observations that hold now, by id: the outcomes that each leaves open. */
 interface Findings {
   found: ReadonlyMap<string, readonly number[]>;
+  stillIn?: boolean;
 }
 type Shown = (check: string) => readonly string[];
 const shownIn =
@@ -50,6 +53,7 @@ function standsStill(shown: Shown, fan: string): boolean {
 export function heldBack(table: VehicleTable, followed: Findings, { line, fan }: Observation): HeldBack | undefined {
   const shown = shownIn(table, followed);
   const starts = line.runs || line.id === 'direct';
+  if (starts && followed.stillIn) return 'still-in';
   const bladeOff = (check: string): boolean => shown(check).some((each) => each === 'short');
   if (starts && (bladeOff('spin-driven') || table.fans.some(({ id }) => (line.id !== 'direct' || id === fan?.id) && bladeOff(`spin@${id}`)))) return 'blade-off';
   if (line.runs && shown('level').some((each) => each === 'empty')) return 'no-coolant';

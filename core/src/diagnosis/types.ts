@@ -119,7 +119,9 @@ export type DiagnosisStep =
   /** `told`: somebody said so, and nobody looked. */
   | ({ kind: 'found'; told?: boolean } & Finding)
   | { kind: 'repaired'; remedy: string }
-  | { kind: 'passed over'; check: string };
+  | { kind: 'passed over'; check: string }
+  /** Something that was put in for a while is still in: a rag in a hose, a guard. */
+  | { kind: 'still in' };
 
 /** A shop's own number in the place of the table's. */
 export interface TableChange {

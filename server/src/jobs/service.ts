@@ -19,6 +19,7 @@ import { CHOICE_FIGURES, CHOICE_WORDS, NO_CHOICES, type Choices } from '@radiatr
 import type { EventPage, JobEventDraft, JobLine, Person, ToldEvent } from '@radiatrix/contract';
 import { benchText } from '@radiatrix/words/bench';
 import { benchWords } from '@radiatrix/words/en/bench';
+import { accountWords } from '@radiatrix/words/en/account';
 import { bleedText } from '@radiatrix/words/bleed';
 import type { Db } from '../db/client.ts';
 import { learnFrom } from '../diagnosis/cases.ts';
@@ -167,7 +168,7 @@ function detailOf(
     case 'bench skipped':
       return `${numberOf(payload.partId)}${payload.unit ? `, unit ${payload.unit}` : ''}: ${benchWords('untested:said', { why: payload.why })}`;
     case 'coolant moved':
-      return `${payload.litres} L ${payload.liquid} ${payload.way}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
+      return `${payload.litres} L ${payload.liquid} ${accountWords(`way:${payload.way}`)}${payload.lost ? ', lost' : ''} (${GOT_WORDS[payload.got]}, ${payload.stage})`;
     case 'account opened':
       return `arrived ${payload.arrival}, to end at ${payload.target} %`;
     case 'disposed':

@@ -2,6 +2,10 @@ import { catalogue } from '../catalogue.ts';
 
 /** The coolant account of a job. */
 export const accountWords = catalogue('account', {
+  'way:out': 'out',
+  'way:in': 'in',
+  'way:through': 'hosed through',
+  'through:hint': 'Water from a hose while as much runs out. The system ends full; how much coolant is left is reckoned as if all of it mixed, so read the strength afterwards.',
   'over': '{over} more coolant came out than can have been inside. What is inside is not known until you say why.',
   'over:why': 'Why did more come out?',
   'over:liquid': 'Something else was in the pan: flush water, rain, another liquid',

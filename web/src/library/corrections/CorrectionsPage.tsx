@@ -44,7 +44,7 @@ function One({ correction: { id, about, aboutId, title, stamp, reaches, ...rest 
       {error && <Failure error={error} />}
       <ul className="mt-1">
         {reaches.map(({ jobId, label, vehicle, reach, hands, told }) => (
-          <li key={jobId} className="grid grid-cols-1 items-baseline gap-x-3 py-1 sm:grid-cols-[1fr_auto]">
+          <li key={jobId} className="grid grid-cols-1 items-center gap-x-3 py-1 sm:grid-cols-[1fr_auto]">
             <span>
               <Link to={`/jobs/${jobId}`}>{words('job', { id: jobId, label: label || 'none' })}</Link>{' '}
               <span className="text-muted">{vehicle},</span>{' '}

@@ -8,9 +8,12 @@ import {
   type CoolantMove,
   type GotBy,
   type Liquid,
+  type WayMoved,
+  WAYS_MOVED,
 } from '@radiatrix/core/coolant';
 import { FILL_STAGES, type FillStage } from '@radiatrix/core/job';
 import { formatQuantity } from '@radiatrix/core/quantity';
+import { accountWords } from '@radiatrix/words/en/account';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
@@ -44,8 +47,8 @@ export function Ledger({ filling, say, busy }: FillProps) {
                 <tr key={move.event} className="border-rule border-t align-baseline">
                   <td className="text-muted py-1 pr-2 text-[14px] whitespace-nowrap">{move.at.slice(11, 16)} {move.stage}</td>
                   <td className="pr-2">{move.liquid}{move.strength !== null && ` ${move.strength} %`}{move.lost && <em className="text-no not-italic">, on the ground</em>}{move.note && <span className="text-muted">, {move.note}</span>}</td>
-                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'out' ? litres(move.litres) : ''}</td>
-                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'in' ? litres(move.litres) : ''}</td>
+                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'in' ? '' : litres(move.litres)}</td>
+                  <td className="figure px-2 text-right whitespace-nowrap">{move.way === 'out' ? '' : litres(move.litres)}</td>
                   <td className="text-muted px-2 text-[14px]">{GOT_WORDS[move.got]}{move.tempC !== null && move.tempC > 30 && `, at ${formatQuantity(move.tempC, 'temperature', units)}`}</td>
                   <td className="figure px-2 text-right whitespace-nowrap">{isCooling(move.liquid) && after ? `${litres(after.insideL)}, ${Math.round(after.strength)} %` : ''}</td>
                   <td className="text-right">
@@ -70,9 +73,11 @@ export function Ledger({ filling, say, busy }: FillProps) {
 function AddMove({ filling, say, busy }: FillProps) {
   const units = useUnits();
   const some = filling.job.state.moves.length > 0;
-  const [way, setWay] = useState<'out' | 'in'>('out');
-  const [liquid, setLiquid] = useState<Liquid>('coolant');
-  const [stage, setStage] = useState<FillStage>(some ? 'fill' : 'remove');
+  const [way, setWay] = useState<WayMoved>('out');
+  const [chosen, setLiquid] = useState<Liquid>('coolant');
+  const [at, setStage] = useState<FillStage>(some ? 'fill' : 'remove');
+  // A hose brings water, and is a flush.
+  const [liquid, stage]: [Liquid, FillStage] = way === 'through' ? ['water', 'flush'] : [chosen, at];
   const [text, setText] = useState('');
   const [got, setGot] = useState<GotBy>('jug');
   const [temp, setTemp] = useState('');
@@ -82,7 +87,7 @@ function AddMove({ filling, say, busy }: FillProps) {
   const tempC = readQuantity(temp, 'temperature', units);
   const percent = readQuantity(strength, 'share', units);
   const asks = way === 'in' && (liquid === 'ready-mixed' || liquid === 'coolant' || liquid === 'concentrate');
-  const move: CoolantMove = { way, liquid, litres: litres ?? 0, got, tempC: tempC ?? null, strength: asks ? (percent ?? null) : null, lost: way === 'out' && lost };
+  const move: CoolantMove = { way, liquid, litres: litres ?? 0, got, tempC: tempC ?? null, strength: asks ? (percent ?? null) : null, lost: way !== 'in' && lost };
   const problem = text === '' ? undefined : moveProblem(move, filling.own?.opening.capacity.value ?? filling.record.capacity?.value ?? 60) || undefined;
   const ready = typeof litres === 'number' && !problem && tempC !== undefined && (!asks || percent !== undefined);
   return (
@@ -101,14 +106,13 @@ function AddMove({ filling, say, busy }: FillProps) {
           .catch(() => {});
       }}
     >
-      <Field label="Way" className="w-[84px]">
-        <select className="select" value={way} onChange={(event) => setWay(event.target.value as 'out')}>
-          <option value="out">out</option>
-          <option value="in">in</option>
+      <Field label="Way" className="w-[132px]">
+        <select className="select" value={way} onChange={(event) => setWay(event.target.value as WayMoved)}>
+          {WAYS_MOVED.map((each) => <option key={each} value={each}>{accountWords(`way:${each}`)}</option>)}
         </select>
       </Field>
       <Field label="What" className="w-[156px]">
-        <select className="select" value={liquid} onChange={(event) => setLiquid(event.target.value as Liquid)}>
+        <select className="select" value={liquid} disabled={way === 'through'} onChange={(event) => setLiquid(event.target.value as Liquid)}>
           {LIQUIDS.map((each) => <option key={each}>{each}</option>)}
         </select>
       </Field>
@@ -121,15 +125,16 @@ function AddMove({ filling, say, busy }: FillProps) {
       {asks && <QuantityField label={liquid === 'ready-mixed' ? 'Strength (50 %)' : 'Strength, if known'} dimension="share" text={strength} onText={setStrength} className="w-[112px]" />}
       <QuantityField label="Hot? At" dimension="temperature" text={temp} onText={setTemp} className="w-[92px]" />
       <Field label="When" className="w-[108px]">
-        <select className="select" value={stage} onChange={(event) => setStage(event.target.value as FillStage)}>
+        <select className="select" value={stage} disabled={way === 'through'} onChange={(event) => setStage(event.target.value as FillStage)}>
           {FILL_STAGES.map((each) => <option key={each}>{each}</option>)}
         </select>
       </Field>
-      {way === 'out' && (
+      {way !== 'in' && (
         <label className="mt-6 flex items-center gap-1.5">
           <input type="checkbox" className="checkbox !size-4" checked={lost} onChange={(event) => setLost(event.target.checked)} /> on the ground
         </label>
       )}
+      {way === 'through' && <p className="text-muted w-full text-[14px]">{accountWords('through:hint')}</p>}
       <button type="submit" className="btn btn-quiet mt-[22px]" disabled={busy || !ready}>Write it down</button>
     </form>
   );
