@@ -12,11 +12,11 @@ export interface Taps {
  * field counts once for each time that it is gone to and changed; a page that the walk opens by its address would be a
  * tap on a link or a key, and counts by itself.
  */
-export function countTaps(browser: Browser): Taps {
+export function countTaps(browser: Browser): { taps: Taps; stop: () => void } {
   const taps: Taps = { taps: 0, fields: 0, pages: 0 };
-  const open = browser.newContext.bind(browser);
+  const open = browser.newContext;
   browser.newContext = async (options) => {
-    const context = await open(options);
+    const context = await open.call(browser, options);
     await context.exposeFunction('__count', (what: 'taps' | 'fields') => void (taps[what] += 1));
     await context.addInitScript(() => {
       const count = (what: string): void =>
@@ -40,5 +40,5 @@ export function countTaps(browser: Browser): Taps {
     context.on('page', (page: Page) => page.on('load', () => (taps.pages += 1)));
     return context;
   };
-  return taps;
+  return { taps, stop: () => void (browser.newContext = open) };
 }

@@ -10,7 +10,7 @@ import {
   type Operation,
   type PastCount,
 } from '@radiatrix/core/access';
-import { PART_KINDS, type PartKind } from '@radiatrix/core/figures';
+import { PART_KINDS, attributesOf, type PartKind } from '@radiatrix/core/figures';
 import type { CautionContext, Finding } from '@radiatrix/core/procedure';
 import Joi from 'joi';
 import { id, line, text, whole } from './common.ts';
@@ -128,6 +128,11 @@ const operationSchema = Joi.object<Operation>({
     .valid(...LIFTS)
     .default('none'),
   cautions: cautionsSchema,
+  measures: Joi.array()
+    .items(Joi.string().valid(...attributesOf('bay').map(([key]) => key)))
+    .unique()
+    .min(1)
+    .max(6),
   photoId: id.allow(null).default(null),
   back: Joi.object({
     text: line(300).required(),

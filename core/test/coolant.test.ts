@@ -104,6 +104,31 @@ describe('the coolant account', () => {
     expect(filled.missing.value).toBeCloseTo(0, 9);
     expect(Math.abs(filled.strength.value - 50)).toBeLessThan(1);
     expect(accountOf(opening, [through(20, { liquid: 'concentrate' })]).problems).toHaveLength(1);
+    // Full of flush water is not full: it says how much comes out first, and what goes in then ends where it should.
+    const shelf = [{ name: 'concentrate', strength: 100, bottleL: null, bottles: null }];
+    const answer = pourFor({
+      total: hosed.total,
+      inside: hosed.inside,
+      strength: hosed.strength,
+      target: 50,
+      shelf,
+      drainYieldL: 5,
+    });
+    expect(answer).toMatchObject({ ok: false, because: 'too weak', isFull: true });
+    const drainL = !answer.ok && answer.because === 'too weak' ? answer.drainFirstL! : NaN;
+    expect(
+      accountOf(opening, [through(20), out(drainL), into(drainL, 'concentrate')]).strength.value,
+    ).toBeCloseTo(50, 6);
+    expect(
+      pourFor({
+        total: hosed.total,
+        inside: hosed.inside,
+        strength: { value: 35, u: 35 },
+        target: 50,
+        shelf,
+        drainYieldL: 5,
+      }),
+    ).toEqual({ ok: false, because: 'full' });
   });
   test('how it was got says how well it is known; a strength nobody knows leaves it open', () => {
     const by = (got: CoolantMove['got']): number => accountOf({ ...opening, capacity: { value: 8, u: 0 } }, [out(5, { got })]).inside.u; // prettier-ignore
@@ -252,7 +277,8 @@ describe('what to mix and pour', () => {
   test('what cannot be says so, and never a number', () => {
     expect(pourFor({ ...wanted, target: 130 })).toMatchObject({ ok: false, because: 'no number' });
     expect(pourFor({ ...wanted, inside: { value: NaN, u: 0 } })).toMatchObject({ ok: false, because: 'no number' });
-    expect(pourFor({ ...wanted, inside: { value: 8, u: 0 } })).toMatchObject({ ok: false, because: 'full' });
+    expect(pourFor({ ...wanted, inside: { value: 8, u: 0 }, strength: { value: 50, u: 2 } })).toMatchObject({ ok: false, because: 'full' });
+    expect(pourFor({ ...wanted, inside: { value: 8, u: 0 } })).toMatchObject({ ok: false, because: 'too weak', isFull: true });
     expect(pourFor({ ...wanted, inside: { value: 7, u: 0 } })).toMatchObject({ ok: false, because: 'too weak' });
     // Ready-mixed cannot do it at all after a water flush (facts of the trade).
     expect(pourFor({ ...wanted, shelf: wanted.shelf.slice(1) })).toMatchObject({ ok: false, because: 'too weak', drainFirstL: null, fills: undefined });

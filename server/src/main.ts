@@ -43,6 +43,8 @@ const logger = pino(
 /** A header is here at once, a body within a quarter of an hour; how slowly it may come, the application says. */
 const HEAD_MS = 20_000;
 const WHOLE_MS = 15 * 60_000;
+/** Longer than a proxy or a browser waits between two requests: a connection closed at that moment loses one. */
+const IDLE_MS = 75_000;
 const LONGEST_PAUSE_MS = 30_000;
 /** What a process that answers may keep, MB: far above what it needs; without a limit V8 lets garbage grow to four times that. */
 const HEAP_MB = 1024;
@@ -142,6 +144,7 @@ async function answer(databaseUrl: string): Promise<void> {
   for (const each of servers) {
     each.headersTimeout = HEAD_MS;
     each.requestTimeout = WHOLE_MS;
+    each.keepAliveTimeout = IDLE_MS;
   }
   whenAsked(async () => {
     // Requests under way are answered; idle connections are closed at once.

@@ -87,6 +87,8 @@ export interface Operation {
   people: number;
   lift: Lift;
   cautions: string[];
+  /** Figures of the vehicle, by key, that are taken before it is done: afterwards they are gone. */
+  measures?: string[];
   /** A photograph of the bay that shows it; null where there is none. */
   photoId: number | null;
   /** Null where nothing is put back: a bench parting of what is thrown away, a wait. */

@@ -34,14 +34,14 @@ const stepOf = (own: Pick<Step, 'id' | 'phase' | 'text'> & Partial<Step>): Step 
 });
 
 function stepOut(operation: Operation): Step {
-  const { code, text, detail, place, people, lift, breaks, minutes, waiting, tools, consumables, uses, connector, cautions } = operation;
+  const { code, text, detail, place, people, lift, breaks, minutes, waiting, tools, consumables, uses, connector, cautions, measures = [] } = operation;
   const cautioned = [
     ...cautions,
     ...(people > 1 && !cautions.includes('lift') ? ['lift'] : []),
     ...(lift !== 'none' && !cautions.includes('stands') ? ['stands'] : []),
   ];
   return stepOf({
-    id: outStep(code), phase: 'remove', text, minutes, waiting, tools, consumables, uses, connector, cautions: cautioned,
+    id: outStep(code), phase: 'remove', text, minutes, waiting, tools, consumables, uses, connector, cautions: cautioned, ...(measures.length > 0 ? { measures } : {}),
     detail: joined(detail, `${PLACE_WORDS[place]}.`, people > 1 && `${people} people.`, breaks >= 0.1 && uses.length > 0 && 'Some of these clips break as they come out.'),
   });
 } // prettier-ignore

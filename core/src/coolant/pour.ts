@@ -65,6 +65,8 @@ export type Pour =
   | {
       ok: false;
       because: 'too weak' | 'too strong';
+      /** Nothing goes in before something comes out. */
+      isFull: boolean;
       /** What goes in when it is filled as strong (or weak) as the shelf allows, and where that ends. */
       reached: number;
       /** More that would have to come out first, L; null where all of it would not do. */
@@ -98,7 +100,7 @@ function fillsTo(
   const V = total.value;
   const first = V - inside.value;
   let now = (strength.value * inside.value + with_ * first) / V;
-  const steps: FillStep[] = [{ drainL: 0, pourL: first, endsAt: now }];
+  const steps: FillStep[] = first > SLIVER_L ? [{ drainL: 0, pourL: first, endsAt: now }] : [];
   while (steps.length < MOST_FILLS) {
     const wanted = (V * (target - now)) / (with_ - now);
     if (!(wanted > 0)) return undefined;
@@ -130,16 +132,20 @@ export function pourFor(wanted: PourWanted, practice: Practice = USUAL_PRACTICE)
   if (!(inside.value >= 0)) return no('What is inside is not known.');
   const shelf = [...wanted.shelf.filter((each) => each.strength > 0), WATER];
   const pourL = total.value - inside.value;
-  if (pourL <= SLIVER_L) return { ok: false, because: 'full' };
-  const needs = (target * total.value - strength.value * inside.value) / pourL;
+  const isFull = pourL <= SLIVER_L;
+  // A system that is full of flush water is not done; one whose strength nobody read may be.
+  if (isFull && Math.abs(strength.value - target) <= Math.max(practice.bottleRounding, strength.u))
+    return { ok: false, because: 'full' };
+  const short = target * total.value - strength.value * inside.value;
+  const needs = isFull ? Math.sign(short) * Infinity : short / pourL;
   const strongest = Math.max(...shelf.map((each) => each.strength));
   if (needs > strongest + SAME_STRENGTH) {
-    const short =
-      target * total.value - strength.value * inside.value - strongest * (total.value - inside.value);
-    const drain = strongest > strength.value ? short / (strongest - strength.value) : Infinity;
+    const lacks = short - strongest * (total.value - inside.value);
+    const drain = strongest > strength.value ? lacks / (strongest - strength.value) : Infinity;
     return {
       ok: false,
       because: 'too weak',
+      isFull,
       reached: (strength.value * inside.value + strongest * pourL) / total.value,
       drainFirstL: drain <= inside.value && strongest > target ? drain : null,
       fills: strongest > target ? fillsTo(wanted, strongest) : undefined,
@@ -150,6 +156,7 @@ export function pourFor(wanted: PourWanted, practice: Practice = USUAL_PRACTICE)
     return {
       ok: false,
       because: 'too strong',
+      isFull,
       reached: (strength.value * inside.value) / total.value,
       drainFirstL: drain <= inside.value ? drain : null,
       fills: fillsTo(wanted, 0),

@@ -78,6 +78,8 @@ export interface Step {
   connector: string;
   /** Which vehicles and parts the plug concerns; null for all that the step does. */
   connectorWhen: Condition | null;
+  /** Figures of the vehicle, by key, to take before it is done. */
+  measures?: string[];
   /** It is right with a click: the hands say so before the next step. */
   clicks?: true;
   /** A step that follows from the parts that go in: its text is said by the catalogue. */

@@ -2,6 +2,8 @@ import { catalogue } from '../catalogue.ts';
 
 /** The coolant account of a job. */
 export const accountWords = catalogue('account', {
+  'full:not-right': 'It is full, but at {strength} ± {off} %; {target} % is wanted. Let some out first.',
+  'fills': '{n, plural, one {One fill} =2 {Two fills} other {# fills}}',
   'way:out': 'out',
   'way:in': 'in',
   'way:through': 'hosed through',

@@ -33,7 +33,8 @@ export const diagnosisWords = catalogue('diagnosis', {
   'engine-off-at': 'Engine off at {temp}.',
   'cools-first':
     'The engine is hot. Wait until the coolant is below {temp}, or until the upper hose is soft and you can hold it.',
-  'held:still-in': 'A rag or a guard is still in. Take it out first: checks that start anything are left out.',
+  'held:still-in':
+    'A rag or a guard is still in. Take it out first: checks that start anything are left out.',
   'held:blade-off':
     'A blade is broken off: start neither engine nor fan. Checks that need them are left out.',
   'held:no-coolant': 'Hardly any coolant: do not run the engine. Checks that need it are left out.',

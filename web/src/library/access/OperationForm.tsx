@@ -12,7 +12,9 @@ import {
   type BackRule,
   type Operation,
 } from '@radiatrix/core/access';
+import { attributeOf } from '@radiatrix/core/figures';
 import { CAUTIONS } from '@radiatrix/core/procedure';
+import { accessWords } from '@radiatrix/words/en/access';
 import { Field } from '../../ui/fields.tsx';
 import { CODE, CODE_SAID, USES_SAID, list, number, readUses, readWhen, whenText, writeUses } from './typed.ts'; // prettier-ignore
 
@@ -50,9 +52,13 @@ export function OperationForm({ map, operation, isNew, words, busy, onSave, onRe
     if (!concerns.ok) return setWrong(concerns.message);
     if (!CODE.test(own.code)) return setWrong(CODE_SAID);
     if (isNew && map.operations.some(({ code }) => code === own.code)) return setWrong(`${own.code} is given out already.`);
+    const { measures = [], ...rest } = own;
+    const strange = measures.find((key) => !attributeOf('bay', key));
+    if (strange) return setWrong(accessWords('measures:unknown', { key: strange }));
     setWrong('');
     onSave({
-      ...own,
+      ...rest,
+      ...(measures.length > 0 ? { measures } : {}),
       gives: given.ok ? given.facts : [],
       needs: needed.map((each) => (each.ok ? each.facts : [])),
       uses: counted,
@@ -107,6 +113,7 @@ export function OperationForm({ map, operation, isNew, words, busy, onSave, onRe
         {text('Coolant out by then, L', String(own.coolantL), (next) => set({ coolantL: number(next) }))}
         {text('Transmission fluid, L', String(own.transmissionL), (next) => set({ transmissionL: number(next) }))}
         {text('People', String(own.people), (next) => set({ people: Math.max(1, Math.round(number(next))) }))}
+        {text(accessWords('measures'), (own.measures ?? []).join(', '), (next) => set({ measures: list(next) }), 'md:col-span-2')}
         {choice('Vehicle up on', own.lift, LIFTS, (lift) => set({ lift }))}
         <Field label="Cautions" className="md:col-span-2">
           <input className="input" list="cautions" value={own.cautions.join(', ')} onChange={(event) => set({ cautions: list(event.target.value) })} />

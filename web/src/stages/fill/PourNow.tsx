@@ -1,4 +1,5 @@
 import { WATER, compatible, pourFor, protection, type Part, type Product } from '@radiatrix/core/coolant';
+import { accountWords } from '@radiatrix/words/en/account';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../app/store.ts';
 import { RowTools } from '../../ui/fields.tsx';
@@ -72,15 +73,15 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
       ) : (
         <div>
           <p className="text-no text-[19px] font-semibold">
-            {answer.because === 'too weak' ? `${target} % cannot be had in one fill: what stayed is too weak.` : `What stayed is stronger than ${target} % allows in one fill.`}
+            {answer.isFull ? accountWords('full:not-right', { strength: Math.round(strength.value), off: Math.ceil(strength.u), target }) : answer.because === 'too weak' ? `${target} % cannot be had in one fill: what stayed is too weak.` : `What stayed is stronger than ${target} % allows in one fill.`}
           </p>
-          <p>Filled as {answer.because === 'too weak' ? 'strong' : 'weak'} as the shelf allows it would end at <span className="figure">{Math.round(answer.reached)} %</span>. What makes it possible:</p>
+          {!answer.isFull && <p>Filled as {answer.because === 'too weak' ? 'strong' : 'weak'} as the shelf allows it would end at <span className="figure">{Math.round(answer.reached)} %</span>. What makes it possible:</p>}
           <ul className="list-disc pl-5">
-            {answer.drainFirstL !== null && <li>Drain <strong className="figure">{litres(answer.drainFirstL)}</strong> more first: open the block plug, blow out the heater.</li>}
+            {answer.drainFirstL !== null && !(answer.isFull && answer.fills) && <li>Drain <strong className="figure">{litres(answer.drainFirstL)}</strong> more first: open the block plug, blow out the heater.</li>}
             {answer.fills && (
               <li>
-                {answer.fills.length === 2 ? 'Two fills' : `${answer.fills.length} fills`}:{' '}
-                {answer.fills.map((step, at) => (at === 0 ? `${litres(step.pourL)} in (${Math.round(step.endsAt)} %), run it warm` : `let ${litres(step.drainL)} out at the cock, ${litres(step.pourL)} in (${Math.round(step.endsAt)} %)`)).join('; ')}.
+                {accountWords('fills', { n: answer.fills.length })}:{' '}
+                {answer.fills.map((step, at) => (step.drainL === 0 ? `${litres(step.pourL)} in (${Math.round(step.endsAt)} %), run it warm` : `let ${litres(step.drainL)} out at the cock, ${litres(step.pourL)} in (${Math.round(step.endsAt)} %)`)).join('; ')}.
               </li>
             )}
             {answer.drainFirstL === null && !answer.fills && <li>A stronger product: nothing on the shelf is stronger than {target} %.</li>}

@@ -24,14 +24,16 @@ interface Props {
   sourceId: number | null;
   /** Plugs on record, for figures that are one; none where they are not at hand. */
   connectors?: readonly { code: string }[] | undefined;
+  /** The one figure that is asked for; any, where none is. */
+  only?: string;
   /** Sized for a thumb. */
   big?: boolean;
 }
 
 /** One figure of the vehicle in hand: what it is, its value, how it was taken. */
-export function TakeFigure({ say, busy, sourceId, connectors, big = false }: Props) {
+export function TakeFigure({ say, busy, sourceId, connectors, only, big = false }: Props) {
   const units = useUnits();
-  const [key, setKey] = useState('bayDepth');
+  const [key, setKey] = useState(only ?? 'bayDepth');
   const height = big ? '!h-12' : '';
   const [text, setText] = useState('');
   const [method, setMethod] = useState<Method>('tape');
@@ -42,7 +44,7 @@ export function TakeFigure({ say, busy, sourceId, connectors, big = false }: Pro
   return (
     <form
       className="mt-2 flex flex-wrap items-end gap-2"
-      aria-label="Add a figure of this vehicle"
+      aria-label={only ? figureName('bay', only) : 'Add a figure of this vehicle'}
       onSubmit={(event) => {
         event.preventDefault();
         if (read?.ok && sourceId !== null)
@@ -62,6 +64,7 @@ export function TakeFigure({ say, busy, sourceId, connectors, big = false }: Pro
           }}
         >
           {attributesOf('bay')
+            .filter(([each]) => !only || each === only)
             .filter(([, each]) => connectors || each.type !== 'connector')
             .map(([each]) => (
               <option key={each} value={each}>

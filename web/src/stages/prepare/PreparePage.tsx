@@ -295,10 +295,10 @@ function AsProcedure({ access, map, way, title, partKind, already }: Pick<Chosen
   if (!canEdit(person.role) || mounts || staysOff.length > 0) return null;
   const write = (): void => {
     const { document } = writeProcedure(map, way.operations, { title, partKind, already: already.map((thing) => ({ thing, state: 'off' })) });
-    // Where something is tightened, and that it clicks, is a matter of the map; a written procedure says it in words.
+    // Where something is tightened or measured, and that it clicks, is a matter of the map; a written procedure says it in words.
     const steps = document.steps
       .filter(({ mount }) => mount === undefined)
-      .map(({ tightens: _tightens, clicks: _clicks, ...step }) => step);
+      .map(({ tightens: _tightens, clicks: _clicks, measures: _measures, ...step }) => step);
     void add({ body: { bayId: access.map!.bayId, document: { ...document, steps } }, key: crypto.randomUUID() })
       .unwrap()
       .then(({ record }) => navigate(`/procedures/${record.id}`))

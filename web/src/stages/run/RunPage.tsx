@@ -6,6 +6,7 @@ import { PHASE_LABELS, isCoolDown, type SheetStep } from '@radiatrix/core/proced
 import { formatQuantity } from '@radiatrix/core/quantity';
 import type { Person } from '@radiatrix/contract';
 import { stepDetail, stepText } from '@radiatrix/words/jobs';
+import { figureName } from '@radiatrix/words/figures';
 import { materialName } from '@radiatrix/words/work';
 import { setTheme } from '../../app/settings.ts';
 import { useAppDispatch, useAppSelector, useUnits } from '../../app/store.ts';
@@ -32,6 +33,7 @@ import { useSwipe } from './useSwipe.ts';
 import { useWake } from './useWake.ts';
 import { Waits } from './Waits.tsx';
 import { Corrected } from '../job/Corrected.tsx';
+import { TakeFigure } from '../job/TakeFigure.tsx';
 import { Holds } from '../job/Holds.tsx';
 import { Units } from '../job/Units.tsx';
 
@@ -311,6 +313,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
             {text}
           </p>
         ))}
+        <Measures run={run} step={step} />
         <BenchStops run={run} step={step} onBench={onBench} />
         {step.uses.length > 0 && (step.phase === 'remove' || step.phase === 'install') && <TrayLines run={run} step={step} />}
         {step.waiting && <Waits run={run} step={step} />}
@@ -353,6 +356,27 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
         )}
       </footer>
     </article>
+  );
+} // prettier-ignore
+
+/** Figures to take before this move takes them away; what was taken stands in their place. */
+function Measures({ run, step }: { run: Run; step: SheetStep }) {
+  const { measures = [] } = step;
+  if (measures.length === 0) return null;
+  return (
+    <section aria-label={runWords('measure')} className="border-strong mt-4 border p-4">
+      <h2 className="heading">{runWords('measure')}</h2>
+      {measures.map((key) => {
+        const taken = run.state.figures[key];
+        return taken ? (
+          <p key={key} className="text-straight-in mt-2 text-[17px] font-semibold">
+            {runWords('measure:taken', { name: figureName('bay', key), text: taken.text, by: taken.by })}
+          </p>
+        ) : (
+          <TakeFigure key={key} only={key} say={run.say} busy={false} sourceId={run.job.ownSource ?? null} big />
+        );
+      })}
+    </section>
   );
 } // prettier-ignore
 

@@ -1,6 +1,9 @@
 import { PHASE_LABELS, type Sheet, type SheetStep } from '@radiatrix/core/procedure';
 import { formatQuantity, minutesText } from '@radiatrix/core/quantity';
 import { stepDetail, stepText } from '@radiatrix/words/jobs';
+import { runWords } from '@radiatrix/words/en/run';
+import { figureName } from '@radiatrix/words/figures';
+import { listed } from '@radiatrix/words/list';
 import { materialName } from '@radiatrix/words/work';
 import type { Ticks } from './useTicks.ts';
 import { useUnits } from '../../app/store.ts';
@@ -64,6 +67,14 @@ function StepItem({
         <span className={done ? 'opacity-60' : ''}>
           <strong className="text-[19px] leading-tight md:text-[17px]">{stepText(step, units)}</strong>
           {detail && <span className="block">{detail}</span>}
+          {step.measures && (
+            <span className="block font-semibold">
+              {runWords('measure:blank', {
+                names: listed(step.measures.map((key) => figureName('bay', key))),
+              })}{' '}
+              <span aria-hidden="true">________</span>
+            </span>
+          )}
           <span className="text-muted mt-0.5 flex flex-wrap gap-x-4 text-[14px]">
             {step.uses.map((use) => {
               const fastener = hardware.find((each) => each.tray === use.tray);
