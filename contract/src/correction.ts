@@ -1,15 +1,8 @@
 import Joi from 'joi';
 import { id } from './common.ts';
 import type { Change } from './review.ts';
-import type { Stamp } from './revision.ts';
+import type { Corrected, Reach, Stamp } from './revision.ts';
 import { COUNTER, type Routes } from './route.ts';
-
-/** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure. */
-export const CORRECTED = ['part', 'bay', 'access', 'procedure'] as const;
-export type Corrected = (typeof CORRECTED)[number];
-/** How a job had used it: chosen for it; on its sheet, since a way in was taken; gone into the vehicle; in the filed job. */
-export const REACHES = ['chosen', 'sheet', 'fitted', 'filed'] as const;
-export type Reach = (typeof REACHES)[number];
 
 /** One job that used what was put right since. */
 export interface CorrectionReach {
