@@ -41,6 +41,6 @@ export interface CorrectionAnswers {
   tellCorrection: Correction;
 }
 export const correctionRoutes = {
-  corrections: { method: 'get', path: '/api/corrections', summary: 'What was put right after jobs had used it, and who was told', roles: COUNTER },
-  tellCorrection: { method: 'post', path: '/api/corrections/:id/told', summary: 'Say that the hands of a job were told of a correction, or not', roles: COUNTER, body: Joi.object<TellCorrection>({ jobId: id.required(), told: Joi.boolean().required() }) },
+  corrections: { method: 'get', path: '/api/corrections', summary: 'Corrections: jobs reached', roles: COUNTER },
+  tellCorrection: { method: 'post', path: '/api/corrections/:id/told', summary: 'Correction: hands told', roles: COUNTER, body: Joi.object<TellCorrection>({ jobId: id.required(), told: Joi.boolean().required() }) },
 } as const satisfies Routes; // prettier-ignore

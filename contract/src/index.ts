@@ -32,15 +32,8 @@ export type * from './photo.ts';
 export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
 export type { ProvingRecord } from './proving.ts';
-export { CORRECTED, REACHES } from './correction.ts';
-export type {
-  Corrected,
-  Correction,
-  CorrectionReach,
-  JobCorrection,
-  Reach,
-  TellCorrection,
-} from './correction.ts';
+export type { Correction, CorrectionReach, JobCorrection, TellCorrection } from './correction.ts';
+export { CORRECTED, REACHES, type Corrected, type Reach } from './revision.ts';
 export type { BeginRecord, DeskJob, DeskRecord, FigureWanted } from './desk.ts';
 export type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes } from './filing.ts';
 export type {

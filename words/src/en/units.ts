@@ -29,7 +29,6 @@ export const unitsWords = catalogue('units', {
   'scrap': 'Scrapped',
   'here': 'Here after all',
   'next': 'The next one',
-  'next:hint': 'Unit {unit} is in hand now',
   'add': 'Record unit',
   'add:part': 'Part',
   'add:unit': 'Label or serial',

@@ -81,7 +81,7 @@ export function PourNow({ filling, own, say, busy }: OwnProps) {
             {answer.fills && (
               <li>
                 {accountWords('fills', { n: answer.fills.length })}:{' '}
-                {answer.fills.map((step, at) => (step.drainL === 0 ? `${litres(step.pourL)} in (${Math.round(step.endsAt)} %), run it warm` : `let ${litres(step.drainL)} out at the cock, ${litres(step.pourL)} in (${Math.round(step.endsAt)} %)`)).join('; ')}.
+                {answer.fills.map((step) => (step.drainL === 0 ? `${litres(step.pourL)} in (${Math.round(step.endsAt)} %), run it warm` : `let ${litres(step.drainL)} out at the cock, ${litres(step.pourL)} in (${Math.round(step.endsAt)} %)`)).join('; ')}.
               </li>
             )}
             {answer.drainFirstL === null && !answer.fills && <li>A stronger product: nothing on the shelf is stronger than {target} %.</li>}
