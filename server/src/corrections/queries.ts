@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { Corrected, Reach } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -75,6 +75,8 @@ export const correctionRows = (db: Db, ids?: readonly number[]) =>
     .limit(SHOWN);
 export type CorrectionRow = Awaited<ReturnType<typeof correctionRows>>[number];
 
+/** Who has a job, or else opened it. */
+const HANDS: SQL<string> = sql`coalesce((select p.name from person p where p.id = ${job.handedTo}), (select p.name from person p where p.id = ${job.by}))`;
 export const reachRows = (db: Db, where: { correctionIds?: readonly number[]; jobId?: number }) => {
   const { correctionIds, jobId } = where;
   return db
@@ -86,7 +88,7 @@ export const reachRows = (db: Db, where: { correctionIds?: readonly number[]; jo
       toldBy: person.name,
       label: job.label,
       configurationId: job.configurationId,
-      hands: sql<string>`coalesce((select p.name from person p where p.id = ${job.handedTo}), (select p.name from person p where p.id = ${job.by}))`,
+      hands: HANDS,
     })
     .from(correctionReach)
     .innerJoin(job, eq(job.id, correctionReach.jobId))

@@ -100,7 +100,7 @@ export async function corrections(db: Db): Promise<Correction[]> {
 }
 
 export async function tell(db: Db, id: number, jobId: number, told: boolean, person: Person): Promise<Correction> {
-  if (!(await markTold(db, id, jobId, told ? person.id : null))) throw notFound('That job, under that correction,');
+  if (!(await markTold(db, id, jobId, told ? person.id : null))) throw notFound('That correction');
   return (await whole(db, await correctionRows(db, [id])))[0]!;
 } // prettier-ignore
 
