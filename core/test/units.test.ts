@@ -39,7 +39,7 @@ describe('units of one number on one job', () => {
     job.say('bench tested', tested('B', false));
     expect(untested(job.state())).toHaveLength(0);
     job.say('part moved', { partId: 7, state: 'fitted' });
-    expect(jobUnits(job.state()).map(({ unit, place, failed }) => [unit, place, failed])).toEqual([['A', 'sent back', true], ['B', 'in the vehicle', false]]); // prettier-ignore
+    expect(jobUnits(job.state()).map(({ unit, place, failed }) => [unit, place, failed])).toEqual([['A', 'sent back', true], ['B', 'in vehicle', false]]); // prettier-ignore
     // It is not in after all: a slip, not a removal.
     job.say('part moved', { partId: 7, state: 'here' });
     expect(jobUnits(job.state()).at(-1)!.place).toBe('here');
@@ -53,7 +53,7 @@ describe('units of one number on one job', () => {
     expect(job.state().parts[0]!.state).toBe('wanted');
     job.say(...moved('B', 'here'));
     job.say('bench tested', tested('B', false));
-    job.say(...moved('B', 'in the vehicle'));
+    job.say(...moved('B', 'in vehicle'));
     job.say('closed', { outcome: 'done', note: '', heads: {} });
     const lives = () =>
       unitsOf('v', sightingsOf(job.state()).parts).map(({ unit, inOn, failed, neverIn, isOut }) => [unit, inOn !== null, failed, neverIn, isOut]); // prettier-ignore

@@ -43,7 +43,7 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
     const test = failed ? tests.find((each) => judgeBench(each, practice).word === 'failed') : undefined;
     const mode = test ? modeOfFinding(judgeBench(test, practice).because) : null;
     const noisy = test ? heardRough(test) : null;
-    const went = moves.filter(({ to }) => to === 'in the vehicle');
+    const went = moves.filter(({ to }) => to === 'in vehicle');
     if (test && went.length === 0) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode, noisy, unit });
     // It was in, and came out again before the job was done.
     const out = moves.findLast(({ to, why }) => to === 'out again' && why === 'failed');

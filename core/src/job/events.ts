@@ -25,7 +25,7 @@ import type { Clock } from './clock.ts';
 export const PART_STATES = ['wanted', 'ordered', 'here', 'fitted', 'sent back'] as const;
 export type PartState = (typeof PART_STATES)[number];
 /** Where one physical part is: come in, in the vehicle, out of it again, sent back to its source, thrown away. */
-export const UNIT_PLACES = ['here', 'in the vehicle', 'out again', 'sent back', 'scrapped'] as const;
+export const UNIT_PLACES = ['here', 'in vehicle', 'out again', 'sent back', 'scrapped'] as const;
 export type UnitPlace = (typeof UNIT_PLACES)[number];
 /** Why a unit came out of the vehicle again; '' for other moves. */
 export const OUT_AGAIN = ['', 'failed', 'does not fit', 'not needed'] as const;

@@ -54,8 +54,8 @@ const APPLY: Apply = {
   'part moved': (state, { payload }, said) => {
     const was = state.parts.find(({ partId }) => partId === payload.partId)?.state;
     setPart(state, payload.partId, payload.state, said);
-    const isIn = (each: UnitMove): boolean => each.partId === payload.partId && each.to === 'in the vehicle';
-    if (payload.state === 'fitted' && was !== 'fitted') state.units.push({ partId: payload.partId, unit: unitInHand(state, payload.partId)?.unit ?? '', to: 'in the vehicle', from: '', why: '', after: state.bench.length, ...said });
+    const isIn = (each: UnitMove): boolean => each.partId === payload.partId && each.to === 'in vehicle';
+    if (payload.state === 'fitted' && was !== 'fitted') state.units.push({ partId: payload.partId, unit: unitInHand(state, payload.partId)?.unit ?? '', to: 'in vehicle', from: '', why: '', after: state.bench.length, ...said });
     // It is not in after all: what was said of its unit was a mistake.
     else if (was === 'fitted' && payload.state !== 'fitted') state.units = state.units.filter((each, at) => at !== state.units.findLastIndex(isIn));
   },
@@ -63,10 +63,10 @@ const APPLY: Apply = {
     const { partId, unit, to } = payload;
     const place = state.units.findLast((each) => each.partId === partId && each.unit === unit)?.to;
     state.units.push({ ...payload, after: state.bench.length, ...said });
-    if (to === 'in the vehicle') setPart(state, partId, 'fitted', said);
+    if (to === 'in vehicle') setPart(state, partId, 'fitted', said);
     else if (to === 'here') setPart(state, partId, 'here', said);
     // The vehicle is without it: another has to come.
-    else if (place === 'in the vehicle') setPart(state, partId, 'wanted', said);
+    else if (place === 'in vehicle') setPart(state, partId, 'wanted', said);
   },
   'part priced': (state, { payload }) => {
     state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, money: payload.money } : part));

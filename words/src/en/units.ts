@@ -10,7 +10,7 @@ export const unitsWords = catalogue('units', {
   'since': 'here since {day}',
   'at:none': 'on the bench',
   'at:here': 'in hand',
-  'at:in the vehicle': 'in the vehicle',
+  'at:in vehicle': 'in the vehicle',
   'at:out again': 'out of the vehicle again',
   'at:sent back': 'sent back',
   'at:scrapped': 'scrapped',

@@ -16,12 +16,12 @@ interface Props {
 }
 
 type Act = 'went-in' | 'send-back' | 'scrap' | 'here' | `out:${Exclude<OutAgain, ''>}`;
-const TO: Record<Exclude<Act, `out:${string}`>, UnitPlace> = { 'went-in': 'in the vehicle', 'send-back': 'sent back', 'scrap': 'scrapped', 'here': 'here' }; // prettier-ignore
+const TO: Record<Exclude<Act, `out:${string}`>, UnitPlace> = { 'went-in': 'in vehicle', 'send-back': 'sent back', 'scrap': 'scrapped', 'here': 'here' }; // prettier-ignore
 const REASONS = OUT_AGAIN.filter((why) => why !== '');
 
 /** What can become of a unit next; one that failed on the bench goes in only by the form that asks for a reason. */
 const actsOf = ({ place, failed }: JobUnit): Act[] => {
-  if (place === 'in the vehicle') return REASONS.map((why): Act => `out:${why}`);
+  if (place === 'in vehicle') return REASONS.map((why): Act => `out:${why}`);
   if (place === 'sent back' || place === 'scrapped') return ['here'];
   return [...(failed ? [] : (['went-in'] as const)), 'send-back', 'scrap'];
 };
@@ -58,7 +58,7 @@ export function Units({ parts, state, say, busy }: Props) {
             <li key={`${unit.partId} ${unit.unit}`} className="border-rule border-b py-1.5">
               <p>
                 <strong>{name}</strong>{' '}
-                <span className={unit.place === 'in the vehicle' ? 'text-straight-in font-semibold' : ''}>
+                <span className={unit.place === 'in vehicle' ? 'text-straight-in font-semibold' : ''}>
                   {words(`at:${unit.place ?? 'none'}`)}
                   {why && `, ${words(`why:${why}`)}`}
                 </span>
