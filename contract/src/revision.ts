@@ -13,6 +13,6 @@ export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'vehicle', 'p
 /** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure. */
 export const CORRECTED = ['part', 'bay', 'access', 'procedure'] as const;
 export type Corrected = (typeof CORRECTED)[number];
-/** How a job had used it: chosen for it; on its sheet, since a way in was taken; gone into the vehicle; in the filed job. */
-export const REACHES = ['chosen', 'sheet', 'fitted', 'filed'] as const;
+/** How a job had used it: chosen for it; on its sheet, since a way in was taken; in the vehicle. */
+export const REACHES = ['chosen', 'sheet', 'fitted'] as const;
 export type Reach = (typeof REACHES)[number];

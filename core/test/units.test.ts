@@ -60,6 +60,23 @@ describe('units of one number on one job', () => {
     expect(lives()).toEqual([['A', true, true, false, true], ['B', true, false, false, false]]); // prettier-ignore
   });
 
+  test('a spare that comes in leaves the one that is in where it is; one without a label after a failed one is another', () => {
+    const job = begun();
+    job.say('bench tested', tested('A', false));
+    job.say('part moved', { partId: 7, state: 'fitted' });
+    job.say(...moved('B', 'here'));
+    job.say('bench tested', tested('B', true));
+    expect([job.state().parts[0]!.state, unitInHand(job.state(), 7)?.unit, isStopped(job.state())]).toEqual(['fitted', 'A', false]); // prettier-ignore
+    job.say('closed', { outcome: 'done', note: '', heads: {} });
+    expect(sightingsOf(job.state()).parts.map(({ unit, as }) => [unit, as])).toEqual([['B', 'failed new'], ['A', 'in']]); // prettier-ignore
+
+    const other = begun();
+    other.say('bench tested', tested('', true));
+    other.say(...moved('', 'sent back'));
+    other.say('part moved', { partId: 7, state: 'fitted' });
+    expect(jobUnits(other.state()).map(({ unit, place, failed }) => [unit, place, failed])).toEqual([['', 'sent back', true], ['2', 'in vehicle', false]]); // prettier-ignore
+  });
+
   test('out again on another day has a life of days; what does not fit did not fail', () => {
     const job = begun();
     job.say('part moved', { partId: 7, state: 'fitted' });

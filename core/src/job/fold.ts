@@ -2,7 +2,7 @@ import type { EventKind, JobEvent, PartState } from './events.ts';
 import { inOrder } from './order.ts';
 import { stageOf } from './stage.ts';
 import type { JobState, PlaceCounts, Said, Span, UnitMove } from './state.ts';
-import { unitInHand } from './units.ts';
+import { freshUnit, unitInHand, unitInVehicle } from './units.ts';
 import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
@@ -55,18 +55,18 @@ const APPLY: Apply = {
     const was = state.parts.find(({ partId }) => partId === payload.partId)?.state;
     setPart(state, payload.partId, payload.state, said);
     const isIn = (each: UnitMove): boolean => each.partId === payload.partId && each.to === 'in vehicle';
-    if (payload.state === 'fitted' && was !== 'fitted') state.units.push({ partId: payload.partId, unit: unitInHand(state, payload.partId)?.unit ?? '', to: 'in vehicle', from: '', why: '', after: state.bench.length, ...said });
+    if (payload.state === 'fitted' && was !== 'fitted') state.units.push({ partId: payload.partId, unit: unitInHand(state, payload.partId)?.unit ?? freshUnit(state, payload.partId), to: 'in vehicle', from: '', why: '', after: state.bench.length, ...said });
     // It is not in after all: what was said of its unit was a mistake.
     else if (was === 'fitted' && payload.state !== 'fitted') state.units = state.units.filter((each, at) => at !== state.units.findLastIndex(isIn));
   },
   'unit moved': (state, { payload }, said) => {
     const { partId, unit, to } = payload;
-    const place = state.units.findLast((each) => each.partId === partId && each.unit === unit)?.to;
+    const wasIn = unitInVehicle(state.units, partId);
     state.units.push({ ...payload, after: state.bench.length, ...said });
     if (to === 'in vehicle') setPart(state, partId, 'fitted', said);
-    else if (to === 'here') setPart(state, partId, 'here', said);
-    // The vehicle is without it: another has to come.
-    else if (place === 'in vehicle') setPart(state, partId, 'wanted', said);
+    // A spare that comes in changes nothing of the one that sits there; without it another has to come.
+    else if (wasIn === unit) setPart(state, partId, to === 'here' ? 'here' : 'wanted', said);
+    else if (to === 'here' && wasIn === undefined) setPart(state, partId, 'here', said);
   },
   'part priced': (state, { payload }) => {
     state.parts = state.parts.map((part) => (part.partId === payload.partId ? { ...part, money: payload.money } : part));

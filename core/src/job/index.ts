@@ -18,7 +18,15 @@ export { inOrder } from './order.ts';
 export { rootOf, undone, type Undoable } from './undoing.ts';
 export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
 export { leadingParts } from './leading.ts';
-export { jobUnits, unitInHand, unitsTested, untested, type JobUnit, type TestedUnit } from './units.ts';
+export {
+  freshUnit,
+  jobUnits,
+  unitInHand,
+  unitsTested,
+  untested,
+  type JobUnit,
+  type TestedUnit,
+} from './units.ts';
 export { failedTests, isStopped, minutesOf, nextFollowUp } from './progress.ts';
 export { outText, leftInTray, trayOf, type Tray, type TrayPlace } from './tray.ts';
 export { moneyOf, type JobMoney } from './money.ts';

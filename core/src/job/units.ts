@@ -62,22 +62,40 @@ export function jobUnits({ bench, units: moves }: Bench, practice: Practice = US
 /** Not in anybody's hand: it went back, was thrown away, or came out again. */
 const GONE: ReadonlySet<UnitPlace> = new Set<UnitPlace>(['sent back', 'scrapped', 'out again']);
 
-/** The unit of a part that is meant to go in: the one that was tried, came or went in last, unless it has gone since. */
+/** The unit of a part that sits in the vehicle; undefined where none does. */
+export function unitInVehicle(units: readonly UnitMove[], partId: number): string | undefined {
+  const last = new Map(units.flatMap((each) => (each.partId === partId ? [[each.unit, each.to]] : [])));
+  return [...last].findLast(([, to]) => to === 'in vehicle')?.[0];
+}
+
+/** A label that no unit of a part has on this job: '' for the first of them, then 2, 3 and so on. */
+export function freshUnit(state: Bench, partId: number): string {
+  const known = new Set([...state.bench, ...state.units].flatMap((each) => (each.partId === partId ? [each.unit ?? ''] : [])));
+  if (known.size === 0) return '';
+  let number = known.size + 1;
+  while (known.has(String(number))) number += 1;
+  return String(number);
+} // prettier-ignore
+
+/** The unit of a part that is meant: the one in the vehicle, else the one that was tried or came last and has not gone since. */
 export function unitInHand(state: Bench, partId: number, practice?: Practice): TestedUnit | undefined {
-  const test = state.bench.findLastIndex((each) => each.partId === partId);
-  const came = state.units.findLastIndex((each) => each.partId === partId && !GONE.has(each.to));
-  const move = state.units[came];
-  // A move knows how many tests came before it, so that tests and moves have one order.
-  const byMove = move !== undefined && move.after > test;
-  if (test < 0 && !move) return undefined;
-  const unit = byMove ? move.unit : (state.bench[test]!.unit ?? '');
-  const last = state.units.findLast((each) => each.partId === partId && each.unit === unit);
-  if (last && GONE.has(last.to) && last.after > test) return undefined;
+  const unit = unitInVehicle(state.units, partId) ?? newestHere(state, partId);
+  if (unit === undefined) return undefined;
   return (
     unitsTested(state.bench, practice).find((each) => each.partId === partId && each.unit === unit) ??
     { partId, unit, tests: [], failed: false }
   );
 } // prettier-ignore
+
+function newestHere({ bench, units }: Bench, partId: number): string | undefined {
+  const test = bench.findLastIndex((each) => each.partId === partId);
+  const move = units.findLast((each) => each.partId === partId && !GONE.has(each.to));
+  if (test < 0 && !move) return undefined;
+  // A move knows how many tests came before it, so that tests and moves have one order.
+  const unit = move && move.after > test ? move.unit : (bench[test]!.unit ?? '');
+  const last = units.findLast((each) => each.partId === partId && each.unit === unit);
+  return last && GONE.has(last.to) && last.after > test ? undefined : unit;
+}
 
 /**
  * Parts that are to go in and that nobody has tried on the bench: the unit in hand has no test that tells anything, and

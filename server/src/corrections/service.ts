@@ -28,19 +28,18 @@ export function reachOf(
   const goesIn = state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
   const isDone = state.closed?.outcome === 'done';
   if (state.closed && !isDone) return undefined;
-  const own = about === 'part' ? state.parts.filter(({ partId }) => partId === aboutId) : goesIn;
   if (about === 'access') {
     // What was done by the map is done; only who still works by it has to know.
     return state.way?.mapId === aboutId && !state.closed ? 'sheet' : undefined;
   }
+  // What came off is gone; what stays is in the vehicle.
+  const own = about === 'part' ? state.parts.filter(({ partId, role }) => partId === aboutId && role !== 'comes off') : goesIn;
   if (own.length === 0) return undefined;
   // Where a way of the map was taken, no written procedure leads.
-  if (about === 'procedure')
-    return !state.closed && !state.way && own.some(({ kind }) => kind === partKind) ? 'sheet' : undefined;
-  if (own.some(({ role, state: at }) => role === 'goes in' && at === 'fitted')) return 'fitted';
-  if (isDone) return own.some(({ role }) => role === 'goes in') ? 'fitted' : 'filed';
+  if (about === 'procedure') return !state.closed && !state.way && own.some(({ kind }) => kind === partKind) ? 'sheet' : undefined;
+  if (isDone || own.some(({ role, state: at }) => role === 'stays' || at === 'fitted')) return 'fitted';
   return state.way ? 'sheet' : 'chosen';
-}
+} // prettier-ignore
 
 /** Jobs that used a record, with what they had made of it. */
 async function reachesOf(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {

@@ -14,7 +14,6 @@ export const correctionsWords = catalogue('corrections', {
   'reach:chosen': 'chosen for it, nothing taken off yet',
   'reach:sheet': 'on its sheet: work is planned or under way',
   'reach:fitted': 'in the vehicle',
-  'reach:filed': 'in the filed job',
   'job': 'Job {id}{label, select, none {} other {, {label}}}',
   'tell': 'Tell {hands}',
   'told': 'Told by {by}, {day}',

@@ -17,7 +17,7 @@ CREATE TABLE "correction_reach" (
 	"told_by" integer,
 	"told_at" timestamp with time zone,
 	CONSTRAINT "correction_reach_correction_id_job_id_pk" PRIMARY KEY("correction_id","job_id"),
-	CONSTRAINT "correction_reach_how" CHECK ("correction_reach"."reach" in ('chosen', 'sheet', 'fitted', 'filed')),
+	CONSTRAINT "correction_reach_how" CHECK ("correction_reach"."reach" in ('chosen', 'sheet', 'fitted')),
 	CONSTRAINT "correction_reach_told" CHECK (("correction_reach"."told_by" is null) = ("correction_reach"."told_at" is null))
 );
 --> statement-breakpoint

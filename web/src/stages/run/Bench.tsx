@@ -1,6 +1,6 @@
 import { useState, type ComponentType } from 'react';
 import { BENCH_TESTS, judgeBench, type BenchTest } from '@radiatrix/core/bench';
-import { jobUnits, unitInHand, unitsTested, untested, type BenchTested } from '@radiatrix/core/job'; // prettier-ignore
+import { freshUnit, jobUnits, unitInHand, unitsTested, untested, type BenchTested } from '@radiatrix/core/job'; // prettier-ignore
 import type { JobPartLine } from '@radiatrix/contract';
 import { benchBecause } from '@radiatrix/words/bench';
 import { benchWords as words } from '@radiatrix/words/en/bench';
@@ -53,7 +53,7 @@ function OfPart({ part, state, say }: { part: JobPartLine } & Omit<BenchProps, '
   const [unit, setUnit] = useState(inHand?.unit ?? '');
   const Form = FORMS[BENCH_TESTS[part.kind]!];
   const all = jobUnits(state, practice).filter(({ partId }) => partId === part.partId);
-  const next = String(all.length + 1);
+  const next = freshUnit(state, part.partId);
   const bringNext = (): void => {
     void say('unit moved', { partId: part.partId, unit: next, to: 'here', from: '', why: '' });
     setUnit(next);

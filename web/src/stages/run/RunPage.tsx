@@ -113,7 +113,7 @@ function Moves({ run, problem, person }: { run: Run; problem: string; person: Pe
           that <span className="figure text-[14px]">npm start -- --lan</span> gives.
         </p>
       )}
-      <Corrected corrections={job.corrections.filter(({ reach }) => reach !== 'filed')} />
+      <Corrected corrections={job.corrections} />
       <nav aria-label="Of this job" className="mt-2 flex gap-2">
         {(
           [
