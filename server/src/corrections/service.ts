@@ -1,9 +1,18 @@
-import type { Change, Correction, CorrectionReach, JobCorrection, Person, Reach } from '@radiatrix/contract';
+import {
+  seesDrafts,
+  type Change,
+  type Correction,
+  type CorrectionReach,
+  type JobCorrection,
+  type Person,
+  type Reach,
+} from '@radiatrix/contract';
 import type { PartKind } from '@radiatrix/core/figures';
 import { foldJob, type JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import { notFound } from '../http/problem.ts';
 import { eventsOf } from '../jobs/queries.ts';
+import { everybodySees } from '../proposals/queries.ts';
 import { configurationsByIds, loadVocabulary } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
 import {
@@ -68,6 +77,19 @@ export async function keepCorrection(
 } // prettier-ignore
 
 const stampOf = (by: string, at: string) => ({ by, at: new Date(at).toISOString() });
+/**
+ * As a reader may see it: of a record that is withdrawn now, who does not work on the library learns that it was, and why,
+ * and nothing that stood in it.
+ */
+async function shownTo(db: Db, { role }: Person, rows: readonly CorrectionRow[]): Promise<CorrectionRow[]> {
+  if (seesDrafts(role)) return [...rows];
+  const seen = new Map<string, boolean>();
+  for (const { about, aboutId } of rows)
+    if (about !== 'bay' && !seen.has(`${about} ${aboutId}`))
+      seen.set(`${about} ${aboutId}`, await everybodySees(db, about, aboutId));
+  return rows.map((row) => (seen.get(`${row.about} ${row.aboutId}`) === false ? { ...row, title: '', changes: [] } : row));
+} // prettier-ignore
+
 const headOf = ({ by, at, ...row }: CorrectionRow): Omit<Correction, 'reaches'> => ({ ...row, stamp: stampOf(by, at) }); // prettier-ignore
 
 async function whole(db: Db, rows: readonly CorrectionRow[]): Promise<Correction[]> {
@@ -92,22 +114,22 @@ async function whole(db: Db, rows: readonly CorrectionRow[]): Promise<Correction
 }
 
 /** Those with a job that nobody has told first, then the newest. */
-export async function corrections(db: Db): Promise<Correction[]> {
-  const all = await whole(db, await correctionRows(db));
+export async function corrections(db: Db, person: Person): Promise<Correction[]> {
+  const all = await whole(db, await shownTo(db, person, await correctionRows(db)));
   const isOpen = ({ reaches }: Correction): boolean => reaches.some(({ told }) => told === null);
   return [...all.filter(isOpen), ...all.filter((each) => !isOpen(each))];
 }
 
 export async function tell(db: Db, id: number, jobId: number, told: boolean, person: Person): Promise<Correction> {
   if (!(await markTold(db, id, jobId, told ? person.id : null))) throw notFound('That correction');
-  return (await whole(db, await correctionRows(db, [id])))[0]!;
+  return (await whole(db, await shownTo(db, person, await correctionRows(db, [id]))))[0]!;
 } // prettier-ignore
 
 /** What was put right since a job used it. */
-export async function correctionsOfJob(db: Db, jobId: number): Promise<JobCorrection[]> {
+export async function correctionsOfJob(db: Db, jobId: number, person: Person): Promise<JobCorrection[]> {
   const reaches = await reachRows(db, { jobId });
   if (reaches.length === 0) return [];
-  const rows = await correctionRows(db, reaches.map(({ correctionId }) => correctionId)); // prettier-ignore
+  const rows = await shownTo(db, person, await correctionRows(db, reaches.map(({ correctionId }) => correctionId))); // prettier-ignore
   return rows.map((row) => {
     const { reach, toldBy, toldAt } = reaches.find(({ correctionId }) => correctionId === row.id)!;
     return { ...headOf(row), reach, told: toldBy && toldAt ? stampOf(toldBy, toldAt) : null };

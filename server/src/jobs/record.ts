@@ -107,7 +107,7 @@ export async function jobRecord(db: Db, id: number, person: Person): Promise<Job
     toldTimes(db, id),
     shopPractice(db),
     measuringSource(db),
-    correctionsOfJob(db, id),
+    correctionsOfJob(db, id, person),
   ]);
   const vehicle = await findConfiguration(db, row.configurationId);
   const partIds = state.parts.map((part) => part.partId);

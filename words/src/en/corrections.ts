@@ -9,6 +9,7 @@ export const correctionsWords = catalogue('corrections', {
   'about:bay': 'Vehicle',
   'about:access': 'Access map',
   'about:procedure': 'Procedure',
+  'untitled': 'no longer released',
   'change': '{label}: was {before, select, none {not there} other {{before}}}, now {after, select, none {taken out} other {{after}}}',
   'withdrawn': 'Withdrawn: {why}',
   'reach:chosen': 'chosen for it, nothing taken off yet',

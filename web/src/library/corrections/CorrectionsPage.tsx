@@ -33,10 +33,10 @@ export function CorrectionsPage() {
 function One({ correction: { id, about, aboutId, title, stamp, reaches, ...rest } }: { correction: Correction }) {
   const [tell, { isLoading, error }] = correctionsApi.useTellCorrectionMutation();
   return (
-    <section aria-label={title} className="border-rule border-b py-3">
+    <section aria-label={title || words('untitled')} className="border-rule border-b py-3">
       <h2 className="flex flex-wrap items-baseline gap-x-3 text-[19px]">
         <span className="label-text">{words(`about:${about}`)}</span>
-        {ADDRESS[about] ? <Link to={`${ADDRESS[about]}/${aboutId}`} className={about === 'part' ? 'figure' : ''}>{title}</Link> : title}
+        {ADDRESS[about] && title ? <Link to={`${ADDRESS[about]}/${aboutId}`} className={about === 'part' ? 'figure' : ''}>{title}</Link> : title || words('untitled')}
         <span className="text-muted text-[15px]">{stamp.by} {stamp.at.slice(0, 10)}</span>
         <span className="text-muted ml-auto text-[15px]">{words('count', { told: reaches.filter(({ told }) => told).length, n: reaches.length })}</span>
       </h2>

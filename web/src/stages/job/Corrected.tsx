@@ -12,7 +12,7 @@ export function Corrected({ corrections, list = false }: { corrections: readonly
       {corrections.map((each) => (
         <div key={each.id} className="mt-1">
           <p>
-            <strong>{each.title}</strong>, {words(`reach:${each.reach}`)}{' '}
+            <strong>{each.title || `${words(`about:${each.about}`)}, ${words('untitled')}`}</strong>, {words(`reach:${each.reach}`)}{' '}
             <span className="text-muted">· {each.told ? words('job:told', { by: each.told.by }) : words('job:untold')}</span>
           </p>
           <Changes {...each} />
