@@ -309,9 +309,10 @@ test('signing out without signal: the unsent is said, the jobs leave the phone, 
   await expect.poll(async () => (await asked<JobRecord>(mara.request, `/api/jobs/${id}`)).state.stepNotes.map(({ text }) => text), { timeout: 20_000 }).toEqual(['left clip is cracked']); // prettier-ignore
 });
 
-test('one sentence from a supplier: a line for each model, and the plug reaches the sheets of the years it was said for', async ({
+test('one sentence from a supplier, to filed: a line for each model, and the plug reaches the sheets of the years it was said for', async ({
   browser,
 }) => {
+  test.setTimeout(240_000);
   const page = await as(browser, 'mara');
   await page.goto('/coverage');
   await page.getByRole('button', { name: 'Merlet' }).first().click();
@@ -332,7 +333,7 @@ test('one sentence from a supplier: a line for each model, and the plug reaches 
   await expect(line).toHaveValue('');
   for (const model of ['Tussock', 'Haulden', '2006–2008 Merlet', '2009–2012 Merlet'])
     await letThrough(browser, new RegExp(`NT-R 6010 fits .*${model}`));
-  const sheetOf = async (words: string): Promise<void> => {
+  const sheetOf = async (words: string): Promise<{ id: number; vehicleId: number }> => {
     const id = await openedFrom(page, words);
     const { vehicle } = await asked<JobRecord>(page.request, `/api/jobs/${id}`);
     await page.goto(`/v/${vehicle.id}/match?kind=radiator&job=${id}`);
@@ -341,11 +342,31 @@ test('one sentence from a supplier: a line for each model, and the plug reaches 
     await page.getByRole('link', { name: 'Install sheet, NT-R 6010' }).click();
     await page.waitForURL(/\/sheet/);
     await expect(page.getByRole('heading', { level: 1, name: /Merlet/ })).toBeVisible();
+    return { id, vehicleId: vehicle.id };
   };
-  await sheetOf('2008 merlet 1.8 auto aircon, leaks at the tank');
+  const { id, vehicleId } = await sheetOf('2008 merlet 1.8 auto aircon, leaks at the tank');
   await expect(page.getByText('Counter talk: small plug').first()).toBeVisible();
-  await sheetOf('2010 merlet 1.8 auto aircon, leaks at the tank');
+  const later = await sheetOf('2010 merlet 1.8 auto aircon, leaks at the tank');
   await expect(page.getByText('small plug')).toHaveCount(0);
+  // So does the list of parts to order, of each vehicle.
+  const order = page.getByRole('region', { name: 'Parts of this job' });
+  await page.goto(`/jobs/${later.id}`);
+  await expect(order).toContainText('NT-R 6010');
+  await expect(order).not.toContainText('small plug');
+  await page.goto(`/jobs/${id}`);
+  await expect(order).toContainText('small plug');
+
+  await page.goto(`/v/${vehicleId}/prepare?job=${id}`);
+  await page.getByRole('button', { name: /^Take A/ }).click();
+  await expect(page.getByText(`A is taken for job ${id}`)).toBeVisible();
+  const phone = await (await browser.newContext({ ...PHONE, baseURL: process.env.BASE_URL! })).newPage();
+  await signIn(phone, 'mara');
+  await phone.goto(`/jobs/${id}/run`);
+  await doAllMoves(phone);
+  await phone.getByRole('button', { name: 'Yes, NT-R 6010 is fitted' }).click();
+  await phone.getByRole('link', { name: 'Prove' }).click();
+  await proveAll(phone, 'dry, 91 °C at idle');
+  await closeDone(page, id, 'small plug fitted');
 });
 
 test('both fans, and then too cool, to filed: the second fault is found after the first, and the thermostat after both', async ({
