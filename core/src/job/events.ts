@@ -165,7 +165,7 @@ export interface EventPayloads {
   /** A cool-down ends with what was found, never by the clock; °C where it was measured. */
   cooled: { step: string; how: 'measured' | 'felt'; tempC: number | null };
   'went back': { thing: string; minutes: number | null; renewed: string };
-  /** `clicked`: whoever did it heard the click and pulled at it. */
+  /** `clicked`: the person heard the click and pulled at it. */
   'step ticked': { step: string; phase: Phase; partId: number; done: boolean; clicked?: boolean };
   'step noted': { step: string; text: string };
   'step skipped': { step: string; phase: Phase; partId: number; reason: string };

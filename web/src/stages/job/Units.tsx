@@ -19,11 +19,11 @@ type Act = 'went-in' | 'send-back' | 'scrap' | 'here' | `out:${Exclude<OutAgain,
 const TO: Record<Exclude<Act, `out:${string}`>, UnitPlace> = { 'went-in': 'in vehicle', 'send-back': 'sent back', 'scrap': 'scrapped', 'here': 'here' }; // prettier-ignore
 const REASONS = OUT_AGAIN.filter((why) => why !== '');
 
-/** What can become of a unit next; one that failed on the bench goes in only by the form that asks for a reason. */
-const actsOf = ({ place, failed }: JobUnit): Act[] => {
+/** What can become of a unit next. It goes in by a tap once it passed on the bench; the phone asks for a reason otherwise. */
+const actsOf = ({ place }: JobUnit, mayGoIn: boolean): Act[] => {
   if (place === 'in vehicle') return REASONS.map((why): Act => `out:${why}`);
   if (place === 'sent back' || place === 'scrapped') return ['here'];
-  return [...(failed ? [] : (['went-in'] as const)), 'send-back', 'scrap'];
+  return [...(mayGoIn ? (['went-in'] as const) : []), 'send-back', 'scrap'];
 };
 
 /** Each physical part of the job: label, source, what its test said, where it is now. */
@@ -70,7 +70,7 @@ export function Units({ parts, state, say, busy }: Props) {
                 </span>
               </p>
               <p className="mt-1 flex flex-wrap gap-2">
-                {actsOf(unit).map((each) => (
+                {actsOf(unit, testOf(unit) === 'passed' && !units.some((each) => each.partId === unit.partId && each.place === 'in vehicle')).map((each) => (
                   <button key={each} type="button" className="btn btn-quiet max-md:!min-h-12" disabled={busy} aria-label={words('act', { act: words(each), unit: name })} onClick={() => act(each)}>
                     {words(each)}
                   </button>
