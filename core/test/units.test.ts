@@ -70,6 +70,14 @@ describe('units of one number on one job', () => {
     job.say('closed', { outcome: 'done', note: '', heads: {} });
     expect(sightingsOf(job.state()).parts.map(({ unit, as }) => [unit, as])).toEqual([['B', 'failed new'], ['A', 'in']]); // prettier-ignore
 
+    // Two came before either was tried: once the failed one is gone, the other is the one that is meant.
+    const both = begun();
+    both.say(...moved('A', 'here'));
+    both.say(...moved('B', 'here'));
+    both.say('bench tested', tested('A', true));
+    both.say(...moved('A', 'sent back'));
+    expect(unitInHand(both.state(), 7)?.unit).toBe('B');
+
     const other = begun();
     other.say('bench tested', tested('', true));
     other.say(...moved('', 'sent back'));

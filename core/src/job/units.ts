@@ -88,14 +88,18 @@ export function unitInHand(state: Bench, partId: number, practice?: Practice): T
 } // prettier-ignore
 
 function newestHere({ bench, units }: Bench, partId: number): string | undefined {
-  const test = bench.findLastIndex((each) => each.partId === partId);
-  const move = units.findLast((each) => each.partId === partId && !GONE.has(each.to));
-  if (test < 0 && !move) return undefined;
-  // A move knows how many tests came before it, so that tests and moves have one order.
-  const unit = move && move.after > test ? move.unit : (bench[test]!.unit ?? '');
-  const last = units.findLast((each) => each.partId === partId && each.unit === unit);
-  return last && GONE.has(last.to) && last.after > test ? undefined : unit;
-}
+  // A move knows how many tests came before it, so that tests and moves have one order; a test comes after its number of moves.
+  const happened = [
+    ...bench.map((each, at) => ({ partId: each.partId, unit: each.unit ?? '', gone: false, at: at + 0.5 })),
+    ...units.map((each) => ({ partId: each.partId, unit: each.unit, gone: GONE.has(each.to), at: each.after })),
+  ].filter((each) => each.partId === partId).sort((a, b) => a.at - b.at);
+  const last = new Map<string, boolean>();
+  for (const { unit, gone } of happened) {
+    last.delete(unit);
+    last.set(unit, gone);
+  }
+  return [...last].findLast(([, gone]) => !gone)?.[0];
+} // prettier-ignore
 
 /**
  * Parts that are to go in and that nobody has tried on the bench: the unit in hand has no test that tells anything, and
