@@ -80,8 +80,8 @@ test('two fans with two duties: three facts from one sentence, none asked again,
   const fewer = phone.getByRole('button', { name: /^One less found in/ });
   await expect(phone.getByRole('article', { name: 'Move' })).toBeVisible();
   while (!(await fewer.count())) await doMove(phone);
-  await fewer.first().click();
-  await fewer.first().click();
+  // Two taps before the first is kept are two.
+  await fewer.first().evaluate((button: HTMLButtonElement) => [button.click(), button.click()]);
   await expect(phone.getByRole('button', { name: /^2 missing/ })).toBeVisible();
   await phone.getByRole('button', { name: 'Tray', exact: true }).click();
   await expect(phone.getByText(/^2 × .*missing/)).toBeVisible();

@@ -41,9 +41,11 @@ const codes = [
   ]),
 ];
 // A second server with a database of its own: one walk leaves half of two processors idle.
-stacks.push(await openStack('radiatrix_e2e_2', { built: true }));
+const demo = 'radiatrix_e2e_demo';
+await stack.keepAs(demo);
+stacks.push(await openStack('radiatrix_e2e_2', { built: true, from: demo }));
 say('\n== interface');
-const walked = walks(stacks, reports);
+const walked = walks(stacks, demo, reports);
 current = walked;
 const interfaces = await walked.ended;
 codes.push(interfaces.code);

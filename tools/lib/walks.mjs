@@ -4,13 +4,20 @@ import { root } from './packages.mjs';
 import { start } from './run.mjs';
 
 /**
- * Walks through the real interface, a file at a time on each of some stacks: each has a server and a database of its own,
- * and takes the next file when it is done with one. Files that take longest go first, so that none is left alone at the
- * end; the plan of the day goes before others have filled the day with jobs of theirs.
+ * Walks through the real interface, a file at a time on each of some stacks. Every file begins with the demo as it was
+ * loaded: what one walk withdraws or measures is no other's. A stack takes the next file when it is done with one;
+ * files that take longest go first, so that none is left alone at the end.
  */
-const FIRST = ['accessible', 'schedule', 'under-the-vehicle', 'fill-and-prove', 'record-and-release'];
+const FIRST = [
+  'whole-jobs',
+  'accessible',
+  'under-the-vehicle',
+  'fill-and-prove',
+  'compare',
+  'record-and-release',
+];
 
-export function walks(stacks, reports) {
+export function walks(stacks, demo, reports) {
   const place = (file) => (FIRST.indexOf(file.replace('.spec.ts', '')) + 1 || FIRST.length + 1) - 1;
   const files = readdirSync(path.join(root, 'e2e'))
     .filter((name) => name.endsWith('.spec.ts'))
@@ -36,8 +43,11 @@ export function walks(stacks, reports) {
     }
   };
   const ended = Promise.all(
-    stacks.map(async ({ env }) => {
-      for (let file = files.shift(); file && !stopped; file = files.shift()) await walk(env, file);
+    stacks.map(async (stack) => {
+      for (let file = files.shift(); file && !stopped; file = files.shift()) {
+        await stack.beginAgain(demo);
+        await walk(stack.env, file);
+      }
     }),
   ).then(() => totals);
   const stop = () => {

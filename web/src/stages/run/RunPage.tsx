@@ -239,7 +239,7 @@ function Move({ run, step, onStep, onBench }: MoveProps) {
     // What came out as it should needs no tapping: it is counted with the step.
     if (done && step.phase === 'remove')
       for (const { tray, count } of step.uses)
-        if (!run.state.tray[`${tray} ${step.id}`]?.out.length)
+        if (!run.latest().tray[`${tray} ${step.id}`]?.out.length)
           void run.say('fasteners out', { tray, step: step.id, there: count, missing: 0, broken: 0, wrong: 0, over: [] });
     void run.say('step ticked', { step: step.id, phase: step.phase, partId, done, ...(done && step.clicks ? { clicked } : {}) });
     onStep(done ? undefined : step.id);

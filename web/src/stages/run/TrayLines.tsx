@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { TrayPlace } from '@radiatrix/core/job';
+import type { JobState, TrayPlace } from '@radiatrix/core/job';
 import { clipOf, standIns, type SheetStep } from '@radiatrix/core/procedure';
 import { Lettered } from './Lettered.tsx';
 import type { Run } from './useRun.ts';
@@ -29,6 +29,9 @@ export function TrayLines({ run, step }: { run: Run; step: SheetStep }) {
   );
 }
 
+/** What a place of the tray held when it was counted out. */
+type Found = Record<'there' | 'missing' | 'broken' | 'wrong', number>;
+
 interface Props {
   run: Run;
   step: SheetStep;
@@ -36,16 +39,16 @@ interface Props {
   count: number;
 }
 
-const Stepper = ({ label, value, of, onChange }: { label: string; value: number; of?: number; onChange: (next: number) => void }) => (
+const Stepper = ({ label, value, of, onStep }: { label: string; value: number; of?: number; onStep: (by: 1 | -1) => void }) => (
   <span role="group" aria-label={label} className="border-strong inline-grid grid-cols-[52px_72px_52px] border">
-    <button type="button" className="min-h-[52px] text-[26px] leading-none" aria-label={`One less ${label}`} disabled={value <= 0} onClick={() => onChange(value - 1)}>
+    <button type="button" className="min-h-[52px] text-[26px] leading-none" aria-label={`One less ${label}`} disabled={value <= 0} onClick={() => onStep(-1)}>
       −
     </button>
     <output className="figure border-strong grid place-items-center border-x text-[20px]">
       {value}
       {of !== undefined && ` / ${of}`}
     </output>
-    <button type="button" className="min-h-[52px] text-[26px] leading-none" aria-label={`One more ${label}`} disabled={value >= 200} onClick={() => onChange(value + 1)}>
+    <button type="button" className="min-h-[52px] text-[26px] leading-none" aria-label={`One more ${label}`} disabled={value >= 200} onClick={() => onStep(1)}>
       +
     </button>
   </span>
@@ -60,19 +63,29 @@ const Named = ({ place, children }: { place: TrayPlace; children?: React.ReactNo
 );
 
 function Out({ run, step, place, count }: Props) {
-  const [more, setMore] = useState(false);
-  const counts = run.state.tray[`${place.tray} ${step.id}`]?.out ?? [];
-  const last = counts.at(-1);
-  const found = last ?? { there: count, missing: 0, broken: 0, wrong: 0 };
+  const [isOpen, setOpen] = useState(false);
+  const countsIn = ({ tray }: JobState) => tray[`${place.tray} ${step.id}`]?.out ?? [];
+  const foundIn = (state: JobState): Found => countsIn(state).at(-1) ?? { there: count, missing: 0, broken: 0, wrong: 0 };
+  const last = countsIn(run.state).at(-1);
+  const found = foundIn(run.state);
   const contradiction = place.contradictions.find((each) => each.step === step.id && each.what === 'out');
-  const put = (change: Partial<typeof found>): void => {
-    const { there, missing, broken, wrong } = { ...found, ...change };
-    void run.say('fasteners out', { tray: place.tray, step: step.id, there, missing, broken, wrong, over: counts.map(({ event }) => event) });
+  // Counted from what was tapped last, which may not be on screen yet: two quick taps are two.
+  const put = (change: (now: Found) => Partial<Found>): void => {
+    const state = run.latest();
+    const now = foundIn(state);
+    const { there, missing, broken, wrong } = { ...now, ...change(now) };
+    void run.say('fasteners out', { tray: place.tray, step: step.id, there, missing, broken, wrong, over: countsIn(state).map(({ event }) => event) });
   };
-  // Fewer found than there should be are missing ones: the order list has them.
+  /** Fewer found than there should be are missing ones: the order list has them. */
+  const more = (by: number) => (now: Found): Partial<Found> => {
+    const there = Math.max(0, now.there + by);
+    return { there, missing: Math.max(0, count - there - now.broken) };
+  };
   /** One that should be there is gone, sheared off or another: it is taken from those that are. */
-  const one = (what: 'missing' | 'broken' | 'wrong', value: number): void =>
-    put({ [what]: value, ...(what === 'wrong' ? {} : { there: Math.max(0, found.there - (value - found[what])) }) });
+  const one = (what: 'missing' | 'broken' | 'wrong', by: number) => (now: Found): Partial<Found> => {
+    const value = Math.max(0, now[what] + by);
+    return { [what]: value, ...(what === 'wrong' ? {} : { there: Math.max(0, now.there - (value - now[what])) }) };
+  };
   return (
     <div className="border-rule border-b py-2.5">
       <div className="flex items-center gap-3">
@@ -80,27 +93,27 @@ function Out({ run, step, place, count }: Props) {
         <Named place={place}>
           <span className={`text-[14px] ${last ? 'text-straight-in' : 'text-muted'}`}>{last ? 'counted' : `should be ${count}`}</span>
         </Named>
-        <Stepper label={`found in ${place.tray}`} value={found.there} of={count} onChange={(there) => put({ there, missing: Math.max(0, count - there - found.broken) })} />
+        <Stepper label={`found in ${place.tray}`} value={found.there} of={count} onStep={(by) => put(more(by))} />
       </div>
       {contradiction && <Contradiction run={run} place={place} step={step} contradiction={contradiction} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {!last && (
-          <button type="button" className="btn !min-h-12" onClick={() => put({})}>
+          <button type="button" className="btn !min-h-12" onClick={() => put(() => ({}))}>
             All {count} there
           </button>
         )}
-        <button type="button" className="btn btn-quiet !min-h-12" aria-expanded={more} onClick={() => setMore(!more)}>
+        <button type="button" className="btn btn-quiet !min-h-12" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {found.missing + found.broken + found.wrong > 0
             ? [found.missing && `${found.missing} missing`, found.broken && `${found.broken} broken`, found.wrong && `${found.wrong} not the right one`].filter(Boolean).join(', ')
             : 'Not all as it should be'}
         </button>
       </div>
-      {more && (
+      {isOpen && (
         <div className="mt-2 grid gap-2">
           {(['missing', 'broken', 'wrong'] as const).map((what) => (
             <div key={what} className="flex items-center justify-between gap-3">
               <span className="text-[17px]">{what === 'wrong' ? 'not the right one' : what}</span>
-              <Stepper label={`${what === 'wrong' ? 'not the right one' : what} in ${place.tray}`} value={found[what]} onChange={(value) => one(what, value)} />
+              <Stepper label={`${what === 'wrong' ? 'not the right one' : what} in ${place.tray}`} value={found[what]} onStep={(by) => put(one(what, by))} />
             </div>
           ))}
         </div>
@@ -111,14 +124,16 @@ function Out({ run, step, place, count }: Props) {
 
 function Back({ run, step, place, count }: Props) {
   const [offered, setOffered] = useState<string>();
-  const counts = run.state.tray[`${place.tray} ${step.id}`]?.back ?? [];
-  const value = counts.at(-1)?.count ?? 0;
+  const countsIn = ({ tray }: JobState) => tray[`${place.tray} ${step.id}`]?.back ?? [];
+  const valueIn = (state: JobState): number => countsIn(state).at(-1)?.count ?? 0;
   const contradiction = place.contradictions.find((each) => each.step === step.id && each.what === 'back');
-  const put = (next: number): void =>
-    void run.say('fasteners back', { tray: place.tray, step: step.id, count: next, over: counts.map(({ event }) => event) });
+  const put = (next: (now: number) => number): void => {
+    const state = run.latest();
+    void run.say('fasteners back', { tray: place.tray, step: step.id, count: next(valueIn(state)), over: countsIn(state).map(({ event }) => event) });
+  };
   const hazard = place.hazards.find(({ tray }) => tray === offered);
   const inDish = new Set([place.tray, ...place.hazards.map(({ tray }) => tray)]);
-  const isCounted = counts.length > 0;
+  const isCounted = countsIn(run.state).length > 0;
   return (
     <div className="border-rule border-b py-2.5">
       <div className="flex items-center gap-3">
@@ -126,7 +141,7 @@ function Back({ run, step, place, count }: Props) {
         <Named place={place}>
           <span className="text-muted text-[14px]">{place.left} left in the dish</span>
         </Named>
-        <Stepper label={`back from ${place.tray}`} value={value} of={count} onChange={put} />
+        <Stepper label={`back from ${place.tray}`} value={valueIn(run.state)} of={count} onStep={(by) => put((now) => Math.max(0, now + by))} />
       </div>
       {contradiction && <Contradiction run={run} place={place} step={step} contradiction={contradiction} />}
       {place.hazards.length > 0 && !isCounted ? (
@@ -141,7 +156,7 @@ function Back({ run, step, place, count }: Props) {
                 className="p-1"
                 onClick={() => {
                   setOffered(letter);
-                  if (letter === place.tray) put(count);
+                  if (letter === place.tray) put(() => count);
                 }}
               >
                 <Lettered letter={letter} size={52} tone={letter === offered ? 'copper' : 'muted'} />
@@ -156,7 +171,7 @@ function Back({ run, step, place, count }: Props) {
         </div>
       ) : (
         !isCounted && (
-          <button type="button" className="btn mt-2 !min-h-12" onClick={() => put(count)}>
+          <button type="button" className="btn mt-2 !min-h-12" onClick={() => put(() => count)}>
             All {count} back
           </button>
         )

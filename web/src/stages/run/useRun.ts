@@ -38,6 +38,8 @@ export interface Run {
   /** Of the part whose steps these are. */
   sheet: SheetRecord | undefined;
   state: JobState;
+  /** The state with what was tapped and is still being kept: what the next tap counts from. */
+  latest: () => JobState;
   steps: SheetStep[];
   /** Done or skipped. */
   settled: ReadonlySet<string>;
@@ -69,6 +71,8 @@ export function useRun(jobId: number, person: Person): RunAnswer {
   const [loose, setLoose] = useState<JobEventDraft[]>([]);
   const [problem, setProblem] = useState('');
   const [asked, setAsked] = useState(false);
+  /** Tapped here, not yet on screen: a second tap may come before the first one is kept. */
+  const onTheWay = useRef<JobEventDraft[]>([]);
   const who = useMemo(() => ({ id: person.id, name: person.name }), [person.id, person.name]);
 
   const read = useCallback(async () => {
@@ -149,6 +153,7 @@ export function useRun(jobId: number, person: Person): RunAnswer {
   const say = useCallback<Run['say']>(
     async (kind, payload) => {
       const draft = happened(kind, payload);
+      onTheWay.current.push(draft);
       try {
         // Seen once it is kept: what is on screen as done is there after the battery fails.
         await keepEvents(jobId, who, [draft]);
@@ -192,7 +197,8 @@ export function useRun(jobId: number, person: Person): RunAnswer {
 
   const run = useMemo((): Run | undefined => {
     if (!pack) return undefined;
-    const own = [...kept, ...loose].map((draft) => ({ ...draft, person: person.name }) as JobEvent);
+    const byMe = (draft: JobEventDraft): JobEvent => ({ ...draft, person: person.name }) as JobEvent;
+    const own = [...kept, ...loose].map(byMe);
     const events: JobEvent[] = [...pack.events, ...own];
     const state = foldJob(events);
     const sheet = pack.sheets[0];
@@ -205,6 +211,11 @@ export function useRun(jobId: number, person: Person): RunAnswer {
       job: pack.job,
       sheet,
       state,
+      latest: () => {
+        const shown = new Set(events.map(({ id }) => id));
+        const more = onTheWay.current.filter(({ id }) => !shown.has(id));
+        return more.length > 0 ? foldJob([...events, ...more.map(byMe)]) : state;
+      },
       steps,
       settled,
       open: openSteps(steps, settled, sheet?.run ?? null),
@@ -216,6 +227,11 @@ export function useRun(jobId: number, person: Person): RunAnswer {
       photograph,
     };
   }, [pack, kept, loose, person.name, say, photograph]);
+
+  useEffect(() => {
+    const shown = new Set([...kept, ...loose].map(({ id }) => id));
+    onTheWay.current = onTheWay.current.filter(({ id }) => !shown.has(id));
+  }, [kept, loose]);
 
   return run ? { run, problem } : { run: undefined, problem, waiting: !asked };
 }
