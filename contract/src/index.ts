@@ -33,7 +33,8 @@ export type * from './job.ts';
 export type { NewStream, StreamRecord } from './stream.ts';
 export type { ProvingRecord } from './proving.ts';
 export type { Correction, CorrectionReach, JobCorrection, TellCorrection } from './correction.ts';
-export { CORRECTED, REACHES, type Corrected, type Reach } from './revision.ts';
+export type { MergeBody, MergeClash, MergeLine, MergePreview, MergedRows, MergedWhat } from './merge.ts';
+export { CORRECTED, MERGED, REACHES, type Corrected, type MergeKind, type Reach } from './revision.ts';
 export type { BeginRecord, DeskJob, DeskRecord, FigureWanted } from './desk.ts';
 export type { AcceptBody, DifferenceLine, FilingRecord, MapMinutes } from './filing.ts';
 export type {

@@ -275,6 +275,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'placed': Joi.object({ bay: line(20).allow(null).required(), at: Joi.string().isoDate().allow(null).required() }),
   'closed': Joi.object({ outcome: Joi.string().valid('done', 'given up').required(), note: text(2000).default(''), heads: Joi.object().pattern(/^.{1,80}$/, Joi.number().integer().min(0)).required() }),
   'difference settled': Joi.object({ difference: line(120).required(), how: Joi.string().valid('accepted', 'left').required(), said: line(400).allow('').required() }),
+  'records merged': Joi.object({ what: Joi.string().valid('part', 'vehicle', 'source').required(), from: id.required(), to: id.required(), revisionId: id.allow(null).default(null), said: text(400).default('') }),
   'late looked at': Joi.object({ events: Joi.array().items(Joi.string().guid()).min(1).max(500).required(), note: text(2000).default('') }),
   'readings taken': Joi.object({ stream: Joi.string().guid().required(), what: line(200).required() }),
   'opened again': Joi.object({ note: text(2000).default('') }),

@@ -16,3 +16,7 @@ export type Corrected = (typeof CORRECTED)[number];
 /** How a job had used it: chosen for it; on its sheet, since a way in was taken; in the vehicle. */
 export const REACHES = ['chosen', 'sheet', 'fitted'] as const;
 export type Reach = (typeof REACHES)[number];
+
+/** Records of which two may turn out to be of one thing. */
+export const MERGED = ['part', 'vehicle', 'make', 'model', 'connector', 'source'] as const;
+export type MergeKind = (typeof MERGED)[number];

@@ -16,6 +16,7 @@ import { streamRoutes, type StreamAnswers } from './stream.ts';
 import { provingRoutes, type ProvingAnswers } from './proving.ts';
 import { diagnosisRoutes, type DiagnosisAnswers } from './diagnosis.ts';
 import { correctionRoutes, type CorrectionAnswers } from './correction.ts';
+import { mergeRoutes, type MergeAnswers } from './merge.ts';
 import { deskRoutes, type DeskAnswers } from './desk.ts';
 import { planRoutes, type PlanAnswers } from './schedule.ts';
 import { filingRoutes, type FilingAnswers } from './filing.ts';
@@ -53,6 +54,7 @@ export const ROUTES = {
   ...filingRoutes,
   ...deskRoutes,
   ...correctionRoutes,
+  ...mergeRoutes,
   ...planRoutes,
   ...provingRoutes,
   ...instrumentRoutes,
@@ -91,6 +93,7 @@ export interface Answers
     FilingAnswers,
     DeskAnswers,
     CorrectionAnswers,
+    MergeAnswers,
     PlanAnswers,
     ProvingAnswers,
     InstrumentAnswers,

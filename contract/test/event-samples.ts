@@ -74,6 +74,7 @@ export const eventSamples = ({
   'placed': { bay: '1', at: null },
   'closed': { outcome: 'done', note: '', heads: { phone: 3 } },
   'difference settled': { difference: 'figure pinSpacing', how: 'accepted', said: 'Pins apart: 612 mm' },
+  'records merged': { what: 'part', from: 7, to: 8, revisionId: null, said: 'NT-R 6010 and NTR6010' },
   'late looked at': { events: ['8c7f2b52-5d0e-4f7a-9c3b-6a1f0e5d4c3b'], note: '' },
   'readings taken': { stream, what: 'amps at the fan' },
   'opened again': { note: '' },

@@ -171,6 +171,29 @@ describe('the fold of a job', () => {
       stage: 'prove',
     });
   });
+  test('two records made one are read as one by every event, early or late, and as two once that is taken back; neither is late on a closed job', () => {
+    const [desk, phone, library] = [write('desk', 0), write('phone', 0), write('library', 0)];
+    const first = desk.event('opened', opened);
+    const chosen = desk.event('part chosen', { partId: 3, revisionId: 30, kind: 'fan', role: 'goes in' });
+    for (const each of [phone, library]) each.sees(chosen);
+    const events = [
+      first,
+      chosen,
+      library.event('records merged', { what: 'part', from: 3, to: 8, revisionId: 80, said: '' }),
+      library.event('records merged', { what: 'vehicle', from: opened.vehicleId, to: 99, revisionId: null, said: '' }),
+      // It had not heard of it.
+      phone.event('part moved', { partId: 3, state: 'fitted' }),
+      desk.event('closed', { outcome: 'done', note: '', heads: { desk: 3, phone: 1 } }),
+    ] as const;
+    const merged = { vehicleId: 99, late: [], parts: [{ partId: 8, revisionId: 80, state: 'fitted' }] };
+    expect(foldJob(events)).toMatchObject(merged);
+    expect(foldJob(events.toReversed())).toMatchObject(merged);
+    // The kept record went into a third one since; a ring leads nowhere.
+    const further = library.event('records merged', { what: 'part', from: 8, to: 12, revisionId: 120, said: '' });
+    expect(foldJob([...events, further]).parts).toMatchObject([{ partId: 12, revisionId: 120 }]);
+    const apart = [events[2], events[3]].map(({ id }) => library.event('undone', { event: id }));
+    expect(foldJob([...events, ...apart])).toMatchObject({ vehicleId: opened.vehicleId, late: [], parts: [{ partId: 3, revisionId: 30 }] });
+  }); // prettier-ignore
   test('its stage follows from what was done and only ever is one of the ten', () => {
     const desk = write('desk', 0);
     const events = [desk.event('opened', opened)];

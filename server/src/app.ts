@@ -21,6 +21,7 @@ import { sessions } from './http/session.ts';
 import * as instruments from './instruments/routes.ts';
 import * as diagnosis from './diagnosis/routes.ts';
 import * as corrections from './corrections/routes.ts';
+import * as merging from './merging/routes.ts';
 import * as desk from './desk/routes.ts';
 import * as plan from './schedule/routes.ts';
 import * as failures from './failures/routes.ts';
@@ -149,6 +150,7 @@ export async function createApp({
     ...diagnosis,
     ...desk,
     ...corrections,
+    ...merging,
     plan: plan.plan,
     tryPlan: plan.tryPlan,
     workshop: plan.workshop,

@@ -104,6 +104,7 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   desk: '/api/desk',
   deskFigures: '/api/desk/figures',
   corrections: '/api/corrections',
+  merges: '/api/merges',
   plan: '/api/plan',
   workshop: '/api/workshop',
   calendarFeeds: '/api/plan/calendars',

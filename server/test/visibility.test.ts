@@ -281,6 +281,7 @@ function doors(): { [R in RouteId]?: string[] } {
     desk: ['/api/desk'],
     deskFigures: ['/api/desk/figures'],
     corrections: ['/api/corrections'],
+    merges: ['/api/merges'],
     plan: ['/api/plan'],
     workshop: ['/api/workshop'],
     calendarFeeds: ['/api/plan/calendars'],

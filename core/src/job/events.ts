@@ -224,6 +224,8 @@ export interface EventPayloads {
   /** What was found otherwise than the library has it: offered to it, or left as it is. */
   'difference settled': { difference: string; how: 'accepted' | 'left'; said: string };
   'late looked at': { events: string[]; note: string };
+  /** Two records turned out to be of one part, or of one vehicle: written by the library on every job that names the one that went. */
+  'records merged': { what: 'part' | 'vehicle' | 'source'; from: number; to: number; revisionId: number | null; said: string };
   'readings taken': { stream: string; what: string };
   'opened again': { note: string };
   undone: { event: string };
@@ -315,6 +317,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'placed': line('Put in the plan', { desk: true }),
   'closed': line('Closed'),
   'difference settled': line('Laid beside the library', { specialist: true }),
+  'records merged': line('Two records made one', { specialist: true, undoable: false }),
   'late looked at': line('Looked at what came after closing', { specialist: true }),
   'readings taken': work('Readings taken'),
   'opened again': line('Opened again'),

@@ -1,4 +1,4 @@
-import type { EventKind, JobEvent, PartState } from './events.ts';
+import type { EventKind, EventPayloads, JobEvent, PartState } from './events.ts';
 import { inOrder } from './order.ts';
 import { stageOf } from './stage.ts';
 import type { JobState, PlaceCounts, Said, Span, UnitMove } from './state.ts';
@@ -158,6 +158,8 @@ const APPLY: Apply = {
   'closed': (state, { payload }, said) => void (state.closed = { outcome: payload.outcome, note: payload.note, ...said }),
   'difference settled': (state, { payload: { difference, ...settled } }, said) => void (state.settled[difference] = { ...settled, ...said }),
   'late looked at': () => {},
+  // Read before the rest: see `readAsOne`.
+  'records merged': () => {},
   'readings taken': (state, { payload }, said) => void state.readings.push({ ...payload, ...said }),
   'opened again': (state) => void (state.closed = null),
   'undone': () => {},
@@ -208,27 +210,59 @@ export function runningTimers(events: readonly JobEvent[], device: string): Map<
 }
 
 /** What is done about a closed job is not late itself. */
-const ABOUT_LATE: ReadonlySet<EventKind> = new Set(['opened again', 'late looked at', 'difference settled']);
+const ABOUT_LATE: ReadonlySet<EventKind> = new Set([
+  'opened again',
+  'late looked at',
+  'difference settled',
+  'records merged',
+]);
 
 /** What whoever closed a job had not seen, of what stands, and no specialist has looked at since. */
-function lateOf(standing: readonly JobEvent[]): string[] {
+function lateOf(standing: readonly JobEvent[], all: readonly JobEvent[]): string[] {
   const closing = standing.filter((event) => event.kind === 'closed').at(-1);
   if (!closing) return [];
   const { heads } = closing.payload;
   const lookedAt = new Set(
     standing.flatMap((event) => (event.kind === 'late looked at' ? event.payload.events : [])),
   );
+  const about = new Set(all.filter(({ kind }) => ABOUT_LATE.has(kind)).map(({ id }) => id));
   return standing
     .filter(
       (event) =>
         event.id !== closing.id &&
-        !ABOUT_LATE.has(event.kind) &&
+        !about.has(event.kind === 'undone' ? event.payload.event : event.id) &&
         !lookedAt.has(event.id) &&
         event.seq > (heads[event.device] ?? 0) &&
         event.device !== closing.device,
     )
     .map(({ id }) => id);
 }
+
+type Merged = EventPayloads['records merged']['what'];
+type Last = EventPayloads['records merged'] | undefined;
+
+/**
+ * Events with every part, vehicle and source under the number that its record has now. What two records of one thing were is
+ * read as one from the first event on, also by events of a phone that had not heard of it.
+ */
+function readAsOne(standing: readonly JobEvent[]): readonly JobEvent[] {
+  const merged = standing.flatMap((event) => (event.kind === 'records merged' ? [event.payload] : []));
+  if (merged.length === 0) return standing;
+  /** A record that went may have taken another one in before; a ring of them ends where it began. */
+  const last = (what: Merged, id: number): Last => {
+    let found: Last;
+    for (const each of merged) if (each.what === what && each.from === (found?.to ?? id)) found = each;
+    return found;
+  };
+  return standing.map((event) => {
+    const payload = event.payload as unknown as Record<string, unknown>;
+    const of = (what: Merged, key: string): Last => (typeof payload[key] === 'number' ? last(what, payload[key]) : undefined);
+    const [part, vehicle, source] = [of('part', 'partId'), of('vehicle', 'vehicleId'), of('source', 'sourceId')];
+    if (!part && !vehicle && !source) return event;
+    const revisionId = part && 'revisionId' in payload && part.revisionId !== null ? { revisionId: part.revisionId } : {};
+    return { ...event, payload: { ...payload, ...(part ? { partId: part.to, ...revisionId } : {}), ...(vehicle ? { vehicleId: vehicle.to } : {}), ...(source ? { sourceId: source.to } : {}) } } as JobEvent;
+  });
+} // prettier-ignore
 
 /**
  * Folds a job's events to its state. Any order and any repetition of the same events give the same state; the server's
@@ -239,7 +273,7 @@ export function foldJob(events: readonly JobEvent[]): JobState {
   const gone = undone(ordered);
   const standing = gone.size === 0 ? ordered : ordered.filter((event) => !gone.has(event.id));
   const state = blank();
-  for (const event of standing)
+  for (const event of readAsOne(standing))
     (APPLY[event.kind] as (state: JobState, event: JobEvent, said: Said) => void)(state, event, {
       by: event.person,
       at: event.deviceTime,
@@ -249,7 +283,7 @@ export function foldJob(events: readonly JobEvent[]): JobState {
   for (const { device, seq } of ordered) if (seq > (heads.get(device) ?? 0)) heads.set(device, seq);
   state.heads = Object.fromEntries(heads);
   Object.assign(state, spansOf(standing));
-  state.late = state.closed ? lateOf(standing) : [];
+  state.late = state.closed ? lateOf(standing, ordered) : [];
   state.stage = stageOf(state);
   return state;
 }

@@ -277,3 +277,22 @@ export const updateReport = (db: Db, id: number, key: string, body: FailureBody)
     .where(eq(failureReport.id, id));
 export const deleteReport = (db: Db, id: number): Promise<unknown> =>
   db.delete(failureReport).where(eq(failureReport.id, id));
+
+/** Every vehicle in which one of these parts was seen or reported. */
+export async function failurePairs(db: Db, partIds: readonly number[]): Promise<{ partId: number; vehicle: string }[]> {
+  const { rows } = await db.execute<{ partId: number; vehicle: string }>(sql`
+    with seen as (
+      select vehicle from sighting where part_id = any(${sql.param([...partIds])}::int[])
+      union select key from failure_report where part_id = any(${sql.param([...partIds])}::int[])
+      union select vehicle from unit where part_id = any(${sql.param([...partIds])}::int[]))
+    select part_id as "partId", vehicle from seen, unnest(${sql.param([...partIds])}::int[]) part_id`);
+  return rows;
+} // prettier-ignore
+
+/** Reports that name one vehicle name another; those of these numbers alone, where they are given. @returns their numbers */
+export async function renameVehicle(db: Db, { from, to, ids }: { from: number; to: number; ids?: readonly string[] }): Promise<string[]> {
+  const { rows } = await db.execute<{ id: string }>(sql`
+    update failure_report set key = regexp_replace(key, ${` #${from}$`}, ${` #${to}`})
+    where key like ${`% #${from}`} and ${ids ? sql`id::text = any(${sql.param([...ids])}::text[])` : sql`true`} returning id::text as id`);
+  return rows.map(({ id }) => id);
+} // prettier-ignore

@@ -262,6 +262,8 @@ function detailOf(
       );
     case 'difference settled':
       return `${payload.said || payload.difference}: ${payload.how}`;
+    case 'records merged':
+      return payload.said;
     case 'late looked at':
       return [payload.events.length === 1 ? 'one entry' : `${payload.events.length} entries`, payload.note]
         .filter(Boolean)
@@ -345,7 +347,7 @@ export async function jobLines(db: Db): Promise<JobLine[]> {
   );
 }
 
-async function refold(db: Db, id: number): Promise<void> {
+export async function refold(db: Db, id: number): Promise<void> {
   const events = (await eventsOf(db, [id])).get(id) ?? [];
   const state = foldJob(events);
   await keepFigures(db, id, state);

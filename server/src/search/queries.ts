@@ -1,6 +1,7 @@
 import { asc, ilike, or, sql, type SQL } from 'drizzle-orm';
 import type { PartKind } from '@radiatrix/core/figures';
 import { anywhere, literally } from '../db/literally.ts';
+import { mergingWords } from '@radiatrix/words/en/merging';
 import { headOfPart, seenPart } from '../db/visible.ts';
 import type { Db } from '../db/client.ts';
 import { connector, job, source } from '../db/schema/index.ts';
@@ -35,6 +36,10 @@ const byOwnNumber = (key: string, drafts: boolean, limit: number): SQL =>
 const byOthersNumber = (key: string, drafts: boolean, limit: number): SQL =>
   sql`(select r.part_id, i.seller || ' ' || i.number, 2 from interchange i join part_revision r on r.id = i.part_revision_id where ${key} <> '' and squeezed(i.number) like ${`${key}%`} and r.id = ${headOfPart(drafts, sql`r.part_id`)} order by squeezed(i.number) using ~<~ limit ${limit})`;
 
+/** By the number of a record that was taken into this part's. */
+const byMergedNumber = (key: string, drafts: boolean, limit: number): SQL =>
+  sql`(select m.kept_id, ${mergingWords('search')} || ' ' || m.gone_title, 2 from merge m where ${key} <> '' and m.kind = 'part' and m.undone_at is null and squeezed(m.gone_title) like ${`${key}%`} and ${seenPart(drafts, sql`m.kept_id`)} limit ${limit})`;
+
 const rowsOf = async (db: Db, query: SQL): Promise<FoundPart[]> =>
   (await db.execute(query)).rows as unknown as FoundPart[];
 
@@ -42,7 +47,7 @@ const rowsOf = async (db: Db, query: SQL): Promise<FoundPart[]> =>
 export const partsByNumber = (db: Db, key: string, drafts: boolean, limit: number): Promise<FoundPart[]> =>
   rowsOf(
     db,
-    sql`with found as (${byOwnNumber(key, drafts, limit)} union all ${byOthersNumber(key, drafts, limit)}) ${shaped(drafts, limit)}`,
+    sql`with found as (${byOwnNumber(key, drafts, limit)} union all ${byOthersNumber(key, drafts, limit)} union all ${byMergedNumber(key, drafts, limit)}) ${shaped(drafts, limit)}`,
   );
 
 /** The same, then by words of maker and description; each with the part that took its place. */
@@ -54,7 +59,7 @@ export const partsByWords = (db: Db, text: string, drafts: boolean, limit: numbe
     sql`
     with found as (
       ${byOwnNumber(key, drafts, limit)}
-      union all ${byOthersNumber(key, drafts, limit)}
+      union all ${byOthersNumber(key, drafts, limit)} union all ${byMergedNumber(key, drafts, limit)}
       union all
       (select part_id, '', 3 from part_revision where ${text.length >= 3} and description ilike ${words} ${drafts ? sql`` : sql`and state = 'released' and withdrawn_at is null`} limit ${limit})
       union all

@@ -9,5 +9,6 @@ export * from './history.ts';
 export * from './jobs.ts';
 export * from './corrections.ts';
 export * from './marks.ts';
+export * from './merges.ts';
 export * from './proposals.ts';
 export * from './uploads.ts';

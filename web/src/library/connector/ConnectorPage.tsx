@@ -1,6 +1,8 @@
 import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { connectorBack } from '@radiatrix/core/revision';
 import { canEdit, type Person } from '@radiatrix/contract';
+import { mergingWords } from '@radiatrix/words/en/merging';
+import { mergeAddress } from '../merging/addresses.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -33,9 +35,12 @@ export function ConnectorPage() {
           <span className="figure text-[22px]">{record.code}</span> {record.name}
         </h1>
         {editable && params.get('edit') === null && (
-          <Link to="?edit=1" replace className="ml-auto">
-            Change connector
-          </Link>
+          <span className="ml-auto flex gap-4">
+            <Link to={mergeAddress('connector', record.id)}>{mergingWords('open')}</Link>
+            <Link to="?edit=1" replace>
+              Change connector
+            </Link>
+          </span>
         )}
       </div>
       <WaitingChanges of="connector" id={record.id} person={person} />

@@ -1,6 +1,7 @@
 import { Link, useOutletContext, useParams, useSearchParams } from 'react-router';
 import { detailsBack, figuresBack, type Standing } from '@radiatrix/core/revision';
 import { canEdit, type FiguresChange, type PartRecord, type Person } from '@radiatrix/contract';
+import { mergingWords } from '@radiatrix/words/en/merging';
 import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
@@ -10,6 +11,7 @@ import { Withdraw } from '../review/Withdraw.tsx';
 import { Photos } from '../../ui/Photos.tsx';
 import { FiguresForm } from '../figures/FiguresForm.tsx';
 import { FiguresView } from '../figures/FiguresView.tsx';
+import { mergeAddress } from '../merging/addresses.ts';
 import { HistorySection } from '../record/HistorySection.tsx';
 import { ClaimList } from './ClaimList.tsx';
 import { DetailsForm } from './DetailsForm.tsx';
@@ -47,6 +49,7 @@ export function PartPage() {
         </p>
         <p className="ml-auto flex gap-4">
           <Link to={`/parts/${part.id}/failures`}>How it lives and fails</Link>
+          {editable && <Link to={mergeAddress('part', part.id)}>{mergingWords('open')}</Link>}
           {editable && part.state !== 'released' && <Link to={`/review/part/${part.id}`}>What changed</Link>}
         </p>
       </div>

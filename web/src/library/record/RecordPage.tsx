@@ -7,15 +7,20 @@ import {
   LIBRARY_TABLES,
   type LibraryRecord,
   type LibraryTable,
+  type MergeKind,
   type Person,
   type RecordValues,
 } from '@radiatrix/contract';
+import { mergingWords } from '@radiatrix/words/en/merging';
+import { mergeAddress } from '../merging/addresses.ts';
 import { isProposed, problemOf, type Tagged } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
 import { HistoryCompare } from './HistoryCompare.tsx';
 import { Fields } from './RecordFields.tsx';
+
+const MERGES: Readonly<Partial<Record<LibraryTable, MergeKind>>> = { make: 'make', model: 'model', source: 'source', configuration: 'vehicle' }; // prettier-ignore
 
 const known = (name: string | undefined): LibraryTable | undefined =>
   LIBRARY_TABLES.find((table) => table === name);
@@ -48,6 +53,9 @@ export function RecordPage() {
           <Link className="ml-auto" to={`/v/${recordId}`}>
             its bay and figures
           </Link>
+        )}
+        {canEdit(person.role) && MERGES[table] && (
+          <Link to={mergeAddress(MERGES[table], recordId)}>{mergingWords('open')}</Link>
         )}
         {table === 'model' && (
           <Link className="ml-auto" to={`/coverage?model=${recordId}`}>

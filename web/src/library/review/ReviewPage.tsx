@@ -2,6 +2,7 @@ import { Link, useOutletContext } from 'react-router';
 import type { Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { correctionsWords } from '@radiatrix/words/en/corrections';
+import { mergingWords } from '@radiatrix/words/en/merging';
 import { reviewWords } from '@radiatrix/words/en/review';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -17,7 +18,8 @@ export function ReviewPage() {
         Review <span className="figure">{data.length}</span>
       </h1>
       <p className="mt-1">
-        <Link to="/corrections">{correctionsWords('all')}</Link>
+        <Link to="/corrections">{correctionsWords('all')}</Link> ·{' '}
+        <Link to="/merges">{mergingWords('all')}</Link>
       </p>
       {data.length === 0 && (
         <div className="mt-4">

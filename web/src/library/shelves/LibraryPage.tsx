@@ -1,5 +1,6 @@
 import { Link, useOutletContext, useSearchParams } from 'react-router';
 import { canEdit, LIBRARY, type LibraryTable, type Person, type SearchHit } from '@radiatrix/contract';
+import { mergingWords } from '@radiatrix/words/en/merging';
 import { kindName } from '@radiatrix/words/figures';
 import { api } from '../../api/api.ts';
 import { recordingApi } from '../../api/recording.ts';
@@ -51,6 +52,7 @@ export function LibraryPage() {
           }
         />
         <span className="ml-auto flex gap-4">
+          {canEdit(person.role) && <Link to="/merges">{mergingWords('all')}</Link>}
           <Link to="/library/practice">Practice</Link>
           <Link to="/library/diagnosis">Diagnosis table</Link>
           <Link to="/library/failures">Failures</Link>

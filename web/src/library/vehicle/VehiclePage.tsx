@@ -3,6 +3,8 @@ import { type PartKind } from '@radiatrix/core/figures';
 import { monthLabel } from '@radiatrix/core/vehicle';
 import { canEdit, type Person } from '@radiatrix/contract';
 import { kindName } from '@radiatrix/words/figures';
+import { mergingWords } from '@radiatrix/words/en/merging';
+import { mergeAddress } from '../merging/addresses.ts';
 import { api } from '../../api/api.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { WaitingChanges } from '../review/WaitingChanges.tsx';
@@ -65,6 +67,11 @@ export function VehiclePage() {
         <p className="mt-2">
           {monthLabel(built[0])} to {monthLabel(built[1])}
         </p>
+        {canEdit(person.role) && (
+          <p className="mt-1">
+            <Link to={mergeAddress('vehicle', id)}>{mergingWords('open')}</Link>
+          </p>
+        )}
         <h2 className="heading mt-5">Procedures</h2>
         <ul className="mt-1">
           {vehicle.procedures.map((procedure) => (
