@@ -169,3 +169,35 @@ test('a part’s figures are put back as they were in an earlier version', async
   await expect(page.getByText('It is back as it was.')).toBeVisible();
   await expect(page.getByText('“54.0 mm”')).toBeVisible();
 });
+
+test('two records of one part become one and two again: what they do not say alike stands first, either number finds it', async ({
+  browser,
+}) => {
+  const mara = await as(browser, 'mara');
+  await mara.goto('/library?text=2230');
+  await mara.getByRole('link', { name: 'NT-F 2230' }).click();
+  await mara.getByRole('link', { name: 'The same as another record' }).click();
+  await mara.getByLabel('Find it').fill('2212');
+  const other = mara.getByLabel('Part that is the same');
+  await expect(other.getByRole('option', { name: /NT-F 2212/ })).toBeAttached();
+  await other.selectOption({ label: 'NT-F 2212, Northreach, fan assembly' });
+  const preview = mara.getByRole('region', { name: 'Two records of one thing' });
+  await expect(preview).toContainText('Blade diameter: 410 ± 0.6 mm stands, not 380 ± 0.6 mm');
+  await preview.getByRole('button', { name: 'Keep the other one' }).click();
+  await expect(preview).toContainText('Blade diameter: 380 ± 0.6 mm stands, not 410 ± 0.6 mm');
+  await preview.getByRole('button', { name: 'Keep the other one' }).click();
+  await expect(preview).toContainText('Blade diameter: 410 ± 0.6 mm stands');
+  await preview.getByRole('button', { name: 'Make them one' }).click();
+  await expect(mara.getByText('waits for a reviewer').first()).toBeVisible();
+  await letThrough(browser, /NT-F 2230 and NT-F 2212 are one/);
+  const cleo = await as(browser, 'cleo');
+  await cleo.goto('/library?shelf=parts&all=NTF2212');
+  await expect(cleo.getByRole('link', { name: 'NT-F 2230' })).toBeVisible();
+  await expect(cleo.getByText('once recorded as NT-F 2212')).toBeVisible();
+  await mara.goto('/merges');
+  await mara.getByRole('button', { name: 'Take them apart' }).click();
+  await expect(mara.getByText('waits for a reviewer').first()).toBeVisible();
+  await letThrough(browser, /NT-F 2230 and NT-F 2212 are two again/);
+  await cleo.reload();
+  await expect(cleo.getByRole('link', { name: 'NT-F 2212' })).toBeVisible();
+});

@@ -32,8 +32,12 @@ export interface MergedRows {
   count: number;
 }
 
-/** What both records said of one thing; what the kept one says stands. */
+/**
+ * What the records do not say alike; what the kept one says stands. Both say it and `differs`; `only` the other says it,
+ * and the kept one lacks it; or a line that contradicts one of the kept record is `dropped`.
+ */
 export interface MergeClash {
+  sort: 'differs' | 'only' | 'dropped';
   what: string;
   kept: string;
   gone: string;

@@ -3,7 +3,7 @@ import type { Db } from '../db/client.ts';
 import { everybodySees } from '../proposals/queries.ts';
 import { changeOf, touches } from '../proposals/touched.ts';
 
-const cavityLine = ({
+export const cavityLine = ({
   position,
   function: duty,
   colour,

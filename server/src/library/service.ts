@@ -130,6 +130,15 @@ async function recordChanges(
   return changes;
 }
 
+/** What two rows of one table do not say alike, but for what they are called. */
+export async function rowChanges(db: Db, table: LibraryTable, one: number, other: number): Promise<Change[]> {
+  const values = async (id: number): Promise<RecordValues> => {
+    const all = valuesOf(table, await rowOf(db, table, id));
+    return Object.fromEntries(Object.entries(all).filter(([key]) => key !== 'name'));
+  };
+  return recordChanges(db, table, await values(one), await values(other));
+}
+
 /** Said of a change of a record that a vehicle, a figure or a claim names. */
 export const recordTouch = (
   db: Db,

@@ -17,7 +17,8 @@ const byId = (table: MergedWhat, column: string, said: SQL = sql`''`): Reference
   key: 'id::text',
   said,
 });
-const figure = sql`measurement.key || ': ' || measurement.text`;
+/** Whose figure it is. */
+const figure = sql`coalesce((select p.number from part_revision r join part p on p.id = r.part_id where r.id = measurement.part_revision_id), (select b.name from bay b where b.id = measurement.bay_id), '')`;
 const years = sql`lower(years) || '–' || upper(years) - 1`;
 const claim = sql`case when fits then '' else 'not ' end || ${years} || case when note = '' then '' else ', ' || note end`;
 

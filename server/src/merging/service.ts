@@ -8,7 +8,9 @@ import type {
   Person,
 } from '@radiatrix/contract';
 import { mergingWords } from '@radiatrix/words/en/merging';
-import type { PartKind } from '@radiatrix/core/figures';
+import type { PartKind, SubjectKind } from '@radiatrix/core/figures';
+import { figureName } from '@radiatrix/words/figures';
+import { ownDifferences } from './differences.ts';
 import { kindWords } from '@radiatrix/words/en/kinds';
 import type { Db } from '../db/client.ts';
 import type { GoneRow, MovedRows } from '../db/schema/merges.ts';
@@ -84,8 +86,8 @@ class Moving {
       if (table === 'supersession') continue;
       const kept = table === 'measurement' ? await rows.figureHolding(this.db, row.row, column, to) : '';
       if (table === 'measure_mark' || kept === row.row.text) this.same += 1;
-      else if (table === 'measurement') this.clashes.push({ what: mergingWords('clash:figure'), kept: `${String(row.row.key)}: ${kept}`, gone: said });
-      else this.clashes.push({ what: mergingWords(table === 'application' ? 'clash:claim' : 'clash:other'), kept: '', gone: said });
+      else if (table === 'measurement') this.clashes.push({ sort: 'differs', what: [figureName(row.row.subject as SubjectKind, String(row.row.key)), said].filter(Boolean).join(', '), kept, gone: String(row.row.text) });
+      else this.clashes.push({ sort: 'dropped', what: mergingWords(table === 'application' ? 'clash:claim' : 'clash:other'), kept: '', gone: said });
     }
   } // prettier-ignore
 }
@@ -118,6 +120,7 @@ async function done(db: Db, body: MergeBody, person: Person): Promise<Done> {
   };
   const result: Done = { preview, moved: moving.moved, gone: moving.gone, told: [], withdrawn: [] };
   if (preview.blocking.length > 0) return result;
+  moving.clashes.push(...(await ownDifferences(db, kind, keep, goneId, gone.kind as PartKind)));
   for (const reference of references) await moving.move(reference, goneId, keep);
   if (kind === 'make')
     for (const key of await rows.keysOf(db, references[0]!, goneId)) {

@@ -14,7 +14,7 @@ import type { Change, FigureRecord, PartDetails } from '@radiatrix/contract';
 import { methodName } from '@radiatrix/words/methods';
 import { choiceName, figureName } from '@radiatrix/words/figures';
 
-function figureText(kind: SubjectKind, figure: FigureRecord): string {
+export function figureText(kind: SubjectKind, figure: FigureRecord): string {
   const attribute = attributeOf(kind, figure.key);
   if (!attribute) return figure.text;
   if (attribute.type !== 'quantity' || figure.value === null) return choiceName(attribute, figure.word);

@@ -5,10 +5,8 @@ import { api, LIBRARY, saving } from './api.ts';
 export const mergingApi = api.injectEndpoints({
   endpoints: (build) => ({
     merges: build.query<MergeLine[], void>({ query: () => '/merges', providesTags: ['Review'] }),
-    // It is sent with a body and changes nothing: asked for as any other answer is.
-    previewMerge: build.query<MergePreview, MergeBody>({
+    previewMerge: build.mutation<MergePreview, MergeBody>({
       query: (body) => saving('/merges/preview', 'POST', { body, key: crypto.randomUUID() }),
-      providesTags: LIBRARY,
     }),
     newMerge: build.mutation<MergeLine, { body: MergeBody; key: string }>({
       query: (save) => saving('/merges', 'POST', save),

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ArrowLeftRight } from 'lucide-react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { MERGED, type MergeKind, type MergePreview } from '@radiatrix/contract';
@@ -25,8 +25,10 @@ function Merging({ kind, id }: { kind: MergeKind; id: number }) {
   const [isSwapped, setSwapped] = useState(false);
   const others = useOthers(kind, text);
   const [keep, gone] = isSwapped ? [other, id] : [id, other];
-  const body = { kind, keep, gone };
-  const preview = mergingApi.usePreviewMergeQuery(body, { skip: other === 0 });
+  const [look, preview] = mergingApi.usePreviewMergeMutation();
+  useEffect(() => {
+    if (keep !== 0 && gone !== 0) void look({ kind, keep, gone });
+  }, [look, kind, keep, gone]);
   const said = other === 0 ? undefined : preview.data;
   return (
     <div className="mt-4 max-w-4xl">
@@ -51,9 +53,9 @@ function Merging({ kind, id }: { kind: MergeKind; id: number }) {
           </select>
         </Field>
       </div>
-      {other !== 0 && preview.isFetching && !said && <Waiting />}
-      {preview.error !== undefined && other !== 0 && <Failure error={preview.error} retry={() => void preview.refetch()} />}
-      {said && <Preview said={said} isOld={preview.isFetching} onSwap={() => setSwapped(!isSwapped)} />}
+      {other !== 0 && preview.isLoading && !said && <Waiting />}
+      {preview.error !== undefined && other !== 0 && <Failure error={preview.error} retry={() => void look({ kind, keep, gone })} />}
+      {said && <Preview said={said} isOld={preview.isLoading || said.keep.id !== keep || said.gone.id !== gone} onSwap={() => setSwapped(!isSwapped)} />}
     </div>
   );
 } // prettier-ignore
@@ -90,23 +92,23 @@ function Preview({ said, isOld, onSwap }: { said: MergePreview; isOld: boolean; 
         </div>
       ) : (
         <>
-          <h2 className="heading mt-4">{words('moves')}</h2>
-          {moves.length === 0 && <p className="text-muted mt-1">{words('moves:none')}</p>}
-          <ul className="mt-1">
-            {moves.map(({ what, count }) => <li key={what}>{words(`what:${what}`, { n: count })}</li>)}
-          </ul>
-          {same > 0 && <p className="text-muted mt-1">{words('same', { n: same })}</p>}
           {clashes.length > 0 && (
             <>
               <h2 className="heading mt-4">{words('clashes')} <span className="figure">{clashes.length}</span></h2>
               <p className="text-muted mt-1">{words('clashes:rule')}</p>
               <ul className="mt-1">
                 {clashes.map((each, at) => (
-                  <li key={at} className="text-changes">{each.kept === '' ? words('clash:alone', each) : words('clash', each)}</li>
+                  <li key={at} className="text-changes">{words(`clash:${each.sort}`, each)}</li>
                 ))}
               </ul>
             </>
           )}
+          <h2 className="heading mt-4">{words('moves')}</h2>
+          {moves.length === 0 && <p className="text-muted mt-1">{words('moves:none')}</p>}
+          <ul className="mt-1">
+            {moves.map(({ what, count }) => <li key={what}>{words(`what:${what}`, { n: count })}</li>)}
+          </ul>
+          {same > 0 && <p className="text-muted mt-1">{words('same', { n: same })}</p>}
           <button type="button" className="btn btn-primary mt-5" disabled={isLoading || isOld} onClick={merge}>{words('do')}</button>
         </>
       )}
