@@ -143,8 +143,19 @@ test('the new fan that is noisy, to filed: the motor alone, “rough” fails a 
   await phone.goto(`/jobs/${id}/run`);
   for (let move = 0; move < 2; move += 1) await doMove(phone);
   await expect(phone.getByText(/Do not take the vehicle apart before another unit passes/)).toBeVisible();
+  // Nor does the desk say that it went in; of the next one it asks why nobody tried it.
+  const desk = await as(browser, 'mara');
+  await desk.goto(`/jobs/${id}`);
+  const state = desk.getByLabel('NT-M 72 L is');
+  await expect(state.getByRole('option', { name: 'fitted' })).toBeDisabled();
+  await expect(desk.getByText('NT-M 72 L failed on the bench.')).toBeVisible();
   await bench.getByRole('button', { name: 'Sent back', exact: true }).click();
   await bench.getByRole('button', { name: 'The next one' }).click();
+  await desk.reload();
+  await state.selectOption('fitted');
+  await expect(desk.getByRole('form', { name: 'NT-M 72 L has not been tested on the bench.' })).toBeVisible();
+  await expect(state).not.toHaveValue('fitted');
+  await desk.close();
   const [, amps, volts] = /On record: ([\d.]+) A at ([\d.]+) V/.exec(await bench.innerText())!;
   await bench.getByLabel('Volts at the plug').fill(volts!);
   await bench.getByLabel('Amps', { exact: true }).fill(amps!);

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { FailureRecord, JobRecord, MergeBody, MergeLine, MergePreview, PartRecord, SearchResult } from '@radiatrix/contract'; // prettier-ignore
 import { device } from '../src/demo/jobs.ts';
-import { MERGED_TABLES, OF_BAY } from '../src/merging/references.ts';
+import { MERGED_TABLES, OF_BAY } from '../src/merging/reference-queries.ts';
 import { Actor, demoServer, released } from './harness.ts';
 
 /** Two records of one thing become one, and two again: nothing of either is lost on the way there and back. */

@@ -225,7 +225,13 @@ export interface EventPayloads {
   'difference settled': { difference: string; how: 'accepted' | 'left'; said: string };
   'late looked at': { events: string[]; note: string };
   /** Two records turned out to be of one part, or of one vehicle: written by the library on every job that names the one that went. */
-  'records merged': { what: 'part' | 'vehicle' | 'source'; from: number; to: number; revisionId: number | null; said: string };
+  'records merged': {
+    what: 'part' | 'vehicle' | 'source';
+    from: number;
+    to: number;
+    revisionId: number | null;
+    said: string;
+  };
   'readings taken': { stream: string; what: string };
   'opened again': { note: string };
   undone: { event: string };

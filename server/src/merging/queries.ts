@@ -3,7 +3,7 @@ import type { MergeClash, MergeKind } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { configuration, merge, partRevision, person } from '../db/schema/index.ts';
 import type { GoneRow, MovedRows } from '../db/schema/merges.ts';
-import type { Reference } from './references.ts';
+import type { Reference } from './reference-queries.ts';
 
 const name = (text: string) => sql.identifier(text);
 

@@ -24,7 +24,7 @@ import { everybodySees } from '../proposals/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
 import * as rows from './queries.ts';
-import { MERGED_TABLES, OF_BAY, type Reference } from './references.ts';
+import { MERGED_TABLES, OF_BAY, type Reference } from './reference-queries.ts';
 
 type Row = Record<string, unknown>;
 

@@ -94,6 +94,7 @@ export const benchWords = catalogue('bench', {
   'record:none': 'The record has no figure for this test.',
   untested: '{number} has not been tested on the bench.',
   'untested:first': 'Not tested on the bench yet: {numbers}. Test before you take the vehicle apart.',
+  'failed:fitted': '{number} failed on the bench. Send it back, or test the next one.',
   'untested:do': 'Test it, or say why it goes in untested.',
   'untested:why': 'It goes in untested, because',
   'untested:no-supply': 'no tester here',

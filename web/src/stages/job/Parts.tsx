@@ -1,14 +1,27 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { moneyText, readMoney } from '../../ui/money.ts';
-import { PART_STATES, type PartState } from '@radiatrix/core/job';
+import { PART_STATES, failedTests, untested, type PartState } from '@radiatrix/core/job';
+import { benchWords } from '@radiatrix/words/en/bench';
+import { usePractice } from '../../api/usePractice.ts';
+import { Untested } from '../run/bench/Untested.tsx';
 import { jobWords } from '@radiatrix/words/en/jobs';
 import { kindName } from '@radiatrix/words/figures';
 import type { JobProps } from './props.ts';
 
 /** What goes in, what stays and what comes off, and how far each has come. */
 export function Parts({ job, say, busy }: JobProps) {
+  const practice = usePractice();
+  /** Said to be fitted and never tried: asked for the reason first, as under the vehicle. */
+  const [asked, setAsked] = useState<number>();
   if (job.parts.length === 0) return null;
+  const failed = new Set(failedTests(job.state).map(({ partId }) => partId));
+  const untried = new Set(untested(job.state, practice).map(({ partId }) => partId));
+  const move = (partId: number, state: PartState): void => {
+    const asks = state === 'fitted' && untried.has(partId);
+    setAsked(asks ? partId : undefined);
+    if (!asks) void say('part moved', { partId, state }).catch(() => {});
+  };
   return (
     <section aria-label="Parts of this job">
       <h2 className="heading mt-5">Parts</h2>
@@ -43,15 +56,11 @@ export function Parts({ job, say, busy }: JobProps) {
                 aria-label={`${part.number} is`}
                 value={part.state}
                 disabled={busy}
-                onChange={(event) =>
-                  void say('part moved', {
-                    partId: part.partId,
-                    state: event.target.value as PartState,
-                  }).catch(() => {})
-                }
+                onChange={(event) => move(part.partId, event.target.value as PartState)}
               >
                 {PART_STATES.map((state) => (
-                  <option key={state} value={state}>
+                  // A unit that failed on the bench goes back, or another one is tried.
+                  <option key={state} value={state} disabled={state === 'fitted' && failed.has(part.partId)}>
                     {state}
                   </option>
                 ))}
@@ -67,6 +76,24 @@ export function Parts({ job, say, busy }: JobProps) {
             >
               Take out
             </button>
+            {failed.has(part.partId) && (
+              <p className="text-no col-span-full text-[15px]">
+                {benchWords('failed:fitted', { number: part.number })}
+              </p>
+            )}
+            {asked === part.partId && untried.has(part.partId) && (
+              <div className="col-span-full">
+                <Untested
+                  part={part}
+                  state={job.state}
+                  say={say}
+                  onSaid={() => {
+                    setAsked(undefined);
+                    void say('part moved', { partId: part.partId, state: 'fitted' }).catch(() => {});
+                  }}
+                />
+              </div>
+            )}
           </li>
         ))}
       </ul>

@@ -8,7 +8,7 @@ import type { BenchProps } from './controls.tsx';
 const REASONS = ['no-supply', 'supplier', 'same'] as const;
 
 /** A part that nobody tried before it goes in: tested first, or fitted with a reason on record. */
-export function Untested({ part, state, say, onBench }: Omit<BenchProps, 'parts'> & { part: JobPartLine; onBench?: (() => void) | undefined }) {
+export function Untested({ part, state, say, onBench, onSaid }: Omit<BenchProps, 'parts'> & { part: JobPartLine; onBench?: (() => void) | undefined; onSaid?: () => void }) {
   const practice = usePractice();
   const [why, setWhy] = useState('');
   const unit = unitInHand(state, part.partId, practice)?.unit ?? '';
@@ -18,7 +18,7 @@ export function Untested({ part, state, say, onBench }: Omit<BenchProps, 'parts'
       className="border-changes mt-3 border-l-4 pl-3 text-[16px]"
       onSubmit={(event) => {
         event.preventDefault();
-        if (why.trim()) void say('bench skipped', { partId: part.partId, unit, why: why.trim() });
+        if (why.trim()) void Promise.resolve(say('bench skipped', { partId: part.partId, unit, why: why.trim() })).then(onSaid);
       }}
     >
       <p><strong>{words('untested', { number: part.number })}</strong> {words('untested:do')}</p>
