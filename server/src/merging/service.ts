@@ -83,13 +83,29 @@ class Moving {
     for (const { row, said } of await rows.takeOut(this.db, reference, held)) {
       this.gone.push(row);
       // That one took the other's place says nothing any more once they are one.
-      if (table === 'supersession') continue;
-      const kept = table === 'measurement' ? await rows.figureHolding(this.db, row.row, column, to) : '';
-      if (table === 'measure_mark' || kept === row.row.text) this.same += 1;
-      else if (table === 'measurement') this.clashes.push({ sort: 'differs', what: [figureName(row.row.subject as SubjectKind, String(row.row.key)), said].filter(Boolean).join(', '), kept, gone: String(row.row.text) });
-      else this.clashes.push({ sort: 'dropped', what: mergingWords(table === 'application' ? 'clash:claim' : 'clash:other'), kept: '', gone: said });
+      if (table !== 'supersession') await this.note(row, said, reference, to);
     }
-  } // prettier-ignore
+  }
+
+  /** Says what a row said that the kept record has no room for. */
+  private async note(
+    { row }: GoneRow,
+    said: string,
+    { table, column }: Reference,
+    to: number,
+  ): Promise<void> {
+    if (table === 'measure_mark') this.same += 1;
+    else if (table !== 'measurement')
+      this.clashes.push({ sort: 'dropped', what: mergingWords(table === 'application' ? 'clash:claim' : 'clash:other'), kept: '', gone: said }); // prettier-ignore
+    else {
+      const kept = await rows.figureHolding(this.db, row, column, to);
+      const figure = figureName(row.subject as SubjectKind, String(row.key));
+      const gone = String(row.text);
+      if (kept === gone) this.same += 1;
+      else
+        this.clashes.push({ sort: 'differs', what: [figure, said].filter(Boolean).join(', '), kept, gone });
+    }
+  }
 }
 
 /** A bay goes with the last vehicle that stood in it; what the other bay has no room for keeps it. */
