@@ -144,6 +144,11 @@ describe('a sentence of several models', () => {
     ['08–14 pickup 2.0 diesel, 10–16 van as well as 06–12 hatch; small plug up to 2010 on the hatch.', [[3, 2008, 2014, ''], [1, 2010, 2016, ''], [2, 2006, 2010, 'small plug'], [2, 2011, 2012, '']], []],
     ['2011-2012 Tarn, Haulden 2013 manual, not heavy-duty', [[3, 2011, 2012, ''], [1, 2013, 2013, '']], []],
     ['Tarn and Merlet 2010', [[3, 2010, 2010, ''], [2, 2010, 2010, '']], []],
+    // What stands in front of a list is said of all of it, what stands behind a model of that one.
+    ['2010 Tarn, Merlet and Haulden', [[3, 2010, 2010, ''], [2, 2010, 2010, ''], [1, 2010, 2010, '']], []],
+    ['2010-2012 diesel pickup and hatch', [[3, 2010, 2012, ''], [2, 2010, 2012, '']], []],
+    ['Tarn 2010, Merlet', [[3, 2010, 2010, ''], [2, 2006, 2012, '']], []],
+    ['2012 Tarn, Merlet and Haulden 2014', [[3, 2012, 2012, ''], [2, 0, 0, '', 'The Merlet was built 2006 to 2012; none of these years is among them.'], [1, 2014, 2014, '']], []],
     ['2010 Tarn, 2011 Merlet; with a bracket on the Tarn', [[3, 2010, 2010, 'bracket'], [2, 2011, 2011, '']], []],
     ['2010 Tarn, 2011 Merlet, and a zork thing', [[3, 2010, 2010, ''], [2, 2011, 2011, '']], [['a zork thing', 'not-understood']]],
     ['2010 Tarn diesel, 2012 Tarn petrol', [[3, 2010, 2010, ''], [3, 2012, 2012, '']], []],

@@ -75,9 +75,18 @@ const withoutModel = ({ chips, models }: Piece, words: string): string =>
         .reduce((rest, { text }) => rest.replace(text, ' '), words);
 
 const BARE = new Set(['model', 'make', 'body']);
-/** "The Tussock and the Merlet 2010": a model that is only named shares what is said of the next one. */
-function shared(pieces: readonly Piece[]): Piece[] {
+/** What is said before the model: "2010 diesel" of "2010 diesel Tussock". What comes after it is of that model alone. */
+const leadOf = ({ text, chips }: Piece): string => {
+  const name = Math.min(...chips.filter(({ field }) => BARE.has(field)).map(({ from }) => from));
+  return chips.some(({ field, to }) => !BARE.has(field) && to <= name) ? text.slice(0, name).trim() : '';
+};
+/**
+ * "The Tussock and the Merlet 2010": a model that is only named shares what is said of the next one; "2010 Tussock and
+ * Merlet", at the end of a list what stands in front of the ones before it.
+ */
+function shared(pieces: readonly Piece[], pieceOf: (text: string) => Piece): Piece[] {
   const out: Piece[] = [];
+  let lead = '';
   let waiting: number[] = [];
   pieces.forEach((piece, at) => {
     const own = { ...piece, models: [...waiting, ...piece.models] };
@@ -85,7 +94,8 @@ function shared(pieces: readonly Piece[]): Piece[] {
     const isBare = piece.leftover.length === 0 && piece.models.length > 0 && piece.chips.every(({ field }) => BARE.has(field));
     const next = pieces[at + 1];
     if (isBare && next && next.models.length > 0) waiting = own.models;
-    else out.push(own);
+    else out.push(isBare && lead !== '' ? { ...pieceOf(`${lead} ${piece.text}`), models: own.models } : own);
+    if (!isBare) lead = piece.models.length > 0 ? leadOf(piece) : '';
   });
   return out;
 } // prettier-ignore
@@ -138,7 +148,8 @@ export function readSentence(
 ): SentenceRead {
   const read = (words: string, modelId?: number): LineRead =>
     readLine(words, vocabulary, referenceYear, built, modelId);
-  const pieces = shared(piecesOf(text).map((each) => pieceOf(each, vocabulary, referenceYear, built)));
+  const reads = (words: string): Piece => pieceOf(words, vocabulary, referenceYear, built);
+  const pieces = shared(piecesOf(text).map(reads), reads);
   const models = new Set(pieces.flatMap((piece) => piece.models));
   const strange = models.size > 0 && pieces.some((piece) => piece.models.length === 0 && piece.leftover.length > 0 && !BELONGS.test(piece.text));
   const named = pieces.filter((piece) => piece.models.length > 0).length;
