@@ -10,8 +10,16 @@ export interface Stamp {
 /** A revision of a part, a procedure or an access map, the proposed figures of a bay, a vehicle recorded as told, or a change that was proposed of anything else. */
 export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'vehicle', 'proposal'] as const;
 
-/** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure. */
-export const CORRECTED = ['part', 'bay', 'access', 'procedure'] as const;
+/** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure; a connector, a vehicle’s details, an engine. */
+export const CORRECTED = [
+  'part',
+  'bay',
+  'access',
+  'procedure',
+  'connector',
+  'configuration',
+  'engine',
+] as const;
 export type Corrected = (typeof CORRECTED)[number];
 /** How a job had used it: chosen for it; on its sheet, since a way in was taken; in the vehicle. */
 export const REACHES = ['chosen', 'sheet', 'fitted'] as const;

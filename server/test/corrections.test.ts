@@ -1,5 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { Correction, DeskRecord, JobRecord, PartRecord, VehicleRecord } from '@radiatrix/contract';
+import type {
+  ConnectorRecord,
+  Correction,
+  DeskRecord,
+  JobRecord,
+  PartRecord,
+  VehicleRecord,
+} from '@radiatrix/contract';
 import { device } from '../src/demo/jobs.ts';
 import { Actor, demoServer, released } from './harness.ts';
 
@@ -23,11 +30,15 @@ const list = async (who = cleo): Promise<Correction[]> => (await who.get('/api/c
 const jobOf = async (id: number): Promise<JobRecord> => (await cleo.get(`/api/jobs/${id}`).expect(200)).body as JobRecord; // prettier-ignore
 
 /** A job of the Tussock, as far as it is said to have come. */
-async function job(part: number, how: 'chosen' | 'fitted' | 'closed' | 'dropped'): Promise<number> {
+async function job(
+  part: number,
+  how: 'chosen' | 'fitted' | 'closed' | 'dropped',
+  kind: 'radiator' | 'fan' = 'radiator',
+): Promise<number> {
   const desk = device(`desk-${how}-${part}`, Date.now() - 90_000_000);
   const events = [
     desk.event('opened', { vehicleId: tussock, label: how, complaint: '', odometerKm: null, alterations: [] }),
-    desk.event('part chosen', { partId: part, revisionId, kind: 'radiator', role: 'goes in' }),
+    desk.event('part chosen', { partId: part, revisionId, kind, role: 'goes in' }),
     ...(how === 'chosen' ? [] : how === 'dropped' ? [desk.event('part dropped', { partId: part })] : [desk.event('part moved', { partId: part, state: 'fitted' })]),
   ]; // prettier-ignore
   const opened = await mara.write('post', '/api/jobs', { events }).expect(201);
@@ -35,6 +46,8 @@ async function job(part: number, how: 'chosen' | 'fitted' | 'closed' | 'dropped'
   if (how === 'closed') await mara.write('post', `/api/jobs/${id}/events`, { events: [desk.event('closed', { outcome: 'done', note: '', heads: desk.heads() })] }).expect(200); // prettier-ignore
   return id;
 }
+const vehicle = async () =>
+  ((await mara.get(`/api/vehicles/${tussock}`)).body as VehicleRecord).configuration;
 async function release(kind: string, id: number): Promise<void> {
   const { headers } = await rowan.get(`/api/review/${kind}/${id}`).expect(200);
   await rowan.write('post', `/api/review/${kind}/${id}/release`, undefined, { etag: headers.etag! }).expect(200); // prettier-ignore
@@ -101,4 +114,27 @@ describe('a correction reaches back', () => {
     await rowan.write('post', `/api/review/part/${part}/withdraw`, { reason: 'tanks crack at the seam' }).expect(200); // prettier-ignore
     expect((await jobOf(fitted)).corrections[0]).toMatchObject({ about: 'part', withdrawnFor: 'tanks crack at the seam', changes: [] }); // prettier-ignore
   });
+
+  test('so do a connector, a vehicle’s details and an engine: to the jobs with such a plug, of that vehicle, with that engine, and to no other', async () => {
+    const [fan, radiator] = [await partId('NT-F 2212'), await partId('NT-R 4401')];
+    const withFan = await job(fan, 'fitted', 'fan');
+    revisionId = ((await mara.get(`/api/parts/${radiator}`)).body as PartRecord).revisionId;
+    const without = await job(radiator, 'fitted');
+    const plug = ((await mara.get(`/api/parts/${fan}`)).body as PartRecord).figures.find(({ key }) => key === 'plug' || key === 'fanPlug' || /onnector/i.test(key))!; // prettier-ignore
+    const { body, headers } = await mara.get(`/api/connectors/${plug.word}`).expect(200);
+    const { id, code, name, description, cavities } = body as ConnectorRecord;
+    const turned = cavities.map((each, at) => (at === 0 ? { ...each, colour: 'violet' } : each));
+    await released(rowan, await mara.write('put', `/api/connectors/${id}`, { code, name, description, cavities: turned }, { etag: headers.etag! })); // prettier-ignore
+    expect((await jobOf(withFan)).corrections[0]).toMatchObject({ about: 'connector', reach: 'fitted', changes: [{ after: expect.stringContaining('violet') as string }] }); // prettier-ignore
+    expect((await jobOf(without)).corrections.filter(({ about }) => about === 'connector')).toEqual([]);
+
+    for (const [table, record, change] of [['configuration', tussock, { airConditioning: false }], ['engine', (await vehicle()).engineId, { cylinders: 6 }]] as const) {
+      const got = await mara.get(`/api/records/${table}/${record}`);
+      const { values } = got.body as { values: object };
+      await released(rowan, await mara.write('put', `/api/records/${table}/${record}`, { ...values, ...change }, { etag: got.headers.etag! }));
+      for (const each of [withFan, without]) expect((await jobOf(each)).corrections[0]).toMatchObject({ about: table, aboutId: record, reach: 'fitted' });
+    }
+    const elsewhere = await list();
+    expect(elsewhere.find(({ about }) => about === 'configuration')!.reaches.every(({ vehicle: title }) => /Tussock/.test(title))).toBe(true);
+  }); // prettier-ignore
 });

@@ -9,6 +9,8 @@ import {
   correctionReach,
   job,
   jobEvent,
+  measurement,
+  partRevision,
   person,
   procedure,
 } from '../db/schema/index.ts';
@@ -22,19 +24,36 @@ export const jobsOfPart = async (db: Db, partId: number): Promise<number[]> =>
       .where(and(eq(jobEvent.kind, 'part chosen'), sql`(${jobEvent.payload} ->> 'partId')::int = ${partId}`))
   ).map(({ id }) => id);
 
-/** Jobs of vehicles of a bay. */
-export const jobsOfBay = async (db: Db, bayId: number): Promise<number[]> =>
+/** Jobs of vehicles of a bay, of one vehicle, or of vehicles with an engine. */
+export const jobsOfVehicles = async (
+  db: Db,
+  by: 'bayId' | 'id' | 'engineId',
+  id: number,
+): Promise<number[]> =>
   (
     await db
       .select({ id: job.id })
       .from(job)
       .innerJoin(configuration, eq(configuration.id, job.configurationId))
-      .where(eq(configuration.bayId, bayId))
-  ).map(({ id }) => id);
+      .where(eq(configuration[by], id))
+  ).map((row) => row.id);
+
+/** Parts that have a connector on any of their revisions, and bays whose loom has it. */
+export async function naming(db: Db, connectorId: number): Promise<{ partIds: number[]; bayIds: number[] }> {
+  const rows = await db
+    .selectDistinct({ partId: partRevision.partId, bayId: measurement.bayId })
+    .from(measurement)
+    .leftJoin(partRevision, eq(partRevision.id, measurement.partRevisionId))
+    .where(eq(measurement.connectorId, connectorId));
+  return {
+    partIds: rows.flatMap(({ partId }) => (partId === null ? [] : [partId])),
+    bayIds: rows.flatMap(({ bayId }) => (bayId === null ? [] : [bayId])),
+  };
+}
 
 /** The bay that a record belongs to, and the kind of part that a procedure is for; 0 and null where it has none. */
 export async function ownerOf(db: Db, { about, aboutId }: About): Promise<{ bayId: number; partKind: PartKind | null }> {
-  if (about === 'part') return { bayId: 0, partKind: null };
+  if (about !== 'bay' && about !== 'access' && about !== 'procedure') return { bayId: 0, partKind: null };
   if (about === 'bay') return { bayId: aboutId, partKind: null };
   if (about === 'access') {
     const [row] = await db.select({ bayId: accessMap.bayId }).from(accessMap).where(eq(accessMap.id, aboutId));

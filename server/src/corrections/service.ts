@@ -7,7 +7,7 @@ import {
   type Person,
   type Reach,
 } from '@radiatrix/contract';
-import type { PartKind } from '@radiatrix/core/figures';
+import { attributesOf, type PartKind } from '@radiatrix/core/figures';
 import { foldJob, type JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
 import { notFound } from '../http/problem.ts';
@@ -18,9 +18,10 @@ import { vehicleLine } from '../vehicles/service.ts';
 import {
   correctionRows,
   insertCorrection,
-  jobsOfBay,
   jobsOfPart,
+  jobsOfVehicles,
   markTold,
+  naming,
   ownerOf,
   reachRows,
   untoldCount,
@@ -33,6 +34,7 @@ export function reachOf(
   { about, aboutId }: About,
   state: JobState,
   partKind: PartKind | null = null,
+  connects: { parts: ReadonlySet<number>; isLoom: boolean } = { parts: new Set(), isLoom: false },
 ): Reach | undefined {
   const goesIn = state.parts.filter(({ role, state: at }) => role === 'goes in' && at !== 'sent back');
   const isDone = state.closed?.outcome === 'done';
@@ -42,7 +44,12 @@ export function reachOf(
     return state.way?.mapId === aboutId && !state.closed ? 'sheet' : undefined;
   }
   // What came off is gone; what stays is in the vehicle.
-  const own = about === 'part' ? state.parts.filter(({ partId, role }) => partId === aboutId && role !== 'comes off') : goesIn;
+  const here = state.parts.filter(({ role }) => role !== 'comes off');
+  const own =
+    about === 'part' ? here.filter(({ partId }) => partId === aboutId)
+    // The plug of a part, or the one of the loom that it goes to.
+    : about === 'connector' ? here.filter(({ partId, kind, role }) => connects.parts.has(partId) || (connects.isLoom && role === 'goes in' && hasPlug(kind)))
+    : goesIn;
   if (own.length === 0) return undefined;
   // Where a way of the map was taken, no written procedure leads.
   if (about === 'procedure') return !state.closed && !state.way && own.some(({ kind }) => kind === partKind) ? 'sheet' : undefined;
@@ -50,10 +57,35 @@ export function reachOf(
   return state.way ? 'sheet' : 'chosen';
 } // prettier-ignore
 
+const hasPlug = (kind: PartKind): boolean => attributesOf(kind).some(([, { type }]) => type === 'connector');
+
+/** Jobs that a record may have been used on. */
+async function jobsNear(db: Db, { about, aboutId }: About, bayId: number): Promise<number[]> {
+  if (about === 'part') return jobsOfPart(db, aboutId);
+  if (about === 'configuration') return jobsOfVehicles(db, 'id', aboutId);
+  if (about === 'engine') return jobsOfVehicles(db, 'engineId', aboutId);
+  return jobsOfVehicles(db, 'bayId', bayId);
+}
+
+/** Jobs with a plug of a kind: on a part, or on the loom of the vehicle. */
+async function reachesOfConnector(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {
+  const { partIds, bayIds } = await naming(db, about.aboutId);
+  const byPart = (await Promise.all(partIds.map((id) => jobsOfPart(db, id)))).flat();
+  const byLoom = new Set((await Promise.all(bayIds.map((id) => jobsOfVehicles(db, 'bayId', id)))).flat());
+  const ids = [...new Set([...byPart, ...byLoom])];
+  const events = await eventsOf(db, ids);
+  return ids.flatMap((jobId) => {
+    const connects = { parts: new Set(partIds), isLoom: byLoom.has(jobId) };
+    const reach = reachOf(about, foldJob(events.get(jobId) ?? []), null, connects);
+    return reach ? [{ jobId, reach }] : [];
+  });
+}
+
 /** Jobs that used a record, with what they had made of it. */
 async function reachesOf(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {
+  if (about.about === 'connector') return reachesOfConnector(db, about);
   const { bayId, partKind } = await ownerOf(db, about);
-  const ids = about.about === 'part' ? await jobsOfPart(db, about.aboutId) : await jobsOfBay(db, bayId);
+  const ids = await jobsNear(db, about, bayId);
   const events = await eventsOf(db, ids);
   return ids.flatMap((jobId) => {
     const reach = reachOf(about, foldJob(events.get(jobId) ?? []), partKind);

@@ -6,7 +6,7 @@ import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { Changes } from './Changes.tsx';
 
 /** A bay has no page of its own: its figures stand with each of its vehicles. */
-const ADDRESS: Readonly<Partial<Record<Corrected, string>>> = { part: '/parts', access: '/access', procedure: '/procedures' }; // prettier-ignore
+const ADDRESS: Readonly<Partial<Record<Corrected, string>>> = { part: '/parts', access: '/access', procedure: '/procedures', connector: '/connectors', configuration: '/library/configuration', engine: '/library/engine' }; // prettier-ignore
 
 /** Every correction that reached a job, with a tick for each person who was told. */
 export function CorrectionsPage() {

@@ -1,0 +1,2 @@
+ALTER TABLE "correction" DROP CONSTRAINT "correction_about";--> statement-breakpoint
+ALTER TABLE "correction" ADD CONSTRAINT "correction_about" CHECK ("correction"."about" in ('part', 'bay', 'access', 'procedure', 'connector', 'configuration', 'engine'));
