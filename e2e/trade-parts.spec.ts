@@ -76,4 +76,15 @@ test('left and right motors go on their sides; one of the wrong hand does not', 
   await expect(verdictOf(page, 'NT-M 72 R')).toContainText('Goes straight in');
   await expect(verdictOf(page, 'MV-M 9')).toContainText('blows the wrong way');
   await expect(verdictOf(page, 'MV-W 7')).toContainText('Does not go in');
-});
+
+  // Old beside new: what is apart stands first, nothing is filled in that nobody chose.
+  await candidate(page, 'MV-M 9').click();
+  await page.getByRole('link', { name: 'Compare', exact: true }).click();
+  await expect(page.getByText('Choose both parts.', { exact: false })).toBeVisible();
+  await page.getByLabel('Old fan motor').selectOption({ label: 'NT-M 72 L, Fan motor, left, for the 280 mm pair' });
+  await expect(page.getByRole('status').filter({ hasText: 'One figure is apart' })).toContainText('8 are the same');
+  const first = page.getByRole('table').first().getByRole('row').nth(1);
+  await expect(first).toHaveText(/Side.*left.*right.*another/);
+  await expect(page.getByText('MV-M 9 in this vehicle')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Wires, by function' })).toContainText('The same functions in the same places.');
+}); // prettier-ignore

@@ -45,6 +45,7 @@ export {
   type Assumed, type Ready,
 } from './set-up.ts'; // prettier-ignore
 export { settingsOf, stagesOf, type Said } from './settings-of.ts';
+export { sideBySide, wiresBeside, type Beside, type BesideRow, type WireRow } from './side-by-side.ts';
 export { sideOf, type Side } from './sides.ts';
 export { footSpacer, hubSpacer, type FootPlan } from './shapes/spacers.ts';
 export { comesNearerMm, stackOf, type Layer, type LayerId, type Stack } from './shapes/stack-of-parts.ts';

@@ -16,7 +16,7 @@ export { everHeldBy, inHandsOf } from './hands.ts';
 export { foldJob, runningTimers } from './fold.ts';
 export { inOrder } from './order.ts';
 export { rootOf, undone, type Undoable } from './undoing.ts';
-export { SIDE_KINDS, sidesOf, type SideIds, type SideKind } from './sides.ts';
+export { SIDE_KINDS, sidesOf, sidesOfKind, type SideIds, type SideKind } from './sides.ts';
 export { leadingParts } from './leading.ts';
 export {
   freshUnit,

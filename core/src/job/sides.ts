@@ -1,3 +1,4 @@
+import type { PartKind } from '../figures/index.ts';
 import type { JobPart } from './state.ts';
 
 /** The kinds of part that a plan lays side by side, old and new. */
@@ -6,21 +7,26 @@ export type SideKind = (typeof SIDE_KINDS)[number];
 export type SideIds = Record<SideKind, number | undefined>;
 
 /**
- * Old and new of a job by kind: what stays is on both sides, and what goes in takes the place of what was to stay.
+ * Old and new of one kind on a job: what stays is on both sides, and what goes in takes the place of what was to stay.
  * A part that was sent back is on neither.
  */
-export function sidesOf(parts: readonly JobPart[]): { old: SideIds; fresh: SideIds } {
-  const idOf = (kind: SideKind, ...roles: JobPart['role'][]): number | undefined =>
+export function sidesOfKind(
+  parts: readonly JobPart[],
+  kind: PartKind,
+): { old: number | undefined; fresh: number | undefined } {
+  const idOf = (...roles: JobPart['role'][]): number | undefined =>
     parts.find((part) => part.kind === kind && roles.includes(part.role) && part.state !== 'sent back')
       ?.partId;
-  const side = (find: (kind: SideKind) => number | undefined): SideIds => ({
-    radiator: find('radiator'),
-    fan: find('fan'),
-    shroud: find('shroud'),
-    kit: find('kit'),
+  return { old: idOf('comes off', 'stays'), fresh: idOf('goes in') ?? idOf('stays') };
+}
+
+/** Old and new of a job, of every kind that is laid side by side. */
+export function sidesOf(parts: readonly JobPart[]): { old: SideIds; fresh: SideIds } {
+  const side = (which: 'old' | 'fresh'): SideIds => ({
+    radiator: sidesOfKind(parts, 'radiator')[which],
+    fan: sidesOfKind(parts, 'fan')[which],
+    shroud: sidesOfKind(parts, 'shroud')[which],
+    kit: sidesOfKind(parts, 'kit')[which],
   });
-  return {
-    old: side((kind) => idOf(kind, 'comes off', 'stays')),
-    fresh: side((kind) => idOf(kind, 'goes in') ?? idOf(kind, 'stays')),
-  };
+  return { old: side('old'), fresh: side('fresh') };
 }

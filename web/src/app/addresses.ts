@@ -20,6 +20,9 @@ export const matchAddress = (
 ): string => `/v/${vehicleId}/match${query({ part, ...more, job })}`;
 export const compareAddress = (vehicleId: number, job?: Job, part?: Job): string =>
   `/v/${vehicleId}/compare${query({ part, job })}`;
+/** Two parts of a kind that is not drawn: a motor, a blade, a module. */
+export const besideAddress = (vehicleId: number, kind: string, job?: Job, part?: Job): string =>
+  `/v/${vehicleId}/compare/parts${query({ kind, new: part, job })}`;
 /** The form of a vehicle that nobody has recorded, filled from what was asked. */
 export const toldAddress = (text: string, fixes: readonly string[]): string => {
   const params = new URLSearchParams({ q: text });

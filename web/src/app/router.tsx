@@ -14,6 +14,7 @@ export const router = createBrowserRouter([
     { path: 'ask/told', lazy: async () => ({ Component: (await import('../stages/ask/ToldPage.tsx')).ToldPage }) },
     matchRoute,
     { path: 'v/:vehicleId/compare', lazy: async () => ({ Component: (await import('../stages/compare/ComparePage.tsx')).ComparePage }) },
+    { path: 'v/:vehicleId/compare/parts', lazy: async () => ({ Component: (await import('../stages/compare/BesidePage.tsx')).BesidePage }) },
     { path: 'v/:vehicleId', lazy: async () => ({ Component: (await import('../library/vehicle/VehiclePage.tsx')).VehiclePage }) },
     { path: 'v/:vehicleId/sheet/:partId', lazy: async () => ({ Component: (await import('../stages/sheet/SheetPage.tsx')).SheetPage }) },
     { path: 'coverage', lazy: async () => ({ Component: (await import('../library/coverage/CoveragePage.tsx')).CoveragePage }) },

@@ -17,5 +17,6 @@ export const compareWords = catalogue('compare', {
   'drive:thermostat': 'a thermostat rating',
   'drive:settings': 'a thermostat rating and fan temperatures',
   'drive:more': 'more figures',
+  'small-parts': 'Motors, blades, modules and other parts, figure by figure',
   'new-empty': 'No new part is chosen. Choose one, or take one in hand in Match.',
 });

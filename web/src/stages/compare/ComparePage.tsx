@@ -16,6 +16,7 @@ import { compareWords } from '@radiatrix/words/en/compare';
 import { verdictName } from '@radiatrix/words/fit';
 import { materialName } from '@radiatrix/words/work';
 import { api } from '../../api/api.ts';
+import { besideAddress } from '../../app/addresses.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { useHotkeys } from '../../ui/useHotkeys.ts';
 import { verdictColour, VerdictShape } from '../../ui/Verdict.tsx';
@@ -214,6 +215,9 @@ function Comparing({
         </p>
       )}
       <Choosers asked={chosen} borrowed={borrowed} candidates={candidates} change={change} />
+      <p className="mt-1 text-[15px]">
+        <Link to={besideAddress(vehicleId, 'motor', asked.job)}>{compareWords('small-parts')}</Link>
+      </p>
       <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" role="status" aria-label="The plan">
         {/* Where nothing goes in there is no verdict, and nothing green. */}
         {Object.values(fresh.parts).some(Boolean) && (

@@ -5,7 +5,7 @@ import type { Candidate, JudgedPart } from '@radiatrix/contract';
 import { decidingSentence, measureFirstText, verdictName } from '@radiatrix/words/fit';
 import { materialName, workSentence } from '@radiatrix/words/work';
 import { figureWhere } from '@radiatrix/words/places';
-import { compareAddress, sheetAddress } from '../../app/addresses.ts';
+import { besideAddress, compareAddress, sheetAddress } from '../../app/addresses.ts';
 import { api, type MatchOptions } from '../../api/api.ts';
 import { useUnits } from '../../app/store.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
@@ -102,14 +102,16 @@ export function CandidateSheet({
             {candidate.maker} · revision {candidate.revision}, {candidate.state}
           </p>
         )}
-        {['radiator', 'fan', 'shroud'].includes(candidate.kind) && (
-          <Link
-            className="btn btn-quiet no-underline"
-            to={compareAddress(vehicleId, asked.job, candidate.id)}
-          >
-            Compare
-          </Link>
-        )}
+        <Link
+          className="btn btn-quiet no-underline"
+          to={
+            ['radiator', 'fan', 'shroud'].includes(candidate.kind)
+              ? compareAddress(vehicleId, asked.job, candidate.id)
+              : besideAddress(vehicleId, candidate.kind, asked.job, candidate.id)
+          }
+        >
+          Compare
+        </Link>
         {asked.job && verdict.verdict !== 'no' && <TakeIntoJob candidate={candidate} jobId={asked.job} />}
         {verdict.verdict === 'no' ? (
           <span className="text-no font-semibold">No install sheet: it does not go in.</span>

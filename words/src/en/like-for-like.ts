@@ -1,0 +1,32 @@
+import { catalogue } from '../catalogue.ts';
+
+/** Two small parts beside each other: motors, blades, modules, and whatever else is not drawn. */
+export const likeForLikeWords = catalogue('like-for-like', {
+  'title': 'Old and new {kind}',
+  'kind': 'Kind',
+  'old': 'Old {kind}',
+  'new': 'New {kind}',
+  'choose': 'choose one',
+  'ask': 'Choose both parts. Nothing is filled in that nobody chose.',
+  'drawn': 'Radiators, fans and shrouds, drawn',
+  'in-vehicle': '{number} in this vehicle',
+  'figure': 'Figure',
+  'was': 'Old',
+  'is': 'New',
+  'by': 'New less old',
+  'same': 'the same',
+  'differs': 'another',
+  'old-only': 'not known of the new one',
+  'new-only': 'not known of the old one',
+  'not-known': 'not known',
+  'apart': '{differs, plural, =0 {Nothing is apart} one {One figure is apart} other {# figures are apart}}, {same, plural, =0 {nothing is known to be the same} one {one is the same} other {# are the same}}, {open, plural, =0 {none is open} one {one is known of one part only} other {# are known of one part only}}',
+  'neither': '{n, plural, one {One figure is} other {# figures are}} on record of neither part.',
+  'wires': 'Wires, by function',
+  'wires:same': 'The same functions in the same places.',
+  'wire': '{position}{colour, select, none {} other { {colour}}}{gauge, select, none {} other { {gauge}}}',
+  'wire:none': 'no such wire',
+  'wire:moves': 'another place',
+  'wires:rule': 'Connect by function. Measure before you connect: colours differ from maker to maker.',
+  'transfers': 'Moves over from the old one',
+  'transfers:none': 'Nothing of it is on record.',
+}); // prettier-ignore
