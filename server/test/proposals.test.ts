@@ -198,7 +198,22 @@ const CASES: Record<
       }),
     seen: async () => (await partOf(cleo, part.id)).claims.map((each) => each.sentence),
   },
+  newMerge: { send: merging, seen: () => search('NT-F 2212') },
+  undoMerge: {
+    send: async () => {
+      const [line] = (await mara.get('/api/merges')).body as { id: number }[];
+      return mara.write('post', `/api/merges/${line!.id}/undo`);
+    },
+    seen: () => search('NT-F 2212'),
+  },
 };
+
+const search = async (text: string): Promise<unknown> => (await cleo.get(`/api/search?text=${encodeURIComponent(text)}`)).body; // prettier-ignore
+async function merging() {
+  const lines = (await mara.get('/api/parts?text=NT-F')).body as { id: number; number: string }[];
+  const [keep, gone] = ['NT-F 2230', 'NT-F 2212'].map((number) => lines.find((each) => each.number === number)!.id); // prettier-ignore
+  return mara.write('post', '/api/merges', { kind: 'part', keep, gone });
+}
 
 describe('what waits for a reviewer', () => {
   test.each(Object.keys(CASES))('%s', async (route) => {
