@@ -48,7 +48,7 @@ export function BesidePage() {
   return (
     <div className="mt-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-5">
-        <h1 className="heading">{words('title', { kind: kindName(kind) })}</h1>
+        <h1 className="heading flex-1">{words('title', { kind: kindName(kind) })}</h1>
         <Link to={compareAddress(vehicleId, jobId)}>{words('drawn')}</Link>
       </div>
       <div className="mt-3 flex flex-wrap items-end gap-3">
@@ -70,8 +70,8 @@ export function BesidePage() {
 
 function Chooser({ label, value, candidates, onChoose }: { label: string; value: number; candidates: readonly Candidate[]; onChoose: (id: string) => void }) {
   return (
-    <Field label={label} className="w-64 max-w-full">
-      <select className="select figure" value={value} onChange={(event) => onChoose(event.target.value)}>
+ <Field label={label} className="w-[360px] max-w-full">
+      <select className="select" value={value} onChange={(event) => onChoose(event.target.value)}>
         <option value={0}>{words('choose')}</option>
         {candidates.map((each) => <option key={each.id} value={each.id}>{[each.number, each.description].filter(Boolean).join(', ')}</option>)}
       </select>
@@ -133,11 +133,11 @@ function Figures({ kind, rows, numbers }: { kind: PartKind; rows: readonly Besid
   return (
     <table className="w-full border-collapse">
       <thead>
-        <tr className="label-text border-ink border-b text-left">
-          <th scope="col" className="py-1 font-normal">{words('figure')}</th>
-          <th scope="col" className="py-1 text-right font-normal">{words('was')} <span className="figure">{numbers[0]}</span></th>
-          <th scope="col" className="py-1 pl-3 text-right font-normal">{words('is')} <span className="figure">{numbers[1]}</span></th>
-          <th scope="col" className="py-1 pl-3 text-right font-normal">{words('by')}</th>
+        <tr className="font-label text-muted border-ink border-b text-[16px] [&>th]:py-1 [&>th]:font-normal">
+          <th scope="col" className="text-left">{words('figure')}</th>
+          <th scope="col" className="text-right">{words('was')} <span className="figure text-ink hidden text-[14px] sm:inline">{numbers[0]}</span></th>
+          <th scope="col" className="pl-3 text-right">{words('is')} <span className="figure text-ink hidden text-[14px] sm:inline">{numbers[1]}</span></th>
+          <th scope="col" className="pl-3 text-right">{words('by')}</th>
         </tr>
       </thead>
       <tbody>
@@ -172,7 +172,14 @@ function Wires({ kind, planning, was, is }: ComparedProps) {
       <h2 className="heading">{words('wires')}</h2>
       {plugs.map(({ key, rows }) => (
         <table key={key} className="mt-1 w-full border-collapse">
-          <caption className="text-muted text-left text-[15px]">{figureName(kind, key)}</caption>
+          <thead>
+            <tr className="font-label text-muted text-[16px] [&>th]:py-1 [&>th]:font-normal">
+              <th scope="col" className="text-left">{figureName(kind, key)}</th>
+              <th scope="col" className="pl-3 text-right">{words('was')}</th>
+              <th scope="col" className="pl-3 text-right">{words('is')}</th>
+              <td />
+            </tr>
+          </thead>
           <tbody>
             {rows.map((row) => (
               <tr key={row.function} className="border-rule border-b">
