@@ -87,6 +87,9 @@ for (const half of [0, 1])
       ['/jobs/6/run', /^Done, /],
       ['/jobs/6/labels', 'Labels of job'],
       ['/library/practice', 'The trade'],
+      [`${vehicle}/compare/parts?kind=cap`, 'Choose both parts.'],
+      ['/merges/make/1', 'Make that is the same'],
+      ['/merges', 'No records were made one'],
       ['/nowhere', 'Nothing is kept'],
     ];
     for (const [path, seen] of views.filter((_, at) => at % 2 === half)) {

@@ -84,7 +84,7 @@ test('left and right motors go on their sides; one of the wrong hand does not', 
   await page.getByLabel('Old fan motor').selectOption({ label: 'NT-M 72 L, Fan motor, left, for the 280 mm pair' });
   await expect(page.getByRole('status').filter({ hasText: 'One figure is apart' })).toContainText('8 are the same');
   const first = page.getByRole('table').first().getByRole('row').nth(1);
-  await expect(first).toHaveText(/Side.*left.*right.*another/);
+  await expect(first).toHaveText(/side.*left.*right.*another/);
   await expect(page.getByText('MV-M 9 in this vehicle')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Wires, by function' })).toContainText('The same functions in the same places.');
 }); // prettier-ignore
