@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
-import { openedJob, sent } from './jobs.ts';
+import type { JobRecord } from '@radiatrix/contract';
+import { asked, openedJob, sent } from './jobs.ts';
 import { as, signIn } from './people.ts';
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
@@ -122,6 +123,9 @@ test('three litres of water left: mixed and filled, bled by the curve, air found
   await phone.goto(`/jobs/${id}/fill`);
   const again = phone.getByRole('region', { name: 'Look again' });
   await again.getByRole('listitem').filter({ hasText: 'overnight' }).getByRole('button', { name: 'Put it on the desk' }).click(); // prettier-ignore
+  // The phone keeps it first and sends it then.
+  const onDesk = async () => Object.keys((await asked<JobRecord>(mara.request, `/api/jobs/${id}`)).state.followUps).length; // prettier-ignore
+  await expect.poll(onDesk, { timeout: 25_000 }).toBeGreaterThan(0);
   await mara.goto('/');
   await mara
     .getByRole('region', { name: 'What needs you' })

@@ -51,7 +51,7 @@ export function LibraryPage() {
             })
           }
         />
-        <span className="ml-auto flex gap-4">
+        <span className="ml-auto flex flex-wrap gap-x-4 gap-y-1">
           {canEdit(person.role) && <Link to="/merges">{mergingWords('all')}</Link>}
           <Link to="/library/practice">Practice</Link>
           <Link to="/library/diagnosis">Diagnosis table</Link>
