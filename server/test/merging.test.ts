@@ -50,7 +50,7 @@ const differing = (before: Map<string, string>, after: Map<string, string>): str
 const partId = async (number: string): Promise<number> => (await query<{ id: number }>(`select id from part where number = '${number}'`))[0]!.id; // prettier-ignore
 
 describe('what names a record', () => {
-  test('is on the list of what moves with it, or is made anew of what does', async () => {
+  test('is on the list of what moves with it, or is worked out again from what is', async () => {
     // Of a part its revisions stay with the record that went; the rest is worked out from jobs and reports.
     const apart: Record<string, string[]> = {
       part: ['part_revision.part_id', 'sighting.part_id', 'unit.part_id', 'part_standing.part_id'],

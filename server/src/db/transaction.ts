@@ -19,3 +19,24 @@ export function asPerson<T>(db: Database, personId: number, work: (tx: Db) => Pr
     return work(tx);
   });
 }
+
+/** Carries an answer out of a transaction that is taken back. */
+class TakenBack<T> extends Error {
+  readonly answer: T;
+  constructor(answer: T) {
+    super('taken back');
+    this.answer = answer;
+  }
+}
+
+/** Does some work for real, and takes it back to the last row: its answer cannot differ from what the work would do. */
+export async function tried<T>(db: Db, work: (tx: Db) => Promise<T>): Promise<T> {
+  try {
+    return await db.transaction(async (inner): Promise<T> => {
+      throw new TakenBack(await work(inner));
+    });
+  } catch (error) {
+    if (error instanceof TakenBack) return error.answer as T;
+    throw error;
+  }
+}

@@ -12,6 +12,7 @@ import {
 } from '../connectors/queries.ts';
 import { figuresOfBay, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { storeFigures } from '../figures/service.ts';
+import { tried } from '../db/transaction.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
 import {
   boxOf,
@@ -433,27 +434,11 @@ function explain(error: unknown, path: string): ImportReport['wrong'] {
     : [{ path, message: problem.message }];
 }
 
-/** Carries a report out of a transaction that is to be rolled back. */
-class Undo extends Error {
-  readonly report: ImportReport;
-  constructor(report: ImportReport) {
-    super('rolled back');
-    this.report = report;
-  }
-}
-
-/** What a bundle would change: it is brought in for real and taken back, so the answer cannot differ from the act. */
-export async function previewBundle(db: Db, bundle: Bundle, person: Person): Promise<ImportReport> {
-  try {
-    await db.transaction(async (inner) => {
-      throw new Undo(await bringIn(inner, bundle, person));
-    });
-  } catch (error) {
-    if (error instanceof Undo) return { ...error.report, applied: false };
-    throw error;
-  }
-  throw new Error('unreachable');
-}
+/** What a bundle would change. */
+export const previewBundle = async (db: Db, bundle: Bundle, person: Person): Promise<ImportReport> => ({
+  ...(await tried(db, (inner) => bringIn(inner, bundle, person))),
+  applied: false,
+});
 
 /** Brings a bundle in, all or nothing. */
 export async function applyBundle(db: Db, bundle: Bundle, person: Person): Promise<ImportReport> {

@@ -1,5 +1,5 @@
 import { and, desc, eq, isNull, sql, type SQL } from 'drizzle-orm';
-import type { MergeClash, MergeKind } from '@radiatrix/contract';
+import type { MergeKind } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { configuration, merge, partRevision, person } from '../db/schema/index.ts';
 import type { GoneRow, MovedRows } from '../db/schema/merges.ts';
@@ -7,12 +7,12 @@ import type { Reference } from './reference-queries.ts';
 
 const name = (text: string) => sql.identifier(text);
 
-/** Everything a row holds, as PostgreSQL writes it: what `putBack` reads. */
-const wholeRows = async (db: Db, table: string, where: ReturnType<typeof sql>): Promise<Record<string, unknown>[]> =>
-  (await db.execute<{ row: Record<string, unknown> }>(sql`select to_jsonb(t) as row from ${name(table)} t where ${where}`)).rows.map(({ row }) => row); // prettier-ignore
-
+/** Everything a row holds, as PostgreSQL writes it; nobody else changes it before the transaction ends. */
 export async function rowOf(db: Db, table: string, id: number): Promise<Record<string, unknown> | undefined> {
-  return (await wholeRows(db, table, sql`t.id = ${id} for update`))[0];
+  const { rows } = await db.execute<{ row: Record<string, unknown> }>(
+    sql`select to_jsonb(t) as row from ${name(table)} t where t.id = ${id} for update`,
+  );
+  return rows[0]?.row;
 }
 
 export async function keysOf(db: Db, { table, column, key }: Reference, id: number): Promise<string[]> {
@@ -208,5 +208,3 @@ export const laterMerge = async (db: Db, row: { id: number; kind: MergeKind; kep
       .orderBy(desc(merge.id))
       .limit(1)
   )[0]; // prettier-ignore
-
-export type { MergeClash };

@@ -7,7 +7,7 @@ export interface Reference {
   column: string;
   /** SQL that makes one text of a row's key. */
   key: string;
-  /** What one row says, for whoever is asked. */
+  /** What one row says, to a reader. */
   said: SQL;
 }
 

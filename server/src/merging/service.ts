@@ -17,6 +17,7 @@ import type { GoneRow, MovedRows } from '../db/schema/merges.ts';
 import { keepCorrection } from '../corrections/service.ts';
 import { keepUnits } from '../failures/keep.ts';
 import { failurePairs, renameVehicle } from '../failures/queries.ts';
+import { tried } from '../db/transaction.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { takeBackOfLibrary, tellJob } from '../jobs/library.ts';
 import { changeOf, touches } from '../proposals/touched.ts';
@@ -78,7 +79,7 @@ class Moving {
     const { table, column } = reference;
     const { moved, held } = await rows.moveRows(this.db, reference, await rows.keysOf(this.db, reference, from), to); // prettier-ignore
     if (moved.length > 0) this.moved.push({ table, column, keys: moved });
-    // What hangs on a whole record of its own is not dropped: it stays, and says later what is to be done about it.
+    // A model, a map and a procedure are records of their own: they stay, and a later step says what to do.
     if (table === 'model' || table === 'access_map' || table === 'procedure') return;
     for (const { row, said } of await rows.takeOut(this.db, reference, held)) {
       this.gone.push(row);
@@ -172,26 +173,9 @@ const counted = (moved: readonly MovedRows[], jobs: number): MergedRows[] => {
   return [...[...counts].map(([what, count]) => ({ what, count })), ...(jobs > 0 ? [{ what: 'job' as const, count: jobs }] : [])];
 }; // prettier-ignore
 
-/** Carries the answer out of a transaction that is taken back. */
-class TakenBack extends Error {
-  readonly preview: MergePreview;
-  constructor(preview: MergePreview) {
-    super('taken back');
-    this.preview = preview;
-  }
-}
-
-/** What would move: it is really done, looked at, and taken back to the last row. */
-export async function previewMerge(db: Db, body: MergeBody, person: Person): Promise<MergePreview> {
-  try {
-    return await db.transaction(async (inner) => {
-      throw new TakenBack((await rows.whileMerging(inner, () => done(inner, body, person))).preview);
-    });
-  } catch (error) {
-    if (error instanceof TakenBack) return error.preview;
-    throw error;
-  }
-}
+/** What would move. */
+export const previewMerge = (db: Db, body: MergeBody, person: Person): Promise<MergePreview> =>
+  tried(db, async (inner) => (await rows.whileMerging(inner, () => done(inner, body, person))).preview);
 
 const SUBJECT = { part: 'part', vehicle: 'configuration', make: 'make', model: 'model', connector: 'connector', source: 'source' } as const; // prettier-ignore
 

@@ -19,7 +19,7 @@ export const likeForLikeWords = catalogue('like-for-like', {
   'old-only': 'not known of the new one',
   'new-only': 'not known of the old one',
   'not-known': 'not known',
-  'apart': '{differs, plural, =0 {Nothing is apart} one {One figure is apart} other {# figures are apart}}, {same, plural, =0 {nothing is known to be the same} one {one is the same} other {# are the same}}, {open, plural, =0 {none is open} one {one is known of one part only} other {# are known of one part only}}',
+  'apart': '{differs, plural, =0 {Nothing is apart} one {One figure is apart} other {# figures are apart}}, {same, plural, =0 {nothing is known to be the same} one {one is the same} other {# are the same}}, {open, plural, =0 {none is known of one part only} one {one is known of one part only} other {# are known of one part only}}',
   'neither': '{n, plural, one {One figure is} other {# figures are}} on record of neither part.',
   'wires': 'Wires, by function',
   'wires:same': 'The same functions in the same places.',
