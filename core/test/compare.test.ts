@@ -15,7 +15,9 @@ import {
   hubSpacer,
   likelyThreads,
   nearestAgreement,
+  oneSidedAgreement,
   reach,
+  roomToAgree,
   supportWork,
   swapHazards,
   type Screw,
@@ -23,7 +25,7 @@ import {
 } from '../src/fitment/index.ts';
 import { chanceClear } from '../src/figures/index.ts';
 import { clear, leakage, spacerFor, type Clearance } from '../src/fit/index.ts';
-import { FOOT_SPACERS_MM } from '../src/practice/index.ts';
+import { FOOT_SPACERS_MM, USUAL_PRACTICE } from '../src/practice/index.ts';
 import { BAY, SOUND, value } from './sound.ts';
 
 const CFM = (0.3048 ** 3 * 60) as number;
@@ -200,6 +202,9 @@ describe('changes', () => {
   });
 });
 
+const agreesSomewhere = (agrees: (value: number) => boolean): boolean =>
+  Array.from({ length: 71 }, (_, i) => 60 + i).some(agrees);
+
 describe('thermostat and fan', () => {
   const settings = (opensF: number, onF: number, offF: number, fullF?: number): Settings => ({
     thermostat: { opensC: F(opensF), fullyOpenC: fullF === undefined ? undefined : F(fullF) },
@@ -272,6 +277,58 @@ describe('thermostat and fan', () => {
       ),
       { seed: 6, numRuns: 40 },
     );
+  });
+  test('a missing temperature has the range that agrees: each whole degree inside breaks no rule, one outside does', () => {
+    let open = 0;
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 70, max: 95 }),
+        fc.integer({ min: 80, max: 112 }),
+        fc.integer({ min: 3, max: 15 }),
+        fc.constantFrom<Settings['place']>('radiator-inlet', 'radiator-outlet'),
+        fc.constantFrom('opens', 'on', 'off'),
+        (opensC, onC, gap, place, missing) => {
+          const rest = { place, warningC: undefined, boilsC: 125, dropK: 5 };
+          const stage = { onC, offC: onC - gap };
+          const known = {
+            ...rest,
+            opensC: missing === 'opens' ? undefined : opensC,
+            fullyOpenC: undefined,
+            stages: [{ ...stage, ...(missing === 'opens' ? {} : { [`${missing}C`]: undefined }) }],
+          };
+          const room = roomToAgree(known);
+          expect(room.map(({ setting }) => setting)).toEqual([missing]);
+          const { fromC = -Infinity, toC = Infinity } = room[0]!;
+          const agrees = (value: number) =>
+            disagreements({
+              ...rest,
+              thermostat: { opensC: missing === 'opens' ? value : opensC, fullyOpenC: undefined },
+              stages: [{ ...stage, ...(missing === 'opens' ? {} : { [`${missing}C`]: value }) }],
+            }).length === 0;
+          const wide = missing === 'opens' ? 0 : USUAL_PRACTICE.switching;
+          for (let value = 60; value <= 130; value += 1) {
+            const inside = value >= fromC && value <= toC;
+            // A fan that switches within fewer kelvins than practice allows breaks no rule of temperatures.
+            const close = missing === 'on' ? value < stage.offC + wide : missing === 'off' && value > onC - wide;
+            // What is not moved may break a rule by itself.
+            if (inside) expect(agrees(value) || !agreesSomewhere(agrees)).toBe(true);
+            else if (!close) expect(agrees(value), `${missing} ${value}`).toBe(false);
+          }
+          if (fromC <= toC) open += 1;
+        },
+      ),
+      { seed: 9, numRuns: 300 },
+    );
+    expect(open).toBeGreaterThan(150);
+  });
+  test('given the set points, which thermostat; given the thermostat, which set points; neither with nothing in stock', () => {
+    const own = settings(195, 190, 184);
+    const { setPoints, thermostat, opensAtMostC } = oneSidedAgreement(own, stock);
+    expect(setPoints!.settings.thermostat).toEqual(own.thermostat);
+    expect(thermostat!.settings.stages).toEqual(own.stages);
+    for (const way of [setPoints!, thermostat!]) expect(disagreements(way.settings)).toEqual([]);
+    expect(thermostat!.settings.thermostat.opensC).toBeLessThanOrEqual(opensAtMostC!);
+    expect(oneSidedAgreement(own, { ...stock, thermostats: [] }).thermostat).toBeUndefined();
   });
   test('two stages stay in order; fixed switches are taken from their pairs; a thermostat above boiling has no proposal but another', () => {
     const two: Settings = {

@@ -1,18 +1,22 @@
 import { describe, expect, test } from 'vitest';
 import {
   agreementFindings,
+  completeSettings,
   coolingFindings,
   depthFindings,
   differencesOf,
   disagreements,
   faceOf,
   faceOfBay,
+  knownSettings,
   nearestAgreement,
   setUpOf,
-  settingsOf,
   stackOf,
+  stagesOf,
   wiringFindings,
   type Found,
+  type Said,
+  type Switches,
 } from '../src/fitment/index.ts';
 import { AS_SAID, CASES, vehicleLoad, boilsUnder, coolerBy, likely } from '../src/cooling/index.ts';
 import { wiringPlan } from '../src/electrical/index.ts';
@@ -207,32 +211,48 @@ describe('thermostat and fan from the record', () => {
   const at = { boilsC: 129, dropK: 8 };
   test('a fan with its own switch goes by it; the vehicle’s own fan as the vehicle switches it; what is said goes first', () => {
     const thermostats = [{ opensC: 82, fullyOpenC: 95 }];
-    const own = settingsOf(bay, twin, thermostats, {}, at)!;
+    const from = (fan: typeof twin | undefined, kit?: Switches['kit']) => ({ bay, fan, kit });
+    const set = (...[switches, stock, said]: [Switches, typeof thermostats, Said?]) =>
+      completeSettings(knownSettings(switches, stock, said ?? {}, at));
+    const own = set(from(twin), thermostats)!;
     expect(own).toMatchObject({
       thermostat: { opensC: 82, fullyOpenC: 95 },
       stages: [{ onC: 85, offC: 74 }],
       place: 'radiator-inlet',
       warningC: 112,
     });
-    expect(settingsOf(bay, undefined, thermostats, {}, at)!.stages).toEqual([{ onC: 96, offC: 91 }]);
-    expect(settingsOf(bay, twin, thermostats, { opensC: 88 }, at)!.thermostat).toEqual({
+    expect(set(from(undefined), thermostats)!.stages).toEqual([{ onC: 96, offC: 91 }]);
+    expect(set(from(twin), thermostats, { opensC: 88 })!.thermostat).toEqual({
       opensC: 88,
       fullyOpenC: undefined,
     });
-    expect(settingsOf(bay, twin, [], {}, at)).toBeUndefined();
-    const [found] = agreementFindings(
-      own,
-      disagreements(own),
-      nearestAgreement(own, { thermostats: [], fan: { kind: 'adjustable', fromC: 65, toC: 115 } }),
-    );
-    expect(found).toMatchObject({
+    expect(set(from(twin), [])).toBeUndefined();
+    const broken = disagreements(own);
+    const proposal = nearestAgreement(own, { thermostats: [], fan: { kind: 'adjustable', fromC: 65, toC: 115 } }); // prettier-ignore
+    expect(agreementFindings({ settings: own, temperatures: undefined, room: [], broken, proposal })[0]).toMatchObject({
       word: 'work',
       says: {
         broken: { rule: 'off-below-opening' },
         proposal: { settings: { stages: [{ onC: 95, offC: 83 }] }, changesThermostat: false },
       },
-    });
-    expect(agreementFindings(undefined, [], undefined)[0]).toMatchObject({ word: 'open' });
+    }); // prettier-ignore
+  });
+
+  test('a kit switches the fan: its set points stand for the vehicle’s and the fan’s own, also where they are not on record', () => {
+    const q = (degrees: number) => ({ value: degrees, u: 1, trace });
+    const kit = (quantities: object) => ({ quantities, words: {} }) as NonNullable<Switches['kit']>;
+    const stages = (own: Switches['kit']) => stagesOf({ bay, fan: twin, kit: own });
+    expect(stages(kit({ fanOn: q(93), fanOff: q(88) }))).toEqual([{ onC: 93, offC: 88 }]);
+    expect(stages(kit({ fanOn: q(93) }))).toEqual([{ onC: 93, offC: undefined }]);
+    expect(stages(kit({}))).toEqual([]);
+  });
+
+  test('a temperature that is written in changes that one alone', () => {
+    const known = knownSettings({ bay, fan: undefined }, [], { stages: [{ onC: 99 }] }, at);
+    expect(known.stages).toEqual([{ onC: 99, offC: 91 }]);
+    const bare = { ...bay, quantities: { thermostatRating: bay.quantities.thermostatRating } } as typeof bay;
+    const half = knownSettings({ bay: bare, fan: undefined }, [], { stages: [{ onC: 99 }] }, at);
+    expect([half.stages, completeSettings(half)]).toEqual([[{ onC: 99, offC: undefined }], undefined]);
   });
 });
 

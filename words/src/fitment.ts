@@ -6,13 +6,14 @@ import {
   type WhyHotter,
 } from '@radiatrix/core/cooling';
 import type { CircuitFault, WiringPlan } from '@radiatrix/core/electrical';
-import type { Broken, ClaimFinding, FindingSays, FindingWord, Found, Proposal, Settings, SwapHazard, TopTank, Topic } from '@radiatrix/core/fitment'; // prettier-ignore
+import type { AgreementRoom, AgreementRule, Broken, ClaimFinding, FindingSays, FindingWord, Found, Proposal, Settings, SwapHazard, TopTank, Topic } from '@radiatrix/core/fitment'; // prettier-ignore
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Amount } from './arguments.ts';
 import { fitmentWords } from './en/fitment.ts';
 import { rowSentence } from './fit.ts';
 import { figureName } from './figures.ts';
 import { relationName } from './sets.ts';
+import { listed } from './list.ts';
 import { kelvins } from './temperature.ts';
 import { workText } from './work.ts';
 
@@ -116,9 +117,8 @@ export const brokenText = (broken: Broken, settings: Settings, units: UnitSystem
     law: fitmentWords(`law:${broken.rule}`),
   });
 
-/** The nearest settings that agree. */
-export function proposalText({ settings: { thermostat, stages }, changesThermostat }: Proposal, units: UnitSystem): string {
-  const fans = stages
+const stagesText = ({ stages }: Settings, units: UnitSystem): string =>
+  stages
     .map(({ onC, offC }, i) => {
       const given = { on: degrees(onC), off: degrees(offC) };
       return stages.length > 1
@@ -126,9 +126,54 @@ export function proposalText({ settings: { thermostat, stages }, changesThermost
         : fitmentWords('proposal:fan', given, units);
     })
     .join('; ');
+
+/** The nearest settings that agree. */
+export function proposalText({ settings, changesThermostat }: Proposal, units: UnitSystem): string {
+  const fans = stagesText(settings, units);
   return changesThermostat
-    ? fitmentWords('proposal:thermostat', { fans, opens: degrees(thermostat.opensC) }, units)
+    ? fitmentWords('proposal:thermostat', { fans, opens: degrees(settings.thermostat.opensC) }, units)
     : fitmentWords('proposal', { fans });
+}
+
+/** A way to agree that keeps one side as it is. */
+export const waySetPoints = (way: Proposal | undefined, units: UnitSystem): string =>
+  way
+    ? fitmentWords('way:set-points', { fans: stagesText(way.settings, units) })
+    : fitmentWords('way:set-points:none');
+export const wayThermostat = (
+  way: Proposal | undefined,
+  highestC: number | undefined,
+  units: UnitSystem,
+): string =>
+  way
+    ? fitmentWords('way:thermostat', { opens: degrees(way.settings.thermostat.opensC) }, units)
+    : highestC === undefined
+      ? ''
+      : fitmentWords('way:thermostat:none', { opens: degrees(highestC) }, units);
+
+/** A law that thermostat and fan keep. */
+export const lawText = (rule: AgreementRule): string => fitmentWords(`law:${rule}`);
+
+function settingName(room: AgreementRoom, stages: number): string {
+  if (room.setting === 'opens') return fitmentWords('setting:opens');
+  return stages > 1
+    ? fitmentWords(`setting:${room.setting}:stage`, { stage: room.stage + 1 })
+    : fitmentWords(`setting:${room.setting}`);
+}
+
+/** What is missing between thermostat and fan, and the range of each that would agree. */
+function openAgreement({ known, room }: Extract<FindingSays, { by: 'agreement-open' }>, units: UnitSystem): string {
+  const name = (each: AgreementRoom) => settingName(each, known.stages.length);
+  const missing = listed(room.map(name));
+  if (room.some(({ fromC, toC }) => fromC !== undefined && toC !== undefined && fromC > toC)) return fitmentWords('agreement-open:none', { missing });
+  const rooms = room.flatMap((each): string[] => {
+    const { fromC, toC } = each;
+    const setting = name(each);
+    if (fromC !== undefined && toC !== undefined) return [fitmentWords('room:between', { setting, from: degrees(fromC), to: degrees(toC) }, units)];
+    if (fromC !== undefined) return [fitmentWords('room:from', { setting, from: degrees(fromC) }, units)];
+    return toC === undefined ? [] : [fitmentWords('room:to', { setting, to: degrees(toC) }, units)];
+  });
+  return fitmentWords('agreement-open', { missing, room: fitmentWords('room:agrees', { rooms: rooms.join('; ') }) });
 } // prettier-ignore
 
 /** From here on power is said in kilowatts. */
@@ -297,6 +342,8 @@ export function foundText({ says }: Pick<Found, 'says'>, units: UnitSystem): str
         ? fitmentWords('agreement:proposal', { rule, proposal: proposalText(says.proposal, units) })
         : fitmentWords('agreement:none', { rule });
     }
+    case 'agreement-open':
+      return openAgreement(says, units);
     case 'clearance':
       return clearanceText(says, units);
     case 'stack-gap':

@@ -243,6 +243,7 @@ describe('thermostat and fan as sentences', () => {
       /opens at 130 °C, above boiling/,
     ],
   ];
+  const NO_ROOM = { temperatures: undefined, room: [] };
   test.each(cases)('%s', (rule, change, says) => {
     const settings = at(change);
     const broken = disagreements(settings);
@@ -250,14 +251,14 @@ describe('thermostat and fan as sentences', () => {
     expect(own).toBeDefined();
     expect(brokenText(own, settings, 'metric')).toMatch(says);
     expect(brokenText(own, settings, 'metric')).toContain(fitmentWords(`law:${rule}`));
-    expect(agreementFindings(settings, broken, undefined)[0]!.word).toBe(
+    expect(agreementFindings({ ...NO_ROOM, settings, broken, proposal: undefined })[0]!.word).toBe(
       broken.every((each) => each.mild) ? 'work' : 'stop',
     );
   });
   test('every rule has its case, and what agrees is clear', () => {
     expect(cases.map(([rule]) => rule).sort()).toEqual([...AGREEMENT_RULES].sort());
     expect(disagreements(at({}))).toEqual([]);
-    expect(agreementFindings(at({}), [], undefined)).toMatchObject([{ word: 'clear' }]);
+    expect(agreementFindings({ ...NO_ROOM, settings: at({}), broken: [], proposal: undefined })).toMatchObject([{ word: 'clear' }]);
   });
   test('a rule is kept exactly at its margin and broken just past it', () => {
     const offAt = (offC: number) =>

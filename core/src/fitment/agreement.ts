@@ -13,6 +13,19 @@ export interface Settings {
   dropK: number;
 }
 
+/** A stage of which one temperature or both are known, °C. */
+export interface HalfStage {
+  onC?: number | undefined;
+  offC?: number | undefined;
+}
+/** Settings of which some are not known yet. */
+export interface KnownSettings extends Omit<Settings, 'thermostat' | 'stages'> {
+  opensC: number | undefined;
+  fullyOpenC: number | undefined;
+  /** Slowest stage first. */
+  stages: readonly HalfStage[];
+}
+
 /** Rules that thermostat and fan keep together. */
 export const AGREEMENT_RULES = [
   'off-below-opening',
@@ -63,6 +76,55 @@ export function disagreements(settings: Settings, practice: Practice = USUAL_PRA
   });
   return broken;
 }
+
+/** A setting that is missing. */
+export type Missing = { setting: 'opens' } | { setting: 'on' | 'off'; stage: number };
+/** Where a missing setting would agree, whole °C as the switch senses it; an open end is undefined. */
+export type Room = Missing & { fromC: number | undefined; toC: number | undefined };
+
+const atLeast = (bounds: readonly (number | undefined)[]): number | undefined => {
+  const known = bounds.filter((each) => each !== undefined);
+  return known.length > 0 ? Math.max(...known) : undefined;
+};
+const atMost = (bounds: readonly (number | undefined)[]): number | undefined => {
+  const known = bounds.filter((each) => each !== undefined);
+  return known.length > 0 ? Math.min(...known) : undefined;
+};
+
+/**
+ * For each setting that is missing: the range that breaks no rule beside those that are known. Where two are missing
+ * each range takes the other one as free. A range whose start is above its end says that nothing agrees.
+ */
+export function roomToAgree(known: KnownSettings, practice: Practice = USUAL_PRACTICE): Room[] {
+  const shift = known.place === 'radiator-outlet' ? known.dropK : 0;
+  const plus = (value: number | undefined, by: number) => (value === undefined ? undefined : value + by);
+  const { opensC } = known;
+  const full = opensC === undefined ? undefined : fullyOpenOf({ opensC, fullyOpenC: known.fullyOpenC }, practice);
+  const latestOn = atMost([known.boilsC - practice.toBoiling, plus(known.warningC, -practice.toWarning)])! - shift;
+  const lowestOff = plus(opensC, practice.aboveOpening - shift);
+  const stages: readonly HalfStage[] = known.stages.length > 0 ? known.stages : [{}];
+  const found: Room[] = [];
+  const whole = (fromC: number | undefined, toC: number | undefined) => ({
+    fromC: fromC === undefined ? undefined : Math.ceil(fromC - 1e-9),
+    toC: toC === undefined ? undefined : Math.floor(toC + 1e-9),
+  });
+  if (opensC === undefined) {
+    const offs = stages.map(({ offC }) => plus(offC, shift - practice.aboveOpening));
+    // Fully open by the time the first stage comes on.
+    const byOn = plus(stages[0]!.onC, shift - practice.usualSpan);
+    found.push({ setting: 'opens', ...whole(undefined, atMost([...offs, byOn, known.boilsC])) });
+  }
+  stages.forEach(({ onC, offC }, stage) => {
+    if (onC === undefined) {
+      const after = stage === 0 ? plus(full, -shift) : plus(stages[stage - 1]!.onC, practice.nextStage);
+      const above = plus(offC ?? lowestOff, practice.switching);
+      found.push({ setting: 'on', stage, ...whole(atLeast([after, above]), latestOn) });
+    }
+    if (offC === undefined)
+      found.push({ setting: 'off', stage, ...whole(lowestOff, (onC ?? latestOn) - practice.switching) });
+  });
+  return found;
+} // prettier-ignore
 
 export interface Stock {
   /** Ratings of thermostats that can be had, °C, with their own full opening where known. */
@@ -115,6 +177,23 @@ export function nearestAgreement(
   }
   return best;
 }
+
+/** Ways to agree that leave one side as it is: other set points for this thermostat, another thermostat for these set points. */
+export interface OneSided {
+  setPoints: Proposal | undefined;
+  thermostat: Proposal | undefined;
+  /** The highest opening that agrees with the set points, °C, whether or not such a thermostat is on record. */
+  opensAtMostC: number | undefined;
+}
+export const oneSidedAgreement = (
+  settings: Settings,
+  stock: Stock,
+  practice: Practice = USUAL_PRACTICE,
+): OneSided => ({
+  setPoints: nearestAgreement(settings, { ...stock, thermostats: [] }, practice),
+  thermostat: nearestAgreement(settings, { ...stock, fan: { kind: 'pairs', pairs: settings.stages } }, practice),
+  opensAtMostC: roomToAgree({ ...settings, opensC: undefined, fullyOpenC: undefined }, practice)[0]?.toC,
+}); // prettier-ignore
 
 /** The stages moved as little as they have to be for one thermostat. */
 function fittingStages(

@@ -1,8 +1,9 @@
 export {
-  AGREEMENT_RULES, atEngine, disagreements, fullyOpenOf, nearestAgreement,
-  type AgreementRule, type Broken, type Proposal, type Settings, type Stock,
+  AGREEMENT_RULES, atEngine, disagreements, fullyOpenOf, nearestAgreement, oneSidedAgreement, roomToAgree,
+  type AgreementRule, type Broken, type HalfStage, type KnownSettings, type OneSided, type Proposal, type Room as AgreementRoom,
+  type Settings, type Stock,
 } from './agreement.ts'; // prettier-ignore
-export { stagesAsked } from './topics/agreement-topic.ts';
+export { stagesAsked, switchesOf } from './topics/agreement-topic.ts';
 export { attempt, sentence, type Attempt } from './attempt.ts';
 export {
   HEAD_SIZES, PROOF_KN, boltLimitNm, boxScrew, likelyThreads, reach, swapHazards,
@@ -44,7 +45,7 @@ export {
   capOf, coveredShare, fanRatingOf, likelyVehicleClass, radiatorOf, setUpOf,
   type Assumed, type Ready,
 } from './set-up.ts'; // prettier-ignore
-export { settingsOf, stagesOf, type Said } from './settings-of.ts';
+export { completeSettings, knownSettings, stagesOf, type Said, type Switches } from './settings-of.ts';
 export { sideBySide, wiresBeside, type Beside, type BesideRow, type WireRow } from './side-by-side.ts';
 export { sideOf, type Side } from './sides.ts';
 export { footSpacer, hubSpacer, type FootPlan } from './shapes/spacers.ts';

@@ -8,7 +8,7 @@ import {
   type TableCounts,
 } from '@radiatrix/core/diagnosis';
 import type { FigureSet } from '@radiatrix/core/figures';
-import { settingsOf } from '@radiatrix/core/fitment';
+import { knownSettings, type Switches } from '@radiatrix/core/fitment';
 import { practiceOf, statedV } from '@radiatrix/core/practice';
 import type {
   DiagnosisRecord,
@@ -73,8 +73,9 @@ export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): 
   const count = { one: 'one', two: 'two' }[(fan?.words.fans?.word ?? '') as 'one'] as 'one' | 'two' | undefined; // prettier-ignore
   const vehicle: DiagnosisVehicle = { ...rest, fans: rest.fans ?? count ?? null };
   const filed = filedOf(counts, fanClass(vehicle));
-  const settings = settingsOf(bay, fan, [], {}, { boilsC: 120, dropK: practice.dropAtIdle });
-  const rating = bay.quantities.thermostatRating?.value ?? null;
+  const kitRow = records.parts.find(({ kind }) => kind === 'kit');
+  const kit = kitRow && (records.fitPart(kitRow).figures as unknown as Switches['kit']);
+  const set = knownSettings({ bay, fan, kit }, [], {}, { boilsC: 120, dropK: practice.dropAtIdle });
   const warningC = bay.quantities.warningLamp?.value ?? null;
   return {
     vehicle,
@@ -85,7 +86,7 @@ export async function diagnosisRecord(db: Db, jobId: number, { role }: Person): 
     label: fan?.quantities.current ? { volts: statedV(fan.words.voltage?.word ?? bay.words.systemVoltage?.word, practice), amps: fan.quantities.current.value } : null,
     onVehicle: records.parts.map(({ id, number, kind }) => ({ partId: id, number, kind })),
     capKPa: bay.quantities.capPressure?.value ?? null,
-    bleed: { opensC: settings?.thermostat.opensC ?? rating, fullyOpenC: settings?.thermostat.fullyOpenC ?? null, fanOnC: settings?.stages[0]?.onC ?? bay.quantities.fanOn?.value ?? null, warningC },
+    bleed: { opensC: set.opensC ?? null, fullyOpenC: set.fullyOpenC ?? null, fanOnC: set.stages[0]?.onC ?? null, warningC },
     stopC: Math.min(warningC ?? practice.overheats, practice.overheats),
     practice: ownPractice(rows),
   };

@@ -1,7 +1,7 @@
 import { costOf } from '@radiatrix/core/access';
 import type { Amount } from '@radiatrix/core/coolant';
 import { combined, type FigureSet } from '@radiatrix/core/figures';
-import { settingsOf, type PlanPart } from '@radiatrix/core/fitment';
+import { knownSettings, type PlanPart, type Switches } from '@radiatrix/core/fitment';
 import { undone, type JobEvent, type JobState } from '@radiatrix/core/job';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import {
@@ -94,9 +94,9 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
   const own = fitted?.quantities.rating
     ? { opensC: fitted.quantities.rating.value, fullyOpenC: fitted.quantities.fullyOpen?.value }
     : {};
-  const settings = settingsOf(bay, fan, planning.thermostats, own, { boilsC: 120, dropK: practice.dropAtIdle });
-  const opensC = own.opensC ?? settings?.thermostat.opensC ?? bay.quantities.thermostatRating?.value ?? null;
-  const fanOnC = settings?.stages[0]?.onC ?? bay.quantities.fanOn?.value ?? null;
+  const switches: Switches = { bay, fan, kit: partOf('kit')?.figures as Switches['kit'] };
+  const set = knownSettings(switches, planning.thermostats, own, { boilsC: 120, dropK: practice.dropAtIdle });
+  const [opensC, fanOnC] = [set.opensC ?? null, set.stages[0]?.onC ?? null];
   const warningC = bay.quantities.warningLamp?.value ?? null;
   const capKPa = bay.quantities.capPressure?.value;
   const fanWords = fan?.words as Record<string, { word: string } | undefined> | undefined;
@@ -114,7 +114,7 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
     bottle: bottle === 'expansion' ? 'pressurised' : bottle === 'recovery' ? 'recovery' : null,
     bleedScrew: bay.words.bleedScrew?.word === 'fitted',
     thermostatOut: goesIn.some(({ kind }) => kind === 'thermostat'),
-    bleed: { opensC, fullyOpenC: settings?.thermostat.fullyOpenC ?? own.fullyOpenC ?? null, fanOnC, warningC },
+    bleed: { opensC, fullyOpenC: set.fullyOpenC ?? null, fanOnC, warningC },
     proofs: {
       airConditioning: vehicle.airConditioning,
       selfShifting: isSelfShifting(vehicle, vocabulary),

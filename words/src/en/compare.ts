@@ -13,6 +13,9 @@ export const compareWords = catalogue('compare', {
   'hub:unknown':
     'The record lacks a figure on the way from hub to core. Measure blade to core and the hub spacer: {wanted} is wanted.',
   'drive:turned': 'The engine turns the fan. It has no switch and no fan temperatures to set.',
+  ways: 'Ways to agree that keep one side',
+  'ways:take': 'Take this',
+  'drive:enter': 'Enter them under Agreement.',
   'drive:fan': 'a fan with its diameter',
   'drive:thermostat': 'a thermostat rating',
   'drive:settings': 'a thermostat rating and fan temperatures',

@@ -18,9 +18,11 @@ export const thermostatRules = rulesOf({
 
 type Thermostat = FigureSet<'thermostat'>;
 
-/** The temperature at which the fan stops: its own switch where it has one, else the vehicle's. */
+/** What switches the fan off: a kit beside it, else the fan's own switch, else the vehicle. */
 const offOf = (vehicle: FitVehicle) => {
-  const own = vehicle.beside?.fan?.quantities.fanOff;
+  const { kit, fan } = vehicle.beside ?? {};
+  if (kit) return { figure: kit.quantities.fanOff, at: { subject: 'kit' as const, key: 'fanOff' } };
+  const own = fan?.quantities.fanOff;
   return own
     ? { figure: own, at: { subject: 'fan' as const, key: 'fanOff' } }
     : { figure: vehicle.figures.quantities.fanOff, at: { subject: 'bay' as const, key: 'fanOff' } };
@@ -28,14 +30,14 @@ const offOf = (vehicle: FitVehicle) => {
 
 /** A switch in the outlet tank feels coolant that has already given up heat, K. */
 const dropOf = (vehicle: FitVehicle, practice: Practice): number =>
-  vehicle.figures.words.fanSense?.word === 'radiator-outlet' && !vehicle.beside?.fan?.quantities.fanOff
+  vehicle.figures.words.fanSense?.word === 'radiator-outlet' && offOf(vehicle).at.subject === 'bay'
     ? practice.dropAtIdle
     : 0;
 
 const andFan: Check = {
   rule: fanRules.thermostatAndFan,
   family: 'clearance',
-  beside: ['fan'],
+  beside: ['fan', 'kit'],
   leavesTo: 'fan',
   keys: () => ({ vehicle: 'fanOff', part: 'rating' }),
   judge: (vehicle, part: { figures: Thermostat }, finding, practice) => {

@@ -1,7 +1,7 @@
 import { fullyOpenOf, type Settings } from '../agreement.ts';
-import { stagesAsked } from './agreement-topic.ts';
+import { stagesAsked, switchesOf } from './agreement-topic.ts';
 import type { Plan } from '../plan.ts';
-import { settingsOf } from '../settings-of.ts';
+import { completeSettings, knownSettings, type Said } from '../settings-of.ts';
 import { AS_SAID, ratedFans } from '../../cooling/index.ts';
 import {
   USUAL_MASSES,
@@ -76,20 +76,13 @@ export function drivesOf(
     const ready = plan.setUps[side];
     return !(ready.ok && ready.setUp.fans?.engineDriven);
   };
-  const now = settingsOf(
-    record.bay,
-    plan.fresh.assembly.fan,
-    record.thermostats,
-    {
-      opensC: asked.opens,
-      fullyOpenC: asked.full,
-      place: asked.place,
-      stages: stagesAsked(asked),
-    },
-    at,
-    isSwitched('fresh'),
-  );
-  const was = settingsOf(record.bay, plan.old.assembly.fan, record.thermostats, {}, at, isSwitched('old'));
+  const said = { opensC: asked.opens, fullyOpenC: asked.full, place: asked.place, stages: stagesAsked(asked) }; // prettier-ignore
+  const set = (side: 'old' | 'fresh', own: Said): Settings | undefined =>
+    completeSettings(
+      knownSettings(switchesOf(record, plan[side]), record.thermostats, own, at),
+      isSwitched(side),
+    );
+  const [now, was] = [set('fresh', said), set('old', {})];
   const fresh = now && driveOf(plan, 'fresh', now, asked);
   const old = was && driveOf(plan, 'old', was, { ...asked, drive: 'staged' });
   return { old, fresh, seconds: (fresh ?? old)?.legs.reduce((sum, leg) => sum + leg.seconds, 0) ?? 0 };

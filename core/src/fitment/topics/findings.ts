@@ -13,12 +13,13 @@ import {
   type SaidRow,
   type Together,
 } from '../../fit/index.ts';
-import type { SubjectKind } from '../../figures/index.ts';
+import type { FigureSet, SubjectKind } from '../../figures/index.ts';
 import type { Work } from '../../practice/index.ts';
-import type { Broken, Proposal, Settings } from '../agreement.ts';
+import type { Broken, KnownSettings, Proposal, Room, Settings } from '../agreement.ts';
 import type { Reach, SwapHazard } from '../shapes/bolts.ts';
 import type { ClaimFinding } from '../claims.ts';
 import type { Plan } from '../plan.ts';
+import type { PlanPart } from '../record.ts';
 import { screwsInBox } from './screws-topic.ts';
 import type { Stack } from '../shapes/stack-of-parts.ts';
 
@@ -39,6 +40,7 @@ export type FindingSays =
   | { by: 'claim'; claim: ClaimFinding }
   | { by: 'hazard'; hazard: SwapHazard }
   | { by: 'agreement'; broken: Broken; settings: Settings; proposal: Proposal | undefined }
+  | { by: 'agreement-open'; known: KnownSettings; room: readonly Room[] }
   | { by: 'clearance'; code: ClearanceCode; key: Cleared['key']; nominalMm: number; wantedMm: number; gapMm: number; chance: number; spacerMm?: number; leavesMm?: number }
   | { by: 'stack-gap'; subject: SubjectKind; key: string; leavesOpen: Stack['missing'][number]['leavesOpen'] }
   | { by: 'colour-trap'; colour: string; function: string; there: string }
@@ -47,7 +49,7 @@ export type FindingSays =
   | { by: 'screw'; code: 'touches' | 'too-short'; tray: string; byMm: number }
   | { by: 'box-screws'; name: string; deeperMm: number; mostMm: number }
   | { by: 'relation'; relation: RelationId; outcome: 'fail' | 'unknown' }
-  | { by: 'plain'; code: 'plugs-not-on-record' | 'temperatures-not-on-record' | 'agrees' | 'nothing-to-do' | 'shroud-unknown' | 'engine-driven' }
+  | { by: 'plain'; code: 'plugs-not-on-record' | 'agrees' | 'nothing-to-do' | 'shroud-unknown' | 'engine-driven' }
   | { by: 'drive'; hottestC: number; hottestAtS: number; boilsC?: number; fan: 'never' | 'stays' | 'cycles'; times: number; pullDownS?: number }
   /** Written by the view that asked: what a long sum says of itself. */
   | { by: 'text'; text: string }; // prettier-ignore
@@ -234,18 +236,15 @@ export function coolingFindings(cases: CoolingCases): Found[] {
   return [{ about, word: 'open', says: { ...says, code: 'open', u } }];
 }
 
-export function agreementFindings(
-  settings: Settings | undefined,
-  broken: readonly Broken[],
-  proposal: Proposal | undefined,
-): Found[] {
+/** Whether thermostat and fan agree; with a temperature missing, the range of it that would. */
+export function agreementFindings({ settings, temperatures, room, broken, proposal }: Pick<Plan, 'settings' | 'temperatures' | 'room' | 'broken' | 'proposal'>): Found[] {
   const about = 'agreement';
-  if (!settings) return [{ about, word: 'open', says: { by: 'plain', code: 'temperatures-not-on-record' } }];
+  if (!settings) return temperatures ? [{ about, word: 'open', says: { by: 'agreement-open', known: temperatures, room } }] : [];
   if (broken.length === 0) return [{ about, word: 'clear', says: { by: 'plain', code: 'agrees' } }];
   const [first] = [...broken].sort((a, b) => Number(a.mild) - Number(b.mild));
   const word = first!.mild || proposal ? 'work' : 'stop';
   return [{ about, word, says: { by: 'agreement', broken: first!, settings, proposal } }];
-}
+} // prettier-ignore
 
 const claimHolds = (finding: ClaimFinding): boolean =>
   finding.kind === 'airflow' ? finding.verdict === 'holds' : finding.holds;
@@ -305,12 +304,17 @@ function shroudFindings({ old, fresh }: Pick<Plan, 'old' | 'fresh'>): Found[] {
   return [{ about: 'cooling', word: 'open', says: { by: 'plain', code: 'shroud-unknown' } }];
 }
 
+const kitByHand = ({ figures }: PlanPart): boolean =>
+  (figures as unknown as FigureSet<'kit'>).words.probe?.word === 'none';
+
 /** Thermostat and fan: an engine-driven fan has no switch to agree with. */
 function agreementOf(plan: Plan): Found[] {
   const fan = plan.fresh.assembly.fan;
   if (fan?.words.drivenBy?.word === 'engine')
     return [{ about: 'agreement', word: 'clear', says: { by: 'plain', code: 'engine-driven' } }];
-  return fan || plan.settings ? agreementFindings(plan.settings, plan.broken, plan.proposal) : [];
+  // A kit with a hand switch has no set points: its row asks for the lamp that minds it.
+  if (plan.fresh.parts.kit && kitByHand(plan.fresh.parts.kit)) return [];
+  return fan || plan.settings ? agreementFindings(plan) : [];
 }
 
 /** What a drive comes to: the hottest moment against boiling, and what the fan did. */

@@ -45,17 +45,13 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
   const { old, fresh } = useDrives(drives);
   const t = (value: number) => formatQuantity(value, 'temperature', units);
   const fan = drives.fresh?.control;
-  const [on, off] =
-    fan?.kind === 'stages'
-      ? [fan.stages[0]!.onC, fan.stages[0]!.offC]
-      : fan
-        ? [fan.fromC, fan.fromC - fan.hysteresisK]
-        : [96, 91];
-  const opens = drives.fresh?.thermostat.opensC ?? 82;
-  const full =
-    drives.fresh?.thermostat.fullyOpenC ??
-    (compared.settings ? fullyOpenOf(compared.settings.thermostat, compared.practice) : 94);
-  const two = fan?.kind === 'stages' && fan.stages.length > 1 ? fan.stages[1]! : undefined;
+  const set: SetTo | undefined = drives.fresh && {
+    opens: drives.fresh.thermostat.opensC,
+    full: drives.fresh.thermostat.fullyOpenC,
+    ...(fan?.kind === 'stages'
+      ? { on: fan.stages[0]!.onC, off: fan.stages[0]!.offC, two: fan.stages[1] }
+      : { on: fan!.fromC, off: fan!.fromC - fan!.hysteresisK, two: undefined }),
+  };
   const { fresh: ready } = compared.setUps;
   const turned = ready.ok && ready.setUp.fans?.engineDriven !== undefined;
   const waits = [
@@ -114,89 +110,18 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
               />
             )}
             <div className="mt-3 grid gap-2.5" onPointerUp={settle} onBlur={settle}>
-              <Slider
-                label="Thermostat starts to open"
-                min={60}
-                max={105}
-                value={opens}
-                show={t}
-                onChange={(value) => slide({ opens: value, full: value + (full - opens) })}
-              />
-              <Slider
-                label="Fully open"
-                min={Math.ceil(opens) + 1}
-                max={125}
-                value={full}
-                show={t}
-                onChange={(value) => slide({ opens, full: value })}
-              />
-              {!turned && (
-                <>
-                  <Slider
-                    label="Fan on"
-                    min={Math.ceil(off) + 1}
-                    max={125}
-                    value={on}
-                    show={t}
-                    onChange={(value) => slide({ on: value, off })}
-                  />
-                  <Slider
-                    label="Fan off"
-                    min={55}
-                    max={Math.floor(on) - 1}
-                    value={off}
-                    show={t}
-                    onChange={(value) => slide({ on, off: value })}
-                  />
-                  {now.drive === 'modulated' && (
-                    <Slider
-                      label="To full duty over"
-                      min={2}
-                      max={30}
-                      value={now.ramp ?? USUAL_CONTROL.rampK}
-                      show={(value) => kelvins(value, units)}
-                      onChange={(ramp) => slide({ ramp })}
-                    />
-                  )}
-                  {two && now.drive !== 'modulated' && (
-                    <>
-                      <Slider
-                        label="Second stage on"
-                        min={Math.ceil(on) + 1}
-                        max={125}
-                        value={two.onC}
-                        show={t}
-                        onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
-                      />
-                      <Slider
-                        label="Second stage off"
-                        min={55}
-                        max={Math.floor(two.onC) - 1}
-                        value={two.offC}
-                        show={t}
-                        onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
-                      />
-                    </>
-                  )}
-                  {!two && now.drive !== 'modulated' && drives.fresh && (
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
-                      onClick={() => change({ on, off, on2: on + 6, off2: off + 6 })}
-                    >
-                      Add a second stage
-                    </button>
-                  )}
-                  {two && now.drive !== 'modulated' && (
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
-                      onClick={() => change({ on2: undefined, off2: undefined })}
-                    >
-                      Without the second stage
-                    </button>
-                  )}
-                </>
+              {set ? (
+                <SetSliders {...{ set, turned, now, slide, change }} />
+              ) : (
+                !compared.settings && (
+                  <button
+                    type="button"
+                    className="btn btn-quiet justify-self-start"
+                    onClick={() => change({ tab: 'agreement' })}
+                  >
+                    {compareWords('drive:enter')}
+                  </button>
+                )
               )}
               <Slider
                 label="Ambient"
@@ -211,6 +136,121 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
           <p className="text-muted text-[14px]">{MODEL_CARE}</p>
         </div>
       </div>
+    </>
+  );
+}
+
+/** What the drive is set to, °C. */
+interface SetTo {
+  opens: number;
+  full: number;
+  on: number;
+  off: number;
+  two: { onC: number; offC: number } | undefined;
+}
+
+/** Sliders of thermostat and fan; only what is known is shown. */
+function SetSliders({
+  set: { opens, full, on, off, two },
+  turned,
+  now,
+  slide,
+  change,
+}: {
+  set: SetTo;
+  turned: boolean;
+  now: Asked;
+  slide: (patch: Partial<Asked>) => void;
+  change: TabProps['change'];
+}) {
+  const units = useUnits();
+  const t = (value: number) => formatQuantity(value, 'temperature', units);
+  return (
+    <>
+      <Slider
+        label="Thermostat starts to open"
+        min={60}
+        max={105}
+        value={opens}
+        show={t}
+        onChange={(value) => slide({ opens: value, full: value + (full - opens) })}
+      />
+      <Slider
+        label="Fully open"
+        min={Math.ceil(opens) + 1}
+        max={125}
+        value={full}
+        show={t}
+        onChange={(value) => slide({ opens, full: value })}
+      />
+      {!turned && (
+        <>
+          <Slider
+            label="Fan on"
+            min={Math.ceil(off) + 1}
+            max={125}
+            value={on}
+            show={t}
+            onChange={(value) => slide({ on: value, off })}
+          />
+          <Slider
+            label="Fan off"
+            min={55}
+            max={Math.floor(on) - 1}
+            value={off}
+            show={t}
+            onChange={(value) => slide({ on, off: value })}
+          />
+          {now.drive === 'modulated' && (
+            <Slider
+              label="To full duty over"
+              min={2}
+              max={30}
+              value={now.ramp ?? USUAL_CONTROL.rampK}
+              show={(value) => kelvins(value, units)}
+              onChange={(ramp) => slide({ ramp })}
+            />
+          )}
+          {two && now.drive !== 'modulated' && (
+            <>
+              <Slider
+                label="Second stage on"
+                min={Math.ceil(on) + 1}
+                max={125}
+                value={two.onC}
+                show={t}
+                onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
+              />
+              <Slider
+                label="Second stage off"
+                min={55}
+                max={Math.floor(two.onC) - 1}
+                value={two.offC}
+                show={t}
+                onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
+              />
+            </>
+          )}
+          {!two && now.drive !== 'modulated' && (
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => change({ on, off, on2: on + 6, off2: off + 6 })}
+            >
+              Add a second stage
+            </button>
+          )}
+          {two && now.drive !== 'modulated' && (
+            <button
+              type="button"
+              className="btn btn-quiet"
+              onClick={() => change({ on2: undefined, off2: undefined })}
+            >
+              Without the second stage
+            </button>
+          )}
+        </>
+      )}
     </>
   );
 }

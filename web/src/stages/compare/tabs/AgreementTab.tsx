@@ -1,11 +1,12 @@
-import { AGREEMENT_RULES, fullyOpenOf, stagesOf } from '@radiatrix/core/fitment';
+import { AGREEMENT_RULES, fullyOpenOf, stagesOf, switchesOf, type Proposal } from '@radiatrix/core/fitment';
+import type { UnitSystem } from '@radiatrix/core/quantity';
 import { PLACES, type Place } from '@radiatrix/core/drive';
-import type { FigureSet } from '@radiatrix/core/figures';
 import { useUnits } from '../../../app/store.ts';
 import { AgreementRuler } from './AgreementRuler.tsx';
 import type { Asked } from '../address.ts';
 import type { Plan } from '@radiatrix/core/fitment';
-import { brokenText, proposalText } from '@radiatrix/words/fitment';
+import { brokenText, lawText, proposalText, waySetPoints, wayThermostat } from '@radiatrix/words/fitment';
+import { compareWords } from '@radiatrix/words/en/compare';
 import { Altitude, Answer, Block, Knob, Pick } from './parts.tsx';
 import type { TabProps } from './tab.ts';
 
@@ -34,17 +35,8 @@ const AS_RECORDED: Partial<Asked> = {
 export function AgreementTab({ planning, compared, found, practice, asked, change }: TabProps) {
   const units = useUnits();
   const { settings, broken, proposal } = compared;
-  const recorded = stagesOf(planning.bay, compared.fresh.assembly.fan as FigureSet<'fan'> | undefined);
-  const now = settings?.stages ?? recorded;
+  const now = compared.temperatures?.stages ?? stagesOf(switchesOf(planning, compared.fresh));
   const said = Object.keys(AS_RECORDED).some((key) => asked[key as keyof Asked] !== undefined);
-  /** Writing one of a pair fixes the other as it is, since a stage is both. */
-  const stage = (i: 0 | 1, which: 'onC' | 'offC') => (value: number | undefined) => {
-    const keys = i === 0 ? (['on', 'off'] as const) : (['on2', 'off2'] as const);
-    if (value === undefined) return change({ [keys[0]]: undefined, [keys[1]]: undefined });
-    const pair = { onC: now[i]?.onC ?? value + 5, offC: now[i]?.offC ?? value - 5, [which]: value };
-    const first = i === 1 && asked.on === undefined && now[0] ? { on: now[0].onC, off: now[0].offC } : {};
-    change({ ...first, [keys[0]]: pair.onC, [keys[1]]: pair.offC });
-  };
   return (
     <>
       <Answer found={found.filter((each) => each.about === 'agreement')}>
@@ -89,18 +81,14 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
                   </button>
                 </p>
               )}
-              {!proposal && (
-                <p className="mt-2">
-                  Nothing a controller can be set to, and no thermostat on record, agrees.
-                </p>
-              )}
+              <OneSidedWays {...{ compared, units, change }} />
             </Block>
           )}
           {broken.length === 0 && settings && (
             <Block title="Rules kept">
               <ul className="text-muted list-disc pl-5">
-                {Object.values(AGREEMENT_RULES).map((rule) => (
-                  <li key={rule}>{rule}</li>
+                {AGREEMENT_RULES.map((rule) => (
+                  <li key={rule}>{lawText(rule)}</li>
                 ))}
               </ul>
             </Block>
@@ -127,7 +115,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               dimension="temperature"
               range={RANGE}
               value={asked.opens}
-              usual={settings?.thermostat.opensC}
+              usual={compared.temperatures?.opensC}
               onChange={(opens) => change({ opens })}
             />
             <Knob
@@ -144,7 +132,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               range={RANGE}
               value={asked.on}
               usual={now[0]?.onC}
-              onChange={stage(0, 'onC')}
+              onChange={(on) => change({ on })}
             />
             <Knob
               label="Fan off"
@@ -152,12 +140,12 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               range={RANGE}
               value={asked.off}
               usual={now[0]?.offC}
-              onChange={stage(0, 'offC')}
+              onChange={(off) => change({ off })}
             />
             <Pick<Place>
               label="Sensed"
               className="col-span-2"
-              value={settings?.place ?? 'engine-outlet'}
+              value={compared.temperatures?.place ?? 'engine-outlet'}
               options={(Object.keys(PLACES) as Place[]).map((each) => [each, PLACES[each]])}
               onChange={(place) => change({ place })}
             />
@@ -168,7 +156,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               range={RANGE}
               value={asked.on2}
               usual={now[1]?.onC}
-              onChange={stage(1, 'onC')}
+              onChange={(on2) => change({ on2 })}
             />
             <Knob
               label="2nd stage off"
@@ -177,7 +165,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
               range={RANGE}
               value={asked.off2}
               usual={now[1]?.offC}
-              onChange={stage(1, 'offC')}
+              onChange={(off2) => change({ off2 })}
             />
             <Knob
               label="Cap"
@@ -192,5 +180,37 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
         </Block>
       </div>
     </>
+  );
+}
+
+/** Both ways that keep one side: other set points for this thermostat, another thermostat for these set points. */
+function OneSidedWays({
+  compared,
+  units,
+  change,
+}: Pick<TabProps, 'compared' | 'change'> & { units: UnitSystem }) {
+  const { oneSided, proposal } = compared;
+  if (!oneSided) return null;
+  const lines = [
+    ['set-points', oneSided.setPoints, waySetPoints(oneSided.setPoints, units)],
+    ['thermostat', oneSided.thermostat, wayThermostat(oneSided.thermostat, oneSided.opensAtMostC, units)],
+  ] as const;
+  const isNearest = (way: Proposal | undefined): boolean =>
+    way !== undefined && way.cost === proposal?.cost && way.changesThermostat === proposal.changesThermostat;
+  return (
+    <ul className="mt-2" aria-label={compareWords('ways')}>
+      {lines
+        .filter(([, way, text]) => text !== '' && !isNearest(way))
+        .map(([key, way, text]) => (
+          <li key={key} className="mb-1.5 flex flex-wrap items-center gap-3">
+            {text}
+            {way && (
+              <button type="button" className="btn btn-quiet" onClick={() => change(askedOf(way.settings))}>
+                {compareWords('ways:take')}
+              </button>
+            )}
+          </li>
+        ))}
+    </ul>
   );
 }
