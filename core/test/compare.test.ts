@@ -309,7 +309,8 @@ describe('thermostat and fan', () => {
           for (let value = 60; value <= 130; value += 1) {
             const inside = value >= fromC && value <= toC;
             // A fan that switches within fewer kelvins than practice allows breaks no rule of temperatures.
-            const close = missing === 'on' ? value < stage.offC + wide : missing === 'off' && value > onC - wide;
+            const close =
+              missing === 'on' ? value < stage.offC + wide : missing === 'off' && value > onC - wide;
             // What is not moved may break a rule by itself.
             if (inside) expect(agrees(value) || !agreesSomewhere(agrees)).toBe(true);
             else if (!close) expect(agrees(value), `${missing} ${value}`).toBe(false);

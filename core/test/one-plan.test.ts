@@ -13,6 +13,7 @@ import {
 } from '../src/fitment/index.ts';
 import { USUAL_PRACTICE, needed, practiceOf, workKey, type Work } from '../src/practice/index.ts';
 import { assembleSheet, type ProcedureDocument } from '../src/procedure/index.ts';
+import { refitMap, refitOf, type AccessMap, type RefitPart } from '../src/access/index.ts';
 import { BAY, PLUGS, SOUND, value, word } from './sound.ts';
 
 /**
@@ -116,6 +117,11 @@ const practices = fc.constantFrom(
   practiceOf({ motorToEngine: 30, fuseShare: 0.6 }),
   practiceOf({ passAt: 0.99, bracketSlot: 3 }),
 );
+const kitWords = ({ figures }: PlanPart) => {
+  const { probe, acRequest } = (figures as unknown as FigureSet<'kit'>).words;
+  return { probe: probe?.word, acRequest: acRequest?.word };
+};
+const BARE_MAP: AccessMap = { title: '', notes: [], things: [], fasteners: [], operations: [], steps: [] };
 const NONE = { radiator: undefined, fan: undefined, shroud: undefined };
 const fitPart = ({ kind, figures }: PlanPart): FitPart => ({ kind, figures }) as unknown as FitPart;
 const said = (work: readonly Work[]) =>
@@ -239,6 +245,105 @@ describe('one truth', () => {
       expect(offered).toBeGreaterThan(60);
     },
   );
+});
+
+const fanOf = ({ figures }: PlanPart) => figures as unknown as FigureSet<'fan'>;
+const builtWith = ({ bay }: PlanRecord) => (bay as FigureSet<'bay'>).words.fanDrivenBy?.word;
+const BELT_FAN = {
+  quantities: { diameter: SOUND.fan.quantities.diameter, depth: value(60), hubCircle: value(40) },
+  words: { drivenBy: word('engine'), hubThread: word('bolts'), throw: word('puller') },
+};
+
+/** Belt or motor, as built and as chosen, with a kit or without: what each view says of wiring, set points and minutes. */
+const conversions = fc
+  .record({
+    record: records,
+    kitFigures: fc.oneof(fc.constant(SOUND.kit as never), movedFigures('kit', SOUND.kit as never)),
+    withKit: fc.boolean(),
+    built: fc.constantFrom('motor', 'engine', undefined),
+    chosen: fc.constantFrom('motor', 'motor', 'engine'),
+    old: fc.constantFrom(undefined, 5),
+    plug: fc.constantFrom(undefined, undefined, undefined, 'FAN-3A', 'FAN-4M'),
+    practice: practices,
+  })
+  .map(({ record, kitFigures, withKit, built, chosen, plug, ...rest }) => {
+    const { fanDrivenBy: _, ...words } = (record.bay as FigureSet<'bay'>).words;
+    const bay = {
+      ...(record.bay as FigureSet<'bay'>),
+      words: { ...words, ...(built ? { fanDrivenBy: word(built) } : {}) },
+    };
+    const own = record.parts.map((part) =>
+      part.id !== 6
+        ? part
+        : { ...part, figures: (chosen === 'motor' ? { ...fanOf(part), words: { ...fanOf(part).words, drivenBy: word('motor'), ...(plug ? { fanConnector: word(plug) } : {}) } } : BELT_FAN) as never }); // prettier-ignore
+    const kit: PlanPart = { id: 7, number: 'P 7', kind: 'kit', figures: kitFigures, inTheBox: [] };
+    return { ...rest, withKit, record: { ...record, bay: bay as never, parts: [...own, kit] } };
+  });
+
+test('random conversions: Match, Wiring, Agreement, work and sheet say the same of plug, set points and minutes', () => {
+  const seen: Record<string, number> = {};
+  const count = (what: string) => (seen[what] = (seen[what] ?? 0) + 1);
+  fc.assert(
+    fc.property(conversions, ({ record, withKit, old, practice }) => {
+      const fresh = sideOf(record, { ...NONE, fan: 6, kit: withKit ? 7 : undefined });
+      const plan = planOf(record, sideOf(record, { ...NONE, fan: old }), fresh, NO_CHOICES, practice);
+      const row = (check: string) => plan.ledger.find((each) => each.check === check && each.outcome !== 'not-asked'); // prettier-ignore
+      const engine = fresh.assembly.fan!.words.drivenBy?.word === 'engine';
+      const says = findingsOf(plan);
+      const about = (topic: string) => says.filter((each) => each.about === topic).map(({ word: is }) => is);
+
+      // Wiring: one row for the plug that is joined, and it says what the drawing of the wires says.
+      const plugs = ['fanConnector', 'kitPlug'].flatMap((check) => row(check) ?? []);
+      expect(plugs.length, 'one plug is joined').toBeLessThanOrEqual(1);
+      const keepsBelt = engine && !withKit && builtWith(record) === 'engine';
+      if (keepsBelt) expect(about('wiring').filter((each) => each !== 'clear')).toEqual([]);
+      else if (!engine && plan.plan && plugs[0]) {
+        const same = { pass: ['plugs-in'], change: ['adapter', 're-terminate'], fail: ['cannot'] } as const;
+        expect(same[plugs[0].outcome as 'pass']).toContain(plan.plan.verdict);
+        count(`wiring ${plan.plan.verdict}`);
+      }
+      const joins = plan.work.some(({ code }) => code === 're-terminate' || code === 'plug-adapter');
+      if (plan.verdict !== 'no' && plan.plan && plugs[0])
+        expect(joins).toBe(plan.plan.verdict !== 'plugs-in');
+
+      // Agreement: the row of the set points and the rules, both by the figures as they are.
+      // A kit switches the fan; a switch that the fan has besides is a row of its own.
+      const switches = plan.together.members.find(({ kind }) => kind === (withKit ? 'kit' : 'fan'));
+      const switched = switches?.verdict.ledger.find(({ check, outcome }) => check === 'thermostatAndFan' && outcome !== 'not-asked'); // prettier-ignore
+      if (!engine && switched?.margin && plan.settings) {
+        const rules = plan.broken.filter(({ mild }) => !mild).map(({ rule }) => rule);
+        const breaks = rules.some((rule) => ['off-below-opening', 'on-near-boiling', 'on-near-warning'].includes(rule)); // prettier-ignore
+        expect(breaks, JSON.stringify([plan.settings, switched.margin])).toBe(switched.margin.value < -1e-9);
+        count(breaks ? 'breaks' : 'agrees');
+      }
+      if (keepsBelt) expect(about('agreement').filter((each) => each !== 'clear')).toEqual([]);
+
+      // Sheet: steps that mount the parts and work beside them come to the minutes of the plan.
+      if (plan.verdict === 'no') return;
+      const refit = refitOf(
+        [
+          { number: 'P 6', kind: 'fan', role: 'goes in', drivenBy: fresh.assembly.fan!.words.drivenBy?.word },
+          ...(withKit ? [{ number: 'P 7', kind: 'kit', role: 'goes in', ...kitWords(fresh.parts.kit!) } as RefitPart] : []),
+        ],
+        { fanDrivenBy: builtWith(record), airConditioning: record.vehicle.configuration.airConditioning },
+      ); // prettier-ignore
+      const mounts = refitMap(BARE_MAP, refit).steps.filter(({ mount }) => mount?.covers);
+      const sheet = assembleSheet({ procedure: { ...EMPTY, steps: mounts }, vehicle: { airConditioning: false, selfShifting: false, highVoltage: false }, work: plan.work, coolant: undefined }); // prettier-ignore
+      const onPaper = sheet.sections.flatMap(({ steps }) => steps).reduce((sum, { minutes }) => sum + minutes, 0); // prettier-ignore
+      expect(onPaper, said(plan.work).join()).toBe(plan.work.reduce((sum, { minutes }) => sum + minutes, 0));
+      if (mounts.length > 0) count('mounted');
+    }),
+    { seed: 23, numRuns: 1500 },
+  );
+  for (const each of [
+    'wiring plugs-in',
+    'wiring re-terminate',
+    'wiring cannot',
+    'breaks',
+    'agrees',
+    'mounted',
+  ])
+    expect(seen[each] ?? 0, JSON.stringify(seen)).toBeGreaterThan(5);
 });
 
 test('the shroud out from round a framed fan: what that does is said not to be known, and only then', () => {

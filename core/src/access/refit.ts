@@ -49,8 +49,10 @@ const MOUNT_LINES: Readonly<Record<MountCode, MountLine>> = {
   'kit-ignition': { minutes: 25, tools: ['test lamp', 'crimp tool'], consumables: [], covers: 'fit-controller-kit' },
   'kit-probe': { minutes: 20, tools: [], consumables: [], covers: 'fit-controller-kit' },
   'kit-switch': { minutes: 20, tools: [], consumables: [], covers: 'fit-controller-kit' },
-  'kit-fan': { minutes: 25, tools: ['crimp tool'], consumables: ['heat-shrink'], covers: 'fit-controller-kit' },
-  'kit-ac': { minutes: 30, tools: ['crimp tool'], consumables: [], covers: 'ac-request' },
+  'kit-probe-lead': { minutes: 20, tools: [], consumables: [], covers: 'fit-controller-kit' },
+  'kit-fan': { minutes: 15, tools: ['crimp tool'], consumables: ['heat-shrink'], covers: 'fit-controller-kit' },
+  'kit-ac': { minutes: 10, tools: ['crimp tool'], consumables: ['heat-shrink'], covers: 'fit-controller-kit' },
+  'kit-ac-off': { minutes: 10, tools: [], consumables: ['heat-shrink'], covers: 'fit-controller-kit' },
   'part': { minutes: 10, tools: [], consumables: [] },
 }; // prettier-ignore
 
@@ -58,10 +60,11 @@ function kitMounts(kit: RefitPart, { airConditioning }: RefitVehicle): MountCode
   const byHand = kit.probe === 'none';
   return [
     'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition',
-    // A probe between the fins is a piece of work of its own, which the plan has.
-    ...(byHand ? (['kit-switch'] as const) : kit.probe === 'fins' ? [] : (['kit-probe'] as const)),
+    // Pushing a probe between the fins is a piece of work of its own, which the plan has.
+    byHand ? 'kit-switch' : kit.probe === 'fins' ? 'kit-probe-lead' : 'kit-probe',
     'kit-fan',
-    ...(airConditioning && kit.acRequest === 'yes' ? (['kit-ac'] as const) : []),
+    // Without an end for the compressor the plan has a relay and diode; without a compressor the end is sealed.
+    airConditioning && kit.acRequest === 'yes' ? 'kit-ac' : 'kit-ac-off',
   ]; // prettier-ignore
 }
 

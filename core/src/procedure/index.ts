@@ -14,6 +14,7 @@ export {
   inOrder,
   assembleSheet,
   isCoolDown,
+  mountsOf,
   opensSystem,
   type Sheet,
   type SheetInput,

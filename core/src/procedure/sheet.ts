@@ -10,7 +10,7 @@ import {
 } from '../practice/index.ts';
 import { cautionsFor, cautionText, type Caution, type CautionContext } from './cautions.ts';
 import { swapHazards } from './proofread.ts';
-import type { Fastener, Phase, ProcedureDocument, Step } from './types.ts';
+import type { Fastener, Mount, Phase, ProcedureDocument, Step } from './types.ts';
 
 export interface SheetStep extends Step {
   /** Counted through the whole sheet. */
@@ -69,8 +69,11 @@ const OPENING: ReadonlySet<WorkCode> = new Set<WorkCode>([
   'stepped-hose', 'formed-hose', 'hose-reducer', 'trim-hose', 'hose-adapter', 'sensor-adapter', 'tee-vent', 'coupler-adapters', 'sensor-bush', 'plug-port', 'housing-seal',
 ]); // prettier-ignore
 /** Whether work, or a probe that is screwed in, opens the cooling system. */
-export const opensSystem = (work: readonly Work[], steps: readonly Step[]): boolean =>
-  work.some(({ code }) => OPENING.has(code)) || steps.some(({ mount }) => mount?.code === 'kit-probe');
+export const opensSystem = (work: readonly Work[], mounts: readonly Pick<Mount, 'code'>[]): boolean =>
+  work.some(({ code }) => OPENING.has(code)) || mounts.some(({ code }) => code === 'kit-probe');
+/** What the steps of a document mount. */
+export const mountsOf = (steps: readonly Pick<Step, 'mount'>[]): Mount[] =>
+  steps.flatMap(({ mount }) => mount ?? []);
 
 /** A wait of this long before a hot system is opened is the cool-down, not a drain; min. */
 const COOLING_FROM = 30;

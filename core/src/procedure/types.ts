@@ -37,8 +37,8 @@ export interface Fastener {
 
 /** How a part that no move of the map puts back is mounted; said by the catalogue `mounts`. */
 export const MOUNT_CODES = [
-  'stud-nuts', 'fan-frame', 'fan-run', 'belt-fan', 'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-switch',
-  'kit-fan', 'kit-ac', 'part',
+  'stud-nuts', 'fan-frame', 'fan-run', 'belt-fan', 'kit-box', 'kit-fuse', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-probe-lead', 'kit-switch',
+  'kit-fan', 'kit-ac', 'kit-ac-off', 'part',
 ] as const; // prettier-ignore
 export type MountCode = (typeof MOUNT_CODES)[number];
 export interface Mount {

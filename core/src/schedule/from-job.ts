@@ -9,7 +9,14 @@ import {
   type WaitsFor,
 } from '../job/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
-import { PHASES, type Phase, type ProcedureDocument, type Step } from '../procedure/index.ts';
+import {
+  PHASES,
+  mountsOf,
+  opensSystem,
+  type Phase,
+  type ProcedureDocument,
+  type Step,
+} from '../procedure/index.ts';
 import type { TaskKind } from './types.ts';
 
 /** A piece of a job, as a shop has to find room for it. */
@@ -99,7 +106,7 @@ export function workOfJob(
   }
   const begun = AT_WORK.has(state.stage);
   const tasks = way ? fromSteps(state, way, single) : fromUsual(state, single, practice);
-  const drained = again !== undefined || (way?.way ? costOf(way.way.map, way.way.operations).coolantL > 0 : true);
+  const drained = again !== undefined || (way?.way ? costOf(way.way.map, way.way.operations).coolantL > 0 || opensSystem([], mountsOf(way.document.steps)) : true);
   const cooling: JobTask = { label: 'Cools down over night', kind: 'waiting', minutes: practice.coldAgain, hands: 0, bay: false, tools: [], whole: false };
   const after = drained ? [...(again && tasks.length === 0 ? [] : [cooling]), look] : [];
   const all = [...tasks, ...after];

@@ -1,8 +1,15 @@
 import { costOf } from '@radiatrix/core/access';
 import type { Amount } from '@radiatrix/core/coolant';
 import { combined, type FigureSet } from '@radiatrix/core/figures';
-import { knownSettings, type PlanPart, type Switches } from '@radiatrix/core/fitment';
-import { undone, type JobEvent, type JobState } from '@radiatrix/core/job';
+import {
+  fitmentOf,
+  knownSettings,
+  membersOf,
+  sideOf,
+  type PlanPart,
+  type Switches,
+} from '@radiatrix/core/fitment';
+import { sidesOf, undone, type JobEvent, type JobState } from '@radiatrix/core/job';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import {
   PROTOCOL_NAMES,
@@ -12,11 +19,13 @@ import {
   type Trial,
   type TrialRun,
 } from '@radiatrix/core/trial';
-import { seesDrafts, type Person, type ProvingRecord } from '@radiatrix/contract';
+import { seesDrafts, type Person, type PlanningRecord, type ProvingRecord } from '@radiatrix/contract';
+import { opensSystem } from '@radiatrix/core/procedure';
+import { refitFor } from '../access/refit.ts';
 import { vehicleAccess } from '../access/service.ts';
 import type { Db } from '../db/client.ts';
 import { planningRecord } from '../fitment/service.ts';
-import { jobHand } from '../jobs/service.ts';
+import { jobHand, type JobHand } from '../jobs/service.ts';
 import { partLines } from '../parts/queries.ts';
 import { isSelfShifting } from '../vehicles/cautions.ts';
 import { loadVocabulary } from '../vehicles/queries.ts';
@@ -60,9 +69,13 @@ function changeOf(bay: FigureSet<'bay'>, radiator: PlanPart | undefined): { chan
     : { change: { value: 0, u: 0 }, known: false };
 }
 
-/** Whether the way that a job has taken lets coolant out: then every joint of it is proven tight. */
-async function wayLosesCoolant(db: Db, job: { id: number; vehicleId: number; state: JobState }, person: Person): Promise<boolean> {
-  const { way } = job.state;
+/** Whether a job opens the cooling system, by its way, its work or a probe: then every joint of it is proven tight. */
+async function opensCooling(db: Db, job: JobHand, vehicle: { bayId: number; airConditioning: boolean }, planning: PlanningRecord, person: Person): Promise<boolean> {
+  const { way, parts } = job.state;
+  const sides = sidesOf(parts);
+  const { work } = fitmentOf(planning, membersOf(sideOf(planning, sides.old), sideOf(planning, sides.fresh)), job.choices, practiceOf(planning.practice));
+  const { mounts } = await refitFor(db, job, vehicle, person.role);
+  if (opensSystem(work, mounts)) return true;
   if (!way) return false;
   const { map } = await vehicleAccess(db, job.vehicleId, person, job.id);
   return map ? costOf(map.document, way.operations).coolantL > 0 : false;
@@ -77,13 +90,12 @@ export async function provingRecord(db: Db, jobId: number, person: Person): Prom
     parts: visible.map(({ id }) => id).slice(0, 8),
     jobId,
   });
-  const [vehicle, vocabulary, library, wayOpens] = await Promise.all([
-
+  const [vehicle, vocabulary, library] = await Promise.all([
     findConfiguration(db, job.vehicleId),
     loadVocabulary(db),
     librarySpreads(db),
-    wayLosesCoolant(db, job, person),
   ]);
+  const wayOpens = await opensCooling(db, job, vehicle, planning, person);
   const practice: Practice = practiceOf(planning.practice);
   const { bay } = planning;
   const partOf = (kind: string): PlanPart | undefined => planning.parts.find((part) => part.kind === kind);

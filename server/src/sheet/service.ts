@@ -4,7 +4,7 @@ import { SIDE_KINDS, sidesOf } from '@radiatrix/core/job';
 import { fitPartOf, fitVehicleOf, kitEnds, NO_CHOICES, plugOf, transferList, type PlanPart } from '@radiatrix/core/fitment'; // prettier-ignore
 import { takesOnRecord } from '@radiatrix/core/electrical';
 import { practiceOf } from '@radiatrix/core/practice';
-import { assembleSheet, opensSystem, type ProcedureDocument } from '@radiatrix/core/procedure';
+import { assembleSheet, mountsOf, opensSystem, type ProcedureDocument } from '@radiatrix/core/procedure';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import { seesDrafts, type PlanningRecord, type Person, type SheetRecord } from '@radiatrix/contract';
 import { stepWords } from '@radiatrix/words/en/jobs';
@@ -173,6 +173,7 @@ export async function sheetRecord(
   // What goes in changes by the difference of the two radiators' insides, where both are on record.
   const holds = (part.figures as unknown as FigureSet<'radiator'>).quantities.insideVolume;
   const held = bay.quantities.radiatorVolume;
+  const opens = opensSystem(together.work, mountsOf(document.steps));
   const sheet = assembleSheet({
     procedure: document,
     vehicle: cautionContext(vehicle, vocabulary),
@@ -184,10 +185,11 @@ export async function sheetRecord(
     work: together.work,
     practice: practiceOf(planning.practice),
     coolant:
-      capacity && way?.coolantL !== 0
+      capacity && (way?.coolantL !== 0 || opens)
         ? {
             capacityL: capacity.value,
-            drainYieldL: way ? way.coolantL : bay.quantities.drainYield?.value,
+            // How much comes out above an opening that no move drains for, no record says.
+            drainYieldL: way ? way.coolantL || undefined : bay.quantities.drainYield?.value,
             mix: choices.mix ?? bay.quantities.coolantMix?.value ?? practiceOf(planning.practice).usualMix,
             insideChangeL: line.kind === 'radiator' && holds && held ? holds.value - held.value : 0,
           }
@@ -210,9 +212,7 @@ export async function sheetRecord(
         ? { reason: allowed.reason, by: allowed.by, at: allowed.at }
         : null,
     notices: [
-      ...(way?.coolantL === 0 && opensSystem(together.work, document.steps)
-        ? [stepWords('opens-undrained')]
-        : []),
+      ...(way?.coolantL === 0 && opens ? [stepWords('opens-undrained')] : []),
       ...(way?.since ?? []),
       ...sheet.notes,
       ...part.notices,

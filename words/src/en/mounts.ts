@@ -25,6 +25,8 @@ export const mountWords = catalogue('mounts', {
   'kit-probe': 'Probe of {number} into its place, sealed',
   'detail:kit-probe':
     'This opens the cooling system: drain to below the place first, fill and bleed afterwards. Route its wires clear of blades, belts and exhaust.',
+  'kit-probe-lead': 'Lead of the probe of {number} to the core',
+  'detail:kit-probe-lead': 'Route it clear of blades, belts and exhaust. The probe goes between the fins, not into a tube.',
   'kit-switch': 'Switch of {number} where the driver sees it',
   'detail:kit-switch': 'Nothing else starts the fan: show the driver the switch and when to use it.',
   'kit-fan': 'Join {number} to the fan by function',
@@ -32,6 +34,8 @@ export const mountWords = catalogue('mounts', {
     'Feed to feed, ground to ground: colours are on the sheet. Tie the wires clear of the blades.',
   'kit-ac': 'A/C end of {number} to the compressor’s feed, by a diode',
   'detail:kit-ac': 'The fan starts with the compressor; the diode keeps the kit from feeding it.',
+  'kit-ac-off': 'Seal and tie back the ends of {number} that nothing is joined to',
+  'detail:kit-ac-off': 'An open end on live wire shorts. Use heat-shrink, then a tie.',
   part: 'Fit {part} {number}',
   'detail:part': 'No move of the access map puts it in. Its own sheet says how.',
 });

@@ -13,7 +13,7 @@ export type Shown =
 
 /** What a check compares with where no figure and no word of a record stands on that side. */
 export type ShownCode =
-  | 'a-spring' | 'flat-feet' | 'a-kit' | 'kit-beside' | 'no-kit' | 'wire'
+  | 'a-spring' | 'flat-feet' | 'a-kit' | 'kit-beside' | 'no-kit' | 'kit-wires' | 'wire'
   | 'fuse-over-wire' | 'wire-too-thin' | 'drop' | 'beyond' | 'relay-too-small'; // prettier-ignore
 
 /** One amount of a margin and the sign it counts with, in the margin's unit. */

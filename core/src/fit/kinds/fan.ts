@@ -1,7 +1,16 @@
 import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
 import { wiringPlan } from '../../electrical/index.ts';
 import { boilsUnder } from '../../cooling/index.ts';
-import { lacking, quantityOf, remedyOf, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
+import {
+  lacking,
+  quantityOf,
+  remedyOf,
+  settle,
+  wordOfBay,
+  workedOut,
+  type Asked,
+  type Check,
+} from '../checks/check.ts';
 import { onlyWhere, same, words } from '../checks/families.ts';
 import type { Practice } from '../../practice/index.ts';
 import { measured, sides, type Term } from '../checks/shown.ts';
@@ -218,6 +227,16 @@ const withMotor: Asked<'fan'> = (_vehicle, figures) => !beltFan(figures);
 const onLoom: Asked<'fan'> = (vehicle, figures) => !beltFan(figures) && !beltBay(vehicle);
 const motorOnly = (check: Check): Check => onlyWhere<'fan'>(withMotor, check);
 const loomOnly = (check: Check): Check => onlyWhere<'fan'>(onLoom, check);
+/** A kit brings plug, fuse and wire of its own: its rows ask for them. */
+const orKit = (check: Check): Check => ({ ...loomOnly(check), beside: ['kit'], leavesTo: 'kit' });
+
+/** What drives the fan: a kit beside it switches it on and off, whatever the vehicle’s own drive is. */
+const DRIVE = {
+  get: (vehicle: FitVehicle) => (vehicle.beside?.kit ? workedOut('relay', 'switched-by-kit') : wordOfBay('fanControl').get(vehicle)),
+  at: (vehicle: FitVehicle) => (vehicle.beside?.kit ? { subject: 'kit' as const, key: 'fanPlug' } : wordOfBay('fanControl').at(vehicle)),
+}; // prettier-ignore
+const driven: Asked<'fan'> = (vehicle, figures) =>
+  !beltFan(figures) && (vehicle.beside?.kit !== undefined || !beltBay(vehicle));
 const [frameWidth, frameHeight, holesAcross, holesUp, tips] = frameChecks('fan');
 
 /** What a fan has to meet in a vehicle. */
@@ -227,11 +246,12 @@ export const fanChecks: Check[] = [
   tips!,
   ...driveChecks.filter(({ rule: { id } }) => id !== 'motorRotation'),
   ...[depth, blades, swept].map(motorOnly),
-  loomOnly(plug),
+  orKit(plug),
   motorOnly(standoff),
-  ...[onFuse('fan'), onWire('fan'), words(fanRules.fanThrow, 'fan', 'throw', wordOfBay('fanThrow'), same)].map(loomOnly),
+  ...[onFuse('fan'), onWire('fan')].map(orKit),
+  loomOnly(words(fanRules.fanThrow, 'fan', 'throw', wordOfBay('fanThrow'), same)),
   motorOnly(voltage('fan', 'voltage')),
-  loomOnly(words(fanRules.fanControl, 'fan', 'control', wordOfBay('fanControl'), driveAgrees)),
+  onlyWhere<'fan'>(driven, words(fanRules.fanControl, 'fan', 'control', DRIVE, driveAgrees, undefined, { beside: ['kit'] })),
   motorOnly(ownSwitch('fan')),
   ...driveChecks.filter(({ rule: { id } }) => id === 'motorRotation'),
 ]; // prettier-ignore

@@ -18,6 +18,7 @@ export const kitRules = rulesOf({
   kitWire: rule('kit', 'wiring'),
   kitProbe: rule('kit', 'ports', { work: by('sensor-adapter', 'probe') }),
   kitRequest: rule('kit', 'wiring', { work: by('ac-request', 'kit') }),
+  kitFit: rule('kit', 'wiring', { work: by('fit-controller-kit', 'fan') }),
   kitByHand: rule('kit', 'agreement', { work: by('mind-the-switch', 'kit') }),
 }); // prettier-ignore
 
@@ -150,6 +151,28 @@ const probe: Check = (() => {
   };
 })(); // prettier-ignore
 
+/** A kit never plugs in: its feeds, its ground and its switch are wired whatever else is met. */
+const wiredIn: Check = {
+  rule: kitRules.kitFit,
+  family: 'words',
+  beside: [],
+  keys: () => ({ vehicle: 'fanDrivenBy', part: 'kitConnector' }),
+  judge: (_vehicle, _part, finding) => {
+    finding.small = false;
+    finding.missing = 'none';
+    finding.outcome = 'change';
+    finding.chance = 0;
+    finding.chanceWithChange = 1;
+  },
+  show: () => ({
+    need: { type: 'said', codes: ['no-kit'] },
+    have: { type: 'said', codes: ['kit-wires'] },
+    traces: [],
+    missing: [],
+  }),
+  work: () => workOf('fit-controller-kit', 'fan'),
+};
+
 /** What a fan controller kit has to meet: the fan it feeds, the port of its probe, the compressor. */
 export const kitChecks: Check[] = [
   coherent('kit'),
@@ -162,4 +185,5 @@ export const kitChecks: Check[] = [
   probe,
   words(kitRules.kitRequest, 'kit', 'acRequest', { get: () => A_C, at: () => ({ subject: 'kit', key: 'acRequest' }) }, (_need, have) => (have === 'yes' ? 'pass' : 'change'), (vehicle) => vehicle.airConditioning),
   words(kitRules.kitByHand, 'kit', 'probe', { get: () => ITSELF, at: () => ({ subject: 'kit', key: 'probe' }) }, (_need, have) => (have === 'none' ? 'change' : 'pass')),
+  wiredIn,
 ]; // prettier-ignore
