@@ -56,6 +56,21 @@ const MOUNT_LINES: Readonly<Record<MountCode, MountLine>> = {
   'part': { minutes: 10, tools: [], consumables: [] },
 }; // prettier-ignore
 
+/**
+ * What has to be mounted before; everything else may be mounted in any order. The fuse closes the kit's feed, so it waits
+ * for every other end (common practice).
+ */
+const MOUNTED_BEFORE: Partial<Record<MountCode, readonly MountCode[]>> = {
+  'fan-frame': ['stud-nuts'],
+  'kit-fan': ['fan-frame', 'part', 'kit-box'],
+  'kit-ac': ['kit-box'],
+  'kit-ac-off': ['kit-box', 'kit-fan', 'kit-ground', 'kit-ignition', 'kit-probe', 'kit-probe-lead', 'kit-switch'],
+  'kit-fuse': ['kit-box'],
+}; // prettier-ignore
+/** Whether one of the mounts that are left comes before this one. */
+export const mountsFirst = (code: MountCode, left: readonly MountCode[]): boolean =>
+  (MOUNTED_BEFORE[code] ?? []).some((each) => left.includes(each));
+
 function kitMounts(kit: RefitPart, { airConditioning }: RefitVehicle): MountCode[] {
   const byHand = kit.probe === 'none';
   return [
