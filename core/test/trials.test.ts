@@ -18,9 +18,11 @@ import {
   nominalPs,
   pOf,
   paired,
+  peakOfLog,
   poolSpread,
   powerOf,
   powerCurve,
+  pullDownStretch,
   readStopwatch,
   watchAgainstLog,
   runProblem,
@@ -33,6 +35,7 @@ import {
   type Trial,
   type TrialRun,
 } from '../src/trial/index.ts';
+import type { Log } from '../src/instrument/index.ts';
 import { vapourPressureKPa } from '../src/fluid/index.ts';
 import { USUAL_PRACTICE } from '../src/practice/index.ts';
 import { atMost, drawn } from './simulated.ts';
@@ -417,6 +420,41 @@ describe('pull-downs', () => {
     expect(faster.rate.lo).toBeGreaterThan(1.1);
     expect(faster.settlesK.value).toBeCloseTo(-2, 6);
   }); // prettier-ignore
+});
+
+describe('a run made of its log', () => {
+  /** A climb to a peak, a fall with the fan on, and the turn when it goes off; cut after so many readings. */
+  const log = (readings: number, air = true): Log => {
+    const shape = (s: number): number => (s < 300 ? 90 + s / 15 : s < 420 ? 92 + 18 * Math.exp(-(s - 300) / 60) : 94.4 + (s - 420) / 20);
+    const ms = Array.from({ length: readings }, (_, i) => i * 2000);
+    const channel = (quantity: 'coolant' | 'ambient') => ({ name: quantity, quantity, unit: '°C', u: 0.5 });
+    const coolant = ms.map((each, i) => (i % 17 === 5 ? null : shape(each / 1000)));
+    return air
+      ? { channels: [channel('coolant'), channel('ambient')], ms, values: [coolant, ms.map(() => 24)] }
+      : { channels: [channel('coolant')], ms, values: [coolant] };
+  }; // prettier-ignore
+  const whole = pullDownStretch(log(300), 88);
+
+  test('a fall that turns has its end; cut anywhere before it is no shorter than what was seen, and says that it did not end', () => {
+    expect([whole.ended, whole.ambientC]).toEqual([true, 24]);
+    expect(whole.seconds.at(-1)).toBeCloseTo(120, -1);
+    for (let readings = 160; readings <= 205; readings += 5) {
+      const cut = pullDownStretch(log(readings, false), 88);
+      expect(cut).toMatchObject({ ended: false, ambientC: undefined });
+      expect(cut.seconds.at(-1)!).toBeLessThanOrEqual(whole.seconds.at(-1)!);
+    }
+    // Shut again counts as the end as well.
+    expect(pullDownStretch(log(210), 95).ended).toBe(true);
+  });
+
+  test('a peak is known once the coolant fell back from it; a log that ends hot says so', () => {
+    expect(peakOfLog(log(300))).toMatchObject({ peakC: 110, startC: 90, stillHot: false, ambientC: 24 });
+    const hot = peakOfLog(log(120))!;
+    expect([hot.stillHot, hot.seconds]).toEqual([true, 238]);
+    expect(hot.peakC).toBeLessThan(110);
+    expect(peakOfLog(log(1))).toBeUndefined();
+    expect(peakOfLog({ channels: [], ms: [0, 1], values: [] })).toBeUndefined();
+  });
 });
 
 describe('pressure above a liquid', () => {

@@ -73,4 +73,4 @@ export {
   type TrialConditions,
   type TrialSetUp,
 } from './types.ts';
-export { pullDownStretch } from './stretch.ts';
+export { TURNS_K, peakOfLog, pullDownStretch, type PeakOfLog } from './stretch.ts';

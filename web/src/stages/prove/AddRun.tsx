@@ -1,15 +1,21 @@
 import { useState } from 'react';
 import {
   PROTOCOLS,
+  TURNS_K,
+  peakOfLog,
   pullDownStretch,
   readStopwatch,
   runProblem,
   watchAgainstLog,
+  type PeakOfLog,
   type Trial,
   type TrialRun,
+  type WatchAgainstLog,
   type WrittenTime,
 } from '@radiatrix/core/trial';
+import { formatQuantity } from '@radiatrix/core/quantity';
 import { trialWords as words } from '@radiatrix/words/en/trial';
+import { kelvins } from '@radiatrix/words/temperature';
 import { useUnits } from '../../app/store.ts';
 import { Field } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
@@ -24,6 +30,10 @@ interface Props {
   say: ReturnType<typeof useHappened>['say'];
   busy: boolean;
 }
+
+/** Seconds as a watch shows them. @example clock(750) // '12:30' */
+const clock = (seconds: number): string =>
+  `${Math.floor(Math.round(seconds) / 60)}:${String(Math.round(seconds) % 60).padStart(2, '0')}`;
 
 /** A time as the watch shows it, and what was meant where it can be read in several ways. */
 function useWatch() {
@@ -43,25 +53,46 @@ function useWatch() {
   };
 }
 
-/** The run of the job's own readings that stands beside the watch, and how long its pull-down took. */
-function useLog(filling: Filling) {
+interface OfLog {
+  pullDownS: number;
+  ended: boolean;
+  peak: PeakOfLog;
+}
+
+/** The run of the job's own readings that stands beside the watch, or in its place, and what it says. */
+function useLog(filling: Filling, taken: (found: OfLog) => void) {
   const recorded = useRecorded();
   const [stream, setStream] = useState('');
-  const [seconds, setSeconds] = useState<number>();
+  const [found, setFound] = useState<OfLog | 'nothing'>();
   const choose = (id: string): void => {
     setStream(id);
-    setSeconds(undefined);
+    setFound(undefined);
     if (id === '') return;
     void recorded(id)
-      .then((found) =>
-        setSeconds(
-          found ? (pullDownStretch(found.log, filling.record.bleed.fullyOpenC).seconds.at(-1) ?? 0) : 0,
-        ),
-      )
-      .catch(() => setSeconds(0));
+      .then((run) => {
+        const peak = run && peakOfLog(run.log);
+        if (!run || !peak) return setFound('nothing');
+        const { seconds, ended } = pullDownStretch(run.log, filling.record.bleed.fullyOpenC);
+        const own = { pullDownS: seconds.at(-1) ?? 0, ended, peak };
+        setFound(own);
+        taken(own);
+      })
+      .catch(() => setFound('nothing'));
   };
-  return { stream, seconds, choose };
+  return { stream, found: found === 'nothing' ? undefined : found, nothing: found === 'nothing', choose };
 }
+
+/** What the log says of the run, and what it cannot say. */
+function LogSays({ found, timed, byWatch }: { found: OfLog; timed: boolean; byWatch: WatchAgainstLog | undefined }) {
+  const units = useUnits();
+  if (byWatch) return <p role="status" className={`w-full ${byWatch.lateS > 0 ? 'text-changes' : 'text-muted'}`}>{byWatch.said}</p>;
+  const after = clock(timed ? found.pullDownS : found.peak.seconds);
+  const peak = { value: found.peak.peakC, dimension: 'temperature' } as const;
+  const text = timed
+    ? found.ended ? '' : words('log:falling', { after })
+    : found.peak.stillHot ? words('log:hot', { by: kelvins(TURNS_K, units), peak, after }, units) : words('log:peak', { peak, after }, units);
+  return text === '' ? null : <p role="status" className="text-changes w-full">{text}</p>;
+} // prettier-ignore
 
 function Meant({ of, watch }: { of: string; watch: ReturnType<typeof useWatch> }) {
   if (watch.read?.read !== 'ask') return null;
@@ -102,11 +133,20 @@ export function AddRun({ trial, runs, filling, say, busy }: Props) {
   const [start, setStart] = useState('');
   const [late, setLate] = useState<'no' | 'about' | 'by'>('no');
   const [lateBy, setLateBy] = useState('');
-  const log = useLog(filling);
+  const log = useLog(filling, ({ peak: own, pullDownS, ended }) => {
+    const shown = (value: number): string => formatQuantity(value, 'temperature', units, { bare: true });
+    if (start.trim() === '') setStart(shown(own.startC));
+    if (ambient.trim() === '' && own.ambientC !== undefined) setAmbient(shown(own.ambientC));
+    if (!timed && hottest.trim() === '') setHottest(shown(own.peakC));
+    if (!timed && after.text.trim() === '') after.set(clock(own.seconds));
+    // A fall that the log does not see the end of is no finished run.
+    if (timed && !ended) setOff(true);
+    if (timed && watch.text.trim() === '') watch.set(clock(pullDownS));
+  });
   const peak = readQuantity(hottest, 'temperature', units);
   const value = timed ? watch.seconds : typeof peak === 'number' ? peak : undefined;
   const [ambientC, startC] = [readQuantity(ambient, 'temperature', units), readQuantity(start, 'temperature', units)];
-  const byLog = timed && !off && log.seconds !== undefined && value !== undefined ? watchAgainstLog(value, log.seconds, filling.practice) : undefined;
+  const byLog = timed && !off && log.found && value !== undefined ? watchAgainstLog(value, log.found.pullDownS, filling.practice) : undefined;
   // A log knows better than the hand that held the watch.
   const lateS = byLog ? byLog.lateS : late === 'no' ? 0 : late === 'about' ? null : Number(lateBy.replace(',', '.'));
   const run: TrialRun | undefined =
@@ -143,10 +183,10 @@ export function AddRun({ trial, runs, filling, say, busy }: Props) {
       {off && !timed && <Field label={words('after')} className="w-[112px]" {...problemOf(after.read)}><input className="input" value={after.text} maxLength={20} placeholder="12:30" onChange={(event) => after.set(event.target.value)} /></Field>}
       <QuantityField label="Air outside" dimension="temperature" text={ambient} onText={setAmbient} className="w-[92px]" />
       <QuantityField label="Start" dimension="temperature" text={start} onText={setStart} className="w-[84px]" />
-      {timed && !off && filling.job.state.readings.length > 0 && (
-        <Field label="Its log" className="w-[180px]">
+      {filling.job.state.readings.length > 0 && (
+        <Field label={words('log')} className="w-[180px]" {...(log.nothing ? { problem: words('log:nothing') } : {})}>
           <select className="select" value={log.stream} onChange={(event) => log.choose(event.target.value)}>
-            <option value="">none</option>
+            <option value="">{words('log:none')}</option>
             {filling.job.state.readings.map(({ stream: id, what, at }) => <option key={id} value={id}>{what}, {at.slice(11, 16)}</option>)}
           </select>
         </Field>
@@ -156,7 +196,7 @@ export function AddRun({ trial, runs, filling, say, busy }: Props) {
       )}
       {timed && late === 'by' && !byLog && <Field label="Late by, s" className="w-[84px]"><input className="input" value={lateBy} maxLength={5} onChange={(event) => setLateBy(event.target.value)} /></Field>}
       <button type="submit" className="btn btn-primary mt-[22px]" disabled={busy || !ready}>Write it down</button>
-      {byLog && <p role="status" className={`w-full ${byLog.lateS > 0 ? 'text-changes' : 'text-muted'}`}>{byLog.said}</p>}
+      {log.found && <LogSays found={log.found} timed={timed} byWatch={byLog} />}
       <Meant of="meant" watch={watch} />
       <Meant of="after" watch={after} />
     </form>

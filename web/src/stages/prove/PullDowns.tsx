@@ -10,6 +10,7 @@ import {
   type PullDownFit,
   type Trial,
 } from '@radiatrix/core/trial';
+import { trialWords } from '@radiatrix/words/en/trial';
 import { Field } from '../../ui/fields.tsx';
 import type { Filling } from '../fill/useFilling.ts';
 import { useHappened } from '../job/useHappened.ts';
@@ -20,6 +21,7 @@ interface Fitted {
   name: string;
   setUp: string;
   ambientC: number | undefined;
+  ended: boolean;
   seconds: number[];
   temps: number[];
   fit: PullDownFit;
@@ -79,7 +81,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
       </div>
       {good.length > 0 && <Curves fits={good} nameOf={nameOf} />}
       <ul>
-        {fits.map(({ name, setUp: id, fit, ambientC, problems }, at) => {
+        {fits.map(({ name, setUp: id, fit, ambientC, ended, problems }, at) => {
           const against = base && fit.ok && base.fit !== fit && base.ambientC !== undefined && ambientC !== undefined ? comparePullDowns(base.fit, fit, base.ambientC, ambientC) : undefined;
           const shift = base?.ambientC !== undefined && ambientC !== undefined ? base.ambientC - ambientC : undefined;
           const atCommon = fit.ok && shift !== undefined ? timeDown(fit, fit.fromC, fit.toC + 0.5, shift) : undefined;
@@ -97,8 +99,8 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
                 <p className="text-not-proven">{fit.because}</p>
               )}
               {fit.ok && (
-                <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('run made', { trial: trial.id, run: crypto.randomUUID(), setUp: id, value: Math.round(10 * fit.seconds) / 10, written: 'by the log', ambientC: ambientC ?? null, startC: fit.fromC, lateS: 0, stream: null }).catch(() => {})}>
-                  Write it down as a run: the log starts no watch late
+                <button type="button" className="text-steel underline" disabled={busy} onClick={() => void say('run made', { trial: trial.id, run: crypto.randomUUID(), setUp: id, value: Math.round(10 * fit.seconds) / 10, written: 'by the log', ambientC: ambientC ?? null, startC: fit.fromC, lateS: 0, stream: null, ...(ended ? {} : { brokenOff: { afterS: null } }) }).catch(() => {})}>
+                  {ended ? 'Write it down as a run: the log starts no watch late' : trialWords('log:off')}
                 </button>
               )}
               {predicted && (
