@@ -20,6 +20,8 @@ export const trialWords = catalogue('trial', {
   'log:hot':
     'The log ends within {by} of its peak, {peak} after {after}. Was the run broken off? Choose it under “The run”.',
   'log:peak': 'Peak of the log {peak}; the coolant fell back before the log ended, after {after}.',
+  'log:no-fall':
+    'The coolant never falls in that log: it has no pull-down. Enter the time that the watch shows.',
   'log:nothing': 'That log has no coolant temperature.',
   cut: '{n, plural, one {# run was} other {# runs were}} broken off. Every run counts up to {upTo} only, where the first of them ended; above it nothing is known.',
 });

@@ -82,6 +82,9 @@ function useLog(filling: Filling, taken: (found: OfLog) => void) {
   return { stream, found: found === 'nothing' ? undefined : found, nothing: found === 'nothing', choose };
 }
 
+/** A log that falls for less than this has no pull-down in it, s. */
+const LEAST_FALL_S = 5;
+
 /** What the log says of the run, and what it cannot say. */
 function LogSays({ found, timed, byWatch }: { found: OfLog; timed: boolean; byWatch: WatchAgainstLog | undefined }) {
   const units = useUnits();
@@ -89,7 +92,7 @@ function LogSays({ found, timed, byWatch }: { found: OfLog; timed: boolean; byWa
   const after = clock(timed ? found.pullDownS : found.peak.seconds);
   const peak = { value: found.peak.peakC, dimension: 'temperature' } as const;
   const text = timed
-    ? found.ended ? '' : words('log:falling', { after })
+    ? found.pullDownS < LEAST_FALL_S ? words('log:no-fall') : found.ended ? '' : words('log:falling', { after })
     : found.peak.stillHot ? words('log:hot', { by: kelvins(TURNS_K, units), peak, after }, units) : words('log:peak', { peak, after }, units);
   return text === '' ? null : <p role="status" className="text-changes w-full">{text}</p>;
 } // prettier-ignore
@@ -135,13 +138,14 @@ export function AddRun({ trial, runs, filling, say, busy }: Props) {
   const [lateBy, setLateBy] = useState('');
   const log = useLog(filling, ({ peak: own, pullDownS, ended }) => {
     const shown = (value: number): string => formatQuantity(value, 'temperature', units, { bare: true });
-    if (start.trim() === '') setStart(shown(own.startC));
+    if (start.trim() === '') setStart(shown(timed ? own.peakC : own.startC));
     if (ambient.trim() === '' && own.ambientC !== undefined) setAmbient(shown(own.ambientC));
     if (!timed && hottest.trim() === '') setHottest(shown(own.peakC));
     if (!timed && after.text.trim() === '') after.set(clock(own.seconds));
     // A fall that the log does not see the end of is no finished run.
-    if (timed && !ended) setOff(true);
-    if (timed && watch.text.trim() === '') watch.set(clock(pullDownS));
+    const falls = timed && pullDownS >= LEAST_FALL_S;
+    if (falls && !ended) setOff(true);
+    if (falls && watch.text.trim() === '') watch.set(clock(pullDownS));
   });
   const peak = readQuantity(hottest, 'temperature', units);
   const value = timed ? watch.seconds : typeof peak === 'number' ? peak : undefined;
@@ -184,10 +188,10 @@ export function AddRun({ trial, runs, filling, say, busy }: Props) {
       <QuantityField label="Air outside" dimension="temperature" text={ambient} onText={setAmbient} className="w-[92px]" />
       <QuantityField label="Start" dimension="temperature" text={start} onText={setStart} className="w-[84px]" />
       {filling.job.state.readings.length > 0 && (
-        <Field label={words('log')} className="w-[180px]" {...(log.nothing ? { problem: words('log:nothing') } : {})}>
-          <select className="select" value={log.stream} onChange={(event) => log.choose(event.target.value)}>
+        <Field label={words('log')} className="min-w-[240px] flex-1" {...(log.nothing ? { problem: words('log:nothing') } : {})}>
+          <select className="select pr-8 text-ellipsis" value={log.stream} onChange={(event) => log.choose(event.target.value)}>
             <option value="">{words('log:none')}</option>
-            {filling.job.state.readings.map(({ stream: id, what, at }) => <option key={id} value={id}>{what}, {at.slice(11, 16)}</option>)}
+            {filling.job.state.readings.map(({ stream: id, what, at }) => <option key={id} value={id}>{at.slice(11, 16)} {what}</option>)}
           </select>
         </Field>
       )}
