@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { isSilent, waitsFor } from '../src/job/index.ts';
+import { foldJob, isSilent, waitsFor, type JobEvent } from '../src/job/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
 import { jobOf, type Happened } from './job-of.ts';
 
@@ -33,6 +33,25 @@ test('what a job waits for follows the work, and nothing is left to say of one t
   // A diagnosis alone leaves nothing to lay beside the library.
   expect(waits(closed)).toBeUndefined();
   expect(waits(chosen, ['closed', { outcome: 'given up', note: '', heads: {} }])).toBeUndefined();
+});
+
+test('a claim at the maker outlasts the job: it waits until it is settled, and settling it is no late news', () => {
+  const held: Happened = [
+    'held',
+    { hold: 'c', what: 'claim', name: 'NT-F 2212, first unit', note: '', hose: null },
+  ];
+  const settled: Happened = ['difference settled', { difference: 'outcome 3', how: 'left', said: '' }];
+  expect(waitsFor(jobOf(opened, chosen, held, closed, settled))).toEqual({ for: 'a claim to be settled', more: { written: 'NT-F 2212, first unit' } }); // prettier-ignore
+  expect(waits(chosen, held, closed)).toBe('the library');
+  expect(waits(held, ['closed', { outcome: 'given up', note: '', heads: {} }])).toBe('a claim to be settled');
+  expect(
+    waits(chosen, held, closed, settled, ['let go', { hold: 'c', how: 'new one sent' }]),
+  ).toBeUndefined();
+  const event = ([kind, payload]: Happened, device: string, seq: number) =>
+    ({ id: `${device}${seq}`, kind, device, seq, clock: { ms: seq * 1000 + (device === 'phone' ? 9000 : 0), n: 0 }, deviceTime: '2026-05-01T08:00:00Z', person: 'Mara', payload }) as unknown as JobEvent; // prettier-ignore
+  const desk = [opened, held, ['closed', { outcome: 'done', note: '', heads: { desk: 9 } }] as Happened].map((each, i) => event(each, 'desk', i + 1)); // prettier-ignore
+  expect(foldJob([...desk, event(['let go', { hold: 'c', how: '' }], 'phone', 1)]).late).toEqual([]);
+  expect(foldJob([...desk, event(['noted', { text: 'rattles' }], 'phone', 1)]).late).toEqual(['phone1']);
 });
 
 test('silence says something of work in somebody’s hands only', () => {

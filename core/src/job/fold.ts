@@ -225,7 +225,13 @@ function lateOf(standing: readonly JobEvent[], all: readonly JobEvent[]): string
   const lookedAt = new Set(
     standing.flatMap((event) => (event.kind === 'late looked at' ? event.payload.events : [])),
   );
-  const about = new Set(all.filter(({ kind }) => ABOUT_LATE.has(kind)).map(({ id }) => id));
+  // A claim outlasts the job: settling it is no late news.
+  const claims = new Set(
+    all.flatMap(({ kind, payload }) => (kind === 'held' && payload.what === 'claim' ? [payload.hold] : [])),
+  );
+  const isAbout = (event: JobEvent): boolean =>
+    ABOUT_LATE.has(event.kind) || (event.kind === 'let go' && claims.has(event.payload.hold));
+  const about = new Set(all.filter(isAbout).map(({ id }) => id));
   return standing
     .filter(
       (event) =>

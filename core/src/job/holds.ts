@@ -29,3 +29,6 @@ interface Held {
 }
 export const stillIn = <T extends Held>(holds: readonly T[]): T[] =>
   holds.filter(({ what, ended }) => PUT_IN.has(what) && ended === null);
+/** Claims that are still open with a maker or a supplier: they outlast the job. */
+export const openClaims = <T extends Held>(holds: readonly T[]): T[] =>
+  holds.filter(({ what, ended }) => what === 'claim' && ended === null);

@@ -1,4 +1,5 @@
 import type { PartKind } from '../figures/index.ts';
+import { openClaims } from './holds.ts';
 import { isStopped, nextFollowUp } from './progress.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import type { JobStage, JobState } from './state.ts';
@@ -7,6 +8,7 @@ import type { JobStage, JobState } from './state.ts';
 export const WAITS = [
   'the vehicle', 'the next check', 'a part to be chosen', 'another part', 'a part to be ordered', 'a part to arrive',
   'a way in', 'hands', 'cooling down', 'coolant', 'proof', 'a look the next day', 'a look at what came late', 'the library',
+  'a claim to be settled',
 ] as const; // prettier-ignore
 export type WaitsFor = (typeof WAITS)[number];
 
@@ -29,8 +31,10 @@ export function waitsFor(state: JobState): Waiting | undefined {
     if (again) return wait('a look the next day', { written: again.what });
     // A diagnosis alone leaves nothing to lay beside the library; a part, a way or a figure does.
     const found = way !== null || Object.keys(state.figures).length > 0 || parts.some(({ role }) => role === 'goes in'); // prettier-ignore
-    return closed.outcome === 'done' && found && Object.keys(settled).length === 0
-      ? wait('the library')
+    if (closed.outcome === 'done' && found && Object.keys(settled).length === 0) return wait('the library');
+    const claims = openClaims(state.holds);
+    return claims.length > 0
+      ? wait('a claim to be settled', { written: claims.map(({ name }) => name).join(', ') })
       : undefined;
   }
   if (vehicleId === undefined) return wait('the vehicle');

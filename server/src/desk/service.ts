@@ -24,8 +24,8 @@ const WORK: readonly WaitsFor[] = ['another part', 'hands', 'cooling down', 'coo
 /** What each role is asked for first; what is not here waits for somebody else. */
 const OF_ROLE: Readonly<Record<Role, readonly WaitsFor[]>> = {
   installer: WORK,
-  clerk: ['a look the next day', 'another part', 'a part to be ordered', 'a part to arrive', 'a part to be chosen', 'the next check', 'the vehicle'],
-  specialist: ['a look at what came late', 'a look the next day', 'another part', 'the vehicle', 'the next check', 'a part to be chosen', 'a part to be ordered', 'a part to arrive', 'a way in', 'proof', 'the library', 'hands', 'cooling down', 'coolant'],
+  clerk: ['a look the next day', 'another part', 'a part to be ordered', 'a part to arrive', 'a part to be chosen', 'the next check', 'the vehicle', 'a claim to be settled'],
+  specialist: ['a look at what came late', 'a look the next day', 'another part', 'the vehicle', 'the next check', 'a part to be chosen', 'a part to be ordered', 'a part to arrive', 'a way in', 'proof', 'the library', 'a claim to be settled', 'hands', 'cooling down', 'coolant'],
   reviewer: ['a look at what came late', 'the library'],
 }; // prettier-ignore
 const EACH = 5;

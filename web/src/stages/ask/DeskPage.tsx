@@ -43,6 +43,7 @@ const ASKS: Record<WaitsFor, string> = {
   'a look the next day': 'Look at it again',
   'a look at what came late': 'Came after closing',
   'the library': 'Compare with library',
+  'a claim to be settled': 'Settle the claim',
 };
 /** Keys that no view and no stage has: one to each of what needs somebody. */
 const KEYS = [...'qwertyuiopasdfghklzxcvbnm'];
