@@ -250,6 +250,7 @@ export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'bench tested': benchTested,
   'bench skipped': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), why: line(200).required() }),
   'unit moved': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), to: Joi.string().valid(...UNIT_PLACES).required(), from: line(80).allow('').required(), why: Joi.string().valid(...OUT_AGAIN).required() }),
+  'units joined': Joi.object({ partId: id.required(), unit: line(40).allow('').required(), as: line(40).required().invalid(Joi.ref('unit')), why: line(200).allow('').required() }),
   'held': Joi.object({ hold: guid, what: Joi.string().valid(...HOLDS).required(), name: line(80).required(), note: line(200).allow('').required(), hose: madeHose.allow(null).required() }),
   'let go': Joi.object({ hold: guid, how: line(200).allow('').required() }),
   'step noted': Joi.object({ step, text: line(1000).required() }),

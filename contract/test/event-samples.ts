@@ -44,6 +44,7 @@ export const eventSamples = ({
   'contour measured': { points: [{ alongMm: 0, intoMm: -10 }, { alongMm: 30, intoMm: 12 }], widthMm: null },
   'bench tested': { partId, fan: 'left', state: 'in its shroud on the core', volts: 13.6, amps: 10.9, turns: 'right way', rough: false, label: { volts: 13.5, amps: 11 } },
   'unit moved': { partId, unit: 'B 2', to: 'here', from: 'Saltmere Parts', why: '' },
+  'units joined': { partId, unit: 'B 2', as: 'S/N 4471', why: 'the label of the box and the serial' },
   'held': { hold: '2c9e1f64-3c51-4b0e-9a77-5f1d2c3b4a59', what: 'hose', name: 'upper hose', note: '', hose: { lengthMm: 480, bends: 'one, 90°', ends: [{ boreMm: 38, kind: 'bead', fitting: '' }, { boreMm: 32, kind: 'coupler', fitting: 'crimped' }] } },
   'let go': { hold: '2c9e1f64-3c51-4b0e-9a77-5f1d2c3b4a59', how: 'fitted' },
   'bench skipped': { partId, unit: '2', why: 'no supply here' },

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { sightingsOf, unitsOf } from '@radiatrix/core/failure';
-import { foldJob, isStopped, jobUnits, unitInHand, untested, type EventKind, type EventPayloads, type JobEvent } from '@radiatrix/core/job'; // prettier-ignore
+import { foldJob, isStopped, joinedUnits, jobUnits, unitInHand, untested, type EventKind, type EventPayloads, type JobEvent } from '@radiatrix/core/job'; // prettier-ignore
 
 /** Events of one device, each a minute after the one before, on a day of its own where one is given. */
 function story() {
@@ -102,5 +102,32 @@ describe('units of one number on one job', () => {
     const seen = (on: string, as: 'in' | 'failed', unit: string) => ({ on, as, unit, km: null, mode: null, noisy: null }); // prettier-ignore
     const lives = unitsOf('v', [seen('2026-01-01', 'in', 'B'), seen('2026-03-01', 'failed', 'A')]);
     expect(lives.map(({ unit, failed }) => [unit, failed])).toEqual([['B', false], ['A', true]]); // prettier-ignore
+  });
+
+  test('two labels of one piece: it is one unit from the first event on, as its preview said, and two again once that is undone', () => {
+    const job = begun();
+    job.say('bench tested', tested('A', true));
+    job.say(...moved('A', 'here'));
+    job.say('bench tested', tested('4471', false));
+    job.say(...moved('4471', 'in vehicle'));
+    const apart = job.state();
+    const join = { partId: 7, unit: 'A', as: '4471' };
+    const seen = jobUnits(joinedUnits(apart, join));
+    job.say('units joined', { ...join, why: 'same serial' });
+    expect(jobUnits(job.state())).toEqual(seen);
+    // Tried again it passed: the last test of the one unit counts.
+    expect(seen.map(({ unit, place, failed, moves }) => [unit, place, failed, moves.length])).toEqual([['4471', 'in vehicle', false, 2]]); // prettier-ignore
+    job.say('closed', { outcome: 'done', note: '', heads: {} });
+    expect(unitsOf('v', sightingsOf(job.state()).parts).map(({ unit }) => unit)).toEqual(['4471']);
+    job.say('opened again', { note: '' });
+    // A phone that has not heard of it still says A.
+    job.say('bench tested', tested('A', true));
+    expect(jobUnits(job.state()).map(({ unit, failed }) => [unit, failed])).toEqual([['4471', true]]);
+    // Joined again, and in a ring: it ends.
+    job.say('units joined', { partId: 7, unit: '4471', as: 'box 2', why: 'x' });
+    job.say('units joined', { partId: 7, unit: 'box 2', as: 'A', why: 'x' });
+    expect(jobUnits(job.state()).map(({ unit }) => unit)).toHaveLength(1);
+    for (const { id, kind } of [...job.events]) if (kind === 'units joined') job.say('undone', { event: id });
+    expect(jobUnits(job.state()).map(({ unit, failed }) => [unit, failed])).toEqual([['A', true], ['4471', false]]); // prettier-ignore
   });
 });

@@ -184,6 +184,8 @@ export interface EventPayloads {
   'bench skipped': { partId: number; unit: string; why: string };
   /** One physical part, by label or serial, is somewhere else now; `from`: where it came from, in words. */
   'unit moved': { partId: number; unit: string; to: UnitPlace; from: string; why: OutAgain };
+  /** Two labels of one piece: all that is said of `unit`, before and after, is of `as`. */
+  'units joined': { partId: number; unit: string; as: string; why: string };
   /** What the job holds besides parts on record; `hose` where it was made to measure. */
   held: { hold: string; what: HoldKind; name: string; note: string; hose: MadeHose | null };
   /** It is in, used up, out again or settled. */
@@ -298,6 +300,7 @@ export const EVENTS: Readonly<Record<EventKind, EventLine>> = {
   'bench tested': work('Bench test'),
   'bench skipped': work('Bench test skipped'),
   'unit moved': work('Unit'),
+  'units joined': line('Two units made one', { specialist: true }),
   'held': work('Held for the job'),
   'let go': work('Done with'),
   'step noted': work('Note on a step'),

@@ -118,6 +118,8 @@ const APPLY: Apply = {
   'fasteners replaced': (state, { payload: { tray, count, by } }, said) => void state.replaced.push({ tray, count, instead: by, ...said }),
   'photo taken': (state, { payload }, said) => void state.photos.push({ ...payload, ...said }),
   'bench tested': (state, { payload }, said) => void state.bench.push({ ...payload, ...said }),
+  // Read before the rest: see `unitsAsOne`.
+  'units joined': () => {},
   'held': (state, { payload }, said) => void state.holds.push({ ...payload, ...said, ended: null }),
   'let go': (state, { payload: { hold, how } }, said) => {
     const own = state.holds.find((each) => each.hold === hold);
@@ -270,6 +272,40 @@ function readAsOne(standing: readonly JobEvent[]): readonly JobEvent[] {
   });
 } // prettier-ignore
 
+/** Events with every unit under the label that it has now; a joined label may be joined again, and a ring ends where it began. */
+function unitsAsOne(standing: readonly JobEvent[]): readonly JobEvent[] {
+  const names = new Map<string, string>();
+  const nameOf = (partId: number, unit: string): string => names.get(`${partId} ${unit}`) ?? unit;
+  for (const event of standing) {
+    if (event.kind !== 'units joined') continue;
+    const { partId, unit, as } = event.payload;
+    const [was, is] = [nameOf(partId, unit), nameOf(partId, as)];
+    if (was === is) continue;
+    for (const [key, name] of names) if (name === was && key.startsWith(`${partId} `)) names.set(key, is);
+    names.set(`${partId} ${was}`, is);
+  }
+  if (names.size === 0) return standing;
+  return standing.map((event) => {
+    if (event.kind !== 'bench tested' && event.kind !== 'bench skipped' && event.kind !== 'unit moved')
+      return event;
+    const { partId, unit = '' } = event.payload;
+    return { ...event, payload: { ...event.payload, unit: nameOf(partId, unit) } } as JobEvent;
+  });
+}
+
+/** Job state as it would be with two units made one, so that it is seen before it is done. */
+export function joinedUnits(
+  { bench, units }: Pick<JobState, 'bench' | 'units'>,
+  { partId, unit, as }: { partId: number; unit: string; as: string },
+): Pick<JobState, 'bench' | 'units'> {
+  const own = (each: { partId: number; unit?: string }): boolean =>
+    each.partId === partId && (each.unit ?? '') === unit;
+  return {
+    bench: bench.map((each) => (own(each) ? { ...each, unit: as } : each)),
+    units: units.map((each) => (own(each) ? { ...each, unit: as } : each)),
+  };
+}
+
 /**
  * Folds a job's events to its state. Any order and any repetition of the same events give the same state; the server's
  * time plays no part.
@@ -279,7 +315,7 @@ export function foldJob(events: readonly JobEvent[]): JobState {
   const gone = undone(ordered);
   const standing = gone.size === 0 ? ordered : ordered.filter((event) => !gone.has(event.id));
   const state = blank();
-  for (const event of readAsOne(standing))
+  for (const event of unitsAsOne(readAsOne(standing)))
     (APPLY[event.kind] as (state: JobState, event: JobEvent, said: Said) => void)(state, event, {
       by: event.person,
       at: event.deviceTime,

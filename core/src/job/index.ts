@@ -13,7 +13,7 @@ export {
   type AccountOpened, type BledFinding, type CameOff, type CountedBack, type CountedOut, type Delay, type EventKind, type EventLine, type EventPayloads, type FillStage, type FollowUp, type FoundBy, type JobEvent, type OutAgain, type PartRole, type PartState, type UnitPlace,
 } from './events.ts'; // prettier-ignore
 export { everHeldBy, inHandsOf } from './hands.ts';
-export { foldJob, runningTimers } from './fold.ts';
+export { foldJob, joinedUnits, runningTimers } from './fold.ts';
 export { inOrder } from './order.ts';
 export { rootOf, undone, type Undoable } from './undoing.ts';
 export { SIDE_KINDS, sidesOf, sidesOfKind, type SideIds, type SideKind } from './sides.ts';

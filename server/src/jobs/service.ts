@@ -210,6 +210,13 @@ function detailOf(
         why: payload.why ? unitsWords(`why:${payload.why}`) : 'none',
         from: payload.from || 'none',
       });
+    case 'units joined':
+      return unitsWords('story:joined', {
+        number: numberOf(payload.partId) || 'none',
+        unit: payload.unit || 'none',
+        as: payload.as,
+        why: payload.why || 'none',
+      });
     case 'held':
       return holdsWords('story:held', {
         what: holdsWords(`what:${payload.what}`),

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
-import type { JobRecord } from '@radiatrix/contract';
+import { Link, useOutletContext, useParams } from 'react-router';
+import { canEdit, type JobRecord, type Person } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import {
   compareAddress,
@@ -48,6 +48,7 @@ const STAGE_WORDS: Record<string, string> = { file: 'filed' };
 
 function Job({ job }: { job: JobRecord }) {
   const { state, vehicle } = job;
+  const person = useOutletContext<Person>();
   const { say, busy, error } = useHappened(job.id);
   return (
     <div className="mt-5">
@@ -131,7 +132,7 @@ function Job({ job }: { job: JobRecord }) {
           <Corrected corrections={job.corrections} list />
           <PlanSummary job={job} />
           <Parts job={job} say={say} busy={busy} />
-          <Units parts={job.parts} state={state} say={say} busy={busy} />
+          <Units parts={job.parts} state={state} say={say} busy={busy} mayJoin={canEdit(person.role)} />
           <Holds holds={state.holds} say={say} busy={busy} />
           <OwnFigures job={job} say={say} busy={busy} />
         </div>

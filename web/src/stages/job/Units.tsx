@@ -1,6 +1,7 @@
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { judgeBench } from '@radiatrix/core/bench';
-import { OUT_AGAIN, jobUnits, type EventKind, type EventPayloads, type JobState, type JobUnit, type OutAgain, type UnitPlace } from '@radiatrix/core/job'; // prettier-ignore
+import { OUT_AGAIN, jobUnits, joinedUnits, type EventKind, type EventPayloads, type JobState, type JobUnit, type OutAgain, type UnitPlace } from '@radiatrix/core/job'; // prettier-ignore
+import type { Practice } from '@radiatrix/core/practice';
 import type { JobPartLine } from '@radiatrix/contract';
 import { unitsWords as words } from '@radiatrix/words/en/units';
 import { usePractice } from '../../api/usePractice.ts';
@@ -13,6 +14,8 @@ interface Props {
   state: Pick<JobState, 'bench' | 'units'>;
   say: Say;
   busy: boolean;
+  /** Whether this person may say that two units are one. */
+  mayJoin?: boolean;
 }
 
 type Act = 'went-in' | 'send-back' | 'scrap' | 'here' | `out:${Exclude<OutAgain, ''>}`;
@@ -26,18 +29,21 @@ const actsOf = ({ place }: JobUnit, mayGoIn: boolean): Act[] => {
   return [...(mayGoIn ? (['went-in'] as const) : []), 'send-back', 'scrap'];
 };
 
+type TestWord = 'failed' | 'passed' | 'untold' | 'none';
+const testWord = (unit: JobUnit, practice: Practice): TestWord => {
+  if (unit.failed) return 'failed';
+  if (unit.tests.length === 0) return 'none';
+  return unit.tests.some((test) => judgeBench(test, practice).word === 'passed') ? 'passed' : 'untold';
+};
+
 /** Each physical part of the job: label, source, what its test said, where it is now. */
-export function Units({ parts, state, say, busy }: Props) {
+export function Units({ parts, state, say, busy, mayJoin = false }: Props) {
   const practice = usePractice();
   const units = jobUnits(state, practice);
   const goesIn = parts.filter(({ role }) => role === 'goes in');
   if (units.length === 0 && goesIn.length === 0) return null;
   const numberOf = (partId: number): string => parts.find((each) => each.partId === partId)?.number ?? '';
-  const testOf = (unit: JobUnit): 'failed' | 'passed' | 'untold' | 'none' => {
-    if (unit.failed) return 'failed';
-    if (unit.tests.length === 0) return 'none';
-    return unit.tests.some((test) => judgeBench(test, practice).word === 'passed') ? 'passed' : 'untold';
-  };
+  const testOf = (unit: JobUnit): TestWord => testWord(unit, practice);
   return (
     <section aria-label={words('title')} className="mt-5">
       <h2 className="heading">{words('title')}</h2>
@@ -76,12 +82,43 @@ export function Units({ parts, state, say, busy }: Props) {
                   </button>
                 ))}
               </p>
+              {mayJoin && <JoinForm unit={unit} name={name} state={state} say={say} busy={busy} />}
             </li>
           );
         })}
       </ul>
       {goesIn.length > 0 && <UnitForm parts={goesIn} say={say} busy={busy} />}
     </section>
+  );
+} // prettier-ignore
+
+/** Two labels of one piece: what moves and what it comes to is said before it is done. */
+function JoinForm({ unit, name, state, say, busy }: Pick<Props, 'state' | 'say' | 'busy'> & { unit: JobUnit; name: string }) {
+  const practice = usePractice();
+  const list = useId();
+  const [as, setAs] = useState('');
+  const [why, setWhy] = useState('');
+  const to = as.trim();
+  const others = jobUnits(state, practice).filter((each) => each.partId === unit.partId && each.unit !== unit.unit && each.unit !== '');
+  const ready = to !== '' && to !== unit.unit && why.trim() !== '';
+  const together = to !== '' && to !== unit.unit ? jobUnits(joinedUnits(state, { partId: unit.partId, unit: unit.unit, as: to }), practice).find((each) => each.partId === unit.partId && each.unit === to) : undefined;
+  return (
+    <details className="mt-1">
+      <summary className="text-steel cursor-pointer underline" aria-label={words('join:of', { unit: name })}>{words('join')}</summary>
+      <form aria-label={words('join:of', { unit: name })} className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-2" onSubmit={(event) => { event.preventDefault(); if (ready) void say('units joined', { partId: unit.partId, unit: unit.unit, as: to, why: why.trim() }).catch(() => {}); }}>
+        <Field label={words('join:as')} className="w-[170px]"><input className="input" list={list} value={as} maxLength={40} onChange={(event) => setAs(event.target.value)} /></Field>
+        <datalist id={list}>{others.map((each) => <option key={each.unit} value={each.unit} />)}</datalist>
+        <Field label={words('join:why')} className="min-w-[180px] flex-1"><input className="input" value={why} maxLength={200} onChange={(event) => setWhy(event.target.value)} /></Field>
+        <button type="submit" className="btn" disabled={busy || !ready}>{words('join:do')}</button>
+        {together && (
+          <p role="status" className="w-full">
+            {words('join:moves', { tests: unit.tests.length, moves: unit.moves.length, unit: name, as: to })}{' '}
+            {others.some((each) => each.unit === to) ? words('join:tested', { test: words(`test:${testWord(together, practice)}`) }) : words('join:new', { as: to })}{' '}
+            <span className="text-muted">{words('join:undo')}</span>
+          </p>
+        )}
+      </form>
+    </details>
   );
 } // prettier-ignore
 
