@@ -158,7 +158,7 @@ export const fitmentWords = catalogue('fitment', {
   'drive:cycles:pull-down':
     'The fan comes on {times, plural, one {# time} other {# times}}; from full fan to fan off {pullDown}.',
   'plugs-not-on-record': 'Loom plug or fan plug is not on record, so the wiring cannot be worked out.',
-  'agreement-open': 'Not known: {missing}. {room}',
+  'agreement-open': 'Not known: {missing}. Enter it under “Set to”. {room}',
   'agreement-open:none': 'Not known: {missing}. No value of it agrees with the other settings.',
   'setting:opens': 'where the thermostat starts to open',
   'setting:on': 'fan-on',

@@ -26,7 +26,8 @@ export const mountWords = catalogue('mounts', {
   'detail:kit-probe':
     'This opens the cooling system: drain to below the place first, fill and bleed afterwards. Route its wires clear of blades, belts and exhaust.',
   'kit-probe-lead': 'Lead of the probe of {number} to the core',
-  'detail:kit-probe-lead': 'Route it clear of blades, belts and exhaust. The probe goes between the fins, not into a tube.',
+  'detail:kit-probe-lead':
+    'Route it clear of blades, belts and exhaust. The probe goes between the fins, not into a tube.',
   'kit-switch': 'Switch of {number} where the driver sees it',
   'detail:kit-switch': 'Nothing else starts the fan: show the driver the switch and when to use it.',
   'kit-fan': 'Join {number} to the fan by function',

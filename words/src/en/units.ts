@@ -39,7 +39,7 @@ export const unitsWords = catalogue('units', {
   'join:as': 'Its other label or serial',
   'join:why': 'How do you know?',
   'join:moves': '{tests, plural, =0 {No bench test} one {# bench test} other {# bench tests}} and {moves, plural, =0 {no move} one {# move} other {# moves}} of {unit} will count as unit {as}.',
-  'join:tested': 'Together it {test}.',
+  'join:tested': 'Together: {test}.',
   'join:new': 'No unit {as} is on this job: this gives the unit that label.',
   'join:do': 'Make them one unit',
   'join:undo': 'The job’s story keeps it; undo it there.',

@@ -112,6 +112,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
           <div className="grid grid-cols-4 gap-3">
             <Knob
               label="Starts to open"
+              blank={compareWords('set:blank')}
               dimension="temperature"
               range={RANGE}
               value={asked.opens}
@@ -120,6 +121,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
             />
             <Knob
               label="Fully open"
+              blank={compareWords('set:blank')}
               dimension="temperature"
               range={RANGE}
               value={asked.full}
@@ -128,6 +130,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
             />
             <Knob
               label="Fan on"
+              blank={compareWords('set:blank')}
               dimension="temperature"
               range={RANGE}
               value={asked.on}
@@ -136,6 +139,7 @@ export function AgreementTab({ planning, compared, found, practice, asked, chang
             />
             <Knob
               label="Fan off"
+              blank={compareWords('set:blank')}
               dimension="temperature"
               range={RANGE}
               value={asked.off}
