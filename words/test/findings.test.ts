@@ -258,7 +258,9 @@ describe('thermostat and fan as sentences', () => {
   test('every rule has its case, and what agrees is clear', () => {
     expect(cases.map(([rule]) => rule).sort()).toEqual([...AGREEMENT_RULES].sort());
     expect(disagreements(at({}))).toEqual([]);
-    expect(agreementFindings({ ...NO_ROOM, settings: at({}), broken: [], proposal: undefined })).toMatchObject([{ word: 'clear' }]);
+    expect(
+      agreementFindings({ ...NO_ROOM, settings: at({}), broken: [], proposal: undefined }),
+    ).toMatchObject([{ word: 'clear' }]);
   });
   test('a rule is kept exactly at its margin and broken just past it', () => {
     const offAt = (offC: number) =>

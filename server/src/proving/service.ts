@@ -9,7 +9,7 @@ import {
   type PlanPart,
   type Switches,
 } from '@radiatrix/core/fitment';
-import { sidesOf, undone, type JobEvent, type JobState } from '@radiatrix/core/job';
+import { sidesOf, undone, type JobEvent } from '@radiatrix/core/job';
 import { practiceOf, type Practice } from '@radiatrix/core/practice';
 import {
   PROTOCOL_NAMES,

@@ -1,6 +1,6 @@
 import { compareWords } from '@radiatrix/words/en/compare';
 import { useEffect, useRef, useState } from 'react';
-import { driveFinding, fullyOpenOf } from '@radiatrix/core/fitment';
+import { driveFinding } from '@radiatrix/core/fitment';
 import { COURSES, COURSE_NAMES, USUAL_CONTROL, type CourseName } from '@radiatrix/core/drive';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
