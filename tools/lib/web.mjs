@@ -25,7 +25,9 @@ export function ensureWeb() {
     rmSync(path.join(root, '.radiatrix/web.stamp'), { force: true });
   onceFor('web', inputs, () => {
     say('Building the interface…');
-    const built = run('npm', ['run', 'build', '-w', 'web'], { cwd: root });
+    // A test that starts the server has an environment of its own, in which the page would be built for development.
+    const env = { ...process.env, NODE_ENV: 'production' };
+    const built = run('npm', ['run', 'build', '-w', 'web'], { cwd: root, env });
     if (built.code !== 0) {
       process.stderr.write(built.out);
       giveUp('The interface could not be built; see the lines above.');
