@@ -212,8 +212,9 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
     await takeIntoJob(mara, number);
   }
   await mara.goto(`/jobs/${id}`);
-  // Switching temperatures that nobody stated are asked for, never made up.
-  await expect(mara.getByText(/Thermostat rating or fan temperatures are not on record/)).toBeVisible();
+  // The kit switches the fan at 92 and 86 °C: Match, Agreement and the job know it, and what it takes to wire it in.
+  await expect(mara.getByText(/fan comes on at 92 °C, before the thermostat is fully open/).first()).toBeVisible();
+  await expect(mara.getByText(/Fit a controller kit for the fan.*120 min/).first()).toBeVisible();
 
   // No map of this bay: a related one is lent, and the shroud comes off with the belt fan for good.
   await mara.goto(`/v/${vehicleId}/prepare?job=${id}`);
@@ -272,7 +273,8 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
 
   await phone.getByRole('link', { name: 'Prove' }).click();
   await expect(proof(phone, 'Nothing left in the tray').getByText('proven', { exact: true })).toBeVisible();
-  const open = ['Fan by temperature', 'Every step of the fan', 'Direction of the air', 'Run-on after the engine', 'Nothing fed back', 'Alternator carries the fans at idle', 'Temperature holds at idle', 'Temperature holds at a crawl', 'Quiet']; // prettier-ignore
+  // Its probe opens the cooling system, so every joint is proven tight.
+  const open = ['No leak, cold', 'No leak, hot', 'Fan by temperature', 'Every step of the fan', 'Direction of the air', 'Run-on after the engine', 'Nothing fed back', 'Alternator carries the fans at idle', 'Temperature holds at idle', 'Temperature holds at a crawl', 'Quiet']; // prettier-ignore
   for (const label of open) await prove(phone, label, 'seen, 13.4 V at the battery');
   await closeDone(mara, id, 'runs cool in town');
 });
