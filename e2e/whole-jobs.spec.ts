@@ -213,7 +213,9 @@ test('a conversion, from words to filed: the way back is made of what goes in, w
   }
   await mara.goto(`/jobs/${id}`);
   // The kit switches the fan at 92 and 86 °C: Match, Agreement and the job know it, and what it takes to wire it in.
-  await expect(mara.getByText(/fan comes on at 92 °C, before the thermostat is fully open/).first()).toBeVisible();
+  await expect(
+    mara.getByText(/fan comes on at 92 °C, before the thermostat is fully open/).first(),
+  ).toBeVisible();
   await expect(mara.getByText(/Fit a controller kit for the fan.*120 min/).first()).toBeVisible();
 
   // No map of this bay: a related one is lent, and the shroud comes off with the belt fan for good.
