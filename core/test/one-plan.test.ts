@@ -8,6 +8,7 @@ import {
   fitVehicleOf,
   planOf,
   sideOf,
+  transferList,
   type PlanPart,
   type PlanRecord,
 } from '../src/fitment/index.ts';
@@ -344,6 +345,45 @@ test('random conversions: Match, Wiring, Agreement, work and sheet say the same 
     'mounted',
   ])
     expect(seen[each] ?? 0, JSON.stringify(seen)).toBeGreaterThan(5);
+});
+
+test('random radiators: what moves over from the old one is what Match, its work and the sheet say of ports and cooler lines', () => {
+  const seen = new Set<string>();
+  const ports = fc.constantFrom('none', 'm14x1.5', 'm22x1.5', undefined);
+  const coolers = fc.constantFrom('none', 'transmission', 'engine', 'both', undefined);
+  const lines = fc.constantFrom('none', 'radiator', undefined);
+  const fittings = fc.constantFrom('m16x1.5', 'quick-10', undefined);
+  const side = fc.record({ sensorPort: ports, oilCooler: coolers, oilCoolerFitting: fittings });
+  const worded = (all: Record<string, string | undefined>) => Object.fromEntries(Object.entries(all).flatMap(([key, text]) => (text === undefined ? [] : [[key, word(text)]]))); // prettier-ignore
+  const without = (words: object) => Object.fromEntries(Object.entries(words).filter(([key]) => !['sensorPort', 'oilCooler', 'oilCoolerFitting', 'oilCooling', 'engineOilCooling'].includes(key))); // prettier-ignore
+  fc.assert(
+    fc.property(side, fc.option(side), fc.record({ sensorPort: ports, oilCooling: lines, engineOilCooling: lines, oilCoolerFitting: fittings }), fc.boolean(), (fresh, old, built, selfShifting) => {
+      const radiator = (id: number, words: object): PlanPart => ({ id, number: `R ${id}`, kind: 'radiator', figures: { ...SOUND.radiator, words: { ...without(SOUND.radiator.words), ...words } } as never, inTheBox: [] });
+      const bay = { ...BAY, words: { ...without(BAY.words), ...worded(built) } };
+      const part = radiator(1, worded(fresh));
+      const vehicle = fitVehicleOf({ bay: bay as never, selfShifting, connectors: [], vehicle: { configuration: { airConditioning: true, steering: 'right' } } }, NO_CHOICES);
+      const { ledger, verdict } = judgeFit(vehicle, fitPart(part));
+      const outcome = (check: string) => ledger.find((row) => row.check === check)?.outcome;
+      const moves = transferList(part, old ? radiator(2, worded(old)) : undefined, bay as never, selfShifting);
+      const becomes = (code: string) => moves.find((each) => each.code === code)?.becomes;
+      const work = new Set(judgeFit(vehicle, fitPart(part)).work.map(({ code }) => code));
+      seen.add(`${becomes('cooler-fittings')} ${outcome('oilCooler')}`);
+      // What does not go in has no sheet.
+      if (verdict === 'no') return;
+      // Moved over only into what Match lets pass; an adapter, a plug or a cap is never beside “moves over”.
+      if (becomes('sensor') === 'moves') expect([outcome('sensorPort'), work.has('sensor-adapter'), work.has('plug-port')]).not.toEqual(expect.arrayContaining(['change', true]));
+      if (becomes('cooler-fittings') === 'moves') {
+        expect(['pass', 'unknown', 'not-asked', undefined]).toContain(outcome('oilCoolerFitting'));
+        for (const check of ['oilCooler', 'engineOilCooler']) expect(outcome(check)).not.toBe('fail');
+        expect(work.has('cooler-line-adapters')).toBe(false);
+      }
+      if (becomes('cooler-fittings') === 'no place' && !work.has('cooler-line-adapters')) expect(verdict).not.toBe('straight-in');
+      if (becomes('cooler-fittings') === undefined) expect(['fail', 'change']).not.toContain(outcome('oilCoolerFitting'));
+      if (becomes('sensor') === undefined) expect(work.has('sensor-adapter')).toBe(false);
+    }),
+    { seed: 24, numRuns: 3000 },
+  ); // prettier-ignore
+  expect(seen.size).toBeGreaterThan(8);
 });
 
 test('the shroud out from round a framed fan: what that does is said not to be known, and only then', () => {

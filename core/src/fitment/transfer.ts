@@ -29,7 +29,7 @@ export type TransferWhy =
   | 'renew-perished' | 'cap-tested' | 'neck-unknown' | 'drain-unknown' | 'drain-look' | 'foam-as-before' | 'hub-spacer-unknown'
   | 'hub-spacer-marked' | 'studs-turns' | 'clutch-unknown' | 'drive-unknown' | 'module-seat' | 'resistor-air' | 'spacers-same'
   | 'spacers-missing' | 'spacers-unknown' | 'clamps-sound' | 'spring-feel' | 'spring-needed' | 'blade-sides' | 'screws-length'
-  | 'lock-renew' | 'seal-new' | 'seal-new-kind' | 'compound-thin' | 'same-length' | 'written'; // prettier-ignore
+  | 'records-differ' | 'lock-renew' | 'seal-new' | 'seal-new-kind' | 'compound-thin' | 'same-length' | 'written'; // prettier-ignore
 
 /** Words and figures of the old part where it is on record; else of the bay, which holds what was fitted when it was looked at. */
 class Sides {
@@ -37,7 +37,9 @@ class Sides {
   private readonly old: PlanPart | undefined;
   private readonly bay: FigureSet<'bay'>;
   private readonly moved: PlanPart['inTheBox'][number][];
-  constructor(part: PlanPart, old: PlanPart | undefined, bay: FigureSet<'bay'>) {
+  readonly selfShifting: boolean;
+  constructor(part: PlanPart, old: PlanPart | undefined, bay: FigureSet<'bay'>, selfShifting: boolean) {
+    this.selfShifting = selfShifting;
     this.part = part;
     this.old = old;
     this.bay = bay;
@@ -53,6 +55,11 @@ class Sides {
   /** @param bayKey where the bay names it otherwise */
   before(key: string, bayKey = key): string | undefined {
     return this.beforeOnPart(key) ?? this.inBay(bayKey);
+  }
+  /** The old part was not what the vehicle’s record says: which of them the thing in hand follows, only a look tells. */
+  differ(key: string): boolean {
+    const [own, built] = [this.beforeOnPart(key), this.inBay(key)];
+    return own !== undefined && built !== undefined && own !== built;
   }
   beforeOnPart(key: string): string | undefined {
     return this.old && this.of(this.old.figures, key);
@@ -109,6 +116,7 @@ function sensor(sides: Sides): TransferLine[] {
       why, of: 'sensorPort', ...(before === undefined ? {} : { before }), ...(now === undefined ? {} : { now }), ...(inBox ? { inBox } : {}),
     }),
   ];
+  if (sides.differ('sensorPort')) return ends('look', 'records-differ');
   if (before === undefined) return ends('look', now && now !== 'none' ? 'sensor-unknown-port' : 'sensor-unknown');
   const box = sides.inBox(/sensor|sender|switch|plug for|blind plug/i);
   if (now === undefined) return ends('look', before === 'none' ? 'port-not-looked-none' : 'port-not-looked');
@@ -118,14 +126,34 @@ function sensor(sides: Sides): TransferLine[] {
   return [orBox(sides, 'sensor', 'sensor', /sensor|sender|switch/i, 'seals')];
 } // prettier-ignore
 
-/** Coolers in a tank, by the part's own word, or by the bay's two where the old part is not on record; undefined where neither says. */
-function coolersBefore(sides: Sides): ReadonlySet<string> | undefined {
+const COOLED = ['transmission', 'engine'] as const;
+type Cooled = (typeof COOLED)[number];
+/** Whether lines go to the old tank for each cooler, as the vehicle's record says; undefined where it does not. Only a gearbox that shifts itself has lines. */
+const linesOf = (sides: Sides): Record<Cooled, string | undefined> => ({
+  transmission: sides.selfShifting ? sides.inBay('oilCooling') : 'none',
+  engine: sides.inBay('engineOilCooling'),
+});
+
+/**
+ * Coolers in use, by the old part's own word where it is on record, else by the vehicle's two; undefined where neither
+ * says, 'differ' where they contradict each other.
+ */
+function coolersBefore(sides: Sides): ReadonlySet<string> | 'differ' | undefined {
+  const lines = linesOf(sides);
   const own = sides.beforeOnPart('oilCooler');
-  if (own !== undefined) return coolersOf(own);
-  const [transmission, engine] = [sides.inBay('oilCooling'), sides.inBay('engineOilCooling')];
-  if (transmission === undefined && engine === undefined) return undefined;
-  return new Set([...(transmission === 'radiator' ? ['transmission'] : []), ...(engine === 'radiator' ? ['engine'] : [])]);
-} // prettier-ignore
+  if (own === undefined) {
+    // Most gearboxes that shift themselves are cooled in the tank: unknown lines are looked for, not left out.
+    if (lines.transmission === undefined) return undefined;
+    if (lines.engine === undefined && lines.transmission !== 'radiator') return undefined;
+    return new Set(COOLED.filter((each) => lines[each] === 'radiator'));
+  }
+  const inTank = coolersOf(own);
+  // A cooler that the vehicle does not use is capped on the old part.
+  if (COOLED.some((each) => lines[each] === 'radiator' && !inTank.has(each))) return 'differ';
+  return new Set(
+    COOLED.filter((each) => inTank.has(each) && (lines[each] === undefined || lines[each] === 'radiator')),
+  );
+}
 const coolersOf = (word: string): ReadonlySet<string> =>
   new Set(word === 'none' ? [] : word === 'both' ? ['transmission', 'engine'] : [word]);
 
@@ -136,6 +164,7 @@ function coolerFittings(sides: Sides): TransferLine[] {
   const fitting = { before: sides.before('oilCoolerFitting'), now: sides.new('oilCoolerFitting') };
   const ends = (becomes: Becomes, said: TransferSaid): TransferLine[] => [line('cooler-fittings', 'cooler-fittings', becomes, said)];
   if (before === undefined) return ends('look', { why: 'lines-unknown' });
+  if (before === 'differ') return ends('look', { why: 'records-differ' });
   if (now === undefined) return ends('look', { why: before.size > 0 ? 'fittings-not-looked-lines' : 'fittings-not-looked' });
   const without = [...before].filter((each) => !now.has(each));
   if (without.length > 0) return ends('no place', { why: 'no-cooler', coolers: without });
@@ -145,6 +174,7 @@ function coolerFittings(sides: Sides): TransferLine[] {
     return caps ? ends('box', { why: 'caps-in-box', inBox: caps }) : ends('new', { why: 'caps-needed' });
   }
   if (fitting.before === undefined || fitting.now === undefined) return ends('look', { why: 'fittings-unknown' });
+  if (sides.differ('oilCoolerFitting')) return ends('look', { why: 'records-differ' });
   if (fitting.before !== fitting.now) return ends('no place', { why: 'fittings-differ', of: 'oilCoolerFitting', before: fitting.before, now: fitting.now });
   return [orBox(sides, 'cooler-fittings', 'cooler-fittings', /^(?!.*blind).*(fitting|coupler)/i, 'fittings-move')];
 } // prettier-ignore
@@ -198,13 +228,18 @@ function ofHose(sides: Sides): TransferLine[] {
   return lines;
 } // prettier-ignore
 
-/** What sits on the old part and has to be on the new one, with what its box brings, from what is on record of both. */
+/**
+ * What sits on the old part and has to be on the new one, with what its box brings, from what is on record of both.
+ *
+ * @param selfShifting whether the gearbox shifts itself: only then lines of it go to a cooler
+ */
 export function transferList(
   part: PlanPart,
   old: PlanPart | undefined,
   bay: FigureSet<'bay'>,
+  selfShifting = true,
 ): TransferLine[] {
-  const sides = new Sides(part, old, bay);
+  const sides = new Sides(part, old, bay, selfShifting);
   const worked = ((): TransferLine[] => {
     switch (part.kind) {
       case 'radiator':

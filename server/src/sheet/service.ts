@@ -238,6 +238,7 @@ export async function sheetRecord(
       part,
       planning.parts.find(({ id: own, kind: kinds }) => kinds === line.kind && goneOff.has(own)),
       bay,
+      planning.selfShifting,
     ),
     coolantType: bay.words.coolantType?.word ?? '',
     connectors: await connectorsByCode(db, [...new Set([...sheet.connectors, ...plug])].filter(Boolean)),

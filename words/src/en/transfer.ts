@@ -37,6 +37,7 @@ export const transferWords = catalogue('transfer', {
     'the new tank has no port. Use an adapter in the hose; a single-wire sensor needs its own ground',
   'ports-differ': 'old port {before}, new port {now}: use a reducer or another sensor',
   seals: 'new sealant on a tapered thread, a new washer on a flat seat',
+  'records-differ': 'the old part’s record and the vehicle’s differ: look before you order',
   'lines-unknown': 'no record says whether lines go to the old tank',
   'fittings-not-looked-lines': 'this vehicle has lines; look for fittings on the new tank',
   'fittings-not-looked': 'look for fittings on the new tank',

@@ -67,6 +67,10 @@ const oilCooling: Side<WordFigure> = {
   at: () => ({ subject: 'bay', key: 'oilCooling' }),
 };
 
+/** Whether lines of the gearbox or of the engine end in the tank: then their fittings count. */
+const linesToTank = (vehicle: FitVehicle): boolean =>
+  oilCooling.get(vehicle)?.word === 'radiator' || vehicle.figures.words.engineOilCooling?.word === 'radiator';
+
 const recovery = (vehicle: FitVehicle): boolean => vehicle.figures.words.bottle?.word === 'recovery';
 const necked = (figures: Radiator): boolean => figures.words.fillerNeck?.word === 'neck';
 /** The word says that there is none to meet; unknown asks. */
@@ -259,7 +263,7 @@ export const radiatorChecks: Check[] = [
   portHeight('outletHeight'),
   // A spare cooler is left capped and still is a fit; a missing one is not.
   words(radiatorRules.oilCooler, 'radiator', 'oilCooler', oilCooling, (need, have) => (need === 'radiator' && have !== 'transmission' && have !== 'both' ? 'fail' : 'pass')),
-  words(radiatorRules.oilCoolerFitting, 'radiator', 'oilCoolerFitting', wordOfBay('oilCoolerFitting'), sameOrChange, (vehicle) => oilCooling.get(vehicle)?.word === 'radiator'),
+  words(radiatorRules.oilCoolerFitting, 'radiator', 'oilCoolerFitting', wordOfBay('oilCoolerFitting'), sameOrChange, linesToTank),
   // A pressurised tank carries the cap itself, so a neck on the radiator is spare; without a neck a recovery bottle has nothing to hang on.
   words(radiatorRules.bottle, 'radiator', 'fillerNeck', wordOfBay('bottle'), (need, have) => (need === 'recovery' ? (have === 'neck' ? 'pass' : 'fail') : have === 'none' ? 'pass' : 'change')),
   { ...match(radiatorRules.capPressure, 'radiator', 'capPressure', ofBay('capPressure'), { dimension: 'pressure', asked: recovery }), work: (_v, _p, finding) => (finding.outcome === 'change' ? workOf('own-cap', 'radiator') : undefined) },

@@ -112,7 +112,7 @@ function Compared({ kind, planning, was, is }: ComparedProps) {
         <div>
           <Wires kind={kind} planning={planning} was={was} is={is} />
           <h2 className="heading mt-5">{words('transfers')}</h2>
-          <Moves was={was} is={is} bay={planning.bay} />
+          <Moves was={was} is={is} planning={planning} />
         </div>
       </div>
     </>
@@ -198,8 +198,8 @@ function Wires({ kind, planning, was, is }: ComparedProps) {
   );
 } // prettier-ignore
 
-function Moves({ was, is, bay }: { was: PlanningPart; is: PlanningPart; bay: PlanningRecord['bay'] }) {
-  const lines = transferList(is, was, bay);
+function Moves({ was, is, planning }: { was: PlanningPart; is: PlanningPart; planning: PlanningRecord }) {
+  const lines = transferList(is, was, planning.bay, planning.selfShifting);
   if (lines.length === 0) return <p className="text-muted mt-1">{words('transfers:none')}</p>;
   return (
     <dl className="mt-1">
