@@ -23,6 +23,7 @@ import {
   type Screw,
   type Settings,
 } from '../src/fitment/index.ts';
+import { ratedFans } from '../src/cooling/index.ts';
 import { chanceClear } from '../src/figures/index.ts';
 import { clear, leakage, spacerFor, type Clearance } from '../src/fit/index.ts';
 import { FOOT_SPACERS_MM, USUAL_PRACTICE } from '../src/practice/index.ts';
@@ -388,6 +389,18 @@ describe('claims', () => {
     expect(checkAirflow({ ...set, airflowM3H: first.mostM3H * Math.cbrt(1.01 / 0.35) })).toMatchObject({
       verdict: 'impossible',
     });
+  });
+  test('150 m³/h from 11.8 A would take the pressure of a blower: set aside for what that power moves; a real set of that current holds (common practice)', () => {
+    const set = { count: 1, diameterMm: 400, voltageV: 13.5, currentA: 11.8 };
+    const little = checkAirflow({ ...set, airflowM3H: 150 });
+    if (little.kind !== 'airflow') throw new Error();
+    expect(little).toMatchObject({ verdict: 'too-little' });
+    expect(checkAirflow({ ...set, airflowM3H: little.leastM3H * 1.01 })).toMatchObject({ verdict: 'holds' });
+    expect(checkAirflow({ ...set, airflowM3H: 2100 })).toMatchObject({ verdict: 'holds' });
+    // What cools the vehicle is not built on it: no axial fan of a car makes more than 700 Pa.
+    const built = ratedFans({ ...set, airflowM3H: 150 });
+    expect([built.from, built.fans[0]!.shutPa < 700]).toEqual(['power', true]);
+    expect(ratedFans({ ...set, airflowM3H: 2100 }).from).toBe('stated');
   });
   test('areas and volumes follow from their dimensions; a 16 mm core is not the fit of a 60 mm one (common practice)', () => {
     expect(checkArea(600 * 400, 600, 400)).toMatchObject({ holds: true });

@@ -190,6 +190,7 @@ function airflowClaim(claim: Extract<ClaimFinding, { kind: 'airflow' }>, units: 
   }, units);
   if (claim.verdict === 'holds') return fitmentWords('claim:airflow:holds', { power });
   const moves = { usual: flow(claim.usualM3H), most: flow(claim.mostM3H), needs: amps(claim.needsA) };
+  if (claim.verdict === 'too-little') return fitmentWords('claim:airflow:too-little', { claimed: flow(claim.claimedM3H), drawn: watts(claim.drawnW), usual: flow(claim.usualM3H), least: flow(claim.leastM3H) }, units);
   if (claim.verdict === 'impossible') return fitmentWords('claim:airflow:impossible', { power, ...moves }, units);
   const shares = { usualShare: Math.round(claim.usualShare * 100), mostShare: Math.round(claim.mostShare * 100) };
   return fitmentWords('claim:airflow:not-credible', { power, ...shares, ...moves }, units);

@@ -21,6 +21,12 @@ export const FAN_EFFICIENCY = {
 } as const;
 /** A parabola p = p₀ (1 − (Q/Q₀)²) gives the most air power at Q₀/√3: 2/(3√3) of p₀ Q₀. */
 const PEAK = 2 / (3 * Math.sqrt(3));
+/** An axial fan of a car makes 150 to 500 Pa with its air shut off; more takes a blower. Common practice. */
+const AXIAL_MOST_PA = 700;
+/** Pressure with the air shut off that goes with a free flow and an air power, Pa, by that parabola. */
+const shutPaOf = (airPowerW: number, freeFlowM3S: number): number => airPowerW / (PEAK * freeFlowM3S);
+/** The least free flow, m³/s, of an axial fan that turns so much power into air power, W. */
+export const leastFreeFlowM3S = (airPowerW: number): number => airPowerW / (PEAK * AXIAL_MOST_PA);
 /** The hub takes this share of the disc. */
 const HUB_SHARE = 0.14;
 /**
@@ -109,8 +115,8 @@ function drivenFan({ diameterMm }: FanRating, disc: number, share: number): Rate
 const POWER_W_M2 = 1600;
 
 /**
- * Fans from what is on their label. A stated airflow that needs more than 35 % of the electric power as air power is
- * set aside for the one that power can move.
+ * Fans from what is on their label. A stated airflow that needs more than 35 % of the electric power as air power, or so
+ * little that only a blower has the pressure for it, is set aside for the one that power can move.
  *
  * @throws RangeError for a size, a voltage or a current that no such fan has
  */
@@ -128,13 +134,17 @@ export function ratedFans(rating: FanRating, efficiency: number = FAN_EFFICIENCY
   const power = currentA === undefined ? POWER_W_M2 * disc * count : currentA * voltageV;
   const possible = Math.cbrt((efficiency * power) / count / (0.5 * RATED_DENSITY * disc)) * disc;
   const stated = airflowM3H === undefined ? undefined : airflowM3H / 3600 / count;
-  const credible = stated !== undefined && freePowerW(stated, disc) <= (FAN_EFFICIENCY.hi * power) / count;
+  const airPower = (efficiency * power) / count;
+  const credible =
+    stated !== undefined &&
+    freePowerW(stated, disc) <= (FAN_EFFICIENCY.hi * power) / count &&
+    stated >= leastFreeFlowM3S(airPower);
   const freeFlow = credible ? stated : possible;
   const measured = rating.curve && measuredFan(rating.curve, count, disc);
   const fan: Fan = measured ?? {
     sweptM2: disc,
     freeFlowM3S: freeFlow,
-    shutPa: (efficiency * power) / count / (PEAK * freeFlow),
+    shutPa: shutPaOf(airPower, freeFlow),
   };
   return {
     fans: Array.from({ length: count }, () => fan),

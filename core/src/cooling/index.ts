@@ -34,6 +34,7 @@ export {
   drivenSpeed,
   fanFlow,
   freePowerW,
+  leastFreeFlowM3S,
   isStalled,
   ratedFans,
   risingStretch,

@@ -1,4 +1,4 @@
-import { freePowerW } from '../cooling/index.ts';
+import { freePowerW, leastFreeFlowM3S } from '../cooling/index.ts';
 import { combined } from '../figures/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 
@@ -11,7 +11,9 @@ export type ClaimFinding =
       claimedM3H: number;
       airPowerW: number;
       drawnW: number;
-      verdict: 'holds' | 'not-credible' | 'impossible';
+      verdict: 'holds' | 'not-credible' | 'impossible' | 'too-little';
+      /** Less than this goes through no axial fan of that power, m³/h: its pressure would be that of a blower. */
+      leastM3H: number;
       /** The most that the power drawn could move, and what a real set does, m³/h. */
       mostM3H: number;
       usualM3H: number;
@@ -44,7 +46,8 @@ export function checkTotal(
 
 /**
  * Airflow against electric power. Air power at free delivery is at least half density times area times velocity cubed,
- * over all discs, no diffuser: more than is drawn cannot be, more of it than practice takes for the most is not credible.
+ * over all discs, no diffuser: more than is drawn cannot be, more of it than practice takes for the most is not credible. So
+ * little that the power would have to become the pressure of a blower is not the airflow of that fan either.
  */
 export function checkAirflow(
   claim: {
@@ -62,13 +65,21 @@ export function checkAirflow(
   const drawn = voltageV * currentA;
   const airPower = freePowerW(airflowM3H / 3600, area);
   const flowAt = (power: number): number => airflowM3H * Math.cbrt(power / airPower);
+  const leastM3H = 3600 * count * leastFreeFlowM3S((practice.airShareUsual * drawn) / count);
   return {
     kind: 'airflow',
     claimedM3H: airflowM3H,
     airPowerW: airPower,
     drawnW: drawn,
     verdict:
-      airPower > drawn ? 'impossible' : airPower > practice.airShareMost * drawn ? 'not-credible' : 'holds',
+      airPower > drawn
+        ? 'impossible'
+        : airPower > practice.airShareMost * drawn
+          ? 'not-credible'
+          : airflowM3H < leastM3H
+            ? 'too-little'
+            : 'holds',
+    leastM3H,
     mostM3H: flowAt(practice.airShareMost * drawn),
     usualM3H: flowAt(practice.airShareUsual * drawn),
     usualShare: practice.airShareUsual,

@@ -123,6 +123,8 @@ export const fitmentWords = catalogue('fitment', {
     '{power}: impossible. That power moves {usual}, {most} at most; the claim would need about {needs}.',
   'claim:airflow:not-credible':
     '{power}: not credible. Real sets turn {usualShare} % of the power drawn into air power, at most {mostShare} %. That power moves {usual}, {most} at most; the claim would need about {needs}.',
+  'claim:airflow:too-little':
+    '{claimed} is too little for {drawn}: such a fan moves {usual}, {least} at least. Airflow or current is wrong.',
   'claim:airflow:power': '{claimed} needs at least {air} of air power; the fan draws {drawn}',
   watts: '{value} W',
   kilowatts: '{value} kW',
