@@ -1,4 +1,12 @@
-import type { CheckId, Deciding, RelationId, Verdict, VerdictLine, VerdictWord } from '@radiatrix/core/fit';
+import type {
+  CheckId,
+  Deciding,
+  RelationId,
+  Verdict,
+  VerdictLine,
+  VerdictWord,
+  Elsewhere,
+} from '@radiatrix/core/fit';
 import type { PracticeName, Work } from '@radiatrix/core/practice';
 import type { Failing } from '@radiatrix/core/failure';
 import { PART_KINDS, type LentFigure, type PartKind } from '@radiatrix/core/figures';
@@ -18,6 +26,8 @@ export interface Candidate extends PartLine {
 /** One part in a vehicle with everything behind its verdict. */
 export interface JudgedPart extends PartLine {
   verdict: Verdict;
+  /** Figures of the part that no row of the verdict looks at, and where they count; absent in a list. */
+  elsewhere?: Elsewhere[];
   /** What is known of the part beside its figures: notes, superseded by, failed, withdrawn. */
   notices: string[];
 }

@@ -3,11 +3,13 @@ import {
   ATTRIBUTES,
   PART_KINDS,
   type Attribute,
+  type FigureSet,
   type PartKind,
   type QuantityFigure,
 } from '../src/figures/index.ts';
-import { judgeFit, relate, type FitPart } from '../src/fit/index.ts';
-import { SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
+import { COUNTS_IN, countsElsewhere, judgeFit, relate, type FitPart } from '../src/fit/index.ts';
+import { Draws } from '../src/random/index.ts';
+import { BAY, SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './sound.ts';
 
 /**
  * A sound part of every kind, each of its attributes moved alone and pairs that belong together moved at once: nothing
@@ -345,6 +347,49 @@ describe('sizes of one trade series', () => {
     expect(neck(value(39, 1.8, 2, 'tape'))).toMatchObject({ outcome: 'open' });
     expect(neck(value(39, 1.8, 2, 'tape')).work).toBeUndefined();
   });
+});
+
+/** A record of a kind as anybody may write it: some figures as they should be, some anything at all, some not there. */
+function anyRecord(subject: 'bay' | (typeof PART_KINDS)[number], draws: Draws): FigureSet<never> {
+  const sound = (subject === 'bay' ? BAY : SOUND[subject]) as FigureSet<never>;
+  const quantities: Record<string, QuantityFigure> = {};
+  const words: Record<string, ReturnType<typeof word>> = {};
+  for (const [key, attribute] of Object.entries(ATTRIBUTES[subject] as Record<string, Attribute>)) {
+    if (draws.even() < 0.15) continue;
+    const own = (sound.quantities as Record<string, QuantityFigure | undefined>)[key];
+    if (attribute.type === 'quantity') quantities[key] = own && draws.even() < 0.6 ? value(own.value, own.u) : value(attribute.lo + (attribute.hi - attribute.lo) * draws.even());
+    else {
+      const choices = attribute.type === 'choice' ? attribute.choices : ['FAN-2A', 'FAN-4M'];
+      words[key] = word(choices[Math.floor(choices.length * draws.even())]!);
+    }
+  }
+  return { quantities, words } as FigureSet<never>;
+} // prettier-ignore
+
+test('turned round: every figure on a record is looked at by a row, or it is said where it counts', ({
+  annotate,
+}) => {
+  const draws = new Draws(26);
+  const gaps = new Set<string>();
+  const counts: Record<string, number> = {};
+  for (let at = 0; at < 3000; at += 1) {
+    const kind = PART_KINDS[at % PART_KINDS.length]!;
+    const part = { kind, figures: anyRecord(kind, draws) } as unknown as FitPart;
+    const vehicle = { ...VEHICLE, figures: anyRecord('bay', draws) as never, selfShifting: at % 2 === 0, airConditioning: at % 3 === 0 }; // prettier-ignore
+    const { ledger } = judgeFit(vehicle, part);
+    const elsewhere = countsElsewhere(part, ledger);
+    expect(elsewhere.filter(({ where }) => where === undefined).map(({ key }) => `${kind}.${key}`)).toEqual(
+      [],
+    );
+    const all = Object.keys(part.figures.quantities).length + Object.keys(part.figures.words).length;
+    counts.row = (counts.row ?? 0) + all - elsewhere.length;
+    for (const { where } of elsewhere) counts[where!] = (counts[where!] ?? 0) + 1;
+  }
+  void annotate(JSON.stringify(counts));
+  expect([...gaps]).toEqual([]);
+  expect(Object.keys(counts).sort()).toEqual(['row', ...COUNTS_IN].sort());
+  // A spacer kit meets nothing of the vehicle: all of it is said to be for a set.
+  expect(countsElsewhere(soundPart('fixings'), judgeFit(VEHICLE, soundPart('fixings')).ledger)).toEqual([{ key: 'spacer', where: 'set' }, { key: 'reach', where: 'set' }]); // prettier-ignore
 });
 
 describe('what was green once, and should not have been', () => {

@@ -1,4 +1,5 @@
-import { attributeOf, type SubjectKind, type Trace } from '@radiatrix/core/figures';
+import { attributeOf, type PartKind, type SubjectKind, type Trace } from '@radiatrix/core/figures';
+import { COUNTS_IN, type CountsIn, type Elsewhere } from '@radiatrix/core/fit';
 import type { CheckId, Deciding, SaidRow, Shown, ToMeasure, VerdictLine, VerdictWord } from '@radiatrix/core/fit'; // prettier-ignore
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Argument } from './arguments.ts';
@@ -6,7 +7,7 @@ import { checkWords } from './en/checks.ts';
 import { verdictWords } from './en/verdict.ts';
 import { incoherenceText } from './coherence.ts';
 import { choiceName, figureName, kindName } from './figures.ts';
-import { listed } from './list.ts';
+import { capital, listed } from './list.ts';
 import { methodName } from './methods.ts';
 import { quantityText } from './quantity.ts';
 import { workText } from './work.ts';
@@ -152,4 +153,13 @@ export function decidingSentence(verdict: VerdictLine, units: UnitSystem): strin
   if (!row.margin) return verdictWords('all-met:words', { n: met });
   const margin: Argument = { value: row.margin.value, dimension: row.margin.dimension, difference: true };
   return verdictWords('all-met', { n: met, check: within(checkName(row.check)), margin }, units);
+} // prettier-ignore
+
+/** Figures of a part that no row of its verdict looks at, a sentence for each place where they count. */
+export function elsewhereTexts(kind: PartKind, elsewhere: readonly Elsewhere[]): string[] {
+  const places: readonly (CountsIn | undefined)[] = [...COUNTS_IN, undefined];
+  return places.flatMap((place) => {
+    const figures = elsewhere.filter(({ where }) => where === place).map(({ key }) => within(figureName(kind, key)));
+    return figures.length === 0 ? [] : [capital(verdictWords(place ? `elsewhere:${place}` : 'elsewhere:nobody', { figures: listed(figures) }))];
+  });
 } // prettier-ignore

@@ -25,3 +25,4 @@ export {
 } from './sets.ts'; // prettier-ignore
 export { drivenClearance, drivenGap, engineTurns } from './kinds/belt.ts';
 export { judgeTogether, type JudgedMember, type Member, type Together } from './together.ts';
+export { COUNTS_IN, countsElsewhere, type CountsIn, type Elsewhere } from './elsewhere.ts';

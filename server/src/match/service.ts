@@ -1,4 +1,5 @@
 import {
+  countsElsewhere,
   findSets,
   judgeFit,
   VERDICTS,
@@ -249,7 +250,7 @@ export async function match(
         : {}),
     })),
     lent,
-    first: first ?? null,
+    first: first ? withElsewhere(first, records) : null,
     practice: { passAt: practice.passAt, failAt: practice.failAt, own: ownOf(practice) },
     unlisted,
     job: job
@@ -263,6 +264,12 @@ export async function match(
   };
 }
 
+/** With the figures that no row looks at: nothing on record is passed over in silence. */
+function withElsewhere(part: JudgedPart, records: JudgingRecords): JudgedPart {
+  const row = records.parts.find(({ id }) => id === part.id);
+  return row ? { ...part, elsewhere: countsElsewhere(records.fitPart(row), part.verdict.ledger) } : part;
+}
+
 /** Judges one part in a vehicle, with the ledger behind the verdict. */
 export async function judged(
   db: Db,
@@ -274,7 +281,7 @@ export async function judged(
   const { records, noticesFor, verdictOf } = await judgingOf(db, vehicleId, role, options, partId);
   const [row] = records.parts;
   if (!row) throw notFound('That part');
-  return { ...partLineOf(row), verdict: verdictOf(row), notices: noticesFor(row) };
+  return withElsewhere({ ...partLineOf(row), verdict: verdictOf(row), notices: noticesFor(row) }, records);
 }
 
 const SETS_SHOWN = 5;

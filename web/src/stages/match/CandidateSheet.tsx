@@ -2,7 +2,8 @@ import type { LentFigure } from '@radiatrix/core/figures';
 import { Link } from 'react-router';
 import { needed, workKey } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
-import { decidingSentence, measureFirstText, verdictName } from '@radiatrix/words/fit';
+import { verdictWords } from '@radiatrix/words/en/verdict';
+import { decidingSentence, elsewhereTexts, measureFirstText, verdictName } from '@radiatrix/words/fit';
 import { materialName, workSentence } from '@radiatrix/words/work';
 import { figureWhere } from '@radiatrix/words/places';
 import { besideAddress, compareAddress, sheetAddress } from '../../app/addresses.ts';
@@ -207,6 +208,18 @@ function Reasons({
       {editable && <MeasureNext candidate={judged} lent={lent} vehicleId={vehicleId} jobId={jobId} />}
       <EvidenceLine verdict={verdict} />
       <Ledger verdict={verdict} />
+      {judged.elsewhere && judged.elsewhere.length > 0 && (
+        <details className="mt-2 text-[15px]">
+          <summary className="text-steel cursor-pointer underline">
+            {verdictWords('elsewhere')} ({judged.elsewhere.length})
+          </summary>
+          <ul className="mt-1">
+            {elsewhereTexts(judged.kind, judged.elsewhere).map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        </details>
+      )}
     </>
   );
 }
