@@ -41,11 +41,14 @@ class OrderlyClient extends pg.Client {
   }
 }
 
-function poolOf(url: string, max: number, statementMs: number): pg.Pool {
+/** So long a request waits for a connection before it is told to come again. */
+const WAIT_MS = 4000;
+
+function poolOf(url: string, max: number, statementMs: number, waitMs: number): pg.Pool {
   const pool = new pg.Pool({
     connectionString: url,
     max,
-    connectionTimeoutMillis: 4000,
+    connectionTimeoutMillis: waitMs,
     statement_timeout: statementMs,
     Client: OrderlyClient,
   });
@@ -60,9 +63,10 @@ function poolOf(url: string, max: number, statementMs: number): pg.Pool {
 export const databaseOver = (client: pg.Pool | pg.PoolClient): Database =>
   drizzle({ client: client as pg.Pool, schema, casing: 'snake_case' });
 
-export function connect(url: string): Connection {
-  const pool = poolOf(url, POOL, STATEMENT_MS);
-  const heavy = poolOf(url, HEAVY_POOL, HEAVY_STATEMENT_MS);
+/** @param waitMs how long a request may wait for a connection; tests on a busy machine wait longer */
+export function connect(url: string, waitMs = WAIT_MS): Connection {
+  const pool = poolOf(url, POOL, STATEMENT_MS, waitMs);
+  const heavy = poolOf(url, HEAVY_POOL, HEAVY_STATEMENT_MS, waitMs);
   return {
     db: databaseOver(pool),
     pool,
