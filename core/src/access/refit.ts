@@ -56,10 +56,7 @@ const MOUNT_LINES: Readonly<Record<MountCode, MountLine>> = {
   'part': { minutes: 10, tools: [], consumables: [] },
 }; // prettier-ignore
 
-/**
- * What has to be mounted before; everything else may be mounted in any order. The fuse closes the kit's feed, so it waits
- * for every other end (common practice).
- */
+/** What has to be mounted before; everything else may be mounted in any order. Unused ends are sealed once the others are joined. */
 const MOUNTED_BEFORE: Partial<Record<MountCode, readonly MountCode[]>> = {
   'fan-frame': ['stud-nuts'],
   'kit-fan': ['fan-frame', 'part', 'kit-box'],
