@@ -146,7 +146,7 @@ interface SetTo {
   full: number;
   on: number;
   off: number;
-  two: { onC: number; offC: number } | undefined;
+  two: Stage | undefined;
 }
 
 /** Sliders of thermostat and fan; only what is known is shown. */
@@ -185,21 +185,12 @@ function SetSliders({
       />
       {!turned && (
         <>
-          <Slider
-            label="Fan on"
-            min={Math.ceil(off) + 1}
-            max={125}
-            value={on}
+          <StageSliders
+            names={['Fan on', 'Fan off']}
+            stage={{ onC: on, offC: off }}
+            above={off}
             show={t}
-            onChange={(value) => slide({ on: value, off })}
-          />
-          <Slider
-            label="Fan off"
-            min={55}
-            max={Math.floor(on) - 1}
-            value={off}
-            show={t}
-            onChange={(value) => slide({ on, off: value })}
+            onChange={({ onC, offC }) => slide({ on: onC, off: offC })}
           />
           {now.drive === 'modulated' && (
             <Slider
@@ -213,21 +204,12 @@ function SetSliders({
           )}
           {two && now.drive !== 'modulated' && (
             <>
-              <Slider
-                label="Second stage on"
-                min={Math.ceil(on) + 1}
-                max={125}
-                value={two.onC}
+              <StageSliders
+                names={['Second stage on', 'Second stage off']}
+                stage={two}
+                above={on}
                 show={t}
-                onChange={(value) => slide({ on, off, on2: value, off2: two.offC })}
-              />
-              <Slider
-                label="Second stage off"
-                min={55}
-                max={Math.floor(two.onC) - 1}
-                value={two.offC}
-                show={t}
-                onChange={(value) => slide({ on, off, on2: two.onC, off2: value })}
+                onChange={({ onC, offC }) => slide({ on, off, on2: onC, off2: offC })}
               />
             </>
           )}
@@ -251,6 +233,47 @@ function SetSliders({
           )}
         </>
       )}
+    </>
+  );
+}
+
+interface Stage {
+  onC: number;
+  offC: number;
+}
+
+/** Where one stage comes on and goes off: on stays above what is below it, off below on. */
+function StageSliders({
+  names: [on, off],
+  stage: { onC, offC },
+  above,
+  show,
+  onChange,
+}: {
+  names: readonly [string, string];
+  stage: Stage;
+  above: number;
+  show: (value: number) => string;
+  onChange: (stage: Stage) => void;
+}) {
+  return (
+    <>
+      <Slider
+        label={on}
+        min={Math.ceil(above) + 1}
+        max={125}
+        value={onC}
+        show={show}
+        onChange={(value) => onChange({ onC: value, offC })}
+      />
+      <Slider
+        label={off}
+        min={55}
+        max={Math.floor(onC) - 1}
+        value={offC}
+        show={show}
+        onChange={(value) => onChange({ onC, offC: value })}
+      />
     </>
   );
 }
