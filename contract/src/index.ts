@@ -51,7 +51,8 @@ export type { PlanningRecord, PlanningPart } from './fitment.ts';
 export type * from './practice.ts';
 export type * from './vin-pattern.ts';
 export type * from './coverage.ts';
-export type { Upload, WrongCell } from './table.ts';
+export type { AsideRow, NewNames, Understood, UnknownName, Upload, UploadLine, WrongCell } from './table.ts';
+export type { ImportedPart, OddCode, Oddity } from './import-review.ts';
 export type * from './search.ts';
 export {
   LIBRARY,

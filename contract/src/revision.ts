@@ -7,8 +7,8 @@ export interface Stamp {
   at: string;
 }
 
-/** A revision of a part, a procedure or an access map, the proposed figures of a bay, a vehicle recorded as told, or a change that was proposed of anything else. */
-export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'vehicle', 'proposal'] as const;
+/** A revision of a part, a procedure or an access map, the proposed figures of a bay, a vehicle recorded as told, a table of parts that came in, or a change that was proposed of anything else. */
+export const REVIEW_KINDS = ['part', 'procedure', 'access', 'bay', 'vehicle', 'import', 'proposal'] as const;
 
 /** What was put right: a part’s figures or what is said of it, a bay’s figures, its access map, a procedure; a connector, a vehicle’s details, an engine. */
 export const CORRECTED = [

@@ -31,6 +31,7 @@ import { reviewRoutes, type ReviewAnswers } from './review.ts';
 import { historyRoutes, type HistoryAnswers } from './history.ts';
 import { photoRoutes, type PhotoAnswers } from './photo.ts';
 import { bundleRoutes, type BundleAnswers } from './bundle.ts';
+import { importReviewRoutes, type ImportAnswers } from './import-review.ts';
 import { tableRoutes, type TableAnswers } from './table.ts';
 
 /** Every address of the server: mounted, guarded, documented and called from here. Each domain's file has its own. */
@@ -68,6 +69,7 @@ export const ROUTES = {
   ...photoRoutes,
   ...bundleRoutes,
   ...tableRoutes,
+  ...importReviewRoutes,
 } as const;
 export type RouteId = keyof typeof ROUTES;
 
@@ -106,7 +108,8 @@ export interface Answers
     HistoryAnswers,
     PhotoAnswers,
     BundleAnswers,
-    TableAnswers {}
+    TableAnswers,
+    ImportAnswers {}
 
 type Validated<S> = S extends Joi.ObjectSchema<infer T> ? T : undefined;
 /** What an address takes, as its validator hands it on. */

@@ -49,7 +49,8 @@ import * as sheet from './sheet/routes.ts';
 import * as streams from './streams/routes.ts';
 import { tableRoutes } from './tables/routes.ts';
 import { tableReader } from './tables/open.ts';
-import { TableWork } from './tables/service.ts';
+import { TableWork } from './tables/work.ts';
+import { importedParts, leaveOut } from './review/imports.ts';
 import * as vehicles from './vehicles/routes.ts';
 import * as vins from './vins/routes.ts';
 
@@ -170,6 +171,8 @@ export async function createApp({
     ...search,
     ...coverage,
     ...tableRoutes(new TableWork(connection)),
+    importedParts,
+    leaveOut,
     ...auditRoutes(connection),
     ...accountRoutes(throttle),
   };

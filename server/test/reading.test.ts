@@ -6,10 +6,10 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { csvLine } from '@radiatrix/core/table';
+import { csvLine, separatorOf } from '@radiatrix/core/table';
 import { TABLE_LIMIT_BYTES } from '@radiatrix/contract';
 import { WRITTEN } from '../src/db/schema/columns.ts';
-import { firstLine, rowsOf, separatorOf } from '../src/tables/read.ts';
+import { firstLines, rowsOf } from '../src/tables/read.ts';
 import { encodingOf, isZip, receive } from '../src/tables/receive.ts';
 
 let folder: string;
@@ -103,18 +103,15 @@ describe('how a file was written', () => {
     if (content.length > 40) expect(head![1]).toBe('Größe');
   });
 
-  test('the separator is the one the first line has most of, quoted cells aside', () => {
-    expect(separatorOf('a,b;c;d')).toBe(';');
-    expect(separatorOf('a\tb\tc,d')).toBe('\t');
-    expect(separatorOf('"a;b;c;d",e,f')).toBe(',');
-    expect(separatorOf('alone')).toBe(',');
+  test('the first lines are read without the rest; what may be cut is left out', async () => {
+    const lines = async (content: string) => firstLines(createReadStream(write(content)), 'utf-8');
+    expect(await lines(`one;two\r\n${'x'.repeat(500_000)}`)).toEqual(['one;two']);
+    expect(await lines('\uFEFFone,two')).toEqual(['one,two']);
+    expect(separatorOf(await lines('List of 2026\n\n"a;b;c;d",e,f\n1,2,3\n4,5,6\n'))).toBe(',');
   });
 
-  test('the first line is read without the rest', async () => {
-    expect(await firstLine(createReadStream(write(`one;two\r\n${'x'.repeat(500_000)}`)), 'utf-8')).toBe(
-      'one;two',
-    );
-    expect(await firstLine(createReadStream(write('\uFEFFone,two')), 'utf-8')).toBe('one,two');
+  test('a text held back from a spreadsheet comes as it was meant', async () => {
+    expect(await all(write('"=""0440""",=1+1,\'=1\n'))).toEqual([['0440', '=1+1', '=1']]);
   });
 
   test('a workbook is known by its first bytes, not by its name', async () => {

@@ -223,7 +223,7 @@ describe('more servers than one', () => {
       upload.id,
     ]);
     const now = (await elsewhere.get(`/api/uploads/${upload.id}`).expect(200)).body as Upload;
-    expect([now.state, now.message]).toEqual(['failed', expect.stringContaining('begin again')]);
+    expect([now.state, now.message]).toEqual(['failed', expect.stringContaining('Begin again')]);
     await look(upload, elsewhere).expect(202);
     await came(upload.id, 'ready');
   });

@@ -38,55 +38,112 @@ const APPLICATIONS: readonly Column[] = [
     'part',
     'Part number',
     'NT-R 4402',
-    'part partno partnumber number item itemnumber article sku',
+    'part partno partnumber partnum number item itemno itemnumber article articleno sku code referencia ref numeropieza pieza numerodeparte',
     true,
   ),
-  column('make', 'Make', 'Quillon', 'make manufacturer marque brand'),
-  column('model', 'Model', 'Tussock', 'model vehicle vehiclemodel', true),
-  column('years', 'Years', '2008-2012', 'years yearrange modelyears my'),
-  column('yearFrom', 'Year from', '2008', 'yearfrom from firstyear startyear fromyear begin'),
-  column('yearTo', 'Year to', '2012', 'yearto to lastyear endyear toyear end until'),
-  column('engine', 'Engine', 'QD22 | QP25', 'engine engines enginecode motor'),
-  column('transmission', 'Transmission', 'QA5', 'transmission transmissions gearbox trans transmissioncode'),
-  column('airConditioning', 'Air conditioning', 'yes', 'airconditioning ac aircon withac'),
-  column('package', 'Cooling package', 'towing', 'coolingpackage package cooling option'),
-  column('built', 'Built', '2010-03 to 2011-02', 'built buildmonths production produced'),
-  column('fits', 'Fits', 'yes', 'fits fit fitment'),
+  column('make', 'Make', 'Quillon', 'make vehiclemake carmake manufacturer marque brand marca fabricante'),
+  column('model', 'Model', 'Tussock', 'model vehicle vehiclemodel car carmodel modelo vehiculo', true),
+  column('years', 'Years', '2008-2012', 'years year yearrange modelyears modelyear my anos ano'),
+  column(
+    'yearFrom',
+    'Year from',
+    '2008',
+    'yearfrom from firstyear startyear fromyear yearstart begin desde anodesde anoinicio',
+  ),
+  column(
+    'yearTo',
+    'Year to',
+    '2012',
+    'yearto to lastyear endyear toyear yearend end until hasta anohasta anofin',
+  ),
+  column('engine', 'Engine', 'QD22 | QP25', 'engine engines enginecode enginesize motor motores'),
+  column(
+    'transmission',
+    'Transmission',
+    'QA5',
+    'transmission transmissions gearbox trans transmissioncode transmissiontype transmision caja cajadecambios cambio',
+  ),
+  column(
+    'airConditioning',
+    'Air conditioning',
+    'yes',
+    'airconditioning ac aircon withac airecondicionado aire clima',
+  ),
+  column(
+    'package',
+    'Cooling package',
+    'towing',
+    'coolingpackage package cooling option paquete refrigeracion',
+  ),
+  column(
+    'built',
+    'Built',
+    '2010-03 to 2011-02',
+    'built builddate builddates buildmonths production produced fabricacion fabricado',
+  ),
+  column('fits', 'Fits', 'yes', 'fits fit fitment aplica vale'),
   column('original', 'Original fit', 'no', 'originalfit original oe oem'),
-  column('exceptions', 'Exceptions', 'not 2010; not heavy-duty', 'exceptions except not excludes notes'),
-  column('note', 'Note', 'small plug to 2012', 'note remark remarks'),
-  column('source', 'Source', 'Harbour list', 'source catalogue catalog saidby'),
+  column(
+    'exceptions',
+    'Exceptions',
+    'not 2010; not heavy-duty',
+    'exceptions except not excludes excepto excepciones salvo',
+  ),
+  column(
+    'note',
+    'Note',
+    'small plug to 2012',
+    'note notes remark remarks comment comments nota notas observaciones',
+  ),
+  column('source', 'Source', 'Harbour list', 'source catalogue catalog saidby fuente catalogo'),
 ];
 
 const PARTS: readonly Column[] = [
-  column('number', 'Part number', 'NT-R 4402', 'number part partno partnumber item itemnumber article sku', true),
-  column('maker', 'Maker', 'Northreach', 'maker manufacturer brand supplier', true),
-  column('kind', 'Kind', PART_KINDS[0], 'kind type category partkind', true),
-  column('description', 'Description', 'Single row, plastic tanks', 'description text title name'),
-  column('notes', 'Notes', '', 'notes note remarks remark'),
-  column('supersedes', 'Takes the place of', 'NT-R 4401', 'supersedes replaces takestheplaceof'),
-  column('interchange', 'Other numbers', 'Harbour: HB 20417 | Quillon: Q1-640-22A', 'othernumbers interchange crossreference crossreferences'),
-  column('inTheBox', 'In the box', '2 × lower grommet | 1 × cap', 'inthebox box contents'),
-  column('source', 'Source', 'Saltmere bench', 'source measuredby'),
-  column('method', 'Method', 'caliper', 'method measuredwith'),
+  column('number', 'Part number', 'NT-R 4402', 'number part partno partnumber partnum item itemno itemnumber article articleno sku code referencia ref numero pieza numeropieza', true),
+  column('maker', 'Maker', 'Northreach', 'maker manufacturer make brand supplier mfr fabricante marca proveedor', true),
+  column('kind', 'Kind', PART_KINDS[0], 'kind type parttype category partkind product producttype tipo categoria clase', true),
+  column('description', 'Description', 'Single row, plastic tanks', 'description desc text title name descripcion nombre'),
+  column('notes', 'Notes', '', 'notes note remarks remark comment comments nota notas observaciones'),
+  column('supersedes', 'Takes the place of', 'NT-R 4401', 'supersedes replaces takestheplaceof sustituye reemplaza'),
+  column('interchange', 'Other numbers', 'Harbour: HB 20417 | Quillon: Q1-640-22A', 'othernumbers interchange crossreference crossreferences xref oe oenumber oem oemnumber equivalencias'),
+  column('inTheBox', 'In the box', '2 × lower grommet | 1 × cap', 'inthebox box contents includes incluye contenido'),
+  column('source', 'Source', 'Saltmere bench', 'source measuredby fuente'),
+  column('method', 'Method', 'caliper', 'method measuredwith metodo'),
 ]; // prettier-ignore
 
 const VEHICLES: readonly Column[] = [
-  column('make', 'Make', 'Quillon', 'make manufacturer marque brand'),
-  column('model', 'Model', 'Tussock', 'model vehiclemodel', true),
-  column('year', 'Year', '2009', 'year modelyear my', true),
+  column('make', 'Make', 'Quillon', 'make vehiclemake carmake manufacturer marque brand marca fabricante'),
+  column('model', 'Model', 'Tussock', 'model vehiclemodel modelo', true),
+  column('year', 'Year', '2009', 'year modelyear my ano', true),
   column('engine', 'Engine', 'QD22', 'engine enginecode motor', true),
-  column('transmission', 'Transmission', 'QA5', 'transmission gearbox trans transmissioncode', true),
-  column('airConditioning', 'Air conditioning', 'yes', 'airconditioning ac aircon', true),
+  column(
+    'transmission',
+    'Transmission',
+    'QA5',
+    'transmission gearbox trans transmissioncode transmision caja',
+    true,
+  ),
+  column(
+    'airConditioning',
+    'Air conditioning',
+    'yes',
+    'airconditioning ac aircon airecondicionado clima',
+    true,
+  ),
   column('package', 'Cooling package', 'standard', 'coolingpackage package cooling'),
-  column('body', 'Body', 'pickup', 'body bodystyle', true),
-  column('drive', 'Drive', 'all', 'drive driven drivetrain', true),
-  column('steering', 'Steering', 'left', 'steering steeringside hand', true),
-  column('built', 'Built', '2008-09 to 2009-08', 'built buildmonths production', true),
+  column('body', 'Body', 'pickup', 'body bodystyle bodytype carroceria', true),
+  column('drive', 'Drive', 'all', 'drive driven drivetrain traccion', true),
+  column('steering', 'Steering', 'left', 'steering steeringside hand direccion volante', true),
+  column('built', 'Built', '2008-09 to 2009-08', 'built builddate buildmonths production fabricacion', true),
   column('bay', 'Bay', 'Tussock 2.2 diesel, 2008–2012', 'bay coolingbay', true),
 ];
 
-export const squeeze = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+/** A heading down to its letters and digits, accents aside: `Año` is `ano`. */
+export const squeeze = (text: string): string =>
+  text
+    .normalize('NFD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]/gu, '');
 
 /** Figures that a part table may carry, whatever kinds its parts are: one column each. */
 const FIGURES: readonly Column[] = [
@@ -121,29 +178,74 @@ export interface MappedHeading {
   field: string;
   /** Unit of cells that carry none; empty for the record's own. */
   unit: string;
+  /** The column holds another figure for these kinds of part: the width of a shroud is not that of a core. */
+  byKind?: Partial<Record<PartKind, string>>;
+}
+
+/** Whether a text heads a column of any kind of table. */
+export const isHeadingOf = (kind: TableKind, nameOf: (column: Column) => string) => {
+  const known = new Set(columnsOf(kind).flatMap((each) => [squeeze(nameOf(each)), ...each.aliases]));
+  return (text: string): boolean => known.has(squeeze(text)) || known.has(squeeze(withoutUnit(text).name));
+};
+
+/** "Overall width (in)" is a name and a unit. */
+function withoutUnit(heading: string): { name: string; unit: string } {
+  const [, name = heading, unit = ''] = /^(.*?)\s*[([]\s*([^()[\]]+)\s*[)\]]\s*$/.exec(heading) ?? [];
+  return { name, unit };
 }
 
 /**
- * Which column is which, from the headings: what was chosen for the same heading before comes first, then the names
- * the field goes by (`nameOf`: as a reader's language heads it). A unit in brackets ("Overall width (in)") is the column's. No field is given twice.
+ * Which column is which, from the headings: the names the field goes by (`nameOf`: as a reader's language heads it). A unit
+ * in brackets ("Overall width (in)") is the column's. No field is given twice.
+ * @param below second row of a heading of two rows: alone it says enough where both together are no name ("Vehicle" over "Make")
  */
 export function guessMapping(
   kind: TableKind,
   headings: readonly string[],
   nameOf: (column: Column) => string = ({ label }) => label,
+  below: readonly string[] = [],
 ): MappedHeading[] {
   const taken = new Set<string>();
-  return headings.map((heading) => {
-    const [, name = heading, unit = ''] = /^(.*?)\s*[([]\s*([^()[\]]+)\s*[)\]]\s*$/.exec(heading) ?? [];
-    const found = columnsOf(kind).find((each) =>
-      [squeeze(heading), squeeze(name)].some(
-        (key) => squeeze(nameOf(each)) === key || each.aliases.includes(key),
-      ),
+  const named = (text: string): Column | undefined => {
+    const keys = [squeeze(text), squeeze(withoutUnit(text).name)];
+    return columnsOf(kind).find((each) =>
+      keys.some((key) => key !== '' && (squeeze(nameOf(each)) === key || each.aliases.includes(key))),
     );
+  };
+  return headings.map((heading, at) => {
+    const found = named(heading) ?? (below[at] ? named(below[at]) : undefined);
     if (!found || taken.has(found.field)) return { heading, field: '', unit: '' };
     taken.add(found.field);
+    const { unit } = withoutUnit(heading);
     const known =
       unit !== '' && found.dimension !== undefined && findUnit(unit, found.dimension).found === 'unit';
     return { heading, field: found.field, unit: known ? unit : '' };
+  });
+}
+
+/** Of the cells under a heading that says nothing, so many must be known for the column to be taken for what they are. */
+const CELLS_KNOWN = 0.6;
+
+/**
+ * Columns whose headings say nothing, by what their cells hold: most of them are makes, or part numbers on record.
+ * @param columns the cells of each column, as many rows as were looked at
+ * @param known for a field, whether a cell is one of its values
+ */
+export function guessByCells(
+  mapping: readonly MappedHeading[],
+  columns: readonly (readonly string[])[],
+  known: Readonly<Record<string, (cell: string) => boolean>>,
+): MappedHeading[] {
+  const taken = new Set(mapping.map(({ field }) => field));
+  return mapping.map((each, at) => {
+    const cells = (columns[at] ?? []).filter((cell) => cell !== '');
+    if (each.field !== '' || cells.length < 2) return each;
+    const [best] = Object.entries(known)
+      .filter(([field]) => !taken.has(field))
+      .map(([field, has]) => ({ field, share: cells.filter((cell) => has(cell)).length / cells.length }))
+      .sort((a, b) => b.share - a.share);
+    if (!best || best.share < CELLS_KNOWN) return each;
+    taken.add(best.field);
+    return { ...each, field: best.field };
   });
 }

@@ -1,12 +1,8 @@
 import { readLine, spokenIds, type Scope } from '../application/index.ts';
 import { PACKAGES, type CoolingPackage, type Vocabulary } from '../vehicle/index.ts';
-
-/** What is wrong with a cell, and how it is put right. */
-export interface CellProblem {
-  field: string;
-  reason: string;
-  fix: string;
-}
+import { readBuilt } from './months.ts';
+import { meant, type CellProblem, type ReadingChoices } from './problems.ts';
+import { readYears } from './years.ts';
 
 export type Cells = Readonly<Record<string, string | undefined>>;
 
@@ -22,13 +18,18 @@ export interface ApplicationRow {
   source: string;
 }
 
-const YES = new Set(['yes', 'y', 'true', '1', 'x', 'with', 'ja']);
-const NO = new Set(['no', 'n', 'false', '0', 'without', 'does not fit', 'nein']);
-const ANY = new Set(['', 'any', 'all', '*', '-', 'n/a', 'n.a.']);
+const YES = new Set(['yes', 'y', 'true', '1', 'x', 'with', 'ja', 'si', 'sí']);
+const NO = new Set(['no', 'n', 'false', '0', 'without', 'does not fit', 'nein', 'sin']);
+/** "w/ A/C", "without air con": an answer with what it is about behind it. */
+const WITH =
+  /^(?:w\/?|with|con|incl\.?|including)\s*(?:a\/?c|air\s*con(?:ditioning)?|aire(?:\s+acondicionado)?)$/i;
+const WITHOUT =
+  /^(?:w\/o|without|less|no|non|not|sin|excl\.?)[\s-]*(?:a\/?c|air\s*con(?:ditioning)?|aire(?:\s+acondicionado)?)$/i;
+const ANY = new Set(['', 'any', 'all', '*', '-', 'n/a', 'n.a.', 'todos', 'todas']);
 /** How a cell says that nothing is left out. */
 const NO_EXCEPTION = new Set(['none', 'nil', 'no', 'nothing', 'no exceptions', '–', '0']);
 const LISTED = /\s*(?:\||\/|;|,|\bor\b)\s*/;
-const MONTHS = /^(\d{4}-\d{2})\s*(?:\.\.|to|–|-|,)\s*(\d{4}-\d{2})$/;
+const NO_LIMIT: Scope = { years: null, built: null, engineIds: null, transmissionIds: null, airConditioning: null, packages: null }; // prettier-ignore
 
 /** Looks names up once for a whole file; the vocabulary is searched as maps, not as lists. */
 export class ApplicationReader {
@@ -39,9 +40,12 @@ export class ApplicationReader {
   private readonly transmissions: Map<string, number>;
   private readonly lives: Map<number, { makeId: number; name: string; life: readonly [number, number] }>;
 
-  constructor(vocabulary: Vocabulary) {
+  private readonly choices: ReadingChoices;
+
+  constructor(vocabulary: Vocabulary, choices: ReadingChoices = {}) {
     const key = (text: string): string => text.toLowerCase();
     this.vocabulary = vocabulary;
+    this.choices = choices;
     this.makes = new Map(vocabulary.makes.map((make) => [key(make.name), make.id]));
     this.engines = new Map(vocabulary.engines.map((engine) => [key(engine.code), engine.id]));
     this.transmissions = new Map(vocabulary.transmissions.map((each) => [key(each.code), each.id]));
@@ -57,12 +61,12 @@ export class ApplicationReader {
    */
   read(cells: Cells): { row?: ApplicationRow; problems: CellProblem[] } {
     const problems: CellProblem[] = [];
-    const wrong = (field: string, reason: string, fix: string): void =>
-      void problems.push({ field, reason, fix });
+    const wrong: Wrong = (field, code, rest = {}) => void problems.push({ field, code, ...rest });
     const of = (field: string): string => (cells[field] ?? '').trim();
-    if (of('part') === '') wrong('part', 'no part number', 'give the number of a part that is on record');
+    const part = meant(this.choices, 'part', of('part'));
+    if (part === '') wrong('part', 'part-empty');
     const modelId = this.model(of('make'), of('model'), wrong);
-    const years = this.years(of('years'), of('yearFrom'), of('yearTo'), modelId, wrong);
+    const { years, gaps } = this.years(cells, modelId, wrong);
     const scope = {
       years,
       built: this.built(of('built'), wrong),
@@ -73,84 +77,100 @@ export class ApplicationReader {
     }; // prettier-ignore
     const fits = yesNo('fits', of('fits'), true, wrong);
     const original = yesNo('original', of('original'), false, wrong);
-    if (original && !fits)
-      wrong('original', 'original fit of a part that does not fit', 'leave one of the two out');
+    if (original && !fits) wrong('original', 'original-does-not-fit');
     const exceptions = modelId === undefined ? [] : this.exceptions(of('exceptions'), modelId, wrong);
     if (problems.length > 0 || modelId === undefined) return { problems };
     return {
       row: {
-        part: of('part'),
+        part,
         modelId,
         scope,
-        exceptions,
+        // Years between those that a list names are left out by name.
+        exceptions: [...exceptions, ...gaps.map((year): Scope => ({ ...NO_LIMIT, years: [year, year] }))],
         fits,
         original,
         note: of('note'),
-        source: of('source'),
+        source: meant(this.choices, 'source', of('source')),
       },
       problems,
     };
   }
 
-  private model(make: string, name: string, wrong: Wrong): number | undefined {
+  /** The models that a cell names, whatever their make. */
+  modelsNamed(name: string): readonly number[] {
+    return this.models.get(name.toLowerCase()) ?? [];
+  }
+
+  private model(saidMake: string, saidName: string, wrong: Wrong): number | undefined {
+    const make = meant(this.choices, 'make', saidMake);
+    const name = meant(this.choices, 'model', saidName);
     if (name === '') {
-      wrong('model', 'no model', 'give the name of a model that is on record');
+      wrong('model', 'model-empty');
       return undefined;
     }
     const makeId = make === '' ? undefined : this.makes.get(make.toLowerCase());
     if (make !== '' && makeId === undefined) {
-      wrong('make', `no make “${make}” is on record`, 'correct the name, or bring the make in first');
+      wrong('make', 'make-unknown', { said: make, name: 'make' });
+      // Both are asked about at once: a model that comes with its make is not found missing a second time.
+      wrong('model', 'model-unknown', { said: name, of: make, name: 'model' });
       return undefined;
     }
     // "Quillon Tussock" in one cell is make and model.
     const [first, ...rest] = name.split(' ');
     const split = this.makes.has(first!.toLowerCase()) && rest.length > 0 ? rest.join(' ') : name;
-    const found = [
-      ...(this.models.get(name.toLowerCase()) ?? this.models.get(split.toLowerCase()) ?? []),
-    ].filter((id) => makeId === undefined || this.lives.get(id)!.makeId === makeId);
-    if (found.length === 1) return found[0];
-    if (found.length === 0)
-      wrong(
-        'model',
-        `no model “${name}”${make === '' ? '' : ` of ${make}`} is on record`,
-        'correct the name, or bring the model in first',
-      );
-    else wrong('model', `“${name}” is a model of several makes`, 'add a column with the make');
+    const found = [...this.modelsNamed(name), ...(split === name ? [] : this.modelsNamed(split))].filter(
+      (id) => makeId === undefined || this.lives.get(id)!.makeId === makeId,
+    );
+    if (new Set(found).size === 1) return found[0];
+    if (found.length === 0) wrong('model', 'model-unknown', { said: name, of: make, name: 'model' });
+    else wrong('model', 'model-of-several', { said: name });
     return undefined;
   }
 
   private years(
-    span: string,
-    from: string,
-    to: string,
+    cells: Cells,
     modelId: number | undefined,
     wrong: Wrong,
-  ): [number, number] {
-    const model = modelId === undefined ? undefined : this.lives.get(modelId);
+  ): { years: [number, number]; gaps: number[] } {
+    const of = (field: string): string => (cells[field] ?? '').trim();
+    const [span, from, to] = [of('years'), of('yearFrom'), of('yearTo')];
+    const life = modelId === undefined ? undefined : this.lives.get(modelId);
+    const none = { years: [0, 0] as [number, number], gaps: [] };
     const field = span !== '' || (from === '' && to === '') ? 'years' : 'yearFrom';
-    const text = span !== '' ? span : from === to || to === '' ? from : `${from}-${to}`;
-    if (text === '' && model) return [model.life[0], model.life[1]];
-    const match = /^(\d{4})(?:\s*(?:-|–|\.\.|to|\/)\s*(\d{4}))?$/.exec(text);
-    if (!match) {
-      wrong(field, `“${text}” is not a span of model years`, 'write 2008-2012, or 2010');
-      return [0, 0];
+    if (span === '' && from === '' && to === '') {
+      if (life) return { years: [life.life[0], life.life[1]], gaps: [] };
+      return none;
     }
-    const years: [number, number] = [Number(match[1]), Number(match[2] ?? match[1])];
-    if (years[0] > years[1]) wrong(field, `${text} runs backwards`, 'put the earlier year first');
-    else if (model && (years[0] < model.life[0] || years[1] > model.life[1]))
-      wrong(
-        field,
-        `the ${model.name} was built for ${model.life[0]} to ${model.life[1]}`,
-        'a claim about a vehicle that never was is not kept: shorten the years',
-      );
-    return years;
-  }
+    const text = span !== '' ? span : from === to || to === '' ? from : from === '' ? `to ${to}` : `${from}-${to}`;
+    const read = readYears(text);
+    if (read.read === 'none') wrong(field, 'years-unread', { said: text });
+    else if (read.read === 'short') wrong(field, 'years-short', { said: text });
+    else if (read.read === 'backwards') wrong(field, 'years-backwards', { said: text });
+    if (read.read !== 'span' && read.read !== 'open') return none;
+    // A first year beside an empty last one: that year alone, or from then on? The file is asked once.
+    const alone = span === '' && to === '' && read.read === 'span' && read.years[0] === read.years[1];
+    if (alone && this.choices.openYears === undefined) {
+      wrong(cells.yearTo === undefined ? 'yearFrom' : 'yearTo', 'years-open', { from: read.years[0] });
+      return none;
+    }
+    const onwards = alone && this.choices.openYears === 'onwards';
+    const open: { from?: number; to?: number } | undefined = read.read === 'open' ? read : onwards ? { from: read.years[0] } : undefined;
+    if (open && !life) return none;
+    const years: [number, number] = open
+      ? [open.from ?? life!.life[0], open.to ?? life!.life[1]]
+      : [...(read as { years: readonly [number, number] }).years];
+    if (life && (years[0] < life.life[0] || years[1] > life.life[1] || years[0] > years[1]))
+      wrong(field, 'years-life', { said: text, of: life.name, from: life.life[0], to: life.life[1] });
+    return { years, gaps: read.read === 'span' ? read.gaps : [] };
+  } // prettier-ignore
 
   private built(text: string, wrong: Wrong): [string, string] | null {
     if (ANY.has(text.toLowerCase())) return null;
-    const match = MONTHS.exec(text);
-    if (match && match[1]! <= match[2]!) return [match[1]!, match[2]!];
-    wrong('built', `“${text}” is not a span of build months`, 'write 2010-03 to 2011-02');
+    const read = readBuilt(text);
+    if (read && 'months' in read) return read.months;
+    if (!read) wrong('built', 'built-unread', { said: text });
+    else if ('backwards' in read) wrong('built', 'built-backwards', { said: text });
+    else wrong('built', 'built-two-ways', { said: text, list: read.twoWays });
     return null;
   }
 
@@ -158,12 +178,15 @@ export class ApplicationReader {
   private ids(field: 'engine' | 'transmission', text: string, wrong: Wrong): number[] | null {
     if (ANY.has(text.toLowerCase())) return null;
     const found = new Set<number>();
-    for (const said of text.split(LISTED)) {
-      const id = (field === 'engine' ? this.engines : this.transmissions).get(said.toLowerCase());
-      const meant = id !== undefined ? [id] : this.spoken(field, said);
-      if (meant.length === 0)
-        wrong(field, `no ${field} “${said}” is on record`, 'correct the code, or bring it in first');
-      for (const each of meant) found.add(each);
+    const known = field === 'engine' ? this.engines : this.transmissions;
+    // A whole cell that was said to be one thing is not taken apart at its commas.
+    const whole = meant(this.choices, field, text);
+    for (const each of whole !== text ? [whole] : text.split(LISTED)) {
+      const said = meant(this.choices, field, each);
+      const id = known.get(said.toLowerCase());
+      const ids = id !== undefined ? [id] : this.spoken(field, said);
+      if (ids.length === 0) wrong(field, `${field}-unknown`, { said, name: field });
+      for (const own of ids) found.add(own);
     }
     return [...found].sort((a, b) => a - b);
   }
@@ -178,10 +201,12 @@ export class ApplicationReader {
 
   private packages(text: string, wrong: Wrong): CoolingPackage[] | null {
     if (ANY.has(text.toLowerCase())) return null;
-    const names = text.toLowerCase().split(LISTED).map((each) => each.replace(' ', '-')); // prettier-ignore
+    const names = text
+      .split(LISTED)
+      .map((each) => meant(this.choices, 'package', each).toLowerCase().replace(' ', '-'));
     const strange = names.find((name) => !PACKAGES.includes(name as CoolingPackage));
     if (strange === undefined) return PACKAGES.filter((name) => names.includes(name));
-    wrong('package', `“${strange}” is no cooling package`, `one of ${PACKAGES.join(', ')}`);
+    wrong('package', 'package-unknown', { said: strange, list: PACKAGES, name: 'package' });
     return null;
   }
 
@@ -189,29 +214,20 @@ export class ApplicationReader {
     if (ANY.has(text.toLowerCase()) || NO_EXCEPTION.has(text.toLowerCase())) return [];
     const model = this.lives.get(modelId)!;
     if (/^\W*na\W*$/i.test(text)) {
-      wrong(
-        'exceptions',
-        `“${text}” is read by some as not applicable, by others as naturally aspirated`,
-        'leave the cell empty, or write not naturally aspirated',
-      );
+      wrong('exceptions', 'exceptions-na', { said: text });
       return [];
     }
     const named = text.replace(/^\s*(?:not|except|without|excludes?)\b[\s:]*/i, '');
     if (!/[a-z0-9]/i.test(named)) {
-      wrong(
-        'exceptions',
-        `“${text}” does not say what is left out`,
-        'write not 2010; not QA5; or leave the cell empty',
-      );
+      wrong('exceptions', 'exceptions-empty', { said: text });
       return [];
     }
     const read = readLine(`${model.name}, not ${named}`, this.vocabulary, 2100, this.everything(modelId));
     if (read.problem === '' && read.notUnderstood.length === 0) return read.exceptions;
-    wrong(
-      'exceptions',
-      read.notUnderstood.length > 0 ? `not understood: ${read.notUnderstood.join(', ')}` : read.problem,
-      'write not 2010; not QA5; not heavy-duty',
-    );
+    wrong('exceptions', 'exceptions-unread', {
+      said: text,
+      list: read.notUnderstood.length > 0 ? read.notUnderstood : [read.problem],
+    });
     return [];
   }
 
@@ -227,17 +243,18 @@ export class ApplicationReader {
   private all: { engineId: number; transmissionId: number }[] | undefined;
 }
 
-type Wrong = (field: string, reason: string, fix: string) => void;
+type Wrong = (field: string, code: CellProblem['code'], rest?: Omit<CellProblem, 'field' | 'code'>) => void;
 
 /** What a cell says to a question of yes or no; `fallback` where it is empty, undefined where it says neither. */
 export function saidYes(text: string, fallback: boolean): boolean | undefined {
-  const word = text.toLowerCase();
+  const word = text.trim().toLowerCase();
   if (word === '') return fallback;
-  return YES.has(word) ? true : NO.has(word) ? false : undefined;
+  if (YES.has(word) || WITH.test(word)) return true;
+  return NO.has(word) || WITHOUT.test(word) ? false : undefined;
 }
 
 function yesNo(field: string, text: string, fallback: boolean, wrong: Wrong): boolean {
   const said = saidYes(text, fallback);
-  if (said === undefined) wrong(field, `“${text}” is neither yes nor no`, 'write yes or no');
+  if (said === undefined) wrong(field, 'yes-no', { said: text });
   return said ?? false;
 }

@@ -82,7 +82,7 @@ async function reachesOfConnector(db: Db, about: About): Promise<{ jobId: number
 }
 
 /** Jobs that used a record, with what they had made of it. */
-async function reachesOf(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {
+export async function reachesOf(db: Db, about: About): Promise<{ jobId: number; reach: Reach }[]> {
   if (about.about === 'connector') return reachesOfConnector(db, about);
   const { bayId, partKind } = await ownerOf(db, about);
   const ids = await jobsNear(db, about, bayId);

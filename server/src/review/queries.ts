@@ -14,7 +14,7 @@ import {
 
 export const waitingParts = (db: Db) =>
   db
-    .select({ id: part.id, title: part.number, revision: partRevision.revision, state: partRevision.state, author: person.name, writers: partRevision.writers, sentBackFor: partRevision.sentBackFor, at: partRevision.at })
+    .select({ id: part.id, revisionId: partRevision.id, title: part.number, revision: partRevision.revision, state: partRevision.state, author: person.name, writers: partRevision.writers, sentBackFor: partRevision.sentBackFor, at: partRevision.at })
     .from(partRevision)
     .innerJoin(part, eq(part.id, partRevision.partId))
     .innerJoin(person, eq(person.id, partRevision.authorId))

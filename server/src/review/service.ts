@@ -13,6 +13,7 @@ import {
   type ReviewRecord,
 } from '@radiatrix/contract';
 import { keepCorrection } from '../corrections/service.ts';
+import { importWords } from '@radiatrix/words/en/import';
 import type { Db } from '../db/client.ts';
 import { everyFigureOfBay, figuresOfRevisions, releaseFigures, waitingBays } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
@@ -41,22 +42,30 @@ import {
 } from '../vehicles/queries.ts';
 import { settleTold, waitingTold } from '../vehicles/told-queries.ts';
 import { toldChanges } from '../vehicles/told.ts';
+import { batchedRevisions, sendBackBatch } from '../tables/batch-queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import { tagOf } from '../revisions/service.ts';
-import { releasedTitle, revisionTexts, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
-import { accessChanges, detailChanges, figureChanges, procedureChanges } from './changes.ts';
+import { releasedTitle, waitingMaps, waitingParts, waitingProcedures } from './queries.ts';
+import { accessChanges, figureChanges, procedureChanges } from './changes.ts';
+import { importChanges, importLines, openImport, releaseImport } from './imports.ts';
+import { partChanges } from './part-changes.ts';
 
 /** Revisions that wait for somebody else's eyes, the oldest wait first. */
 export async function reviewLines(db: Db): Promise<ReviewLine[]> {
-  const [proposals, parts, procedures, maps, bays, told] = await Promise.all([
+  const [proposals, imports, batched, parts, procedures, maps, bays, told] = await Promise.all([
     proposalLines(db),
+    importLines(db),
+    batchedRevisions(db),
     waitingParts(db),
     waitingProcedures(db),
     waitingMaps(db),
     waitingBays(db),
     toldLines(db),
   ]);
-  const line = (kind: ReviewKind, { at, ...row }: (typeof parts)[number]): ReviewLine => ({
+  const line = (
+    kind: ReviewKind,
+    { at, revisionId: _revision, ...row }: Omit<(typeof parts)[number], 'revisionId'> & { revisionId?: number },
+  ): ReviewLine => ({
     kind,
     ...row,
     sentBackFor: row.sentBackFor ?? '',
@@ -65,7 +74,8 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
   return [
     ...proposals,
     ...told,
-    ...parts.map((row) => line('part', row)),
+    ...imports,
+    ...parts.filter(({ revisionId }) => !batched.has(revisionId)).map((row) => line('part', row)),
     ...procedures.map(({ bay: name, ...row }) =>
       line('procedure', { ...row, title: `${row.title}, ${name}` }),
     ),
@@ -117,6 +127,7 @@ async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionH
       writers: tellersOf(row),
     };
   }
+  if (kind === 'import') return openImport(db, id);
   if (kind === 'bay') {
     const line = (await waitingBays(db)).find((each) => each.id === id);
     if (!line) throw notFound('Figures of that bay that wait');
@@ -132,43 +143,6 @@ async function openHead(db: Db, kind: ReviewKind, id: number): Promise<RevisionH
   const head = await headOf(db, kind, id, true);
   if (!head || head.state === 'released') throw notFound('An open revision of that record');
   return head;
-}
-
-async function partChanges(db: Db, id: number, open: RevisionHead, released: RevisionHead | undefined) {
-  const rows = await revisionTexts(db, id);
-  const figures = await figuresOfRevisions(db, [open.id, ...(released ? [released.id] : [])]);
-  const of = (head: RevisionHead | undefined) =>
-    figures.filter((figure) => figure.partRevisionId === head?.id).map(figureRecord);
-  const details = async (head: RevisionHead) => ({
-    ...rows.find((row) => row.id === head.id)!,
-    inTheBox: await boxOf(db, head.id),
-  });
-  const after = await details(open);
-  return {
-    changes: [
-      ...detailChanges(released && (await details(released)), after),
-      ...figureChanges(after.kind, of(released), of(open)),
-      // What sources say of a part, and its pictures, come to light with its first release.
-      ...(released ? [] : await comesToLight(db, id)),
-    ],
-    blocking: [] as string[],
-    remarks: of(open).length === 0 ? ['No figures are held: every verdict will be “not proven”.'] : [],
-  };
-}
-
-async function comesToLight(db: Db, partId: number): Promise<Change[]> {
-  const [held, photos, vocabulary] = await Promise.all([
-    claims(db, { partIds: [partId] }),
-    photosOf(db, 'partId', partId),
-    loadVocabulary(db),
-  ]);
-  return [
-    ...held.map((claim) => ({
-      ...changeOf('Said to fit', '', claimSentence(claim, vocabulary)),
-      support: `${claim.source}, grade ${claim.grade}`,
-    })),
-    ...photos.map((photo) => changeOf('Photograph', '', photo.caption || 'without a caption')),
-  ];
 }
 
 /** What of a bay is new, another, or to go. */
@@ -215,11 +189,13 @@ export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promis
         ? await bayChanges(db, id)
         : kind === 'vehicle'
           ? { ...(await toldChanges(db, id)), blocking: [] }
-          : kind === 'part'
-            ? await partChanges(db, id, open, released)
-            : kind === 'access'
-              ? await mapChanges(db, open, released)
-              : await documentChanges(db, open, released);
+          : kind === 'import'
+            ? await importChanges(db, id)
+            : kind === 'part'
+              ? await partChanges(db, id, open, released)
+              : kind === 'access'
+                ? await mapChanges(db, open, released)
+                : await documentChanges(db, open, released);
   return {
     ...line,
     version: open.version,
@@ -237,7 +213,7 @@ export async function reviewRecord(db: Db, kind: ReviewKind, id: number): Promis
 
 /** Kinds with revisions of their own; the others are let through or sent back as they stand. */
 const hasRevisions = (kind: ReviewKind): kind is RevisionKind =>
-  kind !== 'bay' && kind !== 'vehicle' && kind !== 'proposal';
+  kind !== 'bay' && kind !== 'vehicle' && kind !== 'import' && kind !== 'proposal';
 
 async function judged(
   db: Db,
@@ -299,6 +275,8 @@ export async function releaseRevision(
     if (!(await releaseProposal(db, await openProposal(db, id), person, replay))) throw lost();
   } else if (kind === 'vehicle') {
     if (!(await settleTold(db, id, null))) throw lost();
+  } else if (kind === 'import') {
+    if (!(await releaseImport(db, id, person.id))) throw lost();
   } else if (kind === 'bay') {
     if ((await advanceBay(db, id, head.version)) === undefined) throw lost();
     await releaseFigures(db, id);
@@ -340,7 +318,9 @@ export async function sendBack(
         ? await sendBackBay(db, id, head.version, reason)
         : kind === 'vehicle'
           ? await settleTold(db, id, reason)
-          : await sendBackTo(db, kind, head, reason);
+          : kind === 'import'
+            ? await sendBackBatch(db, id, head.revision, reason)
+            : await sendBackTo(db, kind, head, reason);
   if (!done) throw lost();
 }
 
@@ -361,6 +341,7 @@ export async function withdraw(
     throw new ProblemError('not-ready', {
       detail: 'A bay’s figures are put right one by one, not withdrawn.',
     });
+  if (kind === 'import') throw new ProblemError('not-ready', { detail: importWords('withdraw') });
   if (kind === 'vehicle')
     throw new ProblemError('not-ready', { detail: 'A vehicle is put right in its record, not withdrawn.' });
   const title = await releasedTitle(db, kind, id);

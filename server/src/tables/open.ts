@@ -5,49 +5,68 @@ import os from 'node:os';
 import path from 'node:path';
 import type { Request } from 'express';
 import { COLUMN_LIMIT } from '@radiatrix/contract';
+import { separatorOf, type FileRow } from '@radiatrix/core/table';
 import type { FileReader } from '../http/body.ts';
 import { ProblemError } from '../http/problem.ts';
 import { encodingOf, isZip, receive } from './receive.ts';
-import { firstLine, rowsOf, separatorOf } from './read.ts';
+import { firstLines, rowsOf } from './read.ts';
 import { xlsxToCsv } from './xlsx.ts';
 
 /** How the folders that tables are laid down in begin. */
 export const TABLE_FOLDER = 'radiatrix-table-';
-const SAMPLE_ROWS = 5;
+/** Rows looked at for the headings, and for what a column holds. */
+const ROWS_LOOKED_AT = 200;
 /** Files under way to one server: of one person, and of everybody. */
 const RECEIVED_AT_ONCE = { own: 2, all: 6 };
 
-/** A table that lies on disk, its beginning read. */
+/** One sheet of a file, its beginning read. */
+export interface OpenSheet {
+  name: string;
+  file: string;
+  /** The first rows that hold anything. */
+  top: FileRow[];
+}
+
+/** A file that lies on disk. */
 export interface OpenTable {
   folder: string;
-  file: string;
   encoding: string;
   separator: string;
-  headings: string[];
-  sample: string[][];
+  sheets: OpenSheet[];
+}
+
+/** The first rows that hold anything. */
+export async function topOf(rows: AsyncIterable<FileRow>): Promise<FileRow[]> {
+  const top: FileRow[] = [];
+  for await (const each of rows) {
+    if (each.cells.every((cell) => cell.trim() === '')) continue;
+    top.push(each);
+    if (top.length >= ROWS_LOOKED_AT) break;
+  }
+  return top;
 }
 
 async function opened(folder: string, sent: string): Promise<OpenTable> {
-  let [file, encoding, separator] = [sent, 'utf-8', ','];
+  const refuse = (why: string) => new ProblemError('unreadable', { detail: `${why} Nothing was changed.` });
+  let [encoding, separator] = ['utf-8', ','];
+  let files: { name: string; file: string }[];
   if (await isZip(sent)) {
-    file = path.join(folder, 'sheet.csv');
-    await xlsxToCsv(sent, file);
+    const names = await xlsxToCsv(sent, folder);
+    files = names.map((name, at) => ({ name, file: path.join(folder, `sheet-${at}.csv`) }));
   } else {
     encoding = await encodingOf(sent);
-    separator = separatorOf(await firstLine(createReadStream(file), encoding));
+    separator = separatorOf(await firstLines(createReadStream(sent), encoding));
+    files = [{ name: '', file: sent }];
   }
-  const head: string[][] = [];
-  for await (const { cells } of rowsOf(createReadStream(file), encoding, separator)) {
-    head.push(cells);
-    if (head.length > SAMPLE_ROWS) break;
-  }
-  const [headings = [], ...sample] = head;
-  const refuse = (why: string) => new ProblemError('unreadable', { detail: `${why} Nothing was changed.` });
-  if (headings.length > COLUMN_LIMIT)
-    throw refuse(`There are ${headings.length} columns; a table has ${COLUMN_LIMIT} at most.`);
-  if (headings.every((heading) => heading.trim() === '')) throw refuse('The first row has no headings.');
-  if (sample.length === 0) throw refuse('There are headings and no rows under them.');
-  return { folder, file, encoding, separator, headings, sample };
+  const sheets: OpenSheet[] = [];
+  for (const each of files)
+    sheets.push({ ...each, top: await topOf(rowsOf(createReadStream(each.file), encoding, separator)) });
+  const widest = Math.max(0, ...sheets.flatMap(({ top }) => top.map(({ cells }) => cells.length)));
+  if (widest > COLUMN_LIMIT)
+    throw refuse(`There are ${widest} columns; a table has ${COLUMN_LIMIT} at most.`);
+  if (sheets.every(({ top }) => top.length === 0)) throw refuse('The first row has no headings.');
+  if (sheets.every(({ top }) => top.length < 2)) throw refuse('There are headings and no rows under them.');
+  return { folder, encoding, separator, sheets };
 }
 
 /**

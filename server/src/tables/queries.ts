@@ -5,7 +5,7 @@ import type { Change } from '@radiatrix/contract';
 import { partIsSeen, seenPart } from '../db/visible.ts';
 import { orNull, WRITTEN } from '../db/schema/columns.ts';
 import type { Db } from '../db/client.ts';
-import { bay, part, source } from '../db/schema/index.ts';
+import { bay, connector, part, source } from '../db/schema/index.ts';
 
 type LineVerdict = 'new' | 'changed' | 'same' | 'wrong';
 
@@ -17,6 +17,14 @@ export async function verdictCounts(db: Db, upload: string): Promise<Record<Line
   );
   for (const { verdict, count } of rows) counts[verdict] = count;
   return counts;
+}
+
+/** Rows of staged lines that can come in. */
+export async function goodLines(db: Db, upload: string): Promise<number[]> {
+  const { rows } = await db.execute<{ row: number }>(
+    sql`select row from import_line where upload = ${upload} and verdict <> 'wrong'`,
+  );
+  return rows.map(({ row }) => row);
 }
 
 /** How many staged lines of an upload would change what is said of a part that everybody sees. */
@@ -73,6 +81,8 @@ export async function sourceName(db: Db, id: number): Promise<string | undefined
 export const allParts = (db: Db) =>
   db.select({ id: part.id, number: part.number }).from(part).orderBy(part.id);
 export const allSources = (db: Db) => db.select({ id: source.id, name: source.name }).from(source);
+export const allConnectors = (db: Db) =>
+  db.select({ id: connector.id, code: connector.code }).from(connector);
 export const allBays = (db: Db) => db.select({ id: bay.id, name: bay.name }).from(bay);
 
 export interface ApplicationRecord extends Scope {

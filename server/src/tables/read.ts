@@ -1,24 +1,19 @@
 import Papa from 'papaparse';
-import { unguardCell } from '@radiatrix/core/table';
+import { heldText, unguardCell, type FileRow } from '@radiatrix/core/table';
 import { ProblemError } from '../http/problem.ts';
 
-const SEPARATORS = [',', ';', '\t'] as const;
 const LONGEST_ROW = 1_000_000;
 
 const openQuote = (): ProblemError =>
   new ProblemError('unreadable', { detail: 'A row is longer than a million characters: is a quote left open? Nothing was changed.' }); // prettier-ignore
+
+const plain = (cell: string): string => heldText(cell) ?? unguardCell(cell);
 
 /** Bytes as text, a piece at a time. */
 async function* decoded(source: AsyncIterable<Uint8Array>, encoding: string): AsyncGenerator<string> {
   const decoder = new TextDecoder(encoding);
   for await (const chunk of source) yield decoder.decode(chunk, { stream: true });
   yield decoder.decode();
-}
-
-/** The separator that the first line has most of, quoted cells aside. */
-export function separatorOf(firstLine: string): string {
-  const bare = firstLine.replace(/"(?:[^"]|"")*"/g, '');
-  return SEPARATORS.reduce((best, each) => (bare.split(each).length > bare.split(best).length ? each : best));
 }
 
 /** How lines end, by the first end there is. */
@@ -35,18 +30,18 @@ export async function* rowsOf(
   source: AsyncIterable<Uint8Array>,
   encoding: string,
   separator: string,
-): AsyncGenerator<{ row: number; cells: string[] }> {
+): AsyncGenerator<FileRow> {
   let parser: Papa.Parser | undefined;
   let rest = '';
   let row = 0;
-  function* take(last: boolean): Generator<{ row: number; cells: string[] }> {
+  function* take(last: boolean): Generator<FileRow> {
     parser ??= new Papa.Parser({ delimiter: separator, newline: lineEndOf(rest) });
     const { data, meta } = parser.parse(rest, 0, !last) as { data: string[][]; meta: { cursor: number } };
     rest = rest.slice(meta.cursor);
     for (const cells of data) {
       row += 1;
       if (cells.length === 1 && cells[0]!.trim() === '') continue;
-      yield { row, cells: cells.map((cell) => unguardCell(row === 1 ? cell.replace(/^\uFEFF/, '') : cell)) };
+      yield { row, cells: cells.map((cell) => plain(row === 1 ? cell.replace(/^\uFEFF/, '') : cell)) };
     }
   }
   for await (const text of decoded(source, encoding)) {
@@ -59,12 +54,19 @@ export async function* rowsOf(
   if (rest !== '') yield* take(true);
 }
 
-/** The first line of a file, for the separator. */
-export async function firstLine(source: AsyncIterable<Uint8Array>, encoding: string): Promise<string> {
+const HEAD_CHARACTERS = 65_536;
+const HEAD_LINES = 20;
+
+/** The first lines of a file, for the separator. */
+export async function firstLines(source: AsyncIterable<Uint8Array>, encoding: string): Promise<string[]> {
   let head = '';
   for await (const text of decoded(source, encoding)) {
     head += text;
-    if (/[\r\n]/.test(head) || head.length > 65536) break;
+    if (head.length > HEAD_CHARACTERS) break;
   }
-  return head.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)[0] ?? '';
+  const lines = head.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+  // The last one may be cut.
+  return (lines.length > 1 ? lines.slice(0, -1) : lines)
+    .filter((line) => line.trim() !== '')
+    .slice(0, HEAD_LINES);
 }

@@ -3,12 +3,29 @@ import { notFound } from '../http/problem.ts';
 import type { Handler } from '../http/route.ts';
 import { exported } from './export.ts';
 import type { OpenTable } from './open.ts';
-import { addUpload, forgetMappingOf, stopUpload, uploadOf, wrongRowsOf, type TableWork } from './service.ts';
+import { makeNames } from './new-names.ts';
+import {
+  addUpload,
+  asideRows,
+  fixRows,
+  forgetMappingOf,
+  layoutUpload,
+  stopUpload,
+  uploadOf,
+  wrongRowsOf,
+} from './service.ts';
 import { bringInReleased } from './staging.ts';
+import { uploadLines } from './uploads-queries.ts';
+import type { TableWork } from './work.ts';
 
 type TableRoute =
   | 'newUpload'
+  | 'uploads'
   | 'upload'
+  | 'layoutUpload'
+  | 'newNames'
+  | 'asideRows'
+  | 'fixRows'
   | 'previewUpload'
   | 'applyUpload'
   | 'stopUpload'
@@ -22,9 +39,20 @@ export const tableRoutes = (work: TableWork): { [R in TableRoute]: Handler<R> } 
     body: await addUpload(db, body as OpenTable, { kind, name, person }),
   }),
   upload: async ({ db, params, person }) => ({ body: await uploadOf(db, params.id!, person) }),
-  previewUpload: async ({ params, body: { mapping, sourceId }, person }) => ({
+  uploads: async ({ db, person }) => ({ body: await uploadLines(db, person.id) }),
+  layoutUpload: async ({ db, params, body, person }) => ({
+    body: await layoutUpload(db, params.id!, body, person),
+  }),
+  newNames: async ({ db, params, body, person }) => ({ body: await makeNames(db, params.id!, body, person) }),
+  asideRows: async ({ db, params, query: { after }, person }) => ({
+    body: await asideRows(db, params.id!, after, person),
+  }),
+  fixRows: async ({ db, params, body: { rows }, person }) => ({
+    body: await fixRows(db, params.id!, rows, person),
+  }),
+  previewUpload: async ({ params, body, person }) => ({
     status: 202,
-    body: await work.preview(params.id!, mapping, sourceId, person),
+    body: await work.preview(params.id!, body, person),
   }),
   applyUpload: async ({ db, params, person, released }) => {
     if (!released) return { status: 202, body: await work.apply(params.id!, person) };

@@ -1,109 +1,158 @@
 import { randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { columnsOf, csvLine, guessMapping, squeeze, type MappedHeading, type TableKind } from '@radiatrix/core/table'; // prettier-ignore
-import type { Bundle } from '@radiatrix/contract/schemas';
-import type { Person, Upload, WrongCell } from '@radiatrix/contract';
-import { columnHeading } from '@radiatrix/words/tables';
-import type { Connection, Database, Db } from '../db/client.ts';
-import { heavyWork, type HeavyWork } from '../db/heavy.ts';
-import { asPerson } from '../db/transaction.ts';
-import { ProblemError, notFound, problemOf } from '../http/problem.ts';
-import { loadVocabulary } from '../vehicles/queries.ts';
-import { doneOrProposed, propose } from '../proposals/service.ts';
-import { changeOf } from '../proposals/touched.ts';
-import { applyBundle, previewBundle } from '../importing/service.ts';
-import { BUNDLE_ROWS, partsBundle, validated, vehiclesBundle, wrongAt } from './bundles.ts';
-import type { OpenTable } from './open.ts';
+import { csvLine, type CellProblem, type TableKind } from '@radiatrix/core/table';
+import type { AsideRow, Person, Upload, WrongCell } from '@radiatrix/contract';
+import { cellProblem } from '@radiatrix/words/cells';
+import { uploadWords } from '@radiatrix/words/en/upload';
+import type { Db } from '../db/client.ts';
+import { ProblemError, notFound } from '../http/problem.ts';
+import { keepFixes, wrongAfter, type WrongRow } from './aside-queries.ts';
+import { forgetEverything } from './forget.ts';
+import { topOf, type OpenTable } from './open.ts';
 import { rowsOf } from './read.ts';
-import { linesOfSeenParts, sourceName, stagedSample, verdictCounts } from './queries.ts';
-import { bringIn, compare, forgetLines, stage, weighedAgain, wrongWidth } from './staging.ts';
+import { guessSheet, headingsOf, shapeOf, sheetView } from './sheets.ts';
 import {
   askToStop,
   dropBeyond,
   forgetMapping,
-  forgetUpload,
   insertUpload,
   leaveUpload,
   piecesOf,
-  rememberedMapping,
-  rememberMapping,
-  takeUpload,
-  tellUpload,
   toldOf,
   uploadById,
   uploadCounts,
   type UploadRow,
 } from './uploads-queries.ts';
 
-const WRONG_SHOWN = 100;
-/** Tables that lie here at once, of one person and of everybody, and how many are worked on. */
-const HELD = { own: 6, all: 30, working: 2 };
-const SEPARATOR_NAMES: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
-const TOLD_EVERY_MS = 500;
+/** Tables that lie here at once, of one person and of everybody. */
+const HELD = { own: 6, all: 30 };
+const SEPARATOR_NAMES: Record<string, string> = {
+  ',': 'comma',
+  ';': 'semicolon',
+  '\t': 'tab',
+  '|': 'stroke',
+};
 
-class Stopped extends Error {}
-
-/** How far a stretch of work is; it ends the work when its person asked for that. */
-type Progress = (done: number) => void;
-
-const shapeOf = (headings: readonly string[]): string => headings.map(squeeze).join('\n').slice(0, 20_000);
-const headingsOf = (view: Pick<Upload, 'mapping'>): string[] => view.mapping.map((each) => each.heading);
-
-async function own(db: Db, id: string, person: Person): Promise<UploadRow> {
+export async function own(db: Db, id: string, person: Person): Promise<UploadRow> {
   const row = await uploadById(db, id, person.id);
   if (!row) throw notFound('That upload');
-  return row.silent
-    ? { ...row, state: 'failed', message: 'The server that was at work on it ended. Nothing was changed; begin again.' } // prettier-ignore
-    : row;
+  return row.silent ? { ...row, state: 'failed', message: uploadWords('server-ended') } : row;
 }
+
+/** A row in the words of its person. */
+const wrongCells = (
+  view: Pick<Upload, 'mapping'>,
+  row: number,
+  problems: readonly CellProblem[],
+): WrongCell[] =>
+  problems.map((problem) => ({
+    row,
+    heading: view.mapping.find((each) => each.field === problem.field)?.heading ?? problem.field,
+    ...cellProblem(problem),
+  }));
+export const wordsOf = (view: Pick<Upload, 'mapping'>, rows: readonly WrongRow[]): WrongCell[] =>
+  rows.flatMap(({ row, problems }) => wrongCells(view, row, problems));
 
 /** Keeps a table that came in, its columns guessed, or taken as in this person's last file of these headings. */
 export async function addUpload(
   db: Db,
-  { folder, file, encoding, separator, headings, sample }: OpenTable,
+  { folder, encoding, separator, sheets }: OpenTable,
   { kind, name, person }: { kind: TableKind; name: string; person: Person },
 ): Promise<Upload> {
   // A file that somebody turned away from is in nobody's way, so it is not for them to clear up.
   await dropBeyond(db, person.id, HELD.own);
   if ((await uploadCounts(db)).all >= HELD.all)
-    throw new ProblemError('busy', { detail: `${HELD.all} tables lie here already; one must be brought in or thrown away first.` }); // prettier-ignore
-  const remembered = await rememberedMapping(db, person.id, kind, shapeOf(headings));
+    throw new ProblemError('busy', { detail: uploadWords('too-many', { n: HELD.all }) });
   const id = randomUUID();
+  // The first sheet that has rows: a cover page is passed over.
+  const sheet = Math.max(0, sheets.findIndex(({ top }) => top.length >= 2)); // prettier-ignore
+  const { top } = sheets[sheet]!;
   const view: Upload = {
     id,
     name,
     kind,
     encoding,
     separator: SEPARATOR_NAMES[separator] ?? separator,
-    mapping: remembered ?? guessMapping(kind, headings, columnHeading),
-    remembered: remembered !== undefined,
-    sample,
+    sheets: sheets.map((each) => each.name),
+    ...(await sheetView(db, { kind, sheet, top, personId: person.id }, guessSheet(kind, top))),
+    sourceId: null,
     state: 'mapping',
     done: 0,
-    of: 0,
+    of: await countRows(sheets[sheet]!.file, encoding, separator),
     counts: { new: 0, changed: 0, same: 0, wrong: 0 },
+    totals: 0,
+    asked: { openYears: 0, numbersAlike: 0 },
+    unknown: [],
+    unknownMore: 0,
+    understood: [],
     wrong: [],
+    aside: 0,
+    batch: null,
     message: '',
   };
-  await insertUpload(db, { id, personId: person.id, view, state: 'mapping', encoding, separator }, file);
+  await insertUpload(
+    db,
+    { id, personId: person.id, view, state: 'mapping', encoding, separator },
+    sheets.map(({ file }) => file),
+  );
   await rm(folder, { recursive: true, force: true });
   return view;
+}
+
+async function countRows(file: string, encoding: string, separator: string): Promise<number> {
+  let rows = 0;
+  for await (const _ of rowsOf(createReadStream(file), encoding, separator)) rows += 1;
+  return rows;
 }
 
 export const uploadOf = async (db: Db, id: string, person: Person): Promise<Upload> =>
   toldOf(await own(db, id, person));
 
+/** Reads another sheet of the file, or its headings from elsewhere. */
+export async function layoutUpload(
+  db: Db,
+  id: string,
+  { sheet, ...layout }: { sheet: number; headingRow: number; headingRows: 1 | 2 },
+  person: Person,
+): Promise<Upload> {
+  const row = await own(db, id, person);
+  assertIdle(row);
+  if (row.partly) throw new ProblemError('not-ready', { detail: uploadWords('partly') });
+  const top = await topOf(rowsOf(piecesOf(db, id, sheet), row.encoding, row.separator));
+  if (!row.view.sheets[sheet] && sheet !== 0) throw notFound('That sheet');
+  if (top.length < 2) throw new ProblemError('unreadable', { detail: uploadWords('no-rows') });
+  // Another sheet has its headings where they are found in it.
+  const where = sheet === row.view.sheet ? layout : guessSheet(row.view.kind, top);
+  if (!top.some((each) => each.row === where.headingRow))
+    throw new ProblemError('unreadable', { detail: uploadWords('no-heading', { row: where.headingRow }) });
+  const view: Upload = {
+    ...row.view,
+    ...(await sheetView(db, { kind: row.view.kind, sheet, top, personId: person.id }, where)),
+    of: 0,
+  };
+  await leaveUpload(db, id, { view, state: 'mapping', message: '' });
+  return toldOf({ ...row, view, state: 'mapping', message: '' });
+}
+
+export function assertIdle(row: UploadRow): void {
+  if (row.state === 'reading' || row.state === 'applying')
+    throw new ProblemError('not-ready', { detail: uploadWords('at-work') });
+  if (row.state === 'waiting') throw new ProblemError('not-ready', { detail: uploadWords('waits') });
+}
+
 /** Forgets what files of these headings were taken for, and guesses anew. */
 export async function forgetMappingOf(db: Db, id: string, person: Person): Promise<Upload> {
   const row = await own(db, id, person);
-  const headings = headingsOf(row.view);
-  await forgetMapping(db, person.id, row.view.kind, shapeOf(headings));
+  const { kind, sheet, headingRow, headingRows } = row.view;
+  await forgetMapping(db, person.id, kind, shapeOf(headingsOf(row.view)));
+  const top = await topOf(rowsOf(piecesOf(db, id, sheet), row.encoding, row.separator));
+  const layout = { headingRow, headingRows };
   const view = {
     ...row.view,
-    mapping: guessMapping(row.view.kind, headings, columnHeading),
-    remembered: false,
+    ...(await sheetView(db, { kind, sheet, top, personId: person.id }, layout, false)),
   };
   await leaveUpload(db, id, { view });
   return toldOf({ ...row, view });
@@ -117,11 +166,51 @@ export async function stopUpload(db: Db, id: string, person: Person): Promise<Up
     row = await own(db, id, person);
   }
   if (row.state !== 'waiting') {
-    await forgetUpload(db, id);
-    await forgetLines(db, id);
+    await forgetEverything(db, id);
     if (row.state !== 'applied') return { ...toldOf(row), state: 'stopped' };
   }
   return toldOf(row);
+}
+
+const ROWS_SHOWN = 50;
+
+/** Rows that cannot come in, some at a time, each with its cells and what is wrong with them. */
+export async function asideRows(
+  db: Db,
+  id: string,
+  after: number,
+  person: Person,
+): Promise<{ rows: AsideRow[]; headings: string[]; more: boolean }> {
+  const { view } = await own(db, id, person);
+  const rows = await wrongAfter(db, id, after, ROWS_SHOWN + 1);
+  return {
+    headings: headingsOf(view),
+    more: rows.length > ROWS_SHOWN,
+    rows: rows.slice(0, ROWS_SHOWN).map((each) => ({
+      row: each.row,
+      cells: each.cells,
+      wrong: wrongCells(view, each.row, each.problems),
+    })),
+  };
+}
+
+/** Puts rows right in place of those of the file. They are read with the next preview. */
+export async function fixRows(
+  db: Db,
+  id: string,
+  rows: readonly { row: number; cells: string[] | null }[],
+  person: Person,
+): Promise<{ kept: number }> {
+  const row = await own(db, id, person);
+  assertIdle(row);
+  const width = row.view.mapping.length;
+  const odd = rows.find(({ cells }) => cells !== null && cells.length !== width);
+  if (odd)
+    throw new ProblemError('invalid', {
+      fields: [{ path: 'rows', message: uploadWords('width', { row: odd.row, n: width }) }],
+    });
+  await keepFixes(db, id, rows);
+  return { kept: rows.length };
 }
 
 /** The wrong rows as they came, each with what is wrong with it, to be put right and sent again. */
@@ -131,283 +220,26 @@ export async function wrongRowsOf(
   person: Person,
 ): Promise<{ name: string; write: (out: Writable) => Promise<void> }> {
   const row = await own(db, id, person);
-  const by = new Map<number, WrongCell[]>();
-  for (const each of row.wrong) by.set(each.row, [...(by.get(each.row) ?? []), each]);
-  const said = (each: WrongCell): string => `${each.heading ? `${each.heading}: ` : ''}${each.reason}`;
   async function* lines(): AsyncGenerator<string> {
     const headings = headingsOf(row.view);
-    yield csvLine([...headings, 'Row', 'What is wrong', 'How to put it right']);
-    for await (const { row: at, cells } of rowsOf(piecesOf(db, id), row.encoding, row.separator)) {
-      const wrong = by.get(at);
-      if (!wrong) continue;
-      yield csvLine([
-        ...headings.map((_, column) => cells[column] ?? ''),
-        String(at),
-        wrong.map(said).join('; '),
-        wrong.map((each) => each.fix).join('; '),
-      ]);
+    yield csvLine([...headings, uploadWords('head-row'), uploadWords('head-wrong'), uploadWords('head-fix')]);
+    for (let after = 0; ;) {
+      const rows = await wrongAfter(db, id, after, 500);
+      for (const { row: at, cells, problems } of rows) {
+        const wrong = wrongCells(row.view, at, problems);
+        yield csvLine([
+          ...headings.map((_, column) => cells[column] ?? ''),
+          String(at),
+          wrong.map((each) => `${each.heading ? `${each.heading}: ` : ''}${each.reason}`).join('; '),
+          wrong.map((each) => each.fix).join(' '),
+        ]);
+      }
+      if (rows.length < 500) return;
+      after = rows.at(-1)!.row;
     }
   }
   return {
     name: `wrong rows of ${row.view.name.replace(/\.\w+$/, '')}.csv`,
     write: (to) => pipeline(Readable.from(lines()), to, { end: false }),
   };
-}
-
-function checkMapping(view: Upload, mapping: readonly MappedHeading[]): void {
-  const columns = columnsOf(view.kind);
-  const twice = mapping.find(
-    ({ field }, at) => field !== '' && mapping.findIndex((each) => each.field === field) !== at,
-  );
-  const unknown = mapping.find(({ field }) => field !== '' && !columns.some((each) => each.field === field));
-  const says = [
-    ...columns
-      .filter(({ required, field }) => required && !mapping.some((each) => each.field === field))
-      .map(({ label }) => `No column holds ${label.toLowerCase()}; say which one does.`),
-    ...(twice ? [`Two columns are taken for ${twice.field}.`] : []),
-    ...(unknown ? [`There is no field “${unknown.field}”.`] : []),
-    ...(mapping.length === view.mapping.length ? [] : ['Every heading of the file must be in it.']),
-  ];
-  if (says.length > 0)
-    throw new ProblemError('invalid', { fields: says.map((message) => ({ path: 'mapping', message })) });
-}
-
-/**
- * Work on tables: read against the library, brought in whole or not at all. It runs on in the server that was asked;
- * how it stands lies in the database, where every server sees it, and where whoever asks leaves word to stop.
- */
-export class TableWork {
-  private readonly connection: Connection;
-
-  constructor(connection: Connection) {
-    this.connection = connection;
-  }
-
-  private async begin(
-    id: string,
-    person: Person,
-    state: 'reading' | 'applying',
-    work: (hands: HeavyWork, progress: Progress) => Promise<Parameters<typeof leaveUpload>[2]>,
-  ): Promise<Upload> {
-    const { db } = this.connection;
-    if ((await uploadCounts(db)).working >= HELD.working)
-      throw new ProblemError('busy', { detail: 'Two tables are being worked on; go on with this one when one of them is done.' }); // prettier-ignore
-    const told = await takeUpload(db, id, person.id, state);
-    if (!told) throw new ProblemError('not-ready', { detail: 'It is still at work on this file.' });
-    void heavyWork(this.connection, async (hands) => {
-      let [done, stopped, telling] = [0, false, Promise.resolve()];
-      const tell = async (): Promise<void> => {
-        if (!(await tellUpload(db, id, done))) return;
-        stopped = true;
-        // Told again for as long as it goes on: the first word may have come between two queries, and have hit none.
-        await hands.cancel();
-      };
-      const timer = setInterval(() => (telling = telling.then(tell).catch(() => {})), TOLD_EVERY_MS);
-      try {
-        return await work(hands, (now) => {
-          done = now;
-          if (stopped) throw new Stopped();
-        });
-      } catch (error) {
-        throw stopped ? new Stopped() : error;
-      } finally {
-        clearInterval(timer);
-        // The connection goes to somebody else next: no cancel may still be on its way to it.
-        await telling;
-      }
-    })
-      .catch(async (error: unknown) => {
-        if (error instanceof Stopped) return undefined;
-        const problem = problemOf(error);
-        return {
-          state: 'failed' as const,
-          message: `${problem.extra.detail ?? problem.message} Nothing was changed.`.replace(/( Nothing was changed\.)+$/, ' Nothing was changed.'), // prettier-ignore
-        };
-      })
-      .then(async (left) => {
-        if (left && (await leaveUpload(db, id, left))) return;
-        await forgetLines(db, id);
-        await forgetUpload(db, id);
-      })
-      // Without the database there is nobody to tell; the work counts as given up as soon as its life sign is old.
-      .catch(() => {});
-    return told;
-  }
-
-  async preview(
-    id: string,
-    mapping: MappedHeading[],
-    sourceId: number | null,
-    person: Person,
-  ): Promise<Upload> {
-    const row = await own(this.connection.db, id, person);
-    checkMapping(row.view, mapping);
-    return this.begin(id, person, 'reading', async (hands, progress) => {
-      const view: Upload = { ...row.view, mapping };
-      const rows = rowsOf(piecesOf(this.connection.db, id), row.encoding, row.separator);
-      const read =
-        view.kind === 'applications'
-          ? await this.readLines(hands, { id, mapping, sourceId, rows, progress })
-          : await this.readRecords(hands.db, view, view.kind, { sourceId, person, rows, progress });
-      const wrong = read.wrong.sort((a, b) => a.row - b.row);
-      return {
-        state: 'ready',
-        done: read.rows,
-        message: read.message,
-        wrong,
-        bundle: read.bundle ?? null,
-        view: {
-          ...view,
-          of: read.rows,
-          counts: { ...read.counts, wrong: new Set(wrong.map((each) => each.row)).size },
-          wrong: wrong.slice(0, WRONG_SHOWN),
-        },
-      };
-    });
-  }
-
-  private async readLines(
-    hands: HeavyWork,
-    { id, ...input }: Omit<Parameters<typeof stage>[1], 'upload'> & { id: string },
-  ): Promise<Read> {
-    const staged = await stage(hands, { upload: id, ...input });
-    if (staged.broken)
-      return {
-        ...NOTHING,
-        rows: staged.rows,
-        wrong: staged.wrong,
-        message: `Read no further than row ${staged.rows + 1}: ${staged.wrong.length} cells are wrong. Is every column taken for what it holds?`,
-      };
-    const wrong = [...staged.wrong, ...(await compare(hands.db, id))];
-    return { ...NOTHING, rows: staged.rows, wrong, counts: await verdictCounts(hands.db, id) };
-  }
-
-  private async readRecords(
-    db: Database,
-    view: Upload,
-    kind: 'parts' | 'vehicles',
-    {
-      sourceId,
-      person,
-      rows: source,
-      progress,
-    }: {
-      sourceId: number | null;
-      person: Person;
-      rows: ReturnType<typeof rowsOf>;
-      progress: Progress;
-    },
-  ): Promise<Read> {
-    const rows: { row: number; cells: string[] }[] = [];
-    const misshapen: WrongCell[] = [];
-    for await (const each of source) {
-      if (each.row === 1) continue;
-      if (each.cells.length !== view.mapping.length)
-        misshapen.push(wrongWidth(each.row, each.cells.length, view.mapping.length));
-      else rows.push(each);
-      if (rows.length > BUNDLE_ROWS)
-        throw new ProblemError('too-large', {
-          detail: `A table of ${kind} takes ${BUNDLE_ROWS} rows at once; split it.`,
-        });
-    }
-    progress(0);
-    const named = sourceId === null ? undefined : await sourceName(db, sourceId);
-    const read =
-      kind === 'parts'
-        ? partsBundle(rows, view.mapping, named ?? '')
-        : vehiclesBundle(rows, view.mapping, await loadVocabulary(db));
-    const headingOf = (field: string): string =>
-      view.mapping.find((each) => each.field === field)?.heading ?? field;
-    const { bundle, wrong } = validated(read, kind, headingOf);
-    if (wrong.length > 0) return { ...NOTHING, rows: rows.length, wrong: [...misshapen, ...wrong] };
-    const report = await asPerson(db, person.id, (tx) => previewBundle(tx, bundle, person));
-    progress(rows.length);
-    return {
-      ...NOTHING,
-      rows: rows.length,
-      counts: { ...report.counts[kind], wrong: 0 },
-      wrong: [
-        ...misshapen,
-        ...report.wrong.map((each) => wrongAt(each.path, each.message, read.rowOf, kind, headingOf)),
-      ],
-      bundle,
-    };
-  }
-
-  async apply(id: string, person: Person): Promise<Upload> {
-    const row = await own(this.connection.db, id, person);
-    if (row.state !== 'ready')
-      throw new ProblemError('not-ready', { detail: 'Look at what it would change first.' });
-    const { view } = row;
-    if (view.counts.wrong > 0)
-      throw new ProblemError('not-ready', {
-        detail: `${view.counts.wrong} rows are wrong; a table comes in whole or not at all.`,
-      });
-    return this.begin(id, person, 'applying', async ({ db }, progress) => {
-      const waits = await asPerson(db, person.id, async (tx) => {
-        const waiting = row.bundle
-          ? await bringInRecords(tx, row.bundle as Bundle, person)
-          : await bringInLines(tx, view, person, progress);
-        await rememberMapping(tx, person.id, view.kind, shapeOf(headingsOf(view)), view.mapping);
-        return waiting;
-      });
-      // What waits for a reviewer is kept by its proposal.
-      if (!waits) await forgetLines(db, id);
-      return { state: waits ? 'waiting' : 'applied', done: view.of };
-    });
-  }
-}
-
-interface Read {
-  rows: number;
-  wrong: WrongCell[];
-  counts: Upload['counts'];
-  message: string;
-  bundle: Bundle | undefined;
-}
-const NOTHING: Read = {
-  rows: 0,
-  wrong: [],
-  counts: { new: 0, changed: 0, same: 0, wrong: 0 },
-  message: '',
-  bundle: undefined,
-};
-
-/** Brings records in, or proposes them; true where they wait. */
-async function bringInRecords(tx: Db, bundle: Bundle, person: Person): Promise<boolean> {
-  const work = (inner: Db) => applyBundle(inner, bundle, person);
-  if (person.role !== 'specialist') {
-    await work(tx);
-    return false;
-  }
-  const request = { route: 'importApply', params: {}, query: {}, body: bundle, ifMatch: '' } as const;
-  return 'waits' in (await doneOrProposed(tx, person, request, work));
-}
-
-/** Brings lines of the catalogue in, or proposes them where they concern what everybody sees; true where they wait. */
-async function bringInLines(tx: Db, view: Upload, person: Person, progress: Progress): Promise<boolean> {
-  const { id } = view;
-  // What others did since the preview is weighed again, in the transaction that writes.
-  if ((await weighedAgain(tx, id)).length > 0)
-    throw new ProblemError('stale', { detail: 'The library changed since the preview; look at it again.' });
-  const lines = person.role === 'specialist' ? await linesOfSeenParts(tx, id) : 0;
-  if (lines === 0) {
-    await bringIn(tx, id, progress);
-    return false;
-  }
-  const request = { route: 'applyUpload', params: { id }, query: {}, body: undefined, ifMatch: '' } as const;
-  const change = changeOf(
-    'Lines of the catalogue',
-    '',
-    `${view.counts.new} new, ${view.counts.changed} changed; ${lines} of them of released parts`,
-  );
-  await propose(tx, person, request, [
-    {
-      title: `The table ${view.name}`,
-      about: 'part',
-      id: null,
-      changes: [change, ...(await stagedSample(tx, id))],
-    },
-  ]);
-  return true;
 }

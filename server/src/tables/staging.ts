@@ -2,103 +2,119 @@ import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import { from as copyFrom } from 'pg-copy-streams';
-import { contradicts, type Claim } from '@radiatrix/core/application';
-import { ApplicationReader, type Cells, type MappedHeading } from '@radiatrix/core/table';
+import { claimSentence, contradicts, type Claim } from '@radiatrix/core/application';
+import {
+  ApplicationReader,
+  meant,
+  nameKey,
+  plainCell,
+  type CellProblem,
+  type Cells,
+  type FileRow,
+  type MappedHeading,
+  type ReadingChoices,
+} from '@radiatrix/core/table';
 import { PACKAGES } from '@radiatrix/core/vehicle';
-import type { WrongCell } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import type { HeavyWork } from '../db/heavy.ts';
 import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
 import { ProblemError } from '../http/problem.ts';
 import { claims } from '../parts/queries.ts';
-import { allParts, allSources, lastRow, lockPartsOf } from './queries.ts';
+import { asideNumbers } from './aside-queries.ts';
+import type { Lookups } from './lookups.ts';
+import { lastRow, lockPartsOf } from './queries.ts';
+import type { Samples } from './understood.ts';
 import { leaveUpload } from './uploads-queries.ts';
-import { loadVocabulary } from '../vehicles/queries.ts';
 
-export interface StageInput {
-  upload: string;
-  mapping: readonly MappedHeading[];
-  /** Who says so where the file does not. */
-  sourceId: number | null;
-  rows: AsyncIterable<{ row: number; cells: string[] }>;
-  /** Told how far it is; throws to stop. */
-  progress: (done: number) => void;
-}
+const FREE_TEXT = new Set(['description', 'notes', 'note', 'inTheBox']);
 
+/** The cells of a row by field. Blanks inside free text stay as they were typed. */
 export const cellsOf = (mapping: readonly MappedHeading[], cells: readonly string[]): Cells => {
   const found: Record<string, string> = {};
   mapping.forEach(({ field }, at) => {
-    if (field !== '') found[field] = (cells[at] ?? '').trim();
+    if (field !== '') found[field] = FREE_TEXT.has(field) ? (cells[at] ?? '').trim() : plainCell(cells[at] ?? '');
   });
   return found;
-};
+}; // prettier-ignore
 
+/** What it takes to read a table: its rows, and where what is found of them goes. */
+export interface Reading {
+  upload: string;
+  mapping: readonly MappedHeading[];
+  choices: ReadingChoices;
+  /** Who says so where the file does not. */
+  sourceId: number | null;
+  rows: AsyncIterable<FileRow>;
+  lookups: Lookups;
+  wrong: (row: FileRow, problems: CellProblem[], cells: Cells) => Promise<void>;
+  samples: Samples;
+}
+
+/** The text form of PostgreSQL's COPY: one record. */
+export const copied = (cells: readonly (string | number | boolean | null | undefined)[]): string =>
+  `${cells.map((cell) => (cell === null || cell === undefined ? '\\N' : typeof cell === 'string' ? escaped(cell) : String(cell))).join('\t')}\n`;
 const escaped = (text: string): string => text.replace(/[\\\t\n\r]/g, (each) => ({ '\\': '\\\\', '\t': '\\t', '\n': '\\n', '\r': '\\r' })[each]!); // prettier-ignore
 
-/** So many wrong cells are kept: a file with more is not mapped as it should be, and is read no further. */
-const WRONG_KEPT = 20_000;
+/** Where the file leaves the source to its person: that one; else the one it names. */
+export function sourceOf(
+  said: string,
+  sourceId: number | null,
+  lookups: Lookups,
+): { id: number } | { problem: CellProblem } {
+  const id = said === '' ? sourceId : lookups.sources.get(nameKey(said));
+  if (id !== undefined && id !== null) return { id };
+  if (said === '') return { problem: { field: 'source', code: 'source-empty' } };
+  return { problem: { field: 'source', code: 'source-unknown', said, name: 'source' } };
+}
 
-/** Reads every row against the library, puts what can be read into the staging table, and names what cannot. */
+/** Reads every line against the library and puts what can be read into the staging table. */
 export async function stage(
-  { db, client }: Pick<HeavyWork, 'db' | 'client'>,
-  { upload, mapping, sourceId, rows, progress }: StageInput,
-): Promise<{ rows: number; wrong: WrongCell[]; broken: boolean }> {
-  const vocabulary = await loadVocabulary(db);
-  const partIds = new Map((await allParts(db)).map((each) => [each.number.toLowerCase(), each.id]));
-  const sourceIds = new Map((await allSources(db)).map((each) => [each.name.toLowerCase(), each.id]));
-  const reader = new ApplicationReader(vocabulary);
-  const headingOf = (field: string): string => mapping.find((each) => each.field === field)?.heading ?? field;
-  const wrong: WrongCell[] = [];
-  let [count, broken] = [0, false];
-  const unknown = (row: number, field: string, reason: string, fix: string): void =>
-    void wrong.push({ row, heading: headingOf(field), reason, fix });
+  { client }: Pick<HeavyWork, 'client'>,
+  { upload, mapping, choices, sourceId, rows, lookups, wrong, samples }: Reading,
+): Promise<void> {
+  const reader = new ApplicationReader(lookups.vocabulary, choices);
 
   async function* lines(): AsyncGenerator<string> {
-    for await (const { row, cells } of rows) {
-      if (row === 1) continue;
-      count += 1;
-      if (count % 500 === 0) progress(count);
-      if (wrong.length >= WRONG_KEPT) {
-        broken = true;
-        return;
-      }
-      if (cells.length !== mapping.length) {
-        wrong.push(wrongWidth(row, cells.length, mapping.length));
+    for await (const each of rows) {
+      const cells = cellsOf(mapping, each.cells);
+      const { row: read, problems } = reader.read(cells);
+      const said = read?.part ?? meant(choices, 'part', cells.part ?? '');
+      const alike = said === '' || lookups.part(said) !== undefined ? undefined : lookups.alike(said);
+      const partId = lookups.part(alike !== undefined && choices.numbersAlike ? alike : said);
+      if (partId === undefined && said !== '')
+        problems.push(
+          alike === undefined
+            ? { field: 'part', code: 'part-unknown', said }
+            : { field: 'part', code: 'part-alike', said, list: [alike] },
+        );
+      const from = sourceOf(read?.source ?? meant(choices, 'source', cells.source ?? ''), sourceId, lookups);
+      if ('problem' in from) problems.push(from.problem);
+      if (!read || partId === undefined || 'problem' in from) {
+        await wrong(each, problems, cells);
         continue;
       }
-      const { row: read, problems } = reader.read(cellsOf(mapping, cells));
-      for (const { field, reason, fix } of problems) unknown(row, field, reason, fix);
-      if (!read) continue;
-      const partId = partIds.get(read.part.toLowerCase());
-      const from = read.source === '' ? sourceId : sourceIds.get(read.source.toLowerCase());
-      if (partId === undefined)
-        unknown(row, 'part', `no part “${read.part}” is on record`, 'correct the number, or bring the part in first'); // prettier-ignore
-      if (from === undefined || from === null)
-        unknown(
-          row,
-          'source',
-          read.source === '' ? 'no source is named' : `no source “${read.source}” is on record`,
-          'choose a source for the rows that name none, or correct the name',
-        );
-      if (partId === undefined || from === undefined || from === null) continue;
       const { scope, exceptions, fits, original, note, modelId } = read;
-      yield `${[
+      samples.add(each.row, () => {
+        const claim = { ...scope, id: 0, partId, modelId, fits, original, exceptions, source: '' };
+        return `${said}: ${claimSentence(claim as unknown as Claim, lookups.vocabulary)}`;
+      });
+      yield copied([
         upload,
-        row,
+        each.row,
         partId,
         modelId,
-        from,
+        from.id,
         WRITTEN.years.write(scope.years),
         WRITTEN.months.write(orAny(scope.built)),
         WRITTEN.ids.write(orAny(scope.engineIds)),
         WRITTEN.ids.write(orAny(scope.transmissionIds)),
-        scope.airConditioning === null ? '\\N' : String(scope.airConditioning),
+        scope.airConditioning,
         WRITTEN.ids.write(orAny(scope.packages?.map((name) => PACKAGES.indexOf(name)) ?? null)),
         fits,
         original,
-        escaped(note.slice(0, 200)),
-        escaped(JSON.stringify(exceptions)),
-      ].join('\t')}\n`;
+        note.slice(0, 200),
+        JSON.stringify(exceptions),
+      ]);
     }
   }
 
@@ -111,16 +127,7 @@ export async function stage(
   await pipeline(Readable.from(lines()), copy);
   // The lines have just come: without a look at them they would be joined as if they were three.
   await client.query('analyze import_line');
-  progress(count);
-  return { rows: count, wrong, broken };
 }
-
-export const wrongWidth = (row: number, cells: number, headings: number): WrongCell => ({
-  row,
-  heading: '',
-  reason: `${cells} cells under ${headings} headings`,
-  fix: 'quote cells that hold the separator, or add the missing ones',
-});
 
 const SAME_SCOPE = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.model_id = l.model_id and a.years = l.years and a.built = l.built
   and a.engine_ids = l.engine_ids and a.transmission_ids = l.transmission_ids and a.packages = l.packages
@@ -129,27 +136,28 @@ const OVERLAPS = sql`a.part_id = l.part_id and a.source_id = l.source_id and a.m
   and a.engine_ids && l.engine_ids and a.transmission_ids && l.transmission_ids and a.packages && l.packages
   and (a.air_conditioning is null or l.air_conditioning is null or a.air_conditioning = l.air_conditioning)`; // prettier-ignore
 
+/** Something wrong with a row that reads well by itself. */
+export interface FoundWrong {
+  row: number;
+  problem: CellProblem;
+}
+
 /** What each staged line is against the library and against the rest of its file: new, changed, same, or wrong. */
-export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
+export async function compare(db: Db, upload: string): Promise<FoundWrong[]> {
   await db.execute(
     sql`update import_line set verdict = 'new', application_id = null where upload = ${upload}`,
   );
   await db.execute(sql`
     update import_line l set verdict = case when a.fits = l.fits and a.original = l.original and l.note in ('', a.note) then 'same' else 'changed' end, application_id = a.id
     from application a where l.upload = ${upload} and ${SAME_SCOPE}`);
-  const wrong: WrongCell[] = [];
+  const wrong: FoundWrong[] = [];
   const { rows: twice } = await db.execute<{ row: number; first: number }>(sql`
     select row, first from (
       select row, first_value(row) over same as first, row_number() over same as at from import_line where upload = ${upload}
       window same as (partition by part_id, source_id, model_id, years, built, engine_ids, transmission_ids, packages, air_conditioning, exceptions order by row)
     ) each where at > 1 order by row`);
   for (const { row, first } of twice)
-    wrong.push({
-      row,
-      heading: '',
-      reason: `says the same vehicles as row ${first}`,
-      fix: 'keep one of the two',
-    });
+    wrong.push({ row, problem: { field: '', code: 'said-twice', of: String(first) } });
   // They are wrong as they are, and no further question: a file of one line over and over would be all against all.
   const markWrong = () =>
     db.execute(
@@ -179,20 +187,25 @@ export async function compare(db: Db, upload: string): Promise<WrongCell[]> {
     if (open && !weighed(row, other, held)) continue;
     wrong.push({
       row,
-      heading: '',
-      reason:
+      problem:
         other === null
-          ? 'this source says the opposite of some of these vehicles already'
-          : `says the opposite of row ${other} for some of the same vehicles`,
-      fix: 'one source does not contradict itself: correct one line, or give them different sources',
+          ? { field: '', code: 'contradicts-record' }
+          : { field: '', code: 'contradicts-row', of: String(other) },
     });
   }
   if (wrong.length > 0) await markWrong();
   return wrong;
 }
 
+/** Whether one of these rows was in order when the table was looked at. */
+export async function newlyWrong(db: Db, upload: string, found: readonly FoundWrong[]): Promise<boolean> {
+  if (found.length === 0) return false;
+  const known = await asideNumbers(db, upload);
+  return found.some(({ row }) => !known.has(row));
+}
+
 /** The same in the transaction that writes: nobody else says anything of these parts until it is over. */
-export async function weighedAgain(db: Db, upload: string): Promise<WrongCell[]> {
+export async function weighedAgain(db: Db, upload: string): Promise<FoundWrong[]> {
   await lockPartsOf(db, upload);
   return compare(db, upload);
 }
@@ -270,7 +283,7 @@ export async function bringInReleased(db: Db, upload: string): Promise<void> {
   await db.execute(sql`set local statement_timeout = '20min'`);
   if ((await lastRow(db, upload)) === 0)
     throw new ProblemError('not-found', { detail: 'The lines of that table are no longer kept.' });
-  if ((await weighedAgain(db, upload)).length > 0)
+  if (await newlyWrong(db, upload, await weighedAgain(db, upload)))
     throw new ProblemError('stale', { detail: 'The library changed since the table was proposed.' });
   await bringIn(db, upload);
   await forgetLines(db, upload);

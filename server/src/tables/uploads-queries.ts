@@ -1,7 +1,8 @@
 import { open } from 'node:fs/promises';
 import { and, eq, sql } from 'drizzle-orm';
 import type { TableKind } from '@radiatrix/core/table';
-import type { Upload } from '@radiatrix/contract';
+import type { ReadingChoices } from '@radiatrix/core/table';
+import type { Upload, UploadLine } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { headingMemory, upload, uploadPiece } from '../db/schema/index.ts';
 
@@ -16,9 +17,17 @@ const PIECE_BYTES = 1024 * 1024;
 
 export type UploadRow = typeof upload.$inferSelect & { silent: boolean };
 
-/** Keeps an upload with its file, read piece by piece. */
-export async function insertUpload(db: Db, row: typeof upload.$inferInsert, file: string): Promise<void> {
+/** Keeps an upload with the sheets of its file, read piece by piece. */
+export async function insertUpload(
+  db: Db,
+  row: typeof upload.$inferInsert,
+  files: readonly string[],
+): Promise<void> {
   await db.insert(upload).values(row);
+  for (const [sheet, file] of files.entries()) await insertSheet(db, row.id, sheet, file);
+}
+
+async function insertSheet(db: Db, uploadId: string, sheet: number, file: string): Promise<void> {
   const handle = await open(file);
   try {
     for (let ordinal = 0; ; ordinal += 1) {
@@ -26,20 +35,22 @@ export async function insertUpload(db: Db, row: typeof upload.$inferInsert, file
       if (bytesRead === 0) return;
       await db
         .insert(uploadPiece)
-        .values({ uploadId: row.id, ordinal, content: buffer.subarray(0, bytesRead) });
+        .values({ uploadId, sheet, ordinal, content: buffer.subarray(0, bytesRead) });
     }
   } finally {
     await handle.close();
   }
 }
 
-/** The file of an upload as it was kept. */
-export async function* piecesOf(db: Db, id: string): AsyncGenerator<Buffer> {
+/** A sheet of an upload as it was kept. */
+export async function* piecesOf(db: Db, id: string, sheet: number): AsyncGenerator<Buffer> {
   for (let ordinal = 0; ; ordinal += 1) {
     const [piece] = await db
       .select({ content: uploadPiece.content })
       .from(uploadPiece)
-      .where(and(eq(uploadPiece.uploadId, id), eq(uploadPiece.ordinal, ordinal)));
+      .where(
+        and(eq(uploadPiece.uploadId, id), eq(uploadPiece.sheet, sheet), eq(uploadPiece.ordinal, ordinal)),
+      );
     if (!piece) return;
     yield piece.content;
   }
@@ -54,11 +65,29 @@ export async function uploadById(db: Db, id: string, personId: number): Promise<
   return row && { ...row.row, silent: row.silent };
 }
 
+/** Rows that could not come in are kept until their person is done with them. */
+const keptAside = sql`(${upload.state} = 'applied' and exists (select 1 from upload_wrong w where w.upload_id = ${upload.id}))`;
+
+/** Uploads of a person that wait for something: the newest first. */
+export const uploadLines = async (db: Db, personId: number): Promise<UploadLine[]> =>
+  db
+    .select({
+      id: upload.id,
+      name: sql<string>`${upload.view} ->> 'name'`,
+      kind: sql<TableKind>`${upload.view} ->> 'kind'`,
+      state: upload.state,
+      aside: sql<number>`(select count(*)::int from upload_wrong w where w.upload_id = ${upload.id})`,
+      at: sql<string>`${upload.at}::text`,
+    })
+    .from(upload)
+    .where(and(eq(upload.personId, personId), sql`(${upload.state} <> 'applied' or ${keptAside})`))
+    .orderBy(sql`${upload.at} desc`);
+
 /** Throws a person's oldest idle uploads away, so that fewer than `most` are left. */
 export const dropBeyond = (db: Db, personId: number, most: number): Promise<unknown> =>
   db.execute(sql`
     delete from upload where id in (
-      select ${upload.id} from ${upload} where ${upload.personId} = ${personId} and ${upload.state} <> 'waiting' and (not ${atWork} or ${gone})
+      select ${upload.id} from ${upload} where ${upload.personId} = ${personId} and ${upload.state} <> 'waiting' and not ${keptAside} and (not ${atWork} or ${gone})
       order by ${upload.at} desc, ${upload.id} offset ${most - 1})`);
 
 /** How many tables lie here, and how many are being worked on. */
@@ -69,7 +98,7 @@ export async function uploadCounts(db: Db): Promise<{ all: number; working: numb
       working: sql<number>`count(*) filter (where ${atWork} and not ${gone})::int`,
     })
     .from(upload)
-    .where(sql`${upload.state} <> 'waiting'`);
+    .where(sql`${upload.state} <> 'waiting' and not ${keptAside}`);
   return row!;
 }
 
@@ -98,16 +127,25 @@ export async function tellUpload(db: Db, id: string, done: number): Promise<bool
   return row?.stop ?? true;
 }
 
-/** What a stretch of work left behind; false where somebody asked to stop reading before it was said. */
+/**
+ * What a stretch of work left behind; false where somebody asked to stop reading before it was said.
+ * @param stopped it is left although it was asked to stop
+ */
 export async function leaveUpload(
   db: Db,
   id: string,
-  set: Partial<Pick<typeof upload.$inferInsert, 'state' | 'done' | 'message' | 'view' | 'wrong' | 'bundle'>>,
+  set: Partial<Pick<typeof upload.$inferInsert, 'state' | 'done' | 'message' | 'view' | 'bundle' | 'partly'>>,
+  stopped = false,
 ): Promise<boolean> {
   const left = await db
     .update(upload)
     .set(set)
-    .where(and(eq(upload.id, id), sql`not (${upload.state} = 'reading' and ${upload.stopAsked})`))
+    .where(
+      and(
+        eq(upload.id, id),
+        stopped ? undefined : sql`not (${upload.state} = 'reading' and ${upload.stopAsked})`,
+      ),
+    )
     .returning({ id: upload.id });
   return left.length > 0;
 }
@@ -125,14 +163,24 @@ export async function askToStop(db: Db, id: string, personId: number): Promise<b
 /** Uploads that nobody went on with for an hour, and staged lines that belong to none. */
 export async function dropOldUploads(db: Db): Promise<void> {
   await db.execute(
-    sql`delete from upload where at < now() - interval '1 hour' and state not in ('waiting', 'reading', 'applying')`,
+    sql`delete from ${upload} where ${upload.at} < now() - interval '1 hour' and ${upload.state} not in ('waiting', 'reading', 'applying') and not ${keptAside}`,
   );
-  await db.execute(sql`delete from upload where at < now() - interval '1 hour' and ${gone}`);
+  await db.execute(
+    sql`delete from ${upload} where ${upload.at} < now() - interval '1 hour' and ${gone} and not ${upload.partly}`,
+  );
   await db.execute(sql`delete from import_line where upload not in (select id::text from upload)`);
+  await db.execute(sql`delete from import_part where upload not in (select id from upload)`);
+  await db.execute(sql`delete from import_figure where upload not in (select id from upload)`);
 }
 
 export const forgetUpload = (db: Db, id: string): Promise<unknown> =>
   db.delete(upload).where(sql`${upload.id}::text = ${id}`);
+
+/** What a table that came before all of this was told knows nothing of. */
+const UNSAID = {
+  sheets: [''], sheet: 0, headingRow: 1, headingRows: 1, top: [], choices: {}, sourceId: null, totals: 0, asked: { openYears: 0, numbersAlike: 0 },
+  unknown: [], unknownMore: 0, understood: [], aside: 0, batch: null,
+} satisfies Partial<Upload>; // prettier-ignore
 
 /** What the person is told. */
 export const toldOf = ({
@@ -140,10 +188,21 @@ export const toldOf = ({
   state,
   done,
   message,
-}: Pick<UploadRow, 'view' | 'state' | 'done' | 'message'>): Upload => ({ ...view, state, done, message });
+}: Pick<UploadRow, 'view' | 'state' | 'done' | 'message'>): Upload => ({
+  ...UNSAID,
+  ...view,
+  state,
+  done,
+  message,
+});
 
 const memory = (personId: number, kind: TableKind, shape: string) =>
   and(eq(headingMemory.personId, personId), eq(headingMemory.kind, kind), eq(headingMemory.shape, shape));
+
+export interface Remembered {
+  mapping: Upload['mapping'];
+  choices: ReadingChoices;
+}
 
 /** What this person's files of this shape were taken for, last time one was brought in. */
 export async function rememberedMapping(
@@ -151,12 +210,12 @@ export async function rememberedMapping(
   personId: number,
   kind: TableKind,
   shape: string,
-): Promise<Upload['mapping'] | undefined> {
+): Promise<Remembered | undefined> {
   const [row] = await db
-    .select()
+    .select({ mapping: headingMemory.mapping, choices: headingMemory.choices })
     .from(headingMemory)
     .where(memory(personId, kind, shape));
-  return row?.mapping;
+  return row;
 }
 
 export const rememberMapping = (
@@ -164,14 +223,14 @@ export const rememberMapping = (
   personId: number,
   kind: TableKind,
   shape: string,
-  mapping: Upload['mapping'],
+  said: Remembered,
 ): Promise<unknown> =>
   db
     .insert(headingMemory)
-    .values({ personId, kind, shape, mapping })
+    .values({ personId, kind, shape, ...said })
     .onConflictDoUpdate({
       target: [headingMemory.personId, headingMemory.kind, headingMemory.shape],
-      set: { mapping, at: sql`now()` },
+      set: { ...said, at: sql`now()` },
     });
 
 export const forgetMapping = (db: Db, personId: number, kind: TableKind, shape: string): Promise<unknown> =>

@@ -1,5 +1,6 @@
-// A process of its own with little memory: a workbook may be a bomb. Takes a file, writes its first sheet as CSV.
+// A process of its own with little memory: a workbook may be a bomb. Takes a file, writes each of its sheets as CSV into a folder, and their names.
 import { createReadStream, createWriteStream } from 'node:fs';
+import { writeFile } from 'node:fs/promises';
 import { Unzip, UnzipInflate } from 'fflate';
 import readXlsxFile from 'read-excel-file/node';
 import { COLUMN_LIMIT } from '@radiatrix/contract';
@@ -9,12 +10,15 @@ import { csvLine } from '@radiatrix/core/table';
 const RECTANGLE = { least: 2_000_000, perCell: 40 };
 /** A workbook that inflates to more than this is not opened. */
 const INFLATED_LIMIT = 400 * 1024 * 1024;
-const [from, to] = process.argv.slice(2) as [string, string];
+const [from, folder] = process.argv.slice(2) as [string, string];
 
 const columnOf = (letters: string): number =>
   [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
 
-/** Finds how far out the cells of a sheet lie, from its text as it is unpacked. */
+/**
+ * Finds how far out the cells of a sheet lie, from its text as it is unpacked. Cells without an address (which the format allows)
+ * lie one after another, and can lie no farther out than there are of them.
+ */
 function farthest(): (text: string) => void {
   let [columns, rows, cells, rest] = [0, 0, 0, ''];
   return (text) => {
@@ -81,14 +85,22 @@ const text = (cell: unknown): string =>
         ? cell ? 'yes' : 'no'
         : String(cell as string | number); // prettier-ignore
 
-try {
-  await lookThrough(from);
-  const sheets = (await readXlsxFile(from)) as unknown;
-  const first = Array.isArray(sheets) && sheets.length > 0 && !Array.isArray(sheets[0]) ? (sheets[0] as { data: unknown[][] }).data : (sheets as unknown[][]); // prettier-ignore
-  const out = createWriteStream(to);
-  for (const row of first)
+/** A workbook of more sheets than this is not a list. */
+const SHEETS_MOST = 30;
+
+async function writeSheet(file: string, rows: unknown[][]): Promise<void> {
+  const out = createWriteStream(file);
+  for (const row of rows)
     if (!out.write(csvLine(row.map(text)))) await new Promise<void>((go) => out.once('drain', () => go()));
   await new Promise<void>((go) => out.end(() => go()));
+}
+
+try {
+  await lookThrough(from);
+  const read = (await readXlsxFile(from)) as unknown as { sheet?: string; data: unknown[][] }[];
+  const sheets = read.slice(0, SHEETS_MOST);
+  for (const [at, { data }] of sheets.entries()) await writeSheet(`${folder}/sheet-${at}.csv`, data);
+  await writeFile(`${folder}/sheets.json`, JSON.stringify(sheets.map(({ sheet = '' }) => sheet)));
   process.exit(0);
 } catch (error) {
   process.stderr.write((error as Error).message.slice(0, 300));

@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { ProblemError } from '../http/problem.ts';
@@ -10,8 +11,11 @@ const TIME_MS = 120_000;
 const AT_ONCE = 2;
 let open = 0;
 
-/** The first sheet of a workbook as CSV, made by a process that can do no harm to this one. */
-export async function xlsxToCsv(from: string, to: string): Promise<void> {
+/**
+ * The sheets of a workbook as CSV files in a folder, made by a process that can do no harm to this one.
+ * @returns their names; the files are `sheet-0.csv` and so on
+ */
+export async function xlsxToCsv(from: string, folder: string): Promise<string[]> {
   const script = path.join(import.meta.dirname, 'xlsx-to-csv.ts');
   if (open >= AT_ONCE)
     throw new ProblemError('busy', {
@@ -21,9 +25,10 @@ export async function xlsxToCsv(from: string, to: string): Promise<void> {
   try {
     await promisify(execFile)(
       process.execPath,
-      [`--max-old-space-size=${MEMORY_MB}`, '--import', 'tsx', script, from, to],
+      [`--max-old-space-size=${MEMORY_MB}`, '--import', 'tsx', script, from, folder],
       { timeout: TIME_MS, killSignal: 'SIGKILL', maxBuffer: 64 * 1024 },
     );
+    return JSON.parse(await readFile(path.join(folder, 'sheets.json'), 'utf8')) as string[];
   } catch (error) {
     const { stderr = '', killed } = error as { stderr?: string; killed?: boolean };
     const why = killed
