@@ -49,6 +49,7 @@ export interface UnknownName {
 /** A row of the file beside what it was understood as. */
 export interface Understood {
   row: number;
+  cells: string[];
   says: string;
 }
 

@@ -81,7 +81,7 @@ describe('a table of applications', () => {
       [5, 'Source'],
     ]);
     expect(upload.wrong.every(({ reason, fix }) => reason !== '' && fix !== '')).toBe(true);
-    expect(upload.understood).toEqual([{ row: 6, says: expect.stringContaining('NT-R 4410') as string }]);
+    expect(upload.understood).toMatchObject([{ row: 6, cells: expect.arrayContaining(['NT-R 4410']) as string[], says: expect.stringContaining('NT-R 4410') as string }]);
     const before = await lines();
     const partly = await apply(upload);
     expect([partly.state, partly.aside, await lines()]).toEqual(['applied', 4, before + 1]);

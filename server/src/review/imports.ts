@@ -16,6 +16,7 @@ import {
   oddCounts,
   partsOfBatch,
   releaseBatch,
+  unhurried,
   waitingBatches,
   type BatchRow,
 } from '../tables/batch-queries.ts';
@@ -69,9 +70,12 @@ export async function importChanges(
 
 /** Releases the whole import; what it corrects of parts that jobs used is told to these jobs. */
 export async function releaseImport(db: Db, id: number, personId: number): Promise<boolean> {
-  const revisions = await batchRevisions(db, id);
+  // Thousands of rows at once take longer than what people else wait for.
+  await unhurried(db);
   const corrected: { partId: number; title: string; changes: Change[] }[] = [];
-  for (const { partId } of revisions) {
+  for (const { partId, revision } of await batchRevisions(db, id)) {
+    // A first release corrects nothing.
+    if (revision === 1) continue;
     const released = await headOf(db, 'part', partId, false);
     if (!released || (await reachesOf(db, { about: 'part', aboutId: partId })).length === 0) continue;
     const open = (await headOf(db, 'part', partId, true))!;

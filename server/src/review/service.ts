@@ -64,7 +64,11 @@ export async function reviewLines(db: Db): Promise<ReviewLine[]> {
   ]);
   const line = (
     kind: ReviewKind,
-    { at, revisionId: _revision, ...row }: Omit<(typeof parts)[number], 'revisionId'> & { revisionId?: number },
+    {
+      at,
+      revisionId: _revision,
+      ...row
+    }: Omit<(typeof parts)[number], 'revisionId'> & { revisionId?: number },
   ): ReviewLine => ({
     kind,
     ...row,

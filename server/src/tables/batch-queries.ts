@@ -126,9 +126,9 @@ export async function withoutFigures(db: Db, batch: number): Promise<Found[]> {
 }
 
 /** The revisions of an import with their kinds, in the order of the file. */
-export async function batchRevisions(db: Db, batch: number): Promise<{ id: number; partId: number; kind: PartKind; version: number }[]> {
-  const { rows } = await db.execute<{ id: number; partId: number; kind: PartKind; version: number }>(sql`
-    select r.id, r.part_id as "partId", r.kind, r.version from import_batch_part b join part_revision r on r.id = b.part_revision_id where b.batch_id = ${batch} and ${OPEN} order by b.row`);
+export async function batchRevisions(db: Db, batch: number): Promise<{ id: number; partId: number; kind: PartKind; revision: number }[]> {
+  const { rows } = await db.execute<{ id: number; partId: number; kind: PartKind; revision: number }>(sql`
+    select r.id, r.part_id as "partId", r.kind, r.revision from import_batch_part b join part_revision r on r.id = b.part_revision_id where b.batch_id = ${batch} and ${OPEN} order by b.row`);
   return rows;
 } // prettier-ignore
 
@@ -175,6 +175,9 @@ export async function batchKinds(db: Db, batch: number): Promise<{ kind: PartKin
     from import_batch_part b join part_revision r on r.id = b.part_revision_id where b.batch_id = ${batch} and ${OPEN} group by 1 order by 2 desc`);
   return rows;
 } // prettier-ignore
+
+/** For work on thousands of rows that one person waits for: the limit of what people wait for is not its. */
+export const unhurried = (db: Db): Promise<unknown> => db.execute(sql`set local statement_timeout = '20min'`);
 
 /** Releases every revision of an import by one statement; the history says of each who did it. */
 export const releaseBatch = async (db: Db, batch: number, personId: number): Promise<number> =>

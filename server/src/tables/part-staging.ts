@@ -113,7 +113,7 @@ export async function stageParts(
     const key = nameKey(row.number);
     const first = firsts.get(key)?.row ?? each.row;
     if (first === each.row) firsts.set(key, { row: first, kind: row.kind, maker: row.maker });
-    samples.add(each.row, () => says(row));
+    samples.add(each, () => says(row));
     partLines.push(
       copied([
         upload,

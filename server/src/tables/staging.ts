@@ -21,6 +21,7 @@ import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
 import { ProblemError } from '../http/problem.ts';
 import { claims } from '../parts/queries.ts';
 import { asideNumbers } from './aside-queries.ts';
+import { unhurried } from './batch-queries.ts';
 import type { Lookups } from './lookups.ts';
 import { lastRow, lockPartsOf } from './queries.ts';
 import type { Samples } from './understood.ts';
@@ -94,7 +95,7 @@ export async function stage(
         continue;
       }
       const { scope, exceptions, fits, original, note, modelId } = read;
-      samples.add(each.row, () => {
+      samples.add(each, () => {
         const claim = { ...scope, id: 0, partId, modelId, fits, original, exceptions, source: '' };
         return `${said}: ${claimSentence(claim as unknown as Claim, lookups.vocabulary)}`;
       });
@@ -279,8 +280,7 @@ export async function bringIn(
 
 /** Brings in what a reviewer let through: weighed once more, in the transaction that writes. */
 export async function bringInReleased(db: Db, upload: string): Promise<void> {
-  // Whoever releases a million lines waits for them: the limit of what people wait for is not theirs.
-  await db.execute(sql`set local statement_timeout = '20min'`);
+  await unhurried(db);
   if ((await lastRow(db, upload)) === 0)
     throw new ProblemError('not-found', { detail: 'The lines of that table are no longer kept.' });
   if (await newlyWrong(db, upload, await weighedAgain(db, upload)))

@@ -1,3 +1,4 @@
+import type { FileRow } from '@radiatrix/core/table';
 import type { Understood } from '@radiatrix/contract';
 
 /** Rows shown in words: the first ones, then fewer and fewer from all over the file. */
@@ -10,8 +11,8 @@ export class Samples {
   private good = 0;
 
   /** @param says the words; asked for only where the row is shown */
-  add(row: number, says: () => string): void {
+  add({ row, cells }: FileRow, says: () => string): void {
     this.good += 1;
-    if (this.rows.length < MOST && SHOWN.has(this.good)) this.rows.push({ row, says: says() });
+    if (this.rows.length < MOST && SHOWN.has(this.good)) this.rows.push({ row, cells, says: says() });
   }
 }

@@ -105,8 +105,8 @@ export async function readVehicles(
     if (held[at])
       await wrong(held[at], messages.map((text) => ({ field: '', code: 'record', said: text })), {}); // prettier-ignore
   held = held.filter((_, at) => !said.has(at));
-  for (const { row, vehicle } of held)
-    samples.add(row, () =>
+  for (const { vehicle, ...each } of held)
+    samples.add(each, () =>
       Object.values(vehicle as Record<string, unknown>)
         .flat()
         .map(String)

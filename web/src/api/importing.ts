@@ -1,5 +1,5 @@
-import type { ImportReport, Upload } from '@radiatrix/contract';
-import type { MappedHeading } from '@radiatrix/core/table';
+import type { AsideRow, ImportReport, NewNames, Upload, UploadLine } from '@radiatrix/contract';
+import type { MappedHeading, ReadingChoices } from '@radiatrix/core/table';
 import { api, LIBRARY, queryOf, saving } from './api.ts';
 
 /** Tables and bundles that come in. Fetched with the views that ask for it. */
@@ -14,8 +14,19 @@ export const importingApi = api.injectEndpoints({
       }),
     }),
     forgetMapping: build.mutation<Upload, { id: string; key: string }>({ query: (save) => saving(`/uploads/${save.id}/mapping`, 'DELETE', save) }),
+    uploads: build.query<UploadLine[], void>({ query: () => '/uploads', providesTags: ['Upload'] }),
+    layoutUpload: build.mutation<Upload, { id: string; body: { sheet: number; headingRow: number; headingRows: 1 | 2 }; key: string }>({
+      query: (save) => saving(`/uploads/${save.id}/layout`, 'POST', save),
+      invalidatesTags: ['Upload'],
+    }),
+    newNames: build.mutation<Upload, { id: string; body: NewNames; key: string }>({ query: (save) => saving(`/uploads/${save.id}/names`, 'POST', save), invalidatesTags: ['Upload', ...LIBRARY] }),
+    asideRows: build.query<{ rows: AsideRow[]; headings: string[]; more: boolean }, { id: string; after: number }>({ query: ({ id, after }) => `/uploads/${id}/rows?after=${after}`, providesTags: ['Upload'] }),
+    fixRows: build.mutation<{ kept: number }, { id: string; body: { rows: { row: number; cells: string[] | null }[] }; key: string }>({
+      query: (save) => saving(`/uploads/${save.id}/rows`, 'PUT', save),
+      invalidatesTags: ['Upload'],
+    }),
     upload: build.query<Upload, string>({ query: (id) => `/uploads/${id}`, keepUnusedDataFor: 0, providesTags: ['Upload'] }),
-    previewUpload: build.mutation<Upload, { id: string; body: { mapping: MappedHeading[]; sourceId: number | null }; key: string }>({
+    previewUpload: build.mutation<Upload, { id: string; body: { mapping: MappedHeading[]; sourceId: number | null; choices: ReadingChoices }; key: string }>({
       query: (save) => saving(`/uploads/${save.id}/preview`, 'POST', save),
       invalidatesTags: ['Upload'],
     }),

@@ -1,4 +1,4 @@
-import type { ReviewKind, ReviewRecord, HistoryEntry } from '@radiatrix/contract';
+import type { ImportedPart, OddCode, ReviewKind, ReviewRecord, HistoryEntry } from '@radiatrix/contract';
 import { proposed } from '../session/slice.ts';
 import { api, LIBRARY, saving, tagged, type Tagged } from './api.ts';
 
@@ -6,6 +6,11 @@ import { api, LIBRARY, saving, tagged, type Tagged } from './api.ts';
 export const reviewingApi = api.injectEndpoints({
   endpoints: (build) => ({
     reviewOne: build.query<Tagged<ReviewRecord>, { kind: ReviewKind; id: number }>({ query: ({ kind, id }) => `/review/${kind}/${id}`, transformResponse: tagged<ReviewRecord>, providesTags: ['Review'] }),
+    importedParts: build.query<{ parts: ImportedPart[]; more: boolean; counts: Partial<Record<OddCode | 'all' | 'odd', number>> }, { id: number; which: OddCode | 'odd' | 'sample' | 'all'; after: number }>({
+      query: ({ id, which, after }) => `/imports/${id}/parts?which=${which}&after=${after}`,
+      providesTags: ['Review'],
+    }),
+    leaveOut: build.mutation<{ left: number }, { id: number; body: { parts: number[] }; key: string }>({ query: (save) => saving(`/imports/${save.id}/leave-out`, 'POST', save), invalidatesTags: ['Review'] }),
     judge: build.mutation<{ state: string }, { kind: ReviewKind; id: number; act: 'check' | 'release'; etag: string; key: string }>({
       query: (save) => saving(`/review/${save.kind}/${save.id}/${save.act}`, 'POST', save),
       invalidatesTags: (_r, error) => (error ? ['Review'] : [...LIBRARY]),

@@ -4,6 +4,8 @@ import { placeInFile } from '@radiatrix/core/table';
 import { isProposed } from '../../api/api.ts';
 import { importingApi } from '../../api/importing.ts';
 import { Failure } from '../../ui/notices.tsx';
+import { importing as words } from '@radiatrix/words/en/importing';
+import { NotDone, Resumed } from './NotDone.tsx';
 import { TableImport } from './TableImport.tsx';
 
 const LIMIT_BYTES = 30 * 1024 * 1024;
@@ -13,6 +15,7 @@ export function ImportPage() {
   const [table, setTable] = useState<File>();
   const [file, setFile] = useState<{ name: string; body: unknown }>();
   const [unreadable, setUnreadable] = useState('');
+  const [resumed, setResumed] = useState('');
   const [send, { data: report, error, isLoading, reset }] = importingApi.useImportBundleMutation();
   const choose = async (chosen: File | undefined) => {
     if (!chosen) return;
@@ -20,39 +23,35 @@ export function ImportPage() {
     setUnreadable('');
     setFile(undefined);
     setTable(undefined);
+    setResumed('');
     if (!/\.json$/i.test(chosen.name)) return setTable(chosen);
-    if (chosen.size > LIMIT_BYTES)
-      return setUnreadable('That file is larger than 30 MB; split it into several bundles.');
+    if (chosen.size > LIMIT_BYTES) return setUnreadable(words('too-large'));
     let body: unknown;
     try {
       body = JSON.parse(await chosen.text());
     } catch {
-      return setUnreadable(
-        `${chosen.name} is not JSON that can be read. A bundle is one JSON document; its schema is docs/formats/bundle.schema.json.`,
-      );
+      return setUnreadable(words('not-json', { name: chosen.name }));
     }
     setFile({ name: chosen.name, body });
     await send({ body, apply: false, key: crypto.randomUUID() });
   };
   return (
     <div className="mt-4 max-w-6xl">
-      <h1 className="heading">Bring a file in</h1>
-      <div className="mt-2 grid max-w-[1000px] gap-x-10 md:grid-cols-2">
-        <p>
-          <strong>A table</strong>, CSV or XLSX, of applications, parts or vehicles: columns in any order,
-          comma, semicolon or tab. You say once which column is which.
-        </p>
-        <p>
-          <strong>A bundle</strong>, one JSON document with everything: vehicles, parts, applications,
-          connectors, procedures. Parts and procedures arrive as drafts; what everybody sees already changes
-          when a reviewer lets it through.
-        </p>
-      </div>
-      <p className="text-muted mt-1">
-        You see first what it would change; then it comes in whole, or not at all.
-      </p>
+      <h1 className="heading">{words('title')}</h1>
+      {!table && !resumed && (
+        <>
+          <div className="mt-2 grid max-w-[1000px] gap-x-10 gap-y-2 md:grid-cols-2">
+            {(['table', 'bundle'] as const).map((each) => (
+              <p key={each}>
+                <strong>{words(`about:${each}`)}.</strong> {words(`about:${each}:says`)}
+              </p>
+            ))}
+          </div>
+          <p className="text-muted mt-1">{words('about:order')}</p>
+        </>
+      )}
       <label className="btn mt-3 focus-within:outline-2">
-        Choose a file
+        {words('choose')}
         <input
           type="file"
           accept=".json,.csv,.tsv,.txt,.xlsx,application/json,text/csv"
@@ -70,7 +69,9 @@ export function ImportPage() {
           onOther={() => setTable(undefined)}
         />
       )}
-      {!table && !file && <Exports />}
+      {resumed && <Resumed key={resumed} id={resumed} onOther={() => setResumed('')} />}
+      {!table && !file && !resumed && <NotDone onResume={setResumed} />}
+      {!table && !file && !resumed && <Exports />}
       {unreadable && (
         <p role="alert" className="text-no mt-3">
           {unreadable}

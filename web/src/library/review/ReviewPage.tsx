@@ -1,10 +1,17 @@
 import { Link, useOutletContext } from 'react-router';
-import type { Person } from '@radiatrix/contract';
+import type { Person, ReviewLine } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { correctionsWords } from '@radiatrix/words/en/corrections';
 import { mergingWords } from '@radiatrix/words/en/merging';
 import { reviewWords } from '@radiatrix/words/en/review';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+
+/** How far something that waits has come. */
+function stateOf({ kind, revision, state }: ReviewLine): string {
+  if (kind === 'bay' || kind === 'proposal') return reviewWords('proposed');
+  if (kind === 'vehicle') return reviewWords('told');
+  return kind === 'import' ? reviewWords('imported') : reviewWords('revision', { revision, state });
+}
 
 /** Revisions that wait for somebody who did not write them. */
 export function ReviewPage() {
@@ -35,7 +42,7 @@ export function ReviewPage() {
             key={`${line.kind}${line.id}`}
             className="border-rule grid grid-cols-[90px_1fr_auto] items-baseline gap-4 border-b py-2"
           >
-            <span className="label-text">{line.kind === 'proposal' ? 'change' : line.kind}</span>
+            <span className="label-text">{reviewWords(`kind:${line.kind}`)}</span>
             <span>
               <Link to={`/review/${line.kind}/${line.id}`} className={line.kind === 'part' ? 'figure' : ''}>
                 {line.title}
@@ -45,12 +52,7 @@ export function ReviewPage() {
               )}
             </span>
             <span className="text-muted">
-              {line.kind === 'bay' || line.kind === 'proposal'
-                ? 'proposed'
-                : line.kind === 'vehicle'
-                  ? reviewWords('told')
-                  : `revision ${line.revision}, ${line.state}`}{' '}
-              · {line.author} {line.changed.at.slice(0, 10)}
+              {stateOf(line)} · {line.author} {line.changed.at.slice(0, 10)}
               {line.writers.includes(person.id) && ' · your own work'}
             </span>
           </li>

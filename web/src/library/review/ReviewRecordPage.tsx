@@ -6,6 +6,7 @@ import { reviewingApi } from '../../api/reviewing.ts';
 import { reviewWords } from '@radiatrix/words/en/review';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
+import { ImportedParts } from './ImportedParts.tsx';
 
 /** What changed since the last release, what backs it, and the one act that shows it to installers. */
 export function ReviewRecordPage() {
@@ -28,7 +29,7 @@ export function ReviewRecordPage() {
   const own = record.writers.includes(person.id);
   const alone = releasesAlone(practice) && person.role === 'reviewer';
   // These have no revisions of their own: they are let through or sent back.
-  const atOnce = kind === 'bay' || kind === 'vehicle' || kind === 'proposal';
+  const atOnce = kind === 'bay' || kind === 'vehicle' || kind === 'import' || kind === 'proposal';
   const act = async (what: 'check' | 'release') => {
     const done = await judge({ kind, id: record.id, act: what, etag, key: crypto.randomUUID() });
     if (!('error' in done)) void navigate(what === 'release' ? '/review' : '.');
@@ -92,6 +93,7 @@ export function ReviewRecordPage() {
           ))}
         </tbody>
       </table>
+      {kind === 'import' && <ImportedParts id={record.id} canTakeOut={person.role === 'reviewer'} />}
       {record.picture && (
         <img
           src={record.picture}
@@ -160,6 +162,7 @@ function addressOf(kind: ReviewKind, { id, about }: ReviewRecord): string | unde
   const subject = kind === 'proposal' ? about?.kind : kind;
   const record = kind === 'proposal' ? about?.id : id;
   if (kind === 'vehicle') return `/library/configuration/${id}`;
+  if (kind === 'import') return undefined;
   if (subject === 'vin-pattern') return '/library/vins';
   if (subject === 'diagnosis') return '/library/diagnosis';
   if (record === null || record === undefined || !subject) return undefined;
