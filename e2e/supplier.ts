@@ -29,9 +29,10 @@ export function partsList(count: number): string {
   for (let at = 0; at < count; at += 1) {
     const kind = at % 5 === 3 ? 'Fan Shroud' : at % 5 === 4 ? 'Fan' : 'Radiator';
     // One part in some hundreds has a figure that cannot be, as lists have.
-    const width = at % 977 === 500 ? 9999 : Math.round(400 + next() * 350);
+    const width = at % 4999 === 500 ? 9999 : Math.round(400 + next() * 350);
     const height = Math.round(300 + next() * 300);
-    const depth = kind === 'Radiator' ? Math.round(24 + next() * 40) : Math.round(40 + next() * 120);
+    const thickness = at % 1000 === 500 ? 155 : Math.round(24 + next() * 40);
+    const depth = kind === 'Radiator' ? thickness : Math.round(40 + next() * 120);
     rows.push(
       line([
         at % 50 === 7 ? `="${numberOf(at)}"` : at % 50 === 9 ? numberOf(at).replace(' ', '\u00a0') : numberOf(at),

@@ -13,8 +13,11 @@ export interface Oddity {
   key?: string;
   /** What the row says. */
   text?: string;
-  /** What it is held against: the middle of its kind, another part’s number, the other figure. */
+  /** What it is held against: another part’s number, the other figure. */
   of?: string;
+  /** What a figure comes to, and the middle of its kind; in record units. */
+  value?: number;
+  middle?: number;
 }
 
 export interface ImportedPart {
@@ -28,7 +31,8 @@ export interface ImportedPart {
   state: RevisionState;
   /** Nothing of the part was released before. */
   fresh: boolean;
-  figures: { key: string; text: string }[];
+  /** A quantity in the record unit of its dimension, or the word of a choice. */
+  figures: { key: string; value: number | null; word: string }[];
   odd: Oddity[];
 }
 

@@ -202,7 +202,9 @@ export const fixesSchema = Joi.object<{ rows: { row: number; cells: string[] | n
     .required(),
 });
 
-export const asideQuery = Joi.object<{ after: number }>({
+/** Rows that cannot come in: all, or those that no name and no answer about the file would mend. */
+export const asideQuery = Joi.object<{ after: number; which: 'all' | 'other' }>({
+  which: Joi.string().valid('all', 'other').default('all'),
   after: Joi.number().integer().min(0).default(0),
 });
 

@@ -65,6 +65,11 @@ describe('headings', () => {
   test('what means nothing is left out, and no field is given twice', () => {
     expect(fields(['Part', 'Part number', 'Shelf'])).toEqual(['part', '', '']);
   });
+  test('a plain width is the shroud’s own, and the overall one of a radiator', () => {
+    const [width, core] = guessMapping('parts', ['Width (in)', 'Core width'], ({ figure, label }) => (figure?.key === 'coreWidth' ? 'Core width' : label)); // prettier-ignore
+    expect(width).toEqual({ heading: 'Width (in)', field: 'width', unit: 'in', byKind: { radiator: 'overallWidth' } }); // prettier-ignore
+    expect(core).toEqual({ heading: 'Core width', field: 'coreWidth', unit: '' });
+  });
   test('a unit in brackets is the unit of the column', () => {
     expect(
       guessMapping(

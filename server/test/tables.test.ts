@@ -81,7 +81,13 @@ describe('a table of applications', () => {
       [5, 'Source'],
     ]);
     expect(upload.wrong.every(({ reason, fix }) => reason !== '' && fix !== '')).toBe(true);
-    expect(upload.understood).toMatchObject([{ row: 6, cells: expect.arrayContaining(['NT-R 4410']) as string[], says: expect.stringContaining('NT-R 4410') as string }]);
+    expect(upload.understood).toMatchObject([
+      {
+        row: 6,
+        cells: expect.arrayContaining(['NT-R 4410']) as string[],
+        says: expect.stringContaining('NT-R 4410') as string,
+      },
+    ]);
     const before = await lines();
     const partly = await apply(upload);
     expect([partly.state, partly.aside, await lines()]).toEqual(['applied', 4, before + 1]);
@@ -129,7 +135,7 @@ describe('a table of applications', () => {
     const of = (kind: string, said: string) => upload.unknown.find((each) => each.kind === kind && each.said === said); // prettier-ignore
     expect(of('make', 'Quillion')).toMatchObject({ rows: 1, mayBe: ['Quillon'] });
     expect(of('model', 'Vale')).toMatchObject({ of: 'Ardane', rows: 2, years: [2004, 2009] });
-    expect(of('engine', 'AD19 1.9 diesel turbo')?.draft).toMatchObject({ displacementL: '1.9', fuel: 'diesel', aspiration: 'turbo' }); // prettier-ignore
+    expect(of('engine', 'AD19 1.9 diesel turbo')?.draft).toEqual({ code: 'AD19', displacementL: '1.9', fuel: 'diesel', aspiration: 'turbo' }); // prettier-ignore
     const { body } = await rowan
       .write('post', `/api/uploads/${upload.id}/names`, {
         makes: [{ said: 'Ardane', name: 'Ardane' }],

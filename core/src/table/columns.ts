@@ -194,6 +194,22 @@ function withoutUnit(heading: string): { name: string; unit: string } {
   return { name, unit };
 }
 
+/** What a plain heading means for a kind of part whose record has no figure of that name: the width of a radiator is its overall width. */
+const PLAIN: Readonly<
+  Record<string, { means: readonly string[]; byKind: Partial<Record<PartKind, string>> }>
+> = {
+  width: { means: ['width', 'w', 'ancho'], byKind: { radiator: 'overallWidth' } },
+  height: { means: ['height', 'h', 'alto', 'altura'], byKind: { radiator: 'overallHeight' } },
+  depth: { means: ['depth', 'thickness', 'd', 'fondo', 'espesor'], byKind: { radiator: 'thickness' } },
+};
+const plainMeaning = (
+  text: string,
+): { field: string; byKind: Partial<Record<PartKind, string>> } | undefined => {
+  const key = squeeze(withoutUnit(text).name);
+  const found = Object.entries(PLAIN).find(([, { means }]) => means.includes(key));
+  return found && { field: found[0], byKind: { ...found[1].byKind } };
+};
+
 /**
  * Which column is which, from the headings: the names the field goes by (`nameOf`: as a reader's language heads it). A unit
  * in brackets ("Overall width (in)") is the column's. No field is given twice.
@@ -213,13 +229,22 @@ export function guessMapping(
     );
   };
   return headings.map((heading, at) => {
-    const found = named(heading) ?? (below[at] ? named(below[at]) : undefined);
+    const plain = kind === 'parts' ? plainMeaning(heading) : undefined;
+    const found =
+      columnsOf(kind).find(({ field }) => field === plain?.field) ??
+      named(heading) ??
+      (below[at] ? named(below[at]) : undefined);
     if (!found || taken.has(found.field)) return { heading, field: '', unit: '' };
     taken.add(found.field);
     const { unit } = withoutUnit(heading);
     const known =
       unit !== '' && found.dimension !== undefined && findUnit(unit, found.dimension).found === 'unit';
-    return { heading, field: found.field, unit: known ? unit : '' };
+    return {
+      heading,
+      field: found.field,
+      unit: known ? unit : '',
+      ...(plain ? { byKind: plain.byKind } : {}),
+    };
   });
 }
 

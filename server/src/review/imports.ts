@@ -61,7 +61,14 @@ export async function importChanges(
   const { odd = 0 } = await oddCounts(db, id);
   return {
     changes: kinds.map(({ kind, fresh, changed }) =>
-      changeOf(kindName(kind), '', importWords('kinds', { fresh, changed })),
+      changeOf(
+        kindName(kind),
+        '',
+        [
+          ...(fresh > 0 ? [importWords('kinds:new', { n: fresh })] : []),
+          ...(changed > 0 ? [importWords('kinds:changed', { n: changed })] : []),
+        ].join(', '),
+      ),
     ),
     blocking: [],
     remarks: odd > 0 ? [importWords('odd', { n: odd })] : [],
@@ -101,7 +108,7 @@ export const importedParts: Handler<'importedParts'> = async ({ db, params, quer
     ...part,
     figures: figures
       .filter((figure) => figure.partRevisionId === revisionId)
-      .map(({ key, value, word, text }) => ({ key, text: value === null ? word : text })),
+      .map(({ key, value, word }) => ({ key, value, word })),
   }));
   return { body: { parts, more: rows.length > SHOWN, counts: await oddCounts(db, id) } };
 };

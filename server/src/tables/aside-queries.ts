@@ -9,6 +9,8 @@ export interface WrongRow extends FileRow {
 }
 
 const STILL_WRONG = sql`${uploadWrong.problems} <> '[]'::jsonb`;
+/** Something is wrong that is not settled once for the file. */
+const NOT_ASKED_ABOUT = sql`exists (select 1 from jsonb_array_elements(${uploadWrong.problems}) as each (problem) where not each.problem ? 'name' and each.problem ->> 'code' not in ('years-open', 'part-alike'))`;
 const mine = (id: string) => eq(uploadWrong.uploadId, id);
 
 /** Keeps rows that cannot come in; a row that is kept already gets its new problems. */
@@ -47,11 +49,17 @@ export async function asideNumbers(db: Db, id: string): Promise<Set<number>> {
 }
 
 /** Rows that are wrong, in the order of the file. */
-export const wrongAfter = (db: Db, id: string, after: number, most: number): Promise<WrongRow[]> =>
+export const wrongAfter = (
+  db: Db,
+  id: string,
+  { after, most, which = 'all' }: { after: number; most: number; which?: 'all' | 'other' },
+): Promise<WrongRow[]> =>
   db
     .select({ row: uploadWrong.row, cells: uploadWrong.cells, problems: uploadWrong.problems })
     .from(uploadWrong)
-    .where(and(mine(id), STILL_WRONG, gt(uploadWrong.row, after)))
+    .where(
+      and(mine(id), STILL_WRONG, gt(uploadWrong.row, after), which === 'other' ? NOT_ASKED_ABOUT : undefined),
+    )
     .orderBy(asc(uploadWrong.row))
     .limit(most);
 

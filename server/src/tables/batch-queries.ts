@@ -22,9 +22,9 @@ const OPEN = sql`r.state <> 'released'`;
 /** Tables of parts that wait for a reviewer. */
 export async function waitingBatches(db: Db, id?: number): Promise<BatchRow[]> {
   const { rows } = await db.execute<BatchRow & Record<string, unknown>>(sql`
-    select b.id, b.name, b.person_id as "personId", p.name as author, b.version, b.sent_back_for as "sentBackFor", b.at::text as at, count(*)::int as parts,
-      array(select distinct unnest(o.writers) from import_batch_part x join part_revision o on o.id = x.part_revision_id where x.batch_id = b.id and o.state <> 'released') as writers
+    select b.id, b.name, b.person_id as "personId", p.name as author, b.version, b.sent_back_for as "sentBackFor", b.at::text as at, count(distinct r.id)::int as parts, array_agg(distinct each.writer) as writers
     from import_batch b join person p on p.id = b.person_id join import_batch_part i on i.batch_id = b.id join part_revision r on r.id = i.part_revision_id
+      cross join lateral unnest(r.writers) as each (writer)
     where ${OPEN} ${id === undefined ? sql`` : sql`and b.id = ${id}`} group by b.id, p.name`);
   return rows;
 }
@@ -70,9 +70,9 @@ const LEAST_SPREAD = 0.05;
 
 /** Figures that lie far from the others of their kind of part, those of the library among them. */
 export async function farFigures(db: Db, batch: number): Promise<Found[]> {
-  const { rows } = await db.execute<{ revision: number; key: string; text: string; mid: number }>(sql`
+  const { rows } = await db.execute<{ revision: number; key: string; value: number; middle: number }>(sql`
     with own as (
-      select m.part_revision_id, m.part_kind, m.key, m.value, m.text from measurement m join import_batch_part b on b.part_revision_id = m.part_revision_id
+      select m.part_revision_id, m.part_kind, m.key, m.value from measurement m join import_batch_part b on b.part_revision_id = m.part_revision_id
       where b.batch_id = ${batch} and m.type = 'quantity'
     ), keys as (select distinct part_kind, key from own),
     everyone as (select m.part_kind, m.key, m.value from measurement m join keys using (part_kind, key) where m.type = 'quantity'),
@@ -80,15 +80,9 @@ export async function farFigures(db: Db, batch: number): Promise<Found[]> {
     spread as (
       select part_kind, key, percentile_cont(0.5) within group (order by abs(value - mid)) as mad from everyone join middle using (part_kind, key) group by 1, 2
     )
-    select own.part_revision_id as revision, own.key, own.text, middle.mid from own join middle using (part_kind, key) join spread using (part_kind, key)
+    select own.part_revision_id as revision, own.key, own.value, middle.mid as middle from own join middle using (part_kind, key) join spread using (part_kind, key)
     where n >= ${ENOUGH} and abs(own.value - mid) > ${FAR} * 1.4826 * greatest(mad, ${LEAST_SPREAD} * abs(mid))`);
-  return rows.map(({ revision, key, text, mid }) => ({
-    revision,
-    code: 'far-from-kind',
-    key,
-    text,
-    of: String(Number(mid.toPrecision(3))),
-  }));
+  return rows.map((row) => ({ ...row, code: 'far-from-kind' }));
 }
 
 const BARE = (number: ReturnType<typeof sql>) =>

@@ -50,7 +50,7 @@ function draftOf(kind: NameKind, said: string, vocabulary: Vocabulary): Record<s
   if (kind !== 'engine' && kind !== 'transmission') return {};
   const { chips, leftover } = describeVehicle(said, vocabulary, 2100);
   const told = toldDetails(chips);
-  const code = leftover.join(' ') || (chips.length === 0 ? said : '');
+  const code = leftover.map(({ text }) => text).join(' ') || (chips.length === 0 ? said : '');
   const from = (fields: Record<string, string | undefined>): Record<string, string> =>
     Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Record<string, string>;
   return kind === 'engine'

@@ -1,4 +1,5 @@
 import { nameKey, type NameKind, type ReadingChoices } from '@radiatrix/core/table';
+import { engineLabel, transmissionLabel } from '@radiatrix/core/vehicle';
 import type { NewNames, Person, Upload } from '@radiatrix/contract';
 import { uploadWords } from '@radiatrix/words/en/upload';
 import type { Db } from '../db/client.ts';
@@ -46,12 +47,16 @@ export async function makeNames(db: Db, id: string, names: NewNames, person: Per
   }
   await makeModels(db, names.models, makes, keep);
   const engines = new Made(vocabulary.engines.map(({ id: own, code }) => ({ id: own, name: code })));
-  for (const { said, ...engine } of names.engines) {
+  const engineLabels = new Map(vocabulary.engines.map((each) => [nameKey(each.code), engineLabel(each)]));
+  for (const [at, { said, ...engine }] of names.engines.entries()) {
+    assertSame(`engines.${at}.code`, engineLabels, engine.code, engineLabel({ id: 0, ...engine }));
     await engines.made(engine.code, () => insertRow(db, 'engine', engine));
     keep('engine', said, engine.code);
   }
   const transmissions = new Made(vocabulary.transmissions.map(({ id: own, code }) => ({ id: own, name: code }))); // prettier-ignore
-  for (const { said, ...transmission } of names.transmissions) {
+  const boxLabels = new Map(vocabulary.transmissions.map((each) => [nameKey(each.code), transmissionLabel(each)])); // prettier-ignore
+  for (const [at, { said, ...transmission }] of names.transmissions.entries()) {
+    assertSame(`transmissions.${at}.code`, boxLabels, transmission.code, transmissionLabel({ id: 0, ...transmission })); // prettier-ignore
     await transmissions.made(transmission.code, () => insertRow(db, 'transmission', transmission));
     keep('transmission', said, transmission.code);
   }
@@ -63,6 +68,16 @@ export async function makeNames(db: Db, id: string, names: NewNames, person: Per
   const view: Upload = { ...row.view, choices: withMeanings(row.view.choices, meanings) };
   await leaveUpload(db, id, { view, state: row.partly ? 'applied' : 'mapping' });
   return toldOf({ ...row, view, state: row.partly ? 'applied' : 'mapping' });
+}
+
+/** One code is one engine: another one of that code is asked about, not taken for it. */
+function assertSame(path: string, labels: Map<string, string>, code: string, label: string): void {
+  const held = labels.get(nameKey(code));
+  if (held !== undefined && held !== label)
+    throw new ProblemError('invalid', {
+      fields: [{ path, message: uploadWords('code-of-other', { code, held, label }) }],
+    });
+  labels.set(nameKey(code), label);
 }
 
 async function makeModels(

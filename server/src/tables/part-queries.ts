@@ -163,8 +163,8 @@ async function bringInSome(
     ) update import_part i set part_id = fresh.id from fresh where ${own} and i.number = fresh.number`);
   await db.execute(sql`
     with fresh as (
-      insert into part_revision (part_id, kind, revision, author_id, writers, description)
-      select part_id, kind, 1, ${personId}, array[${personId}::integer], coalesce(description, number) from import_part i where ${own} and verdict = 'new' returning id, part_id
+      insert into part_revision (part_id, kind, revision, author_id, writers, description, notes)
+      select part_id, kind, 1, ${personId}, array[${personId}::integer], coalesce(description, number), coalesce(notes, '') from import_part i where ${own} and verdict = 'new' returning id, part_id
     ) update import_part i set draft_id = fresh.id from fresh where ${own} and i.part_id = fresh.part_id`);
   await copyReleased(db, own, personId);
   await db.execute(sql`
@@ -175,7 +175,7 @@ async function bringInSome(
     ) update import_part i set draft_id = open.id from open where ${own} and i.revision_id = open.id`);
   await db.execute(sql`
     update part_revision r set description = coalesce(i.description, r.description), notes = coalesce(i.notes, r.notes)
-    from import_part i where ${own} and r.id = i.draft_id and (i.description is not null or i.notes is not null)`);
+    from import_part i where ${own} and i.verdict = 'changed' and r.id = i.draft_id and (i.description is not null or i.notes is not null)`);
   await db.execute(sql`
     delete from box_item b using import_part i where ${own} and b.part_revision_id = i.draft_id and i.in_the_box is not null`);
   await db.execute(sql`

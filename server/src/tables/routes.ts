@@ -44,8 +44,8 @@ export const tableRoutes = (work: TableWork): { [R in TableRoute]: Handler<R> } 
     body: await layoutUpload(db, params.id!, body, person),
   }),
   newNames: async ({ db, params, body, person }) => ({ body: await makeNames(db, params.id!, body, person) }),
-  asideRows: async ({ db, params, query: { after }, person }) => ({
-    body: await asideRows(db, params.id!, after, person),
+  asideRows: async ({ db, params, query, person }) => ({
+    body: await asideRows(db, params.id!, query, person),
   }),
   fixRows: async ({ db, params, body: { rows }, person }) => ({
     body: await fixRows(db, params.id!, rows, person),

@@ -178,11 +178,11 @@ const ROWS_SHOWN = 50;
 export async function asideRows(
   db: Db,
   id: string,
-  after: number,
+  { after, which }: { after: number; which: 'all' | 'other' },
   person: Person,
 ): Promise<{ rows: AsideRow[]; headings: string[]; more: boolean }> {
   const { view } = await own(db, id, person);
-  const rows = await wrongAfter(db, id, after, ROWS_SHOWN + 1);
+  const rows = await wrongAfter(db, id, { after, most: ROWS_SHOWN + 1, which });
   return {
     headings: headingsOf(view),
     more: rows.length > ROWS_SHOWN,
@@ -224,7 +224,7 @@ export async function wrongRowsOf(
     const headings = headingsOf(row.view);
     yield csvLine([...headings, uploadWords('head-row'), uploadWords('head-wrong'), uploadWords('head-fix')]);
     for (let after = 0; ;) {
-      const rows = await wrongAfter(db, id, after, 500);
+      const rows = await wrongAfter(db, id, { after, most: 500 });
       for (const { row: at, cells, problems } of rows) {
         const wrong = wrongCells(row.view, at, problems);
         yield csvLine([

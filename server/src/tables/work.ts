@@ -260,7 +260,7 @@ export class TableWork {
         asked: gathered.asked,
         ...gathered.names.listed(lookups),
         understood: gathered.samples.rows,
-        wrong: wordsOf(view, await wrongAfter(db, id, 0, WRONG_SHOWN)).slice(0, WRONG_SHOWN),
+        wrong: wordsOf(view, await wrongAfter(db, id, { after: 0, most: WRONG_SHOWN })).slice(0, WRONG_SHOWN),
         aside: 0,
       },
     };

@@ -20,7 +20,7 @@ export const importingApi = api.injectEndpoints({
       invalidatesTags: ['Upload'],
     }),
     newNames: build.mutation<Upload, { id: string; body: NewNames; key: string }>({ query: (save) => saving(`/uploads/${save.id}/names`, 'POST', save), invalidatesTags: ['Upload', ...LIBRARY] }),
-    asideRows: build.query<{ rows: AsideRow[]; headings: string[]; more: boolean }, { id: string; after: number }>({ query: ({ id, after }) => `/uploads/${id}/rows?after=${after}`, providesTags: ['Upload'] }),
+    asideRows: build.query<{ rows: AsideRow[]; headings: string[]; more: boolean }, { id: string; after: number; which: 'all' | 'other' }>({ query: ({ id, after, which }) => `/uploads/${id}/rows?after=${after}&which=${which}`, providesTags: ['Upload'] }),
     fixRows: build.mutation<{ kept: number }, { id: string; body: { rows: { row: number; cells: string[] | null }[] }; key: string }>({
       query: (save) => saving(`/uploads/${save.id}/rows`, 'PUT', save),
       invalidatesTags: ['Upload'],

@@ -44,6 +44,7 @@ export const importing = catalogue('importing', {
   'by-kind:drop': 'Take “for {kind}” away',
   source: 'Source, where a row names none',
   'source:none': 'no source: such rows are kept aside',
+  'source:kind': 'supplier’s list',
   'source:line': '{name} (grade {grade})',
   look: 'See what it would change',
   again: 'Read it again',
@@ -99,6 +100,8 @@ export const importing = catalogue('importing', {
   'names:make': 'new: make it',
   'names:aside': 'keep its rows aside',
   'names:ask': 'choose',
+  'names:maybe': 'choose: {name}?',
+  'names:near': '{n, plural, one {Take the suggestion} other {Take the # suggestions}}',
   'names:is': 'it is {name}',
   'names:show': 'Show {n} more',
   'names:first': 'first year',
@@ -119,7 +122,7 @@ export const importing = catalogue('importing', {
   'names:incomplete':
     '{n, plural, one {# name lacks} other {# names lack}} a detail. Fill it in, or keep its rows aside.',
   'names:unsettled':
-    '{n, plural, one {# name is} other {# names are}} still to be settled; its rows are kept aside.',
+    '{n, plural, one {# name is still to be settled; its rows are kept aside.} other {# names are still to be settled; their rows are kept aside.}}',
   understood: 'How rows were understood',
   'understood:row': 'Row',
   'understood:cells': 'In the file',

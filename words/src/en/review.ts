@@ -36,7 +36,7 @@ export const reviewWords = catalogue('review', {
   'parts:next': 'Next parts',
   'parts:new': 'new',
   'parts:more': '{n} more',
-  'odd:far-from-kind': '{figure} {text} is far from the others of its kind (middle {of})',
+  'odd:far-from-kind': '{figure} {value} is far from the others of its kind, whose middle is {middle}',
   'odd:number-alike': '{text} differs from {of} in blanks and dashes alone',
   'odd:figures-alike': 'every figure is that of {of}',
   'odd:at-odds': '{figure} {text} does not go with {of}',

@@ -11,6 +11,7 @@ export const uploadWords = catalogue('upload', {
   waits: 'The good rows wait for a reviewer. Put the others right after the release.',
   width: 'Row {row} must have {n} cells.',
   'make-first': 'Make {make} before its model {model}.',
+  'code-of-other': 'Two things go by the code {code}: {held}, and {label}. Give one of them another code.',
   'years-backwards': 'The years of {model} run backwards.',
   'head-row': 'Row',
   'head-wrong': 'What is wrong',

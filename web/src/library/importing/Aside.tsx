@@ -6,14 +6,15 @@ import { Failure, Waiting } from '../../ui/notices.tsx';
 import type { UploadState } from './useUpload.ts';
 
 /** Rows that cannot come in, each with what is wrong; put right in place, or thrown away. */
-export function Aside({ state }: { state: UploadState }) {
+export function Aside({ state, which }: { state: UploadState; which: 'all' | 'other' }) {
   const { upload } = state;
   const [after, setAfter] = useState(0);
   const [changed, setChanged] = useState<readonly number[]>([]);
-  const { data, error } = importingApi.useAsideRowsQuery({ id: upload.id, after });
+  const { data, error } = importingApi.useAsideRowsQuery({ id: upload.id, after, which });
   const [fix, fixing] = importingApi.useFixRowsMutation();
   if (error) return <Failure error={error} />;
   if (!data) return <Waiting />;
+  if (data.rows.length === 0 && after === 0 && changed.length === 0) return null;
   const keep = (row: number, cells: string[] | null): void =>
     void fix({ id: upload.id, body: { rows: [{ row, cells }] }, key: crypto.randomUUID() })
       .unwrap()
@@ -45,12 +46,12 @@ export function Aside({ state }: { state: UploadState }) {
       {(data.more || after > 0) && (
         <p className="mt-2 flex gap-4">
           {after > 0 && (
-            <button type="button" className="text-steel underline" onClick={() => setAfter(0)}>
+            <button type="button" className="text-steel min-h-[26px] min-w-[26px] underline" onClick={() => setAfter(0)}>
               {words('wrong:first')}
             </button>
           )}
           {data.more && (
-            <button type="button" className="text-steel underline" onClick={() => setAfter(data.rows.at(-1)!.row)}>
+            <button type="button" className="text-steel min-h-[26px] min-w-[26px] underline" onClick={() => setAfter(data.rows.at(-1)!.row)}>
               {words('wrong:next')}
             </button>
           )}
@@ -91,7 +92,7 @@ function Row({
         <span className="flex gap-3">
           <button
             type="button"
-            className="text-steel underline"
+            className="text-steel min-h-[26px] min-w-[26px] underline"
             aria-expanded={draft !== undefined}
             aria-label={words('wrong:edit', { row })}
             onClick={() =>
@@ -100,7 +101,7 @@ function Row({
           >
             {draft ? words('wrong:cancel') : words('heading:change')}
           </button>
-          <button type="button" className="text-steel underline" aria-label={words('wrong:drop', { row })} onClick={() => onKeep(row, null)}>
+          <button type="button" className="text-steel min-h-[26px] min-w-[26px] underline" aria-label={words('wrong:drop', { row })} onClick={() => onKeep(row, null)}>
             ×
           </button>
         </span>

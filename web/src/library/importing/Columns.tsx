@@ -126,7 +126,7 @@ function ByKind({
           {words('by-kind:said', { kind: kindName(own), figure: figureName(own, key).toLowerCase() })}
           <button
             type="button"
-            className="text-steel underline"
+            className="text-steel min-h-[26px] min-w-[26px] underline"
             aria-label={words('by-kind:drop', { kind: kindName(own) })}
             onClick={() =>
               onChange({ byKind: Object.fromEntries(held.filter(([other]) => other !== own)) })
@@ -136,7 +136,7 @@ function ByKind({
           </button>
         </p>
       ))}
-      <button type="button" className="text-steel underline" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+      <button type="button" className="text-steel min-h-[26px] underline" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {words('by-kind')}
       </button>
       {isOpen && (

@@ -73,16 +73,22 @@ function Group({
   const [shown, setShown] = useState(SHOWN);
   const canMake = CAN_MAKE.includes(kind);
   const more = names.length - shown;
+  const near = names.filter((name) => name.mayBe.length > 0 && decisionOf(name).act === 'ask');
   return (
     <div className="mt-3">
       <div className="border-ink flex flex-wrap items-baseline gap-x-4 border-b pb-1">
         <h4 className="text-[17px] font-semibold">{words(`names:kind:${kind}`, { n: names.length })}</h4>
         {canMake && (
-          <button type="button" className="text-steel underline" onClick={() => onDecide(names, () => ({ act: 'make' }))}>
+          <button type="button" className="text-steel min-h-[26px] underline" onClick={() => onDecide(names, () => ({ act: 'make' }))}>
             {words('names:all')}
           </button>
         )}
-        <button type="button" className="text-steel underline" onClick={() => onDecide(names, () => ({ act: 'aside' }))}>
+        {near.length > 0 && (
+          <button type="button" className="text-steel min-h-[26px] underline" onClick={() => near.forEach((name) => onDecide([name], () => ({ act: 'is', to: name.mayBe[0]! })))}>
+            {words('names:near', { n: near.length })}
+          </button>
+        )}
+        <button type="button" className="text-steel min-h-[26px] underline" onClick={() => onDecide(names, () => ({ act: 'aside' }))}>
           {words('names:none')}
         </button>
       </div>
@@ -110,7 +116,7 @@ function Group({
         </table>
       </div>
       {more > 0 && (
-        <button type="button" className="text-steel mt-1 underline" onClick={() => setShown(names.length)}>
+        <button type="button" className="text-steel mt-1 min-h-[26px] underline" onClick={() => setShown(names.length)}>
           {words('names:show', { n: more })}
         </button>
       )}
@@ -172,7 +178,7 @@ function Line({
             )
           }
         >
-          {act === 'ask' && <option value="ask">{words('names:ask')}</option>}
+          {act === 'ask' && <option value="ask">{name.mayBe[0] ? words('names:maybe', { name: shownName(name.kind, name.mayBe[0]) }) : words('names:ask')}</option>}
           {canMake && <option value="make">{words('names:make')}</option>}
           <option value="aside">{words('names:aside')}</option>
           {candidates.map((each) => (
@@ -229,7 +235,8 @@ function Details({
         const list = key === 'kind' && kind === 'transmission' ? TRANSMISSION_KINDS : LISTS[key];
         const own = { 'aria-label': `${said}: ${label}`, value: details[key] ?? '' };
         return list ? (
-          <select key={key} className="select w-32" {...own} onChange={(event) => onChange({ [key]: event.target.value })}>
+          <span key={key} className="w-32">
+          <select className="select" {...own} onChange={(event) => onChange({ [key]: event.target.value })}>
             <option value="">{label}</option>
             {list.map((each) => (
               <option key={each} value={each}>
@@ -237,15 +244,17 @@ function Details({
               </option>
             ))}
           </select>
+          </span>
         ) : (
+          <span key={key} className={key === 'code' || key === 'kind' ? 'w-32' : 'w-20'}>
           <input
-            key={key}
-            className={`input ${key === 'code' || key === 'kind' ? 'w-32' : 'w-20'}`}
+            className="input"
             inputMode={key === 'code' || key === 'kind' ? 'text' : 'decimal'}
             placeholder={label}
             {...own}
             onChange={(event) => onChange({ [key]: event.target.value })}
           />
+          </span>
         );
       })}
     </div>

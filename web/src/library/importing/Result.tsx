@@ -71,7 +71,7 @@ export function Result({ state, onGone }: { state: UploadState; onGone: () => vo
       {errors.apply !== undefined && <Failure error={errors.apply} />}
       {errors.preview !== undefined && <Failure error={errors.preview} />}
       {upload.understood.length > 0 && isReady && <UnderstoodRows upload={upload} />}
-      {(isReady ? counts.wrong : aside) > 0 && <Aside state={state} />}
+      {(isReady ? counts.wrong : aside) > 0 && <Aside state={state} which={settles ? 'other' : 'all'} />}
       {aside > 0 && upload.state === 'applied' && (
         <button
           type="button"

@@ -6,6 +6,7 @@ import { api, problemOf } from '../../api/api.ts';
 import { importingApi } from '../../api/importing.ts';
 import { Field } from '../../ui/fields.tsx';
 import { Failure } from '../../ui/notices.tsx';
+import { NewBeside } from '../record/RecordFields.tsx';
 import { Columns } from './Columns.tsx';
 import { Layout } from './Layout.tsx';
 import { Result } from './Result.tsx';
@@ -122,7 +123,11 @@ function Saying({ state }: { state: UploadState }) {
       />
       <div className="mt-3 flex flex-wrap items-end gap-3">
         {upload.kind !== 'vehicles' && (
-          <Field label={words('source')} className="w-72">
+          <Field
+            label={words('source')}
+            className="w-72"
+            beside={<NewBeside table="source" start={{ name: upload.name.replace(/\.\w+$/, ''), kind: words('source:kind'), grade: 4 }} onMade={({ id }) => state.setSourceId(id)} />}
+          >
             <select
               className="select"
               value={state.sourceId ?? ''}

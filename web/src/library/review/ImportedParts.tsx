@@ -1,8 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { attributeOf, type PartKind } from '@radiatrix/core/figures';
+import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { ImportedPart, OddCode, Oddity } from '@radiatrix/contract';
-import { figureName, kindName } from '@radiatrix/words/figures';
+import { choiceName, figureName, kindName } from '@radiatrix/words/figures';
+import { quantityText } from '@radiatrix/words/quantity';
 import { reviewWords as words } from '@radiatrix/words/en/review';
+import { useUnits } from '../../app/store.ts';
 import { reviewingApi } from '../../api/reviewing.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
 
@@ -95,15 +99,29 @@ export function ImportedParts({ id, canTakeOut }: { id: number; canTakeOut: bool
   );
 } // prettier-ignore
 
-function said({ kind }: ImportedPart, { code, key, text = '', of = '' }: Oddity): string {
+function said({ kind }: ImportedPart, { code, key, text = '', of = '', value = 0, middle = 0 }: Oddity, units: UnitSystem): string {
   const figure = key === undefined ? '' : figureName(kind, key);
-  if (code === 'far-from-kind' || code === 'at-odds') return words(`odd:${code}`, { figure, text, of });
+  const attribute = key === undefined ? undefined : attributeOf(kind, key);
+  if (code === 'far-from-kind' && attribute?.type === 'quantity') {
+    const { dimension } = attribute;
+    return words('odd:far-from-kind', { figure, value: { value, dimension }, middle: { value: Number(middle.toPrecision(3)), dimension } }, units);
+  }
+  if (code === 'at-odds') return words('odd:at-odds', { figure, text, of });
   if (code === 'number-alike') return words('odd:number-alike', { text, of });
   return code === 'figures-alike' ? words('odd:figures-alike', { of }) : words('odd:no-figures');
-}
+} // prettier-ignore
+
+/** A figure as a reader has it: in their units, or the word of a choice. */
+function figureSaid(kind: PartKind, { key, value, word }: ImportedPart['figures'][number], units: UnitSystem): string {
+  const attribute = attributeOf(kind, key);
+  const name = figureName(kind, key).toLowerCase();
+  if (value !== null && attribute?.type === 'quantity') return `${name} ${quantityText({ value, dimension: attribute.dimension }, units)}`;
+  return `${name} ${choiceName(attribute, word)}`;
+} // prettier-ignore
 
 function Row({ part, isOut, onOut }: { part: ImportedPart; isOut: boolean; onOut?: (is: boolean) => void }) {
   const { id, number, maker, kind, description, row, fresh, figures, odd } = part;
+  const units = useUnits();
   const more = figures.length - FIGURES_SHOWN;
   return (
     <tr className="border-rule border-b align-baseline">
@@ -130,14 +148,14 @@ function Row({ part, isOut, onOut }: { part: ImportedPart; isOut: boolean; onOut
       <td className="pr-3 text-[14px]">
         {figures
           .slice(0, FIGURES_SHOWN)
-          .map(({ key, text }) => `${figureName(kind, key).toLowerCase()} ${text}`)
+          .map((each) => figureSaid(kind, each, units))
           .join('; ')}
         {more > 0 && `; ${words('parts:more', { n: more })}`}
       </td>
       <td className="text-changes text-[14px]">
         {odd.map((each, at) => (
           <span key={at} className="block">
-            {said(part, each)}
+            {said(part, each, units)}
           </span>
         ))}
       </td>

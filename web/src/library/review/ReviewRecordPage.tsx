@@ -13,7 +13,7 @@ export function ReviewRecordPage() {
   const { kind, id } = useParams() as { kind: ReviewKind; id: string };
   const person = useOutletContext<Person>();
   const navigate = useNavigate();
-  const { data, error, refetch } = reviewingApi.useReviewOneQuery({ kind, id: Number(id) });
+  const { data, error, refetch, isFetching } = reviewingApi.useReviewOneQuery({ kind, id: Number(id) });
   const practice = usePractice();
   const [judge, { error: refused, isLoading }] = reviewingApi.useJudgeMutation();
   if (error && !data)
@@ -59,40 +59,50 @@ export function ReviewRecordPage() {
       {record.sentBackFor && (
         <p className="border-changes mt-3 border-l-[4px] pl-3">Sent back: {record.sentBackFor}</p>
       )}
-      <table className="mt-3 w-full border-collapse">
-        <caption className="sr-only">Changes</caption>
-        <thead>
-          <tr className="border-strong font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-            <th scope="col" className="w-44 font-semibold">
-              What
-            </th>
-            <th scope="col" className="font-semibold">
-              Was
-            </th>
-            <th scope="col" className="font-semibold">
-              Is now
-            </th>
-            <th scope="col" className="w-72 font-semibold">
-              Supported by
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {record.changes.map((change, index) => (
-            <tr key={index} className="border-rule border-b align-top">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
-                {change.label}
-              </th>
-              <td className="text-muted py-1 pr-3">{change.before || 'nothing'}</td>
-              <td className="py-1 pr-3 font-semibold">{change.after || 'taken away'}</td>
-              <td className="text-muted py-1 text-[14px]">
-                {change.support}
-                {change.stamp && ` · ${change.stamp.by} ${change.stamp.at.slice(0, 10)}`}
-              </td>
-            </tr>
+      {kind === 'import' ? (
+        <ul className="mt-3 flex flex-wrap gap-x-8">
+          {record.changes.map(({ label, after }) => (
+            <li key={label}>
+              <span className="font-semibold">{label}</span> {after}
+            </li>
           ))}
-        </tbody>
-      </table>
+        </ul>
+      ) : (
+        <table className="mt-3 w-full border-collapse">
+          <caption className="sr-only">Changes</caption>
+          <thead>
+            <tr className="border-strong font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
+              <th scope="col" className="w-44 font-semibold">
+                What
+              </th>
+              <th scope="col" className="font-semibold">
+                Was
+              </th>
+              <th scope="col" className="font-semibold">
+                Is now
+              </th>
+              <th scope="col" className="w-72 font-semibold">
+                Supported by
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {record.changes.map((change, index) => (
+              <tr key={index} className="border-rule border-b align-top">
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
+                  {change.label}
+                </th>
+                <td className="text-muted py-1 pr-3">{change.before || 'nothing'}</td>
+                <td className="py-1 pr-3 font-semibold">{change.after || 'taken away'}</td>
+                <td className="text-muted py-1 text-[14px]">
+                  {change.support}
+                  {change.stamp && ` · ${change.stamp.by} ${change.stamp.at.slice(0, 10)}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       {kind === 'import' && <ImportedParts id={record.id} canTakeOut={person.role === 'reviewer'} />}
       {record.picture && (
         <img
@@ -134,7 +144,8 @@ export function ReviewRecordPage() {
               <button
                 type="button"
                 className="btn btn-primary"
-                disabled={isLoading || record.blocking.length > 0}
+                // What is released is what was read last: a part taken out changes it.
+                disabled={isLoading || isFetching || record.blocking.length > 0}
                 onClick={() => void act('release')}
               >
                 {atOnce
