@@ -31,7 +31,7 @@ export function partsList(count: number): string {
     // One part in some hundreds has a figure that cannot be, as lists have.
     const width = at % 4999 === 500 ? 9999 : Math.round(400 + next() * 350);
     const height = Math.round(300 + next() * 300);
-    const thickness = at % 1000 === 500 ? 155 : Math.round(24 + next() * 40);
+    const thickness = at % 1000 === 250 ? 155 : Math.round(24 + next() * 40);
     const depth = kind === 'Radiator' ? thickness : Math.round(40 + next() * 120);
     rows.push(
       line([

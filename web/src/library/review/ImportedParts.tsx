@@ -39,7 +39,7 @@ export function ImportedParts({ id, canTakeOut }: { id: number; canTakeOut: bool
           </button>
         ))}
       </div>
-      {(counts.odd ?? 0) === 0 && <p className="text-straight-in mt-2">{words('parts:none')}</p>}
+      {(counts.odd ?? 0) === 0 && <p className="text-muted mt-2">{words('parts:none')}</p>}
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={words('parts:figures')}>
         <table className="mt-2 w-full border-collapse text-[15px]">
           <thead>
