@@ -4,7 +4,7 @@ import { writeFile } from 'node:fs/promises';
 import { Unzip, UnzipInflate } from 'fflate';
 import readXlsxFile from 'read-excel-file/node';
 import { COLUMN_LIMIT } from '@radiatrix/contract';
-import { csvLine } from '@radiatrix/core/table';
+import { csvLine, unguardCell } from '@radiatrix/core/table';
 
 /** Cells are laid out as a rectangle: where a few lie far out, nearly all of it would be nothing. */
 const RECTANGLE = { least: 2_000_000, perCell: 40 };
@@ -91,7 +91,9 @@ const SHEETS_MOST = 30;
 async function writeSheet(file: string, rows: unknown[][]): Promise<void> {
   const out = createWriteStream(file);
   for (const row of rows)
-    if (!out.write(csvLine(row.map(text)))) await new Promise<void>((go) => out.once('drain', () => go()));
+    // A workbook of ours guards its cells as a CSV does, and what reads the CSV takes one guard away.
+    if (!out.write(csvLine(row.map((cell) => unguardCell(text(cell))))))
+      await new Promise<void>((go) => out.once('drain', () => go()));
   await new Promise<void>((go) => out.end(() => go()));
 }
 
