@@ -4,7 +4,7 @@ import path from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
 import supertest from 'supertest';
-import type { Waits } from '@radiatrix/contract';
+import type { Upload, Waits } from '@radiatrix/contract';
 import { createApp, type AppOptions } from '../src/app.ts';
 import { connect, type Connection } from '../src/db/client.ts';
 import { createIfMissing, prepare } from '../src/db/prepare.ts';
@@ -123,3 +123,29 @@ export const ONE_POINT = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
   'base64',
 );
+
+/** Follows an upload until nothing is at work on it. */
+export async function settledUpload(who: Actor, id: string): Promise<Upload> {
+  for (let tries = 0; tries < 1200; tries += 1) {
+    const { body } = await who.get(`/api/uploads/${id}`).expect(200);
+    if (!['reading', 'applying', 'mapping'].includes((body as Upload).state)) return body as Upload;
+    await new Promise((go) => setTimeout(go, 50));
+  }
+  throw new Error('the upload never came to an end');
+}
+
+/** Sends a table, reads it with its columns as they were guessed, and brings in what is good of it. */
+export async function bringTableIn(
+  who: Actor,
+  kind: 'parts' | 'applications' | 'vehicles',
+  content: Buffer | string,
+  name = 'table.csv',
+): Promise<{ read: Upload; applied: Upload }> {
+  const { body } = await who.upload(`/api/uploads?${new URLSearchParams({ kind, name })}`, content).expect(201); // prettier-ignore
+  const { id, mapping } = body as Upload;
+  await who.write('post', `/api/uploads/${id}/preview`, { mapping, sourceId: null }).expect(202);
+  const read = await settledUpload(who, id);
+  if (read.counts.new + read.counts.changed === 0) return { read, applied: read };
+  await who.write('post', `/api/uploads/${id}/apply`).expect(202);
+  return { read, applied: await settledUpload(who, id) };
+}

@@ -5,7 +5,7 @@ import { ATTRIBUTES, PART_KINDS, readFigure, type Attribute, type PartKind } fro
 import { canMeasure, METHODS, type Method } from '@radiatrix/core/quantity';
 import { columnsOf } from '@radiatrix/core/table';
 import { columnHeading } from '@radiatrix/words/tables';
-import { Actor, demoServer } from './harness.ts';
+import { Actor, bringTableIn, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
 let rowan: Actor;
@@ -66,22 +66,9 @@ const parts = fc
     }),
   ); // prettier-ignore
 
-const until = async (id: string): Promise<Upload> => {
-  for (let tries = 0; tries < 600; tries += 1) {
-    const { body } = await rowan.get(`/api/uploads/${id}`).expect(200);
-    if (!['reading', 'applying', 'mapping'].includes((body as Upload).state)) return body as Upload;
-    await new Promise((go) => setTimeout(go, 50));
-  }
-  throw new Error('it never came to an end');
-};
 const bringIn = async (content: Buffer | string, name: string): Promise<Upload> => {
-  const { body } = await rowan.upload(`/api/uploads?${new URLSearchParams({ kind: 'parts', name })}`, content).expect(201); // prettier-ignore
-  const { id, mapping } = body as Upload;
-  await rowan.write('post', `/api/uploads/${id}/preview`, { mapping, sourceId: null }).expect(202);
-  const read = await until(id);
-  if (read.counts.new + read.counts.changed === 0) return read;
-  await rowan.write('post', `/api/uploads/${id}/apply`).expect(202);
-  expect((await until(id)).state).toBe('applied');
+  const { read, applied } = await bringTableIn(rowan, 'parts', content, name);
+  expect(['applied', 'ready']).toContain(applied.state);
   return read;
 };
 const own = (csv: string): string[] => csv.split('\r\n').filter((line) => line.startsWith('RT-'));

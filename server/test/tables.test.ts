@@ -1,7 +1,7 @@
 import { zipSync, strToU8 } from 'fflate';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import type { AsideRow, ImportReport, Problem, Upload } from '@radiatrix/contract';
-import { Actor, demoServer } from './harness.ts';
+import type { AsideRow, ImportedPart, ImportReport, Problem, ReviewLine, Upload } from '@radiatrix/contract';
+import { Actor, bringTableIn, demoServer } from './harness.ts';
 
 let server: Awaited<ReturnType<typeof demoServer>>;
 let rowan: Actor, piet: Actor;
@@ -288,6 +288,97 @@ describe('files as they come', () => {
     const markup = await read(`${HEAD}\n<b>x</b>,'; drop table part;--,‮NT 🚗,2009,2010,,,,,\n`);
     expect(markup.wrong.map((each) => each.heading)).toEqual(['Model', 'Part No.', 'Source']);
     expect(strToU8('').length).toBe(0);
+  });
+});
+
+describe('a table of parts is one thing to review', () => {
+  const list = (rows: readonly string[]): string =>
+    `Part number,Maker,Kind,Description,Overall width,Overall height,Core height,Takes the place of,Source\n${rows.map((row) => `${row},Harbour list\n`).join('')}`;
+  const review = async (who: Actor) => ((await who.get('/api/review').expect(200)).body as ReviewLine[]).filter(({ kind }) => kind === 'import'); // prettier-ignore
+  const act = async (who: Actor, id: number, what: string) => {
+    const { headers } = await who.get(`/api/review/import/${id}`).expect(200);
+    return who.write('post', `/api/review/import/${id}/${what}`, what === 'send-back' ? { reason: 'wrong column' } : undefined, { etag: headers.etag! }); // prettier-ignore
+  };
+
+  test('odd parts first; not by who sent it; sent back, put right, one taken out, the rest released', async () => {
+    const rows = Array.from({ length: 12 }, (_, at) => `IM-R ${at},Morvane,radiator,,${600 + at},400,,`);
+    rows.push('IM-R 20,Morvane,radiator,,612,990,,', 'IM-R 21,Morvane,radiator,,620,400,450,IM-R 0', 'imr0,Morvane,radiator,,601,402,,', 'IM-S 1,Morvane,shroud,,,,,'); // prettier-ignore
+    const { read, applied } = await bringTableIn(piet, 'parts', list(rows), 'morvane.csv');
+    expect([read.wrong, read.counts.new]).toEqual([[], 16]);
+    const batch = applied.batch!;
+    const { body } = await rowan.get(`/api/imports/${batch}/parts?which=odd`).expect(200);
+    const odd = (body as { parts: ImportedPart[] }).parts;
+    expect(odd.map(({ number, odd: what }) => [number, what.map(({ code }) => code)])).toEqual([
+      ['IM-R 0', ['number-alike']],
+      ['IM-R 20', ['far-from-kind']],
+      ['IM-R 21', ['at-odds']],
+      ['imr0', ['number-alike']],
+      ['IM-S 1', ['no-figures']],
+    ]);
+    // Its parts are reviewed with it, and not a second time one by one.
+    const lines = (await rowan.get('/api/review').expect(200)).body as ReviewLine[];
+    expect(lines.filter(({ title }) => title.startsWith('IM-'))).toEqual([]);
+    expect((await review(rowan)).map(({ title }) => title)).toEqual(['16 parts of morvane.csv']);
+    expect((await act(piet, batch, 'release')).status).toBe(403);
+    expect((await act(rowan, batch, 'send-back')).status).toBe(200);
+    expect((await review(piet))[0]!.sentBackFor).toBe('wrong column');
+
+    // What he puts right by another table goes into the import that is open, which is looked at anew.
+    const again = await bringTableIn(piet, 'parts', list(['IM-R 20,Morvane,radiator,,612,401,,', 'IM-R 1,Morvane,radiator,A short one,,,,']), 'morvane 2.csv'); // prettier-ignore
+    expect(again.read.counts).toMatchObject({ new: 0, changed: 2 });
+    expect((await review(rowan)).map(({ title }) => title).sort()).toEqual(['14 parts of morvane.csv', '2 parts of morvane 2.csv']); // prettier-ignore
+    const alike = odd.find(({ number }) => number === 'imr0')!.id;
+    await rowan.write('post', `/api/imports/${batch}/leave-out`, { parts: [alike] }).expect(200);
+    for (const { id } of await review(rowan)) expect((await act(rowan, id, 'release')).status).toBe(200);
+    expect(await review(rowan)).toEqual([]);
+    const { rows: states } = await server.connection.pool.query<{ number: string; state: string; alone: boolean; by: string | null }>(
+      "select p.number, r.state, r.alone, w.username as by from part p join part_revision r on r.part_id = p.id left join person w on w.id = r.released_by where p.maker = 'Morvane' and (p.number like 'IM-%' or p.number = 'imr0') order by 1",
+    ); // prettier-ignore
+    expect(states.filter(({ state }) => state !== 'released').map(({ number }) => number)).toEqual(['imr0']);
+    expect(new Set(states.filter(({ state }) => state === 'released').map(({ by, alone }) => `${by} ${alone}`))).toEqual(new Set(['rowan false'])); // prettier-ignore
+    // A cell that is empty says nothing: what is on record stays.
+    const kept = await server.connection.pool.query<{ text: string }>("select m.text from measurement m join part_revision r on r.id = m.part_revision_id join part p on p.id = r.part_id where p.number = 'IM-R 1' order by m.key"); // prettier-ignore
+    expect(kept.rows.map(({ text }) => text)).toEqual(['400', '601']);
+  });
+
+  test('who sent it does not release it, where the shop wants two people', async () => {
+    const { applied } = await bringTableIn(
+      rowan,
+      'parts',
+      list(['IM-R 40,Morvane,radiator,,600,400,,']),
+      'own.csv',
+    );
+    expect((await act(rowan, applied.batch!, 'release')).status).toBe(403);
+  });
+
+  test('rows at odds with each other or with the record are kept aside, each with its reason', async () => {
+    const { read } = await bringTableIn(
+      rowan,
+      'parts',
+      list([
+        'IM-T 1,Morvane,radiator,,600,400,,IM-T 2',
+        'IM-T 2,Morvane,radiator,,600,400,,IM-T 1',
+        'IM-T 3,Morvane,radiator,,600,400,,IM-T 3',
+        'IM-T 4,Morvane,radiator,,600,400,,no such',
+        'IM-T 5,Morvane,radiator,,600,400,,',
+        'IM-T 5,Morvane,radiator,,601,400,,',
+        'IM-T 5,Other maker,radiator,,,,,',
+        'NT-R 4402,Northreach,shroud,,,,,',
+        'IM-T 6,Morvane,radiator,,99999,400,,',
+      ]),
+    );
+    expect(read.wrong.map(({ row, reason }) => [row, reason.replace(/ \(.*/, '')])).toMatchObject([
+      [2, 'IM-T 2 takes the place of this part already, through others'],
+      [3, 'IM-T 1 takes the place of this part already, through others'],
+      [4, 'a part cannot take its own place'],
+      [5, 'no part no such is on record or in this file'],
+      [7, 'this source gives the figure a second time; the first is in row 6'],
+      [7, 'this source gives the figure a second time; the first is in row 6'],
+      [8, 'IM-T 5 is on record as a part of Morvane'],
+      [9, 'NT-R 4402 is on record as a radiator'],
+      [10, expect.stringContaining('99') as string],
+    ]);
+    expect(read.counts).toMatchObject({ new: 1, wrong: 8 });
   });
 });
 

@@ -1,5 +1,5 @@
 const HARD_BLANKS = /[\u00a0\u2007\u202f]/g;
-const NO_WIDTH = /[\u200b\u200c\u200d\u2060\ufeff]/g;
+const NO_WIDTH = /\u200b|\u200c|\u200d|\u2060|\ufeff/g;
 
 /** Hard blanks are blanks, and marks without width are nothing. @example plainCell('NT-R\u00a04402 ') // 'NT-R 4402' */
 export const plainCell = (text: string): string =>

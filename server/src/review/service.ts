@@ -1,11 +1,9 @@
 import { configurationTitle } from '@radiatrix/core/vehicle';
-import { claimSentence } from '@radiatrix/core/application';
 import { proofreadMap } from '@radiatrix/core/access';
 import { releasesAlone } from '@radiatrix/core/revision';
 import { proofread, type Finding } from '@radiatrix/core/procedure';
 import {
   CORRECTED,
-  type Change,
   type Corrected,
   type Person,
   type ReviewKind,
@@ -15,14 +13,12 @@ import {
 import { keepCorrection } from '../corrections/service.ts';
 import { importWords } from '@radiatrix/words/en/import';
 import type { Db } from '../db/client.ts';
-import { everyFigureOfBay, figuresOfRevisions, releaseFigures, waitingBays } from '../figures/queries.ts';
+import { everyFigureOfBay, releaseFigures, waitingBays } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import type { Context } from '../http/route.ts';
 import { markSentBack } from '../proposals/queries.ts';
 import { openProposal, proposalDetails, proposalLines, releaseProposal } from '../proposals/service.ts';
-import { changeOf } from '../proposals/touched.ts';
-import { boxOf, claims } from '../parts/queries.ts';
 import { mapOf } from '../access/queries.ts';
 import { documentOf } from '../procedures/queries.ts';
 import {
@@ -33,13 +29,7 @@ import {
   type RevisionHead,
   type RevisionKind,
 } from '../revisions/queries.ts';
-import {
-  advanceBay,
-  configurationsByIds,
-  loadVocabulary,
-  photosOf,
-  sendBackBay,
-} from '../vehicles/queries.ts';
+import { advanceBay, configurationsByIds, loadVocabulary, sendBackBay } from '../vehicles/queries.ts';
 import { settleTold, waitingTold } from '../vehicles/told-queries.ts';
 import { toldChanges } from '../vehicles/told.ts';
 import { batchedRevisions, sendBackBatch } from '../tables/batch-queries.ts';

@@ -41,19 +41,19 @@ export async function insertBatch(
   db: Db,
   { upload, name, rows, personId, into }: { upload: string; name: string; rows: number; personId: number; into: number | null },
 ): Promise<number | undefined> {
-  // A draft that somebody else had open before is theirs to bring to review.
-  const drafts = sql`
-    select i.row, i.draft_id from import_part i where i.upload = ${upload} and i.row = i.first and i.draft_id is not null
-      and (i.draft_id is distinct from i.revision_id or exists (select 1 from import_batch_part b where b.part_revision_id = i.draft_id))`;
-  const { rows: some } = await db.execute(sql`${drafts} limit 1`);
-  if (some.length === 0) return undefined;
+  // A draft that somebody else had open before is theirs to bring to review; one of an import moves over from it.
+  const { rows: drafts } = await db.execute<{ row: number; id: number }>(sql`
+    select i.row, i.draft_id as id from import_part i where i.upload = ${upload} and i.row = i.first and i.draft_id is not null
+      and (i.draft_id is distinct from i.revision_id or exists (select 1 from import_batch_part b where b.part_revision_id = i.draft_id))`);
+  if (drafts.length === 0) return undefined;
   const [held] = into === null ? [] : await waitingBatches(db, into);
   const { rows: made } = held
     ? await db.execute<{ id: number }>(sql`update import_batch set version = version + 1, sent_back_for = null where id = ${held.id} returning id`)
     : await db.execute<{ id: number }>(sql`insert into import_batch (name, person_id, rows) values (${name}, ${personId}, ${rows}) returning id`);
   const { id } = made[0]!;
-  await db.execute(sql`delete from import_batch_part where part_revision_id in (select draft_id from (${drafts}) each)`);
-  await db.execute(sql`insert into import_batch_part (batch_id, part_revision_id, row) select ${id}, draft_id, row from (${drafts}) each`);
+  const listed = sql`jsonb_to_recordset(${JSON.stringify(drafts)}::jsonb) as each (row integer, id integer)`;
+  await db.execute(sql`delete from import_batch_part where part_revision_id in (select id from ${listed})`);
+  await db.execute(sql`insert into import_batch_part (batch_id, part_revision_id, row) select ${id}, each.id, each.row from ${listed}`);
   return id;
 } // prettier-ignore
 

@@ -47,7 +47,6 @@ import {
   rememberMapping,
   takeUpload,
   tellUpload,
-  toldOf,
   uploadCounts,
   type UploadRow,
 } from './uploads-queries.ts';
