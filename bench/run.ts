@@ -6,6 +6,7 @@ import { measureAccess, measureFirstMove, measureFold } from './access.ts';
 import { measureDesk } from './desk.ts';
 import { measureNextCheck } from './diagnosis.ts';
 import { measureFit } from './fit.ts';
+import { measureImports } from './imports.ts';
 import { measureMatch, someVehicle } from './http.ts';
 import { measureFewest, measureOracle } from './lines.ts';
 import { measureGuessing, measureLoad } from './load.ts';
@@ -23,6 +24,25 @@ const {
 } = process.env as Record<string, string>;
 const say = (what: string, measured: string, aim: string, met: boolean): void =>
   console.log(`${what.padEnd(34)} ${measured.padEnd(62)} aim ${aim}: ${met ? 'met' : 'missed'}`);
+
+if (process.argv.includes('imports')) {
+  const seconds = (of: number): string => `${(of / 1000).toFixed(1)} s`;
+  const { runs, largestMb } = await measureImports(base!, databaseUrl!, Number(process.env.SERVER_PID));
+  for (const run of runs)
+    say(
+      `${run.parts.toLocaleString('en')} parts, ${(run.parts * 3).toLocaleString('en')} lines`,
+      `parts read ${seconds(run.partsReadMs)}, in ${seconds(run.partsInMs)}; lines read ${seconds(run.linesReadMs)}, in ${seconds(run.linesInMs)}; bare copy ${seconds(run.copyMs)}; 50 parts meanwhile ${seconds(run.smallMs)}`,
+      'each under 60 s',
+      Math.max(run.partsReadMs, run.partsInMs, run.linesReadMs, run.linesInMs) < 60_000,
+    );
+  const [small, large] = [runs.at(-3)!, runs.at(-1)!];
+  const times = (key: 'partsReadMs' | 'partsInMs' | 'linesReadMs' | 'linesInMs'): number =>
+    large[key] / small[key];
+  const grown = (['partsReadMs', 'partsInMs', 'linesReadMs', 'linesInMs'] as const).map(times);
+  say('four times the rows', `${grown.map((each) => each.toFixed(2)).join(', ')} times as long`, '4.5 at most', Math.max(...grown) <= 4.5); // prettier-ignore
+  say('largest memory of a process', `${Math.round(largestMb)} MB`, '400 MB', largestMb < 400);
+  process.exit(0);
+}
 
 const fit = measureFit();
 say(

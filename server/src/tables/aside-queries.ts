@@ -1,5 +1,6 @@
 import { and, asc, eq, gt, inArray, sql } from 'drizzle-orm';
 import type { CellProblem, FileRow } from '@radiatrix/core/table';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { uploadFix, uploadWrong } from '../db/schema/index.ts';
 
@@ -28,7 +29,7 @@ export const dropWrong = (db: Db, id: string): Promise<unknown> => db.delete(upl
 /** Rows that can come in now are wrong no more; they go once the table is applied. */
 export const clearProblems = (db: Db, id: string, rows: readonly number[]): Promise<unknown> =>
   db.execute(sql`
-    update upload_wrong set problems = '[]' where upload_id = ${id} and row in (select jsonb_array_elements_text(${JSON.stringify(rows)}::jsonb)::int)`);
+    update upload_wrong set problems = '[]' where upload_id = ${id} and ${anyOf(sql`row`, rows)}`);
 
 /** Forgets the rows that have come in. */
 export const dropCleared = (db: Db, id: string): Promise<unknown> =>

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { ImportedPart, OddCode, Oddity } from '@radiatrix/contract';
 import type { RevisionState } from '@radiatrix/contract';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 
 export interface BatchRow {
@@ -126,10 +127,16 @@ export async function batchRevisions(db: Db, batch: number): Promise<{ id: numbe
   return rows;
 } // prettier-ignore
 
-export const keepOddities = (db: Db, batch: number, odd: readonly { revision: number; odd: Oddity[] }[]) =>
-  db.execute(sql`
-    update import_batch_part b set odd = coalesce(each.odd, '[]') from import_batch_part own left join jsonb_to_recordset(${JSON.stringify(odd)}::jsonb) as each (revision integer, odd jsonb) on each.revision = own.part_revision_id
-    where b.batch_id = ${batch} and own.batch_id = b.batch_id and own.part_revision_id = b.part_revision_id`);
+export async function keepOddities(
+  db: Db,
+  batch: number,
+  odd: readonly { revision: number; odd: Oddity[] }[],
+): Promise<void> {
+  await db.execute(sql`update import_batch_part set odd = '[]' where batch_id = ${batch} and odd <> '[]'`);
+  await db.execute(sql`
+    update import_batch_part b set odd = each.odd from jsonb_to_recordset(${JSON.stringify(odd)}::jsonb) as each (revision integer, odd jsonb)
+    where b.batch_id = ${batch} and b.part_revision_id = each.revision`);
+}
 
 /** How many parts of an import are odd, and in which way. */
 export async function oddCounts(db: Db, batch: number): Promise<Partial<Record<OddCode | 'all' | 'odd', number>>> {
@@ -189,7 +196,7 @@ export const leaveOutOf = async (db: Db, batch: number, partIds: readonly number
   (
     await db.execute(sql`
       delete from import_batch_part b using part_revision r where b.batch_id = ${batch} and r.id = b.part_revision_id and ${OPEN}
-        and r.part_id in (select jsonb_array_elements_text(${JSON.stringify(partIds)}::jsonb)::int)`)
+        and ${anyOf(sql`r.part_id`, partIds)}`)
   ).rowCount ?? 0;
 
 /** The version of an import moves with those of its revisions, so that a release names what it has looked at. */

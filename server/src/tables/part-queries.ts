@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { nameKey } from '@radiatrix/core/table';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import type { FoundWrong } from './staging.ts';
 
@@ -89,10 +90,10 @@ async function figuresTwice(db: Db, upload: string): Promise<FoundWrong[]> {
 /** Takes wrong rows out; with the first row of a part go its other rows, since they say nothing of it by themselves. */
 async function markWrong(db: Db, upload: string, wrong: FoundWrong[]): Promise<void> {
   if (wrong.length === 0) return;
-  const rows = JSON.stringify([...new Set(wrong.map(({ row }) => row))]);
+  const rows = [...new Set(wrong.map(({ row }) => row))];
   const { rows: along } = await db.execute<{ row: number; first: number }>(sql`
     update import_part set verdict = 'wrong' where upload = ${upload} and verdict <> 'wrong'
-      and (row in (select jsonb_array_elements_text(${rows}::jsonb)::int) or first in (select jsonb_array_elements_text(${rows}::jsonb)::int))
+      and (${anyOf(sql`row`, rows)} or ${anyOf(sql`first`, rows)})
     returning row, first`);
   const known = new Map(wrong.map(({ row, problem }) => [row, problem]));
   for (const { row, first } of along) if (!known.has(row)) wrong.push({ row, problem: known.get(first)! });

@@ -15,6 +15,7 @@ import {
   type ReadingChoices,
 } from '@radiatrix/core/table';
 import { PACKAGES } from '@radiatrix/core/vehicle';
+import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import type { HeavyWork } from '../db/heavy.ts';
 import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
@@ -162,7 +163,10 @@ export async function compare(db: Db, upload: string): Promise<FoundWrong[]> {
   // They are wrong as they are, and no further question: a file of one line over and over would be all against all.
   const markWrong = () =>
     db.execute(
-      sql`update import_line set verdict = 'wrong' where upload = ${upload} and row in (select jsonb_array_elements_text(${JSON.stringify(wrong.map(({ row }) => row))}::jsonb)::int)`,
+      sql`update import_line set verdict = 'wrong' where upload = ${upload} and ${anyOf(
+        sql`row`,
+        wrong.map(({ row }) => row),
+      )}`,
     );
   if (wrong.length > 0) await markWrong();
   // Lines with exceptions may still not clash: those few are weighed by core.

@@ -245,7 +245,8 @@ export class TableWork {
     await aside.flush();
     await this.keepFound(own, read.found);
     const bad = new Set(read.found.map((each) => each.row));
-    await clearProblems(db, id, read.good.filter((each) => !bad.has(each)));
+    // Of a file that is read whole, what was wrong before is gone already.
+    if (row.partly) await clearProblems(db, id, read.good.filter((each) => !bad.has(each)));
     return {
       state: 'ready',
       done: gathered.rows,

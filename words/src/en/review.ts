@@ -19,6 +19,7 @@ export const reviewWords = catalogue('review', {
   'kind:import': 'import',
   'kind:proposal': 'change',
   imported: 'came in as one table',
+  'import:by': 'came in as one table, brought by {author}',
   proposed: 'proposed',
   revision: 'revision {revision}, {state}',
   parts: 'Parts of the import',

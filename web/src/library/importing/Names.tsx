@@ -161,11 +161,11 @@ function Line({
   const said = name.of ? words('names:of', { model: name.said, make: name.of }) : name.said;
   return (
     <tr className="border-rule border-b align-baseline">
-      <th scope="row" className="w-64 py-1 pr-3 text-left font-semibold">
+      <th scope="row" className="w-56 py-1 pr-3 text-left font-semibold">
         {said}
       </th>
       <td className="figure text-muted w-20 pr-3 text-right">{name.rows.toLocaleString('en')}</td>
-      <td className="w-60 pr-3">
+      <td className="w-52 pr-3">
         <select
           className={`select ${act === 'ask' ? 'border-changes' : ''}`}
           aria-label={said}
@@ -235,7 +235,7 @@ function Details({
         const list = key === 'kind' && kind === 'transmission' ? TRANSMISSION_KINDS : LISTS[key];
         const own = { 'aria-label': `${said}: ${label}`, value: details[key] ?? '' };
         return list ? (
-          <span key={key} className="w-32">
+          <span key={key} className="w-[104px]">
           <select className="select" {...own} onChange={(event) => onChange({ [key]: event.target.value })}>
             <option value="">{label}</option>
             {list.map((each) => (
@@ -246,7 +246,7 @@ function Details({
           </select>
           </span>
         ) : (
-          <span key={key} className={key === 'code' || key === 'kind' ? 'w-32' : 'w-20'}>
+          <span key={key} className={key === 'code' || key === 'kind' ? 'w-24' : 'w-[68px]'}>
           <input
             className="input"
             inputMode={key === 'code' || key === 'kind' ? 'text' : 'decimal'}

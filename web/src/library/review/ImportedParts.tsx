@@ -34,7 +34,7 @@ export function ImportedParts({ id, canTakeOut }: { id: number; canTakeOut: bool
       <h2 className="text-[20px]">{words('parts')}</h2>
       <div className="mt-1 flex flex-wrap gap-2" role="group" aria-label={words('parts')}>
         {(['odd', 'sample', 'all'] as const).map((each) => (
-          <button key={each} type="button" className="btn" aria-pressed={which === each} onClick={() => show(each)}>
+          <button key={each} type="button" className={`btn ${which === each ? '!border-copper text-copper' : ''}`} aria-pressed={which === each} onClick={() => show(each)}>
             {each === 'sample' ? words('parts:sample') : words(`parts:${each}`, { n: counts[each] ?? 0 })}
           </button>
         ))}

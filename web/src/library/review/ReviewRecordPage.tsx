@@ -52,8 +52,9 @@ export function ReviewRecordPage() {
           )}
         </h1>
         <p className="text-muted">
-          {atOnce ? 'proposed' : `revision ${record.revision}, ${record.state}`} · written by {record.author}{' '}
-          · changes since {record.since}
+          {kind === 'import'
+            ? reviewWords('import:by', { author: record.author })
+            : `${atOnce ? 'proposed' : `revision ${record.revision}, ${record.state}`} · written by ${record.author} · changes since ${record.since}`}
         </p>
       </div>
       {record.sentBackFor && (
