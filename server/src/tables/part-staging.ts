@@ -6,13 +6,15 @@ import { PART_KINDS } from '@radiatrix/core/figures';
 import { nameKey, PartReader, type CellProblem, type FileRow, type PartRow } from '@radiatrix/core/table';
 import { figureFault } from '@radiatrix/words/faults';
 import { choiceNamed, figureName, kindName } from '@radiatrix/words/figures';
+import { uploadWords } from '@radiatrix/words/en/upload';
 import type { HeavyWork } from '../db/heavy.ts';
+import { ProblemError } from '../http/problem.ts';
 import { cellsOf, copied, sourceOf, type Reading } from './staging.ts';
 
 /** Rows copied at once: two tables are filled in turns, over one connection. */
 const CHUNK = 4000;
-/** A table of parts has no more rows: which row is the first of which part is kept in memory meanwhile. */
-export const PART_ROWS = 300_000;
+/** A table has no more parts: which row is the first of which part is kept in memory meanwhile. */
+const PARTS_MOST = 300_000;
 
 const detailsSchema = newPartSchema.concat(partDetailsSchema as never);
 const byCode = (a: { seller: string; number: string }, b: { seller: string; number: string }): number =>
@@ -111,6 +113,8 @@ export async function stageParts(
       continue;
     }
     const key = nameKey(row.number);
+    if (firsts.size >= PARTS_MOST)
+      throw new ProblemError('too-large', { detail: uploadWords('too-long', { kind: 'parts', n: PARTS_MOST }) }); // prettier-ignore
     const first = firsts.get(key)?.row ?? each.row;
     if (first === each.row) firsts.set(key, { row: first, kind: row.kind, maker: row.maker });
     samples.add(each, () => says(row));

@@ -24,11 +24,12 @@ import {
   toldOf,
   uploadById,
   uploadCounts,
+  uploadLines,
   type UploadRow,
 } from './uploads-queries.ts';
 
 /** Tables that lie here at once, of one person and of everybody. */
-const HELD = { own: 6, all: 30 };
+const HELD = { own: 6, all: 30, aside: 20 };
 const SEPARATOR_NAMES: Record<string, string> = {
   ',': 'comma',
   ';': 'semicolon',
@@ -66,6 +67,9 @@ export async function addUpload(
   await dropBeyond(db, person.id, HELD.own);
   if ((await uploadCounts(db)).all >= HELD.all)
     throw new ProblemError('busy', { detail: uploadWords('too-many', { n: HELD.all }) });
+  // A file is kept for as long as rows of it wait: not without end.
+  if ((await uploadLines(db, person.id)).filter(({ aside }) => aside > 0).length >= HELD.aside)
+    throw new ProblemError('busy', { detail: uploadWords('too-many-aside', { n: HELD.aside }) });
   const id = randomUUID();
   // The first sheet that has rows: a cover page is passed over.
   const sheet = Math.max(0, sheets.findIndex(({ top }) => top.length >= 2)); // prettier-ignore

@@ -4,6 +4,8 @@ import { catalogue } from '../catalogue.ts';
 export const uploadWords = catalogue('upload', {
   'server-ended': 'The server that was at work on it ended. Nothing was changed. Begin again.',
   'too-many': '{n} tables lie here already. Bring one of them in first, or throw one away.',
+  'too-many-aside':
+    'Rows of {n} files are kept aside already. Put those of one file right, or throw them away.',
   partly: 'Part of this file is in. Send it again to read it differently.',
   'no-rows': 'There are headings and no rows under them.',
   'no-heading': 'Row {row} is not among the first rows of the sheet that hold anything.',
