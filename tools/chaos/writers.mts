@@ -78,6 +78,20 @@ async function untilState(ground: Ground, id: string, ...states: string[]): Prom
   return 'over';
 } // prettier-ignore
 
+/** Sends a table, has it read and brought in; true once the server said that it is in. */
+async function bringTableIn(ground: Ground, kind: 'applications' | 'parts', name: string, csv: string): Promise<boolean> {
+  const sent = await write(ground, 'POST', `/api/uploads?${new URLSearchParams({ kind, name })}`, csv);
+  if (!sent || sent.status !== 201) {
+    if (sent) ground.refused('table', sent);
+    return false;
+  }
+  const { id, mapping } = sent.body as { id: string; mapping: unknown };
+  const read = await write(ground, 'POST', `/api/uploads/${id}/preview`, { mapping, sourceId: null });
+  if (read?.status !== 202 || (await untilState(ground, id, 'ready', 'failed')) !== 'ready') return false;
+  const asked = await write(ground, 'POST', `/api/uploads/${id}/apply`, undefined);
+  return asked?.status === 202 && (await untilState(ground, id, 'applied', 'failed')) === 'applied';
+} // prettier-ignore
+
 /** A writer of every kind of record and event; one of a registry that is missing here does not compile. */
 const WRITERS: Record<Kind, (ground: Ground) => Promise<void>> = {
   make: (ground) => record(ground, 'make', 'name', (name) => ({ name })),
@@ -159,14 +173,15 @@ const WRITERS: Record<Kind, (ground: Ground) => Promise<void>> = {
     if (!one || parts.includes(undefined)) return;
     const note = marker();
     const csv = `Part number,Model,Year from,Year to,Source,Note\n${parts.map((part) => `${part!.number},Tussock,2009,2010,Counter talk,${note}`).join('\n')}\n`;
-    const sent = await write(ground, 'POST', `/api/uploads?${new URLSearchParams({ kind: 'applications', name: 'lines.csv' })}`, csv);
-    if (!sent || sent.status !== 201) return sent && ground.refused('table', sent);
-    const { id, mapping } = sent.body as { id: string; mapping: unknown };
-    const read = await write(ground, 'POST', `/api/uploads/${id}/preview`, { mapping, sourceId: null });
-    if (read?.status !== 202 || (await untilState(ground, id, 'ready', 'failed')) !== 'ready') return;
-    const asked = await write(ground, 'POST', `/api/uploads/${id}/apply`, undefined);
-    if (asked?.status === 202 && (await untilState(ground, id, 'applied', 'failed')) === 'applied')
+    if (await bringTableIn(ground, 'applications', 'lines.csv', csv))
       ground.acknowledged({ kind: 'table', sql: 'select 1 from application where note = $1', marker: note, rows: 3 });
+  },
+  // Parts, their drafts and the import that holds them: all or nothing.
+  import: async (ground) => {
+    const text = marker();
+    const csv = `Part number,Maker,Kind,Description,Core width,Source\n${[1, 2, 3].map((at) => `${text}-${at},Morvane,radiator,${text},600,Counter talk`).join('\n')}\n`;
+    if (await bringTableIn(ground, 'parts', `${text}.csv`, csv))
+      ground.acknowledged({ kind: 'import', sql: "select 1 from part_revision r join measurement m on m.part_revision_id = r.id join import_batch_part b on b.part_revision_id = r.id where r.description = $1 union all select 1 from import_batch where name = $1 || '.csv'", marker: text, rows: 4 });
   },
   event: async (ground) => {
     const device = marker();
