@@ -2,7 +2,6 @@ import type { PartKind } from '@radiatrix/core/figures';
 import Joi from 'joi';
 import { id } from './common.ts';
 import type { RevisionState } from './revision.ts';
-import { EDITORS, REVIEWERS, type Routes } from './route.ts';
 
 /** What is odd about a part that came in with a table: far from its kind, alike another, at odds with itself. */
 export const ODD_CODES = ['far-from-kind', 'number-alike', 'figures-alike', 'at-odds', 'no-figures'] as const;
@@ -52,13 +51,7 @@ export interface ImportAnswers {
   };
   leaveOut: { left: number };
 }
-export const importReviewRoutes = {
-  importedParts: { method: 'get', path: '/api/imports/:id/parts', summary: 'Parts that came in with a table and wait for a reviewer', roles: EDITORS, query: importedQuery },
-  leaveOut: {
-    method: 'post',
-    path: '/api/imports/:id/leave-out',
-    summary: 'Take parts out of an import, to be reviewed one by one',
-    roles: REVIEWERS,
-    body: Joi.object<{ parts: number[] }>({ parts: Joi.array().items(id).min(1).max(5000).required() }),
-  },
-} as const satisfies Routes; // prettier-ignore
+
+export const leaveOutSchema = Joi.object<{ parts: number[] }>({
+  parts: Joi.array().items(id).min(1).max(5000).required(),
+});

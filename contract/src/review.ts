@@ -1,4 +1,5 @@
 import { reasonSchema } from './common.ts';
+import { importedQuery, leaveOutSchema } from './import-review.ts';
 import type { LibraryTable } from './library-fields.ts';
 import type { REVIEW_KINDS, RevisionState, Stamp } from './revision.ts';
 import { EDITORS, REVIEWERS, type Routes } from './route.ts';
@@ -66,6 +67,8 @@ export const reviewRoutes = {
   sendBack: { method: 'post', path: '/api/review/:kind/:id/send-back', summary: 'Send a draft back to its author, with the reason', roles: REVIEWERS, ifMatch: true, body: reasonSchema },
   withdraw: { method: 'post', path: '/api/review/:kind/:id/withdraw', summary: 'Withdraw what was released, with the reason', roles: REVIEWERS, body: reasonSchema },
   release: { method: 'post', path: '/api/review/:kind/:id/release', summary: 'Release a revision to installers', roles: REVIEWERS, ifMatch: true },
+  importedParts: { method: 'get', path: '/api/imports/:id/parts', summary: 'Parts that came in with a table and wait for a reviewer', roles: EDITORS, query: importedQuery },
+  leaveOut: { method: 'post', path: '/api/imports/:id/leave-out', summary: 'Take parts out of an import, to be reviewed one by one', roles: REVIEWERS, body: leaveOutSchema },
   takeBack: { method: 'delete', path: '/api/proposals/:id', summary: 'Take back a change one has proposed', roles: EDITORS },
   proposedPhoto: { method: 'get', path: '/api/proposals/:id/photo', summary: 'A photograph that waits for a reviewer', roles: EDITORS },
 } as const satisfies Routes; // prettier-ignore

@@ -31,7 +31,7 @@ import { reviewRoutes, type ReviewAnswers } from './review.ts';
 import { historyRoutes, type HistoryAnswers } from './history.ts';
 import { photoRoutes, type PhotoAnswers } from './photo.ts';
 import { bundleRoutes, type BundleAnswers } from './bundle.ts';
-import { importReviewRoutes, type ImportAnswers } from './import-review.ts';
+import type { ImportAnswers } from './import-review.ts';
 import { tableRoutes, type TableAnswers } from './table.ts';
 
 /** Every address of the server: mounted, guarded, documented and called from here. Each domain's file has its own. */
@@ -69,7 +69,6 @@ export const ROUTES = {
   ...photoRoutes,
   ...bundleRoutes,
   ...tableRoutes,
-  ...importReviewRoutes,
 } as const;
 export type RouteId = keyof typeof ROUTES;
 

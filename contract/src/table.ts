@@ -233,7 +233,7 @@ export const tableRoutes = {
   layoutUpload: { method: 'post', path: '/api/uploads/:id/layout', summary: 'Say which sheet is read and where its headings stand', roles: EDITORS, body: layoutSchema },
   newNames: { method: 'post', path: '/api/uploads/:id/names', summary: 'Make the names that a table gives and nobody has on record', roles: EDITORS, body: newNamesSchema },
   asideRows: { method: 'get', path: '/api/uploads/:id/rows', summary: 'Rows of a table that cannot come in, with what is wrong', roles: EDITORS, query: asideQuery },
-  fixRows: { method: 'put', path: '/api/uploads/:id/rows', summary: 'Put rows right that could not come in, or throw them away', roles: EDITORS, body: fixesSchema },
+  fixRows: { method: 'post', path: '/api/uploads/:id/rows', summary: 'Put rows right that could not come in, or throw them away', roles: EDITORS, body: fixesSchema },
   upload: { method: 'get', path: '/api/uploads/:id', summary: 'How an uploaded table stands', roles: EDITORS },
   previewUpload: { method: 'post', path: '/api/uploads/:id/preview', summary: 'Read an uploaded table against the library', roles: EDITORS, body: previewSchema },
   applyUpload: { method: 'post', path: '/api/uploads/:id/apply', summary: 'Bring the good rows of an uploaded table in', roles: EDITORS },

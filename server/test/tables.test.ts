@@ -105,7 +105,7 @@ describe('a table of applications', () => {
     const aside = (body as { rows: AsideRow[] }).rows;
     expect(aside.map(({ row, wrong }) => [row, wrong.length])).toEqual([[2, 1], [3, 2], [4, 1], [5, 1]]); // prettier-ignore
     await rowan
-      .write('put', `/api/uploads/${upload.id}/rows`, {
+      .write('post', `/api/uploads/${upload.id}/rows`, {
         rows: [
           { row: 2, cells: aside[0]!.cells.map((cell) => (cell === 'ZZ 1' ? 'NT-R 4402' : cell)) },
           { row: 4, cells: null },

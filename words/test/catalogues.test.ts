@@ -3,6 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { afterEach, describe, expect, test } from 'vitest';
 import { ATTRIBUTES, PART_KINDS, type Attribute } from '@radiatrix/core/figures';
 import { CHECK_IDS } from '@radiatrix/core/fit';
+import { CELL_CODES } from '@radiatrix/core/table';
 import { PRACTICE_NAMES, WORK_CODES, WORK_TABLE } from '@radiatrix/core/practice';
 import { compileMessages } from '../build/compile-messages.ts';
 import { catalogue, loadedCatalogues, setDisguise } from '../src/catalogue.ts';
@@ -60,7 +61,7 @@ describe('messages', () => {
   test('are each used: their key, or the part before its colon, stands somewhere outside the catalogue', () => {
     const code = `${sources(`${here}src`).replace(/export const \w+ = catalogue\([\s\S]*?\n\}\);/g, '')}
 ${['core', 'contract', 'web', 'server'].map((each) => sources(`${here}../${each}/src`)).join('')}`;
-    const derived = new Set(['figures', 'choices', 'places', 'kinds', 'checks', 'practice', 'work', 'materials', 'concerns', 'methods', 'quantity', 'margin', 'transfer', 'practice-units']); // prettier-ignore
+    const derived = new Set(['figures', 'choices', 'places', 'kinds', 'checks', 'practice', 'work', 'materials', 'concerns', 'methods', 'quantity', 'margin', 'transfer', 'practice-units', 'cells']); // prettier-ignore
     const unused = all.filter(({ name, key }) => {
       if (derived.has(name)) return false;
       const [head, ...rest] = key.split(':');
@@ -83,6 +84,7 @@ describe('every code has its message', () => {
     );
     expect(keysOf('choices').sort()).toEqual([...new Set(sets)].sort());
     for (const kind of PART_KINDS) expect(kindName(kind)).toBe(kindName(kind).toLowerCase());
+    expect(keysOf('cells').sort()).toEqual(CELL_CODES.flatMap((code) => [code, `${code}:fix`]).sort());
     expect([...new Set(keysOf('checks').map((key) => key.split(':')[0]!))].sort()).toEqual(
       [...CHECK_IDS].sort(),
     );

@@ -12,7 +12,7 @@ const SENTENCE =
   /(['`])(?=[^'`\n]*\p{L}{2,} \p{L}+ \p{L}+)[^'`\n]*\1|>[^<>{}=;()]*\p{L}{2,} \p{L}+ \p{L}+[^<>{}=;()]*</u;
 /** Class names, symbols of units, SQL, imports and messages of broken contracts are not read by people who use the product. */
 const NOT_READ =
-  /className|symbol: |import |from '|sql`|throw new (RangeError|Error)|\b(flex|grid|border|text-\[|px-)|^\s*(\/\/|\*|\/\*)/;
+  /className|symbol: |import |from '|sql[`<]|client\.query\(|^\s*(select|insert|update|delete|and|or|from|with|where|left|case)\s.*[=(]|throw new (RangeError|Error)|\b(flex|grid|border|text-\[|px-)|^\s*(\/\/|\*|\/\*)/;
 
 const withSentences = (folder: string): string[] =>
   filesOf(folder).filter((file) =>

@@ -1,5 +1,6 @@
 import { claimSentence } from '@radiatrix/core/application';
 import type { Change } from '@radiatrix/contract';
+import { reviewWords } from '@radiatrix/words/en/review';
 import type { Db } from '../db/client.ts';
 import { figuresOfRevisions } from '../figures/queries.ts';
 import { figureRecord } from '../figures/service.ts';
@@ -35,7 +36,7 @@ export async function partChanges(
       ...(released ? [] : await comesToLight(db, id)),
     ],
     blocking: [] as string[],
-    remarks: of(open).length === 0 ? ['No figures are held: every verdict will be “not proven”.'] : [],
+    remarks: of(open).length === 0 ? [reviewWords('no-figures')] : [],
   };
 }
 
@@ -47,9 +48,11 @@ async function comesToLight(db: Db, partId: number): Promise<Change[]> {
   ]);
   return [
     ...held.map((claim) => ({
-      ...changeOf('Said to fit', '', claimSentence(claim, vocabulary)),
+      ...changeOf(reviewWords('said-to-fit'), '', claimSentence(claim, vocabulary)),
       support: `${claim.source}, grade ${claim.grade}`,
     })),
-    ...photos.map((photo) => changeOf('Photograph', '', photo.caption || 'without a caption')),
+    ...photos.map((photo) =>
+      changeOf(reviewWords('photograph'), '', photo.caption || reviewWords('no-caption')),
+    ),
   ];
 }

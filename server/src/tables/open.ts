@@ -7,6 +7,7 @@ import type { Request } from 'express';
 import { COLUMN_LIMIT } from '@radiatrix/contract';
 import { separatorOf, type FileRow } from '@radiatrix/core/table';
 import type { FileReader } from '../http/body.ts';
+import { uploadWords } from '@radiatrix/words/en/upload';
 import { ProblemError } from '../http/problem.ts';
 import { encodingOf, isZip, receive } from './receive.ts';
 import { firstLines, rowsOf } from './read.ts';
@@ -47,7 +48,8 @@ export async function topOf(rows: AsyncIterable<FileRow>): Promise<FileRow[]> {
 }
 
 async function opened(folder: string, sent: string): Promise<OpenTable> {
-  const refuse = (why: string) => new ProblemError('unreadable', { detail: `${why} Nothing was changed.` });
+  const refuse = (why: string) =>
+    new ProblemError('unreadable', { detail: `${why} ${uploadWords('nothing-changed')}` });
   let [encoding, separator] = ['utf-8', ','];
   let files: { name: string; file: string }[];
   if (await isZip(sent)) {
@@ -62,10 +64,9 @@ async function opened(folder: string, sent: string): Promise<OpenTable> {
   for (const each of files)
     sheets.push({ ...each, top: await topOf(rowsOf(createReadStream(each.file), encoding, separator)) });
   const widest = Math.max(0, ...sheets.flatMap(({ top }) => top.map(({ cells }) => cells.length)));
-  if (widest > COLUMN_LIMIT)
-    throw refuse(`There are ${widest} columns; a table has ${COLUMN_LIMIT} at most.`);
-  if (sheets.every(({ top }) => top.length === 0)) throw refuse('The first row has no headings.');
-  if (sheets.every(({ top }) => top.length < 2)) throw refuse('There are headings and no rows under them.');
+  if (widest > COLUMN_LIMIT) throw refuse(uploadWords('too-wide', { n: widest, most: COLUMN_LIMIT }));
+  if (sheets.every(({ top }) => top.length === 0)) throw refuse(uploadWords('no-headings'));
+  if (sheets.every(({ top }) => top.length < 2)) throw refuse(uploadWords('no-rows'));
   return { folder, encoding, separator, sheets };
 }
 
@@ -80,7 +81,7 @@ export function tableReader(): FileReader {
       underWay.length >= RECEIVED_AT_ONCE.all ||
       underWay.filter((id) => id === person.id).length >= RECEIVED_AT_ONCE.own
     )
-      throw new ProblemError('busy', { detail: 'Other files are on their way in; send this one when they are here.' }); // prettier-ignore
+      throw new ProblemError('busy', { detail: uploadWords('on-their-way') }); // prettier-ignore
     underWay.push(person.id);
     let folder: string | undefined;
     try {

@@ -141,10 +141,11 @@ export async function layoutUpload(
   return toldOf({ ...row, view, state: 'mapping', message: '' });
 }
 
+export const notReady = (detail: string) => new ProblemError('not-ready', { detail });
+
 export function assertIdle(row: UploadRow): void {
-  if (row.state === 'reading' || row.state === 'applying')
-    throw new ProblemError('not-ready', { detail: uploadWords('at-work') });
-  if (row.state === 'waiting') throw new ProblemError('not-ready', { detail: uploadWords('waits') });
+  if (row.state === 'reading' || row.state === 'applying') throw notReady(uploadWords('at-work'));
+  if (row.state === 'waiting') throw notReady(uploadWords('waits'));
 }
 
 /** Forgets what files of these headings were taken for, and guesses anew. */

@@ -16,6 +16,7 @@ import {
 } from '@radiatrix/core/table';
 import { PACKAGES } from '@radiatrix/core/vehicle';
 import { anyOf } from '../db/any-of.ts';
+import { uploadWords } from '@radiatrix/words/en/upload';
 import type { Db } from '../db/client.ts';
 import type { HeavyWork } from '../db/heavy.ts';
 import { orAny, orNull, WRITTEN } from '../db/schema/columns.ts';
@@ -286,9 +287,9 @@ export async function bringIn(
 export async function bringInReleased(db: Db, upload: string): Promise<void> {
   await unhurried(db);
   if ((await lastRow(db, upload)) === 0)
-    throw new ProblemError('not-found', { detail: 'The lines of that table are no longer kept.' });
+    throw new ProblemError('not-found', { detail: uploadWords('lines-gone') });
   if (await newlyWrong(db, upload, await weighedAgain(db, upload)))
-    throw new ProblemError('stale', { detail: 'The library changed since the table was proposed.' });
+    throw new ProblemError('stale', { detail: uploadWords('changed-since') });
   await bringIn(db, upload);
   await forgetLines(db, upload);
   await leaveUpload(db, upload, { state: 'applied' });

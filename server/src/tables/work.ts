@@ -29,7 +29,7 @@ import { stageParts } from './part-staging.ts';
 import { bringInParts, compareParts, goodPartRows, lockStagedParts, partCounts } from './part-queries.ts';
 import { goodLines, linesOfSeenParts, stagedSample, verdictCounts } from './queries.ts';
 import { rowsOf } from './read.ts';
-import { assertIdle, own, wordsOf } from './service.ts';
+import { assertIdle, notReady, own, wordsOf } from './service.ts';
 import { headingsOf, shapeOf } from './sheets.ts';
 import {
   bringIn,
@@ -125,7 +125,7 @@ export class TableWork {
     if ((await uploadCounts(db)).working >= WORKING)
       throw new ProblemError('busy', { detail: uploadWords('working') });
     const told = await takeUpload(db, id, person.id, state);
-    if (!told) throw new ProblemError('not-ready', { detail: uploadWords('at-work') });
+    if (!told) throw notReady(uploadWords('at-work'));
     void this.watched(id, work)
       .catch(async (error: unknown): Promise<Left | undefined> => {
         // Of a file that is partly in, rows are kept aside: it goes back to where it stood.
@@ -304,10 +304,9 @@ export class TableWork {
 
   async apply(id: string, person: Person): Promise<Upload> {
     const row = await own(this.connection.db, id, person);
-    if (row.state !== 'ready') throw new ProblemError('not-ready', { detail: uploadWords('look-first') });
+    if (row.state !== 'ready') throw notReady(uploadWords('look-first'));
     const { counts } = row.view;
-    if (counts.new + counts.changed + counts.same === 0)
-      throw new ProblemError('not-ready', { detail: uploadWords('nothing-good') });
+    if (counts.new + counts.changed + counts.same === 0) throw notReady(uploadWords('nothing-good'));
     return this.begin(row, person, 'applying', async ({ db }, progress) => {
       const left = await asPerson(db, person.id, async (tx) => {
         const done = await bringInKind(tx, row, person, progress);

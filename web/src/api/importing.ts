@@ -22,7 +22,7 @@ export const importingApi = api.injectEndpoints({
     newNames: build.mutation<Upload, { id: string; body: NewNames; key: string }>({ query: (save) => saving(`/uploads/${save.id}/names`, 'POST', save), invalidatesTags: ['Upload', ...LIBRARY] }),
     asideRows: build.query<{ rows: AsideRow[]; headings: string[]; more: boolean }, { id: string; after: number; which: 'all' | 'other' }>({ query: ({ id, after, which }) => `/uploads/${id}/rows?after=${after}&which=${which}`, providesTags: ['Upload'] }),
     fixRows: build.mutation<{ kept: number }, { id: string; body: { rows: { row: number; cells: string[] | null }[] }; key: string }>({
-      query: (save) => saving(`/uploads/${save.id}/rows`, 'PUT', save),
+      query: (save) => saving(`/uploads/${save.id}/rows`, 'POST', save),
       invalidatesTags: ['Upload'],
     }),
     upload: build.query<Upload, string>({ query: (id) => `/uploads/${id}`, keepUnusedDataFor: 0, providesTags: ['Upload'] }),

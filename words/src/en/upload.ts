@@ -7,6 +7,11 @@ export const uploadWords = catalogue('upload', {
   'too-many-aside':
     'Rows of {n} files are kept aside already. Put those of one file right, or throw them away.',
   partly: 'Part of this file is in. Send it again to read it differently.',
+  'no-headings': 'The file has no headings.',
+  'too-wide': 'There are {n} columns; a table has {most} at most.',
+  'on-their-way': 'Other files are on their way in. Send this one when they are here.',
+  'lines-gone': 'The lines of that table are no longer kept.',
+  'changed-since': 'The library changed since the table was proposed.',
   'no-rows': 'There are headings and no rows under them.',
   'no-heading': 'Row {row} is not among the first rows of the sheet that hold anything.',
   'at-work': 'The server is still at work on this file.',
