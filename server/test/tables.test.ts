@@ -323,7 +323,7 @@ describe('a table of parts is one thing to review', () => {
     expect((await act(rowan, batch, 'send-back')).status).toBe(200);
     expect((await review(piet))[0]!.sentBackFor).toBe('wrong column');
 
-    // What he puts right by another table goes into the import that is open, which is looked at anew.
+    // A draft that a second table touches moves over to the import of that table.
     const again = await bringTableIn(piet, 'parts', list(['IM-R 20,Morvane,radiator,,612,401,,', 'IM-R 1,Morvane,radiator,A short one,,,,']), 'morvane 2.csv'); // prettier-ignore
     expect(again.read.counts).toMatchObject({ new: 0, changed: 2 });
     expect((await review(rowan)).map(({ title }) => title).sort()).toEqual(['14 parts of morvane.csv', '2 parts of morvane 2.csv']); // prettier-ignore

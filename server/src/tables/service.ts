@@ -148,7 +148,7 @@ export function assertIdle(row: UploadRow): void {
   if (row.state === 'waiting') throw notReady(uploadWords('waits'));
 }
 
-/** Forgets what files of these headings were taken for, and guesses anew. */
+/** Forgets what files of these headings were taken for, and guesses again. */
 export async function forgetMappingOf(db: Db, id: string, person: Person): Promise<Upload> {
   const row = await own(db, id, person);
   const { kind, sheet, headingRow, headingRows } = row.view;
