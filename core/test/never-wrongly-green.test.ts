@@ -17,7 +17,7 @@ import { BAY, SOUND, VEHICLE, soundPart, value, vehicleWith, word } from './soun
  */
 type Move = 'far below' | 'a little below' | 'a little above' | 'far above' | 'missing' | `word ${string}`;
 
-const COOLING = 'whether it cools is worked out by the cooling cases, not by fit';
+const COOLING = 'it still gives off as much heat as the original within its uncertainty: its own row says so';
 const RECORDED = 'a fact that is kept for the record; nothing of the vehicle meets it';
 const ROOM = 'less of it leaves more room';
 const NECK = 'an advisory row says that nobody knows whether the old cap goes on: the box mostly brings one';
@@ -27,7 +27,6 @@ const SET = 'it meets a part of its set, not the vehicle';
 const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>>> = {
   'radiator.thickness': { 'a little below': ROOM, 'a little above': 'the fan as built has this room' },
   'radiator.coreThickness': {
-    'far below': COOLING,
     missing: 'blades clear the radiator’s face, and so the core behind it',
   },
   'radiator.capBore': { missing: NECK },
@@ -82,9 +81,6 @@ const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>
   },
   'fan.spacer': { any: 'asked where the motor wants room that lower spacers give' },
   'fan.standsOn': { any: 'asked where the motor wants room that lower spacers give' },
-  'fan.current': {
-    'far below': 'a smaller draw spares the fuse; whether it blows enough is asked by cooling',
-  },
   'fan.bladesLeft': { any: RECORDED },
   'fan.bladesRight': { any: RECORDED },
   'fan.fanOn': { 'a little below': 'it comes on a little earlier' },

@@ -271,7 +271,7 @@ describe('cooling from the record', () => {
     const { coreThickness: _, ...rest } = thick.quantities;
     expect(setUpOf(bay, { radiator: { ...thick, quantities: rest } }, assumed)).toEqual({
       ok: false,
-      missing: ['core thickness'],
+      missing: ['coreThickness'],
     });
     expect(setUpOf(bay, {}, assumed)).toMatchObject({ ok: false });
   });

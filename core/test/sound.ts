@@ -140,6 +140,13 @@ export const VEHICLE: FitVehicle = {
   airConditioning: true,
   steering: 'right',
   plugs: PLUGS,
+  // Read when it is asked for: the sound parts stand further down.
+  get replaces() {
+    return {
+      radiator: { number: 'SR 1', as: 'original' as const, figures: SOUND.radiator },
+      fan: { number: 'SF 1', as: 'original' as const, figures: SOUND.fan },
+    };
+  },
 };
 /** The same vehicle with some figures of its bay another. */
 export const vehicleWith = (

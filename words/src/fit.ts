@@ -37,7 +37,9 @@ export function shownText(shown: Shown | undefined, units: UnitSystem): string {
     case 'said':
       return listed(
         shown.codes.map((code) =>
-          code === 'wire'
+          code === 'original' || code === 'on-vehicle'
+            ? verdictWords(code, { number: shown.amounts!.number as string })
+            : code === 'wire'
             ? verdictWords('wire', {
                 name: shown.amounts!.name!,
                 carries: { value: shown.amounts!.carries as number, dimension: 'current' },

@@ -6,7 +6,8 @@ import {
   type WhyHotter,
 } from '@radiatrix/core/cooling';
 import type { CircuitFault, WiringPlan } from '@radiatrix/core/electrical';
-import type { AgreementRoom, AgreementRule, Broken, ClaimFinding, FindingSays, FindingWord, Found, Proposal, Settings, SwapHazard, TopTank, Topic } from '@radiatrix/core/fitment'; // prettier-ignore
+import type { AgreementRoom, AgreementRule, Broken, ClaimFinding, FindingSays, FindingWord, Found, NoPrediction, Proposal, Settings, SetUpNote, SwapHazard, TopTank, Topic } from '@radiatrix/core/fitment'; // prettier-ignore
+import type { CoolingNeed } from '@radiatrix/core/fit';
 import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { Amount } from './arguments.ts';
 import { fitmentWords } from './en/fitment.ts';
@@ -29,6 +30,29 @@ export const caseName = (name: CaseName, airConditioning = false): string => {
   const plain = fitmentWords(`case:${name}`);
   return airConditioning ? fitmentWords('case:ac', { case: plain }) : plain;
 };
+/** What the cooling sums wait for, as a list within a sentence. */
+export const coolingNeeds = (missing: readonly CoolingNeed[]): string =>
+  listed(
+    missing.map((need) =>
+      need === 'radiator'
+        ? fitmentWords('needs:radiator')
+        : fitmentWords('needs:figure', { figure: figureName('radiator', need).toLowerCase() }),
+    ),
+  );
+export const coolingWaits = (missing: readonly CoolingNeed[]): string =>
+  fitmentWords('cooling:waits', { needs: coolingNeeds(missing) });
+/** Why the sums say nothing of a pull-down. */
+export const noPrediction = (why: NoPrediction): string =>
+  why.code === 'sums'
+    ? why.problem
+    : why.code === 'lacks'
+      ? fitmentWords('prediction:lacks', { needs: coolingNeeds(why.needs) })
+      : fitmentWords('prediction:unsettled');
+/** What a set-up takes for granted, as a sentence. */
+export const setUpNote = (note: SetUpNote, capKPa: number, units: UnitSystem): string =>
+  note === 'usual-cap'
+    ? fitmentWords('set-up:usual-cap', { cap: { value: capKPa, dimension: 'pressure' } }, units)
+    : fitmentWords(`set-up:${note}`);
 export const limitName = (limit: Limit): string => fitmentWords(`limit-name:${limit}`);
 export const whyHotterText = (why: WhyHotter): string => fitmentWords(`why:${why}`);
 

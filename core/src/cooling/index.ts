@@ -1,5 +1,12 @@
 export { airFlow, fanSetup, type AirFlow, type AirSystem, type FanSetup } from './air-path.ts';
 export {
+  capability,
+  heatAgainst,
+  type Capability,
+  type FigureDoubts,
+  type OnTheBench,
+} from './capability.ts';
+export {
   CORE_CLASSES,
   CORE_CLASS_NAMES,
   likelyCoreClass,

@@ -6,7 +6,7 @@ import { LOAD_SPREAD, type LoadFigure } from './loads.ts';
 import { airToBoil, steady, type CoolingInputs, type Steady } from './steady.ts';
 
 /** One thing nobody has measured, by how much it may be off, and how it is moved. */
-interface Doubt {
+export interface Doubt {
   key: string;
   label: string;
   relative: number;
@@ -65,7 +65,7 @@ const FORMULA_SPREAD = 0.1;
  */
 export function doubtsOf(
   inputs: CoolingInputs,
-  found: Steady,
+  found: Pick<Steady, 'tubeFilmReach'>,
   known: ReadonlySet<string> = new Set(),
 ): Doubt[] {
   const kind = CORE_CLASSES[inputs.setUp.radiator.coreClass];

@@ -12,13 +12,14 @@ export { edgeGaps, leakage, type EdgeGaps } from './checks/edges.ts';
 export type { LedgerRow } from './ledger.ts';
 export { CHECK_IDS, RULES, type CheckId } from './checks/checks.ts';
 export type { CheckPlace, CheckTopic, Remedy, Rule } from './checks/rule.ts';
+export { fanRatingOf, radiatorOf, type CoolingNeed } from './cooling-figures.ts';
 export { fuseOf, runningA } from './checks/current.ts';
 export { measureNext, toMeasure, type MeasureNext, type ToMeasure } from './measure.ts';
 export {
   VERDICTS, createJudge, judgeFit, verdictLine,
   type Deciding, type Judge, type SaidRow, type Verdict, type VerdictLine, type VerdictWord,
 } from './verdict.ts'; // prettier-ignore
-export type { Assembly, Beside, FitChoices, FitPart, FitVehicle } from './vehicle.ts';
+export type { Assembly, Beside, FitChoices, FitPart, FitVehicle, Replaced, Replaces } from './vehicle.ts';
 export {
   RELATIONS, findSets, relate,
   type NearMiss, type PartSet, type Relation, type RelationId, type SetPart, type Sets, type Slot,

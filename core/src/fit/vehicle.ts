@@ -19,6 +19,16 @@ export interface FitChoices {
   groundMm?: number | undefined;
 }
 
+/** A part that comes off, by which cooling is compared: the one on the vehicle where that is known, else the record's original. */
+export interface Replaced<K extends PartKind> {
+  number: string;
+  as: 'on-vehicle' | 'original';
+  figures: FigureSet<K>;
+}
+
+/** Radiator and fan that come off; what nobody knows is not there. */
+export type Replaces = { [K in 'radiator' | 'fan']?: Replaced<K> | undefined };
+
 /** A vehicle as a part meets it: its bay as built, with the parts and choices that take the place of what was built. */
 export interface FitVehicle {
   figures: FigureSet<'bay'>;
@@ -27,6 +37,7 @@ export interface FitVehicle {
   airConditioning: boolean;
   steering: 'left' | 'right';
   beside?: Beside;
+  replaces?: Replaces | undefined;
   choices?: FitChoices;
   /** Plugs on record by code, so that wires are joined by what they do. */
   plugs?: ReadonlyMap<string, Plug>;

@@ -62,8 +62,13 @@ export const verdictLine = ({
 }: VerdictLine): VerdictLine => ({ verdict, deciding, decidingRow, met, unmeasured, measureFirst, grade });
 
 const withoutTraces = ({ traces: _, ...row }: LedgerRow): SaidRow => row;
+/** That a part cools less comes before any work: its owner has to agree to it first. */
 const effortOf = ({ rule }: Check): number =>
-  rule.work ? EFFORTS.indexOf(WORK_TABLE[rule.work.code].effort) : 0;
+  rule.topic === 'cooling'
+    ? EFFORTS.length
+    : rule.work
+      ? EFFORTS.indexOf(WORK_TABLE[rule.work.code].effort)
+      : 0;
 
 const NEVER_TRIED: ReturnType<typeof confirmed> = confirmed([]);
 const byInstalled = (
@@ -135,6 +140,11 @@ class Tally {
     return this.failed.by === Infinity;
   }
 
+  /** Nothing that only makes work can turn the verdict any more. */
+  get failing(): boolean {
+    return this.failed.check !== undefined;
+  }
+
   conclude(evidence: Evidence): { verdict: VerdictWord; deciding: Deciding } {
     // Most parts were never tried: nothing to look at, nothing to allocate.
     const { fit, misfit } = evidence.installed.length === 0 ? NEVER_TRIED : confirmed(evidence.installed);
@@ -183,6 +193,7 @@ export function createJudge(practice: Practice = USUAL_PRACTICE): Judge {
     tally.reset();
     for (const { check, at } of WORDS_FIRST[part.kind]) {
       if (leftTo(check, vehicle)) continue;
+      if (check.costly && tally.failing) continue;
       check.judge(vehicle, part as never, finding, practice);
       tally.add(check, finding, at);
       if (check.family === 'words' && tally.settled) break;

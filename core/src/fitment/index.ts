@@ -42,7 +42,7 @@ export type { PlanConnector, PlanPart, PlanRecord } from './record.ts';
 export { kitEnds, type KitEnd } from './topics/wiring-topic.ts';
 export { screwsInBox } from './topics/screws-topic.ts';
 export {
-  capOf, coveredShare, fanRatingOf, likelyVehicleClass, radiatorOf, setUpOf,
+  capOf, coveredShare, likelyVehicleClass, setUpOf, type SetUpNote,
   type Assumed, type Ready,
 } from './set-up.ts'; // prettier-ignore
 export { completeSettings, knownSettings, stagesOf, type Said, type Switches } from './settings-of.ts';
@@ -61,7 +61,7 @@ export {
   type RungId,
 } from './topics/ladder.ts';
 export { loadOf } from './topics/cooling-topic.ts';
-export { predictPullDown, type Correction, type Prediction } from './prediction.ts';
+export { predictPullDown, type Correction, type NoPrediction, type Prediction } from './prediction.ts';
 export { plugOf } from './topics/wiring-topic.ts';
 export { bracketSvg, upperBracket, type Bracket, type BracketInput } from './bracket.ts';
 export {

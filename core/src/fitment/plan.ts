@@ -40,13 +40,14 @@ export const fitChoices = (
 
 /** The vehicle as a part meets it, with what was chosen for this fitment. */
 export function fitVehicleOf(
-  record: Pick<PlanRecord, 'bay' | 'selfShifting' | 'connectors'> & {
+  record: Pick<PlanRecord, 'bay' | 'selfShifting' | 'connectors' | 'replaces'> & {
     vehicle: { configuration: Pick<PlanRecord['vehicle']['configuration'], 'airConditioning' | 'steering'> };
   },
   choices: Pick<Choices, 'spacer' | 'fuse' | 'amps' | 'feed' | 'ground'>,
 ): FitVehicle {
   return {
     figures: record.bay,
+    replaces: record.replaces,
     selfShifting: record.selfShifting,
     airConditioning: record.vehicle.configuration.airConditioning,
     steering: record.vehicle.configuration.steering,

@@ -2,6 +2,7 @@ import { likely, steady, type CoolingInputs } from '../cooling/index.ts';
 import { combined } from '../figures/index.ts';
 import { root } from '../fluid/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
+import type { CoolingNeed } from '../fit/index.ts';
 import type { Between } from '../trial/index.ts';
 import { attempt } from './attempt.ts';
 import type { Choices } from './choices.ts';
@@ -9,9 +10,15 @@ import type { PlanRecord } from './record.ts';
 import type { Side } from './sides.ts';
 import { coolingWork } from './topics/cooling-topic.ts';
 
+/** Why nothing is predicted: figures are missing, the sums refuse, or the coolant would never settle. */
+export type NoPrediction =
+  | { code: 'lacks'; needs: readonly CoolingNeed[] }
+  | { code: 'sums'; problem: string }
+  | { code: 'unsettled' };
+
 /** What the cooling sums say of a pull-down at idle, held against what a log has shown. */
 export type Prediction =
-  | { ok: false; because: string }
+  | { ok: false; because: NoPrediction }
   | {
       ok: true;
       /** Where it would settle with the fans on, °C, and what that may be off by. */
@@ -54,10 +61,10 @@ function inputsAtIdle(
   asked: Choices,
   ambientC: number,
   practice: Practice,
-): { inputs: CoolingInputs; known: ReadonlySet<string> } | { missing: string } {
+): { inputs: CoolingInputs; known: ReadonlySet<string> } | { missing: readonly CoolingNeed[] } {
   const { setUps, inputsOf, known } = coolingWork(record, side, side, asked, practice);
   const ready = setUps.fresh;
-  if (!ready.ok) return { missing: ready.missing.join(', ') };
+  if (!ready.ok) return { missing: ready.missing };
   const idle = inputsOf(ready, 'idle')!;
   // A pull-down is driven with the A/C off, at a standstill, in the air that was measured.
   return { inputs: { ...idle, conditions: { ...idle.conditions, ambientC, airConditioning: false, speedKmh: 0 } }, known };
@@ -80,12 +87,12 @@ export function predictPullDown(
   practice: Practice = USUAL_PRACTICE,
 ): Prediction {
   const built = inputsAtIdle(record, side, asked, ambientC, practice);
-  if ('missing' in built) return { ok: false, because: `The cooling sums want ${built.missing}.` };
+  if ('missing' in built) return { ok: false, because: { code: 'lacks', needs: built.missing } };
   const { inputs, known } = built;
   const answer = attempt(() => likely(inputs, known));
-  if (!answer.ok) return { ok: false, because: answer.problem };
+  if (!answer.ok) return { ok: false, because: { code: 'sums', problem: answer.problem } };
   if (!answer.value.steady.settles || answer.value.u === undefined)
-    return { ok: false, because: 'By the cooling sums it would not settle at all: something of the record is wrong, or the fan is too small.' };
+    return { ok: false, because: { code: 'unsettled' } };
   const settlesC = answer.value.steady.topTankC;
   const u = answer.value.u;
   const off = settles.value - settlesC;

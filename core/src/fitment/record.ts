@@ -1,6 +1,6 @@
 import type { KnownEngine } from '../cooling/index.ts';
 import type { FigureSet, PartKind } from '../figures/index.ts';
-import type { Evidence } from '../fit/index.ts';
+import type { Evidence, Replaces } from '../fit/index.ts';
 import type { Fastener } from '../procedure/index.ts';
 
 /** A part as a plan takes it: its figures, what is in its box, and what is known of it on such vehicles. */
@@ -36,6 +36,8 @@ export interface PlanRecord {
   /** The engine, and its power where that is on record; a class stands in where it is not there. */
   engine?: (KnownEngine & { ratedKW?: number }) | undefined;
   parts: readonly PlanPart[];
+  /** Radiator and fan that come off, by which cooling is compared. */
+  replaces?: Replaces | undefined;
   connectors: readonly PlanConnector[];
   /** Plug adapters on record. */
   adapters: readonly { id: number; number: string; loom: string; fan: string }[];

@@ -67,6 +67,7 @@ export const WORK_TABLE = {
   'housing-seal': work('bolt-on', 5, ['ring-or-gasket-of-the-housings-kind']),
   'other-temperature': work('modify', 20, ['fan-switch-points-of-this-vehicle']),
   'bottle-bracket': work('fabricate', 45, ['2-mm-strap', 'm6-fasteners']),
+  'cools-less': work('bolt-on', 10, [], 'share'),
   'bottle-reducer': work('bolt-on', 5, ['reducer', 'two-clamps']),
 } as const satisfies Record<string, WorkLine>; // prettier-ignore
 

@@ -61,7 +61,7 @@ const drills = (work: Work): boolean => effortRank(work) >= DRILLING_FROM;
 /** Work on the new part, done on the bench; all other is done once the old part is out of the way. */
 const ON_THE_BENCH: ReadonlySet<WorkCode> = new Set<WorkCode>([
   'slot-feet', 'slot-motor-holes', 'blind-cap', 'own-cap', 'cap-of-neck', 'coupler-adapters', 'fill-under-feet', 'move-spring',
-  'housing-seal', 'set-controller',
+  'housing-seal', 'set-controller', 'cools-less',
 ]); // prettier-ignore
 
 /** Work that opens the cooling system. */

@@ -20,6 +20,7 @@ import { shopPractice } from '../practice/service.ts';
 import { connectorsByName, partsByNumber } from '../search/queries.ts';
 import { candidateIds } from '../match/queries.ts';
 import { loadJudging, prospectsOf } from '../match/judging.ts';
+import { replacedOn } from '../match/replaced.ts';
 import { narrowed, vocabularyFor, type ConfigurationRow, type Narrowing } from '../vehicles/queries.ts';
 import { vehicleLine } from '../vehicles/service.ts';
 import { loadVinPatterns } from '../vins/queries.ts';
@@ -138,7 +139,8 @@ async function questionFor(
   const kinds = partChip ? readValue(partChip.value).any : undefined;
   const records = await loadJudging(db, bayIds, await candidateIds(db, modelIds, bayIds, false), role);
   if (kinds) records.parts = records.parts.filter((part) => kinds.includes(part.kind));
-  const prospects = prospectsOf(vehicles, records, vocabulary, await shopPractice(db));
+  const [practice, replacedBy] = await Promise.all([shopPractice(db), replacedOn(db, modelIds, role)]);
+  const prospects = prospectsOf(vehicles, records, vocabulary, practice, replacedBy);
   const names = records.parts.map((part) => kindHeading(part.kind).toLowerCase());
   return {
     question: nextQuestion(prospects, names, vocabulary, unknown) ?? null,

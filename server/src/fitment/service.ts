@@ -6,6 +6,7 @@ import { connectorsByCode } from '../connectors/queries.ts';
 import { notFound } from '../http/problem.ts';
 import { jobHand } from '../jobs/service.ts';
 import { loadJudging } from '../match/judging.ts';
+import { replacedOn } from '../match/replaced.ts';
 import { isSelfShifting } from '../vehicles/cautions.ts';
 import { claimEvidence, claimNotes, forJob } from '../match/evidence.ts';
 import { noticesOf } from '../parts/notices-queries.ts';
@@ -91,6 +92,7 @@ export async function planningRecord(
   return {
     vehicle: vehicleLine(vehicle, vocabulary),
     bay,
+    replaces: (await replacedOn(db, [vehicle.modelId], person.role, job?.state.parts))(vehicle),
     selfShifting: isSelfShifting(vehicle, vocabulary),
     engine: engineOf(vehicle, vocabulary),
     job: job ? { id: job.id, label: job.label, alterations: job.alterations } : null,

@@ -18,6 +18,7 @@ import type { Db } from '../db/client.ts';
 import { figuresOfBays, figuresOfRevisions, type FigureRow } from '../figures/queries.ts';
 import { figureSet } from '../figures/service.ts';
 import { outcomes, partLines, type PartRow } from '../parts/queries.ts';
+import type { ReplacedBy } from './replaced.ts';
 import type { ConfigurationRow } from '../vehicles/queries.ts';
 
 type Tried = Awaited<ReturnType<typeof outcomes>>[number];
@@ -27,8 +28,10 @@ export const fitVehicleOf = (
   figures: FigureSet<'bay'>,
   vocabulary: Vocabulary,
   plugs: FitVehicle['plugs'],
+  replaces: FitVehicle['replaces'],
 ): FitVehicle => ({
   figures,
+  replaces,
   ...(plugs ? { plugs } : {}),
   selfShifting: isSelfShifting(vehicle, vocabulary),
   airConditioning: vehicle.airConditioning,
@@ -117,11 +120,13 @@ export function prospectsOf(
   records: JudgingRecords,
   vocabulary: Vocabulary,
   practice: Practice,
+  replacedBy: ReplacedBy,
 ): Prospect[] {
   const judge = createJudge(practice);
   const held = new Map<string, { verdicts: string[]; reasons: string[] }>();
   return vehicles.map((configuration) => {
-    const key = alikeKey(configuration, vocabulary);
+    const replaces = replacedBy(configuration);
+    const key = `${alikeKey(configuration, vocabulary)} ${replaces.radiator?.number} ${replaces.fan?.number}`;
     let own = held.get(key);
     if (!own) {
       const fitVehicle = fitVehicleOf(
@@ -129,6 +134,7 @@ export function prospectsOf(
         records.bay(configuration.bayId),
         vocabulary,
         records.plugs,
+        replaces,
       );
       own = { verdicts: [], reasons: [] };
       for (const part of records.parts) {

@@ -48,6 +48,7 @@ import {
 } from '../vehicles/queries.ts';
 import { findConfiguration, vehicleLine } from '../vehicles/service.ts';
 import { claimEvidence, claimNotes, forJob } from './evidence.ts';
+import { replacedOn } from './replaced.ts';
 import { alikeKey, fitVehicleOf, loadJudging, prospectsOf, type JudgingRecords } from './judging.ts';
 import { candidateIds, isOneOf, ofKind } from './queries.ts';
 import { lentTo } from './related.ts';
@@ -121,10 +122,11 @@ async function judgingOf(
   const none = kind !== undefined && onlyPart === undefined && !(await isOneOf(db, listed, kind));
   const others = none ? await ofKind(db, kind, vehicle.bayId) : undefined;
   const ids = [...listed, ...(others?.ids ?? [])];
-  const [records, held, marks] = await Promise.all([
+  const [records, held, marks, replacedBy] = await Promise.all([
     loadJudging(db, [vehicle.bayId], ids, role),
     claims(db, { partIds: ids, modelId: vehicle.modelId }),
     marksOn(db, ids),
+    replacedOn(db, [vehicle.modelId], role, job?.state.parts),
   ]);
   const heldOf = byPart(held);
   const needs: FitVehicle = {
@@ -133,6 +135,7 @@ async function judgingOf(
       overlaid(records.bay(vehicle.bayId), job?.figures),
       vocabulary,
       await plugsWith(db, records, job),
+      replacedBy(vehicle),
     ),
     ...(job ? { choices: fitChoices(job.choices) } : {}),
   };
@@ -188,12 +191,18 @@ export async function turnedBy(
   role: Role,
   figures: ReadonlyMap<string, FigureSet<'bay'>>,
 ): Promise<Map<string, { number: string; from: VerdictWord; to: VerdictWord }[]>> {
-  const { vehicle, vocabulary, records, practice, evidenceOf, verdictOf } = await judgingOf(db, vehicleId, role, {}); // prettier-ignore
+  const { vehicle, vocabulary, needs: typeNeeds, records, practice, evidenceOf, verdictOf } = await judgingOf(db, vehicleId, role, {}); // prettier-ignore
   const before = records.parts.map((part) => ({ part, verdict: verdictOf(part).verdict }));
   const plugs = await plugsWith(db, records, undefined);
   return new Map(
     [...figures].map(([key, own]) => {
-      const needs = fitVehicleOf(vehicle, overlaid(records.bay(vehicle.bayId), own), vocabulary, plugs);
+      const needs = fitVehicleOf(
+        vehicle,
+        overlaid(records.bay(vehicle.bayId), own),
+        vocabulary,
+        plugs,
+        typeNeeds.replaces,
+      );
       return [
         key,
         before.flatMap(({ part, verdict: from }) => {
@@ -388,14 +397,16 @@ export async function goesInto(db: Db, partId: number, role: Role): Promise<Goes
   );
   const [part] = records.parts;
   if (!part) throw notFound('That part');
+  const replacedBy = await replacedOn(db, vehicles.map(({ modelId }) => modelId), role); // prettier-ignore
   const groups = new Map<string, GoesInto['groups'][number]>();
   for (const vehicle of vehicles) {
     const evidence = claimEvidence(part, vehicle, held, records, vocabulary);
     const says = evidence.listings.some((listing) => listing.says === 'fits');
-    const key = `${alikeKey(vehicle, vocabulary)} ${says}`;
+    const replaces = replacedBy(vehicle);
+    const key = `${alikeKey(vehicle, vocabulary)} ${says} ${part.kind === 'radiator' || part.kind === 'fan' ? replaces[part.kind]?.number : ''}`;
     let group = groups.get(key);
     if (!group) {
-      const needs = fitVehicleOf(vehicle, records.bay(vehicle.bayId), vocabulary, records.plugs);
+      const needs = fitVehicleOf(vehicle, records.bay(vehicle.bayId), vocabulary, records.plugs, replaces);
       const verdict = judgeFit(needs, records.fitPart(part), evidence, practice);
       group = {
         verdict: verdict.verdict,
@@ -435,7 +446,14 @@ export async function sharing(db: Db, vehicleId: number, role: Role): Promise<Sh
       (other) => other.bayId !== vehicle.bayId,
     ); // prettier-ignore
     const wide = await loadJudging(db, [...new Set(others.map((other) => other.bayId))], fitting.map((part) => part.id), role); // prettier-ignore
-    for (const { configuration, verdicts } of prospectsOf(others, wide, vocabulary, judged.practice)) {
+    const replacedBy = await replacedOn(db, models, role);
+    for (const { configuration, verdicts } of prospectsOf(
+      others,
+      wide,
+      vocabulary,
+      judged.practice,
+      replacedBy,
+    )) {
       const parts = wide.parts.filter(
         (_, at) => verdicts[at] === 'straight-in' || verdicts[at] === 'changes',
       );

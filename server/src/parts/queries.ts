@@ -298,6 +298,8 @@ export async function claims(
     modelId?: number;
     modelIds?: readonly number[];
     sourceId?: number;
+    /** Only those that name the part a vehicle was built with. */
+    originals?: boolean;
     /** Without drafts, what is said of a part that is not released is left out. */
     drafts?: boolean;
   },
@@ -334,6 +336,7 @@ export async function claims(
         filter.partIds ? anyOf(application.partId, filter.partIds) : undefined,
         filter.modelId === undefined ? undefined : eq(application.modelId, filter.modelId),
         filter.modelIds ? anyOf(application.modelId, filter.modelIds) : undefined,
+        filter.originals ? application.original : undefined,
         filter.sourceId === undefined ? undefined : eq(application.sourceId, filter.sourceId),
       ),
     )

@@ -25,6 +25,8 @@ export const marginWords = catalogue('margin', {
   'fan-off': 'fan-off',
   opens: 'thermostat opens',
   'above-opening': 'margin wanted',
+  'heat-new': 'heat of this part',
+  'heat-replaced': 'heat of the part it replaces',
   'drop-at-idle': 'drop across the radiator',
   'most-allowed': 'most allowed',
   'room-left': 'room left',

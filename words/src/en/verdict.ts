@@ -76,4 +76,6 @@ export const verdictWords = catalogue('verdict', {
   drop: 'too much voltage drop',
   beyond: 'more current than any fan circuit',
   'relay-too-small': 'relay too small',
+  original: '{number} (original)',
+  'on-vehicle': '{number} (on this vehicle)',
 });

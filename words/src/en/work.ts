@@ -38,6 +38,10 @@ export const workWords = catalogue('work', {
     'Move the anti-collapse spring over from the old lower hose: without it suction flattens the hose',
   'coupler-adapters': 'Fit coupler adapters, or hoses with matching ends',
   'cooler-line-adapters': 'Fit cooler line adapters with new seals',
+  'cools-less':
+    'Ask the owner first: this part cools less than the one it replaces. Prove it hot, with A/C and load in mind',
+  'cools-less:by':
+    'Ask the owner first: this part gives off {by} less heat than the one it replaces. Prove it hot, with A/C and load in mind',
   'blind-cap': 'Close the spare filler neck with a blind cap; the pressure cap stays on the tank',
   'own-cap': 'Use a cap with the vehicle’s own rating, not the one in the box',
   'cap-of-neck': 'Fit a cap for the new neck; the old cap does not seal on it',

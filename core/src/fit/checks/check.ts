@@ -38,6 +38,8 @@ export interface Check {
   rule: Rule;
   /** `clearance`: need is the room there is; `match`: both should be alike; `words`: a yes or no. */
   family: 'clearance' | 'match' | 'words';
+  /** Takes milliseconds: looked at last, and only where it can still turn the verdict. */
+  costly?: true;
   /** Kinds of part beside this one that it looks at instead of what was built. */
   beside: readonly PartKind[];
   /** Where a part of that kind goes in too, its own check asks the same. */

@@ -18,6 +18,7 @@ import { tankChecks, tankRules } from '../kinds/tank.ts';
 import { thermostatChecks, thermostatRules } from '../kinds/thermostat.ts';
 import type { Check } from './check.ts';
 import { coherentRules } from './coherent.ts';
+import { coolingRules } from './cooling.ts';
 import { currentRules } from './current.ts';
 import { advisory, rule, rulesOf, type Rule } from './rule.ts';
 
@@ -27,7 +28,7 @@ const listingRules = rulesOf({ listed: rule(PART_KINDS, 'claims', { ...advisory 
 const ALL = {
   ...listingRules, ...coherentRules, ...radiatorRules, ...frameRules, ...shroudRules, ...beltRules, ...fanRules, ...currentRules,
   ...motorRules, ...bladeRules, ...relayRules, ...moduleRules, ...kitRules, ...capRules, ...thermostatRules, ...hoseRules,
-  ...hosekitRules, ...tankRules, ...mountRules, ...adapterRules,
+  ...coolingRules, ...hosekitRules, ...tankRules, ...mountRules, ...adapterRules,
 }; // prettier-ignore
 export type CheckId = keyof typeof ALL;
 /** The rule of every check, gathered from the files of the kinds. */

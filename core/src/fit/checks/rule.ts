@@ -9,7 +9,7 @@ export interface Remedy {
 }
 
 /** The part of a comparison that shows a check. */
-export type CheckTopic = 'face' | 'depth' | 'ports' | 'wiring' | 'agreement' | 'claims';
+export type CheckTopic = 'face' | 'depth' | 'ports' | 'wiring' | 'agreement' | 'cooling' | 'claims';
 /** Where on the face of a radiator a check has its place. */
 export type CheckPlace =
   'overall' | 'pins' | 'topMounts' | 'fanHoles' | 'inlet' | 'outlet' | 'cooler' | 'neck' | 'drain';

@@ -14,7 +14,8 @@ export type Shown =
 /** What a check compares with where no figure and no word of a record stands on that side. */
 export type ShownCode =
   | 'a-spring' | 'flat-feet' | 'a-kit' | 'kit-beside' | 'no-kit' | 'kit-wires' | 'wire'
-  | 'fuse-over-wire' | 'wire-too-thin' | 'drop' | 'beyond' | 'relay-too-small'; // prettier-ignore
+  | 'fuse-over-wire' | 'wire-too-thin' | 'drop' | 'beyond' | 'relay-too-small'
+  | 'original' | 'on-vehicle'; // prettier-ignore
 
 /** One amount of a margin and the sign it counts with, in the margin's unit. */
 export interface Term {
@@ -24,7 +25,7 @@ export interface Term {
 }
 export type TermCode =
   | 'bay-depth' | 'radiator' | 'fan' | 'lower-spacer' | 'gap-wanted' | 'blades-to-face' | 'core-behind-face'
-  | 'fan-on-at-most' | 'fan-on' | 'fan-off' | 'opens' | 'above-opening' | 'drop-at-idle' | 'most-allowed' | 'room-left'; // prettier-ignore
+  | 'fan-on-at-most' | 'fan-on' | 'fan-off' | 'opens' | 'above-opening' | 'drop-at-idle' | 'most-allowed' | 'room-left' | 'heat-new' | 'heat-replaced'; // prettier-ignore
 
 export interface Missing {
   subject: SubjectKind;

@@ -14,6 +14,7 @@ import {
 import { onlyWhere, same, words } from '../checks/families.ts';
 import type { Practice } from '../../practice/index.ts';
 import { measured, sides, type Term } from '../checks/shown.ts';
+import { coolsAsWell } from '../checks/cooling.ts';
 import { coherent } from '../checks/coherent.ts';
 import { onFuse, onWire, plugAgrees, voltage } from '../checks/current.ts';
 import {
@@ -254,4 +255,5 @@ export const fanChecks: Check[] = [
   onlyWhere<'fan'>(driven, words(fanRules.fanControl, 'fan', 'control', DRIVE, driveAgrees, undefined, { beside: ['kit'] })),
   motorOnly(ownSwitch('fan')),
   ...driveChecks.filter(({ rule: { id } }) => id === 'motorRotation'),
+  coolsAsWell('fan'),
 ]; // prettier-ignore

@@ -4,6 +4,7 @@ import { workOf } from '../../practice/index.ts';
 import { lacking, ofBay, settle, wordOfBay, workedOut, type Check, type Side } from '../checks/check.ts';
 import { clearance, match, onlyWhere, same, sameOrChange, words } from '../checks/families.ts';
 import { measured, shownSides, sides, type Missing } from '../checks/shown.ts';
+import { coolsAsWell } from '../checks/cooling.ts';
 import { coherent } from '../checks/coherent.ts';
 import { beltBay, drivenBladeWithRadiator } from './belt.ts';
 import {
@@ -280,4 +281,5 @@ export const radiatorChecks: Check[] = [
   words(radiatorRules.outletDirection, 'radiator', 'outletDirection', wordOfBay('outletDirection'), turn),
   words(radiatorRules.drainSide, 'radiator', 'drainSide', wordOfBay('drainAccess'), same),
   words(radiatorRules.engineOilCooler, 'radiator', 'oilCooler', wordOfBay('engineOilCooling'), (need, have) => (need === 'none' || have === 'engine' || have === 'both' ? 'pass' : 'fail'), (vehicle) => !none(vehicle.figures.words.engineOilCooling)),
+  coolsAsWell('radiator'),
 ]; // prettier-ignore

@@ -9,7 +9,7 @@ import {
   checkVolume,
   type ClaimFinding,
 } from '../claims.ts';
-import { fanRatingOf } from '../set-up.ts';
+import { fanRatingOf } from '../../fit/index.ts';
 import type { Side } from '../sides.ts';
 
 export interface NamedClaim {

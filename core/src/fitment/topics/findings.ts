@@ -351,6 +351,8 @@ export function findingsOf(plan: Plan): Found[] {
     ...(fan && fan.words.drivenBy?.word !== 'engine' ? wiringFindings(plan.plan, plan.kit) : []),
     ...ledgerFindings('wiring', ledger.filter((row) => row.check !== 'fanConnector' || row.outcome === 'unknown')),
     ...shroudFindings(plan),
+    // Where the row does not know, the cases of this topic say more.
+    ...ledgerFindings('cooling', ledger).filter((each) => each.word === 'work'),
     ...ledgerFindings('agreement', ledger).filter((each) => each.word !== 'clear'),
     ...agreementOf(plan),
     ...claimFindings(plan.claims.flatMap((each) => (each.finding.ok ? [each.finding.value] : []))),

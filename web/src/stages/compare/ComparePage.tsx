@@ -14,6 +14,7 @@ import { CASE_NAMES } from '@radiatrix/core/cooling';
 import type { PlanningRecord, Candidate } from '@radiatrix/contract';
 import { compareWords } from '@radiatrix/words/en/compare';
 import { verdictName } from '@radiatrix/words/fit';
+import { coolingWaits } from '@radiatrix/words/fitment';
 import { materialName } from '@radiatrix/words/work';
 import { api } from '../../api/api.ts';
 import { besideAddress } from '../../app/addresses.ts';
@@ -165,7 +166,7 @@ function Comparing({
           word: 'open',
           says: {
             by: 'text',
-            text: `Cooling cannot be worked out: ${compared.setUps.fresh.missing.join(', ')} not on record.`,
+            text: coolingWaits(compared.setUps.fresh.missing),
           },
         },
       ]
@@ -269,7 +270,13 @@ function Comparing({
         {tab === 'ports' && <PortsTab {...props} />}
         {tab === 'changes' && <ChangesTab {...props} />}
         {tab === 'wiring' && <WiringTab {...props} />}
-        {tab === 'cooling' && <CoolingTab {...props} found={coolingFound} cases={cooling} />}
+        {tab === 'cooling' && (
+          <CoolingTab
+            {...props}
+            found={findings.filter(({ about }) => about === 'cooling')}
+            cases={cooling}
+          />
+        )}
         {tab === 'drive' && (
           <Suspense fallback={<Waiting what="Fetching the chart" />}>
             <DriveTab {...props} />

@@ -3,7 +3,13 @@ import { Link } from 'react-router';
 import { needed, workKey } from '@radiatrix/core/practice';
 import type { Candidate, JudgedPart } from '@radiatrix/contract';
 import { verdictWords } from '@radiatrix/words/en/verdict';
-import { decidingSentence, elsewhereTexts, measureFirstText, verdictName } from '@radiatrix/words/fit';
+import {
+  decidingSentence,
+  elsewhereTexts,
+  measureFirstText,
+  rowSentence,
+  verdictName,
+} from '@radiatrix/words/fit';
 import { materialName, workSentence } from '@radiatrix/words/work';
 import { figureWhere } from '@radiatrix/words/places';
 import { besideAddress, compareAddress, sheetAddress } from '../../app/addresses.ts';
@@ -79,6 +85,7 @@ export function CandidateSheet({
         </p>
       </div>
       <p className="mt-1 max-w-[85ch] text-[16px]">{decidingSentence(verdict, units)}</p>
+      {judged && <CoolingBeside verdict={judged.verdict} />}
       {judged ? (
         <Reasons judged={judged} lent={lent} vehicleId={vehicleId} jobId={asked.job} editable={editable} />
       ) : error ? (
@@ -221,5 +228,18 @@ function Reasons({
         </details>
       )}
     </>
+  );
+}
+
+/** That a part cools less, or that nobody knows whether it does, is said beside a verdict that rests on something else. */
+function CoolingBeside({ verdict }: { verdict: JudgedPart['verdict'] }) {
+  const units = useUnits();
+  const row = verdict.ledger.find(({ check }) => check === 'coolsAsWell');
+  const decides = verdict.deciding.by === 'check' && verdict.deciding.check === 'coolsAsWell';
+  if (!row || decides || row.outcome === 'pass' || verdict.verdict === 'no') return null;
+  return (
+    <p className={`max-w-[85ch] text-[15px] ${row.outcome === 'change' ? 'text-changes' : 'text-muted'}`}>
+      {rowSentence(row, units, false)}
+    </p>
   );
 }

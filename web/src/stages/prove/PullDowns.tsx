@@ -10,6 +10,7 @@ import {
   type PullDownFit,
   type Trial,
 } from '@radiatrix/core/trial';
+import { noPrediction } from '@radiatrix/words/fitment';
 import { trialWords } from '@radiatrix/words/en/trial';
 import { Field } from '../../ui/fields.tsx';
 import type { Filling } from '../fill/useFilling.ts';
@@ -105,7 +106,7 @@ export function PullDowns({ filling, trial }: { filling: Filling; trial: Trial }
               )}
               {predicted && (
                 <p className={predicted.ok && predicted.agree ? 'text-straight-in' : 'text-changes'}>
-                  {predicted.ok ? predicted.said : `No prediction: ${predicted.because}`}{' '}
+                  {predicted.ok ? predicted.said : `No prediction: ${noPrediction(predicted.because)}`}{' '}
                   {predicted.ok && !predicted.agree && (predicted.corrections.length > 0 ? 'One of these alone would explain it; take it only if you believe it of this vehicle, or have measured it:' : 'No figure of its class alone explains that: look at the log and at what is on record of the parts.')}
                 </p>
               )}

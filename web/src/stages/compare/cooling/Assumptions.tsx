@@ -18,6 +18,7 @@ import {
 } from '@radiatrix/core/fluid';
 import { formatQuantity } from '@radiatrix/core/quantity';
 import { useUnits } from '../../../app/store.ts';
+import { setUpNote } from '@radiatrix/words/fitment';
 import { curveAsWritten } from '../as-written.ts';
 import { attempt } from '@radiatrix/core/fitment';
 import { Altitude, Block, Knob, NumberKnob, Pick } from '../tabs/parts.tsx';
@@ -206,7 +207,7 @@ export function Assumptions({ compared, asked, change }: TabProps) {
       <FanCurve asked={asked} change={change} />
       {(setUps.fresh.ok ? setUps.fresh.notes : []).map((note) => (
         <p key={note} className="text-changes mt-1 text-[14px]">
-          {note}
+          {setUps.fresh.ok && setUpNote(note, setUps.fresh.setUp.capKPa, units)}
         </p>
       ))}
     </Block>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatQuantity } from '@radiatrix/core/quantity';
-import { caseName, limitName, warningTexts } from '@radiatrix/words/fitment';
+import { caseName, coolingNeeds, limitName, warningTexts } from '@radiatrix/words/fitment';
 import { useUnits } from '../../../app/store.ts';
 import { CasesTable } from './CasesTable.tsx';
 import type { CaseAnswer } from '../background/compare.worker.ts';
@@ -20,8 +20,8 @@ export function CoolingTab({ cases, ...props }: TabProps & { cases: CasesState }
   return (
     <>
       <Answer found={found} />
-      {!fresh.ok && <Wanting what="Cooling of the new" missing={fresh.missing} />}
-      {fresh.ok && !old.ok && <Wanting what="Cooling of the old" missing={old.missing} />}
+      {!fresh.ok && <Wanting what="Cooling of the new" missing={coolingNeeds(fresh.missing)} />}
+      {fresh.ok && !old.ok && <Wanting what="Cooling of the old" missing={coolingNeeds(old.missing)} />}
       <WorkerState state={cases} what="Working the cases out" />
       <div className="mt-2 grid gap-x-7 lg:grid-cols-[1fr_400px]">
         <div>

@@ -8,6 +8,7 @@ import type { Asked } from '../address.ts';
 import { DriveChart } from './DriveChart.tsx';
 import { drivesOf } from '@radiatrix/core/fitment';
 import { USUAL_PRACTICE } from '@radiatrix/core/practice';
+import { coolingNeeds } from '@radiatrix/words/fitment';
 import { kelvins } from '@radiatrix/words/temperature';
 import { DriveTable } from './driveSays.tsx';
 import { Answer, Block, Pick, Wanting, WorkerState } from '../tabs/parts.tsx';
@@ -55,7 +56,7 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
   const { fresh: ready } = compared.setUps;
   const turned = ready.ok && ready.setUp.fans?.engineDriven !== undefined;
   const waits = [
-    ready.ok ? '' : ready.missing.join(', '),
+    ready.ok ? '' : coolingNeeds(ready.missing),
     ready.ok && !ready.setUp.fans ? compareWords('drive:fan') : '',
     compared.settings ? '' : compareWords(turned ? 'drive:thermostat' : 'drive:settings'),
   ].filter(Boolean);
@@ -63,7 +64,10 @@ export function DriveTab({ planning, compared, asked, change }: TabProps) {
     <>
       <Answer found={fresh.result ? [driveFinding(fresh.result, compared.settings?.boilsC)] : []} />
       {!drives.fresh && (
-        <Wanting what="The drive" missing={waits.length > 0 ? waits : [compareWords('drive:more')]} />
+        <Wanting
+          what="The drive"
+          missing={waits.length > 0 ? waits.join(', ') : compareWords('drive:more')}
+        />
       )}
       <WorkerState state={fresh} what="Driving the new" />
       {!fresh.running && <WorkerState state={{ ...old, running: false }} what="Driving the old" />}

@@ -245,8 +245,8 @@ export function WorkerState({
 }
 
 /** Said where a sum cannot be done for want of figures. */
-export const Wanting = ({ what, missing }: { what: string; missing: readonly string[] }) => (
+export const Wanting = ({ what, missing }: { what: string; missing: string }) => (
   <p className="border-strong text-muted border border-dashed px-3 py-2">
-    {what} waits for {missing.join(', ')}. Record it on the part, or measure it on this vehicle.
+    {what} waits for {missing}. Record it on the part, or measure it on this vehicle.
   </p>
 );
