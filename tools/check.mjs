@@ -14,6 +14,7 @@ const jobs = [
   ]),
   ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
   ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ['description of the API', process.execPath, [`${root}/tools/lint-api.mjs`]],
   [
     'boundaries',
     bin('depcruise'),

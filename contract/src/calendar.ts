@@ -16,6 +16,8 @@ export interface Appointment {
 }
 
 export interface CalendarAbout {
+  /** Whose appointments they are, UUID: two shops may both have a job 1. */
+  shop: string;
   name?: string;
   /** How often whoever follows it asks again, min. */
   refreshMinutes?: number;
@@ -25,7 +27,7 @@ export interface CalendarAbout {
 export function calendarOf(
   appointments: readonly Appointment[],
   now: Date,
-  { name, refreshMinutes }: CalendarAbout = {},
+  { shop, name, refreshMinutes }: CalendarAbout,
 ): string {
   const calendar = new ICAL.Component(['vcalendar', [], []]);
   calendar.updatePropertyWithValue('version', '2.0');
@@ -39,7 +41,7 @@ export function calendarOf(
   }
   for (const { uid, title, detail, where, from, to, busy } of appointments) {
     const event = new ICAL.Component('vevent');
-    event.updatePropertyWithValue('uid', `${uid}@radiatrix`);
+    event.updatePropertyWithValue('uid', `${uid}@${shop}`);
     event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(now, true));
     event.updatePropertyWithValue('dtstart', ICAL.Time.fromJSDate(from, true));
     event.updatePropertyWithValue('dtend', ICAL.Time.fromJSDate(to, true));

@@ -10,6 +10,7 @@ export {
   type SignIn,
 } from './people.ts';
 export type * from './account.ts';
+export type * from './webhook.ts';
 export { PROBLEMS, type FieldProblem, type Problem, type ProblemCode } from './problems.ts';
 export * from './limits.ts';
 export { STAGES, type Stage } from './stages.ts';

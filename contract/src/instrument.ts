@@ -1,7 +1,7 @@
 import type { InstrumentHead } from '@radiatrix/core/instrument';
 import { COURSES, type StandInCourse } from '@radiatrix/core/stand-in';
 import Joi from 'joi';
-import { EVERYONE, type Routes } from './route.ts';
+import { EVENTS_STREAM, EVERYONE, type Routes } from './route.ts';
 
 /** Instruments that can be reached now, and what the stand-ins are doing. */
 export interface Instruments {
@@ -43,5 +43,5 @@ export interface InstrumentAnswers {
 export const instrumentRoutes = {
   instruments: { method: 'get', path: '/api/instruments', summary: 'Instruments that can be reached', roles: EVERYONE },
   standInAct: { method: 'post', path: '/api/instruments/stand-in', summary: 'Do something to the stand-in vehicle', roles: EVERYONE, body: standInActSchema },
-  readings: { method: 'get', path: '/api/instruments/:instrument/readings', summary: 'Readings as server-sent events, one JSON line each; resumed by Last-Event-ID', roles: EVERYONE, query: readingsQuery },
+  readings: { method: 'get', path: '/api/instruments/:instrument/readings', summary: 'Readings as server-sent events, one JSON line each; resumed by Last-Event-ID', roles: EVERYONE, query: readingsQuery, gives: EVENTS_STREAM },
 } as const satisfies Routes; // prettier-ignore

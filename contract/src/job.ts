@@ -46,7 +46,7 @@ import type { JobCorrection } from './correction.ts';
 import { photoSizeQuery } from './photo.ts';
 import type { Stamp } from './revision.ts';
 import type { VehicleLine } from './vehicle.ts';
-import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { EDITORS, EVERYONE, EVENTS_STREAM, IMAGES, type Routes } from './route.ts';
 
 /** An event as a device sends it; who it is by, the sign-in says. */
 export type JobEventDraft = {
@@ -351,9 +351,9 @@ export const jobRoutes = {
   newJob: { method: 'post', path: '/api/jobs', summary: 'Open a job with its first events', roles: EVERYONE, body: newJobSchema },
   jobEvents: { method: 'post', path: '/api/jobs/:id/events', summary: 'What happened on a job; sent twice it is kept once', roles: EVERYONE, body: jobEventsSchema },
   jobEventsAfter: { method: 'get', path: '/api/jobs/:id/events', summary: 'What happened on a job, from a number on', roles: EVERYONE, query: eventsQuery },
-  jobLive: { method: 'get', path: '/api/jobs/:id/live', summary: 'What happens on a job, as server-sent events; resumed by Last-Event-ID', roles: EVERYONE, query: eventsQuery },
-  newJobPhoto: { method: 'put', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step; sent twice it is kept once', roles: EVERYONE, raw: true },
-  jobPhoto: { method: 'get', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step, whole or small', roles: EVERYONE, query: photoSizeQuery },
+  jobLive: { method: 'get', path: '/api/jobs/:id/live', summary: 'What happens on a job, as server-sent events; resumed by Last-Event-ID', roles: EVERYONE, query: eventsQuery, gives: EVENTS_STREAM },
+  newJobPhoto: { method: 'put', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step; sent twice it is kept once', roles: EVERYONE, raw: IMAGES },
+  jobPhoto: { method: 'get', path: '/api/jobs/:id/photos/:photo', summary: 'A photograph of a step, whole or small', roles: EVERYONE, query: photoSizeQuery, gives: IMAGES },
   jobMap: { method: 'post', path: '/api/jobs/:id/map', summary: 'Draft the access map of its bay from what was recorded on jobs', roles: EDITORS },
   jobAside: { method: 'post', path: '/api/jobs/:id/aside', summary: 'Take in, or leave out, what was done after a job had left somebody’s hands', roles: EDITORS, body: asideSchema },
 } as const satisfies Routes; // prettier-ignore

@@ -21,3 +21,15 @@ export const BUNDLE_LIMIT_BYTES = 30 * 1024 * 1024;
 
 /** A table has no more columns; a sheet whose far cell lies beyond is refused. */
 export const COLUMN_LIMIT = 300;
+
+/** What a program may do with a token: only read, or all that its owner may. */
+export const TOKEN_SCOPES = ['read', 'write'] as const;
+export type TokenScope = (typeof TOKEN_SCOPES)[number];
+/** Days that a token may last at most. */
+export const TOKEN_DAYS_MOST = 366;
+/** Living tokens of one person. */
+export const TOKENS_MOST = 20;
+
+/** What another program may be told of. */
+export const WEBHOOK_EVENTS = ['job.stage', 'record.released', 'part.failed'] as const;
+export type WebhookEvent = (typeof WEBHOOK_EVENTS)[number];

@@ -25,6 +25,8 @@ export interface SessionState {
   /** Somebody whose account is switched off has signed in: they read nothing, and hand in what they had not sent yet. */
   left: string | null;
   csrfToken: string;
+  /** This shop among all others, UUID; empty where nobody is signed in. */
+  shop: string;
   /** Present only when this database was filled with the demo: the accounts that came with it. */
   demo: { username: string; name: string; role: Role; password: string }[] | null;
 }

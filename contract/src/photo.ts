@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { id, line, reasonSchema } from './common.ts';
 import type { Stamp } from './revision.ts';
-import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { EDITORS, EVERYONE, IMAGES, type Routes } from './route.ts';
 
 export interface Photo {
   id: number;
@@ -27,7 +27,7 @@ export interface PhotoAnswers {
   newPhoto: { id: number };
 }
 export const photoRoutes = {
-  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: true, reviewed: 'always' },
-  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph, whole or small', roles: EVERYONE, query: photoSizeQuery },
+  newPhoto: { method: 'post', path: '/api/photos', summary: 'Attach a photograph', roles: EDITORS, query: photoQuery, raw: IMAGES, reviewed: 'always' },
+  photo: { method: 'get', path: '/api/photos/:id', summary: 'A photograph, whole or small', roles: EVERYONE, query: photoSizeQuery, gives: IMAGES },
   removePhoto: { method: 'delete', path: '/api/photos/:id', summary: 'Take a photograph away, with the reason', roles: EDITORS, body: reasonSchema, reviewed: 'always' },
 } as const satisfies Routes; // prettier-ignore

@@ -2,7 +2,7 @@ import { reasonSchema } from './common.ts';
 import { importedQuery, leaveOutSchema } from './import-review.ts';
 import type { LibraryTable } from './library-fields.ts';
 import type { REVIEW_KINDS, RevisionState, Stamp } from './revision.ts';
-import { EDITORS, REVIEWERS, type Routes } from './route.ts';
+import { EDITORS, IMAGES, REVIEWERS, type Routes } from './route.ts';
 
 export type ReviewKind = (typeof REVIEW_KINDS)[number];
 
@@ -70,5 +70,5 @@ export const reviewRoutes = {
   importedParts: { method: 'get', path: '/api/imports/:id/parts', summary: 'Parts that came in with a table and wait for a reviewer', roles: EDITORS, query: importedQuery },
   leaveOut: { method: 'post', path: '/api/imports/:id/leave-out', summary: 'Take parts out of an import, to be reviewed one by one', roles: REVIEWERS, body: leaveOutSchema },
   takeBack: { method: 'delete', path: '/api/proposals/:id', summary: 'Take back a change one has proposed', roles: EDITORS },
-  proposedPhoto: { method: 'get', path: '/api/proposals/:id/photo', summary: 'A photograph that waits for a reviewer', roles: EDITORS },
+  proposedPhoto: { method: 'get', path: '/api/proposals/:id/photo', summary: 'A photograph that waits for a reviewer', roles: EDITORS, gives: IMAGES },
 } as const satisfies Routes; // prettier-ignore

@@ -14,6 +14,8 @@ export interface Route {
   secret?: boolean;
   /** It changes nothing, though it is sent with a body: it holds no transaction while it works. */
   onlyReads?: boolean;
+  /** Only for somebody who has signed in; a program with a token may not. */
+  inPerson?: boolean;
   body?: Joi.ObjectSchema;
   query?: Joi.ObjectSchema;
   /** The save must name the version it changes. */
@@ -23,14 +25,23 @@ export interface Route {
    * is saved was written by somebody else (a source's own table).
    */
   reviewed?: 'always' | 'from a specialist';
-  /** The body is not JSON but a file; who takes the address reads it before anything else is done. */
-  raw?: boolean;
+  /** The body is not JSON but a file of one of these media types; who takes the address reads it before anything else is done. */
+  raw?: readonly string[];
+  /** Media types of what it answers with, where that is not JSON. */
+  gives?: readonly string[];
   /** What it answers hangs on the library, the reader's role and the address alone, unless it names a job. */
   steady?: boolean;
   /** A JSON body may be as large as this; 1 MB where nothing is said. */
   limitBytes?: number;
 }
 export type Routes = Record<string, Route>;
+
+export const IMAGES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+export const EVENTS_STREAM = ['text/event-stream'] as const;
+export const TABLES = [
+  'text/csv',
+  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+] as const;
 
 export const EVERYONE = ROLES;
 /** Who speaks with customers, and who works on the library. */

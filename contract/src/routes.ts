@@ -33,6 +33,7 @@ import { photoRoutes, type PhotoAnswers } from './photo.ts';
 import { bundleRoutes, type BundleAnswers } from './bundle.ts';
 import type { ImportAnswers } from './import-review.ts';
 import { tableRoutes, type TableAnswers } from './table.ts';
+import { webhookRoutes, type WebhookAnswers } from './webhook.ts';
 
 /** Every address of the server: mounted, guarded, documented and called from here. Each domain's file has its own. */
 export const ROUTES = {
@@ -69,6 +70,7 @@ export const ROUTES = {
   ...photoRoutes,
   ...bundleRoutes,
   ...tableRoutes,
+  ...webhookRoutes,
 } as const;
 export type RouteId = keyof typeof ROUTES;
 
@@ -108,13 +110,14 @@ export interface Answers
     PhotoAnswers,
     BundleAnswers,
     TableAnswers,
+    WebhookAnswers,
     ImportAnswers {}
 
 type Validated<S> = S extends Joi.ObjectSchema<infer T> ? T : undefined;
 /** What an address takes, as its validator hands it on. */
 export type BodyOf<R extends RouteId> = (typeof ROUTES)[R] extends { body: infer S }
   ? Validated<S>
-  : (typeof ROUTES)[R] extends { raw: true }
+  : (typeof ROUTES)[R] extends { raw: readonly string[] }
     ? unknown
     : undefined;
 export type QueryOf<R extends RouteId> = (typeof ROUTES)[R] extends { query: infer S }

@@ -156,7 +156,7 @@ export const planRoutes = {
   workshop: { method: 'get', path: '/api/workshop', summary: 'Bays, single tools, hours and people', roles: EVERYONE },
   setWorkshop: { method: 'put', path: '/api/workshop', summary: 'Change bays, single tools, hours and people', roles: EDITORS, body: workshopSchema, ifMatch: true },
   calendarFeeds: { method: 'get', path: '/api/plan/calendars', summary: 'Addresses under which calendars are followed', roles: EVERYONE },
-  newCalendarFeed: { method: 'post', path: '/api/plan/calendars', summary: 'Make such an address; it is told once', roles: EVERYONE, body: feedSchema, secret: true },
+  newCalendarFeed: { method: 'post', path: '/api/plan/calendars', summary: 'Make such an address; it is told once', roles: EVERYONE, inPerson: true, body: feedSchema, secret: true },
   endCalendarFeed: { method: 'delete', path: '/api/plan/calendars/:id', summary: 'End such an address', roles: EVERYONE },
-  followCalendar: { method: 'get', path: '/api/calendar/:secret', summary: 'The calendar of somebody or of a bay, as iCalendar; anyone with its address can read it', roles: 'anyone' },
+  followCalendar: { method: 'get', path: '/api/calendar/:secret', summary: 'The calendar of somebody or of a bay, as iCalendar; anyone with its address can read it', roles: 'anyone', gives: ['text/calendar'] },
 } as const satisfies Routes; // prettier-ignore

@@ -19,7 +19,7 @@ import {
 import Joi from 'joi';
 import { COLUMN_LIMIT, TABLE_FORMATS } from './limits.ts';
 import { id, line, year } from './common.ts';
-import { EDITORS, EVERYONE, type Routes } from './route.ts';
+import { EDITORS, EVERYONE, TABLES, type Routes } from './route.ts';
 
 export interface WrongCell {
   /** Row of the file; the headings are row 1. */
@@ -228,7 +228,7 @@ export interface TableAnswers {
   forgetMapping: Upload;
 }
 export const tableRoutes = {
-  newUpload: { method: 'post', path: '/api/uploads', summary: 'Send a CSV or XLSX table to be brought in', roles: EDITORS, query: uploadQuery, raw: true },
+  newUpload: { method: 'post', path: '/api/uploads', summary: 'Send a CSV or XLSX table to be brought in', roles: EDITORS, query: uploadQuery, raw: TABLES },
   uploads: { method: 'get', path: '/api/uploads', summary: 'Tables of one’s own that are not done with', roles: EDITORS },
   layoutUpload: { method: 'post', path: '/api/uploads/:id/layout', summary: 'Say which sheet is read and where its headings stand', roles: EDITORS, body: layoutSchema },
   newNames: { method: 'post', path: '/api/uploads/:id/names', summary: 'Make the names that a table gives and nobody has on record', roles: EDITORS, body: newNamesSchema },
@@ -239,6 +239,6 @@ export const tableRoutes = {
   applyUpload: { method: 'post', path: '/api/uploads/:id/apply', summary: 'Bring the good rows of an uploaded table in', roles: EDITORS },
   stopUpload: { method: 'delete', path: '/api/uploads/:id', summary: 'Stop, and throw the upload away', roles: EDITORS },
   forgetMapping: { method: 'delete', path: '/api/uploads/:id/mapping', summary: 'Forget what earlier files of these headings were taken for', roles: EDITORS },
-  wrongRows: { method: 'get', path: '/api/uploads/:id/wrong', summary: 'The wrong rows of an upload as CSV, with reasons', roles: EDITORS },
-  exportTable: { method: 'get', path: '/api/export/:kind', summary: 'Applications, parts or vehicles as CSV, XLSX or JSON', roles: EVERYONE, query: exportQuery },
+  wrongRows: { method: 'get', path: '/api/uploads/:id/wrong', summary: 'The wrong rows of an upload as CSV, with reasons', roles: EDITORS, gives: ['text/csv'] },
+  exportTable: { method: 'get', path: '/api/export/:kind', summary: 'Applications, parts or vehicles as CSV, XLSX or JSON', roles: EVERYONE, query: exportQuery, gives: [...TABLES, 'application/json'] },
 } as const satisfies Routes; // prettier-ignore

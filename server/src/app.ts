@@ -36,6 +36,7 @@ import * as match from './match/routes.ts';
 import { describeApi } from './openapi/describe.ts';
 import * as parts from './parts/routes.ts';
 import { accountRoutes, mountSession } from './people/routes.ts';
+import { bearer } from './people/tokens.ts';
 import { Throttle } from './people/throttle.ts';
 import { photoReader } from './photos/read.ts';
 import * as photos from './photos/routes.ts';
@@ -53,6 +54,7 @@ import { TableWork } from './tables/work.ts';
 import { importedParts, leaveOut } from './review/imports.ts';
 import * as vehicles from './vehicles/routes.ts';
 import * as vins from './vins/routes.ts';
+import * as webhooks from './webhooks/routes.ts';
 
 export interface AppOptions {
   connection: Connection;
@@ -129,7 +131,7 @@ export async function createApp({
   });
   plan.mountCalendars(app, connection);
   const session = await sessions(connection);
-  app.use('/api', session);
+  app.use('/api', session, bearer(connection));
   const throttle = new Throttle(connection);
   mountSession(app, connection, throttle);
   const handlers = {
@@ -173,6 +175,7 @@ export async function createApp({
     ...tableRoutes(new TableWork(connection)),
     importedParts,
     leaveOut,
+    ...webhooks,
     ...auditRoutes(connection),
     ...accountRoutes(throttle),
   };

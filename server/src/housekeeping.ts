@@ -4,7 +4,9 @@ import path from 'node:path';
 import type { Connection } from './db/client.ts';
 import { foldLibraryChanges, forgetOldAnswers } from './http/queries.ts';
 import { forgetOldSignIns } from './people/queries.ts';
+import { forgetOldTokens } from './people/tokens-queries.ts';
 import { TABLE_FOLDER } from './tables/open.ts';
+import { forgetOldMessages } from './webhooks/queries.ts';
 import { dropOldUploads } from './tables/uploads-queries.ts';
 
 const EVERY_MS = 30 * 60_000;
@@ -25,6 +27,8 @@ async function clearTemporary(): Promise<void> {
 export async function clearAway({ db }: Pick<Connection, 'db'>): Promise<void> {
   await forgetOldAnswers(db);
   await forgetOldSignIns(db);
+  await forgetOldTokens(db);
+  await forgetOldMessages(db);
   await dropOldUploads(db);
   await foldLibraryChanges(db);
   await clearTemporary();

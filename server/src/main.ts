@@ -13,6 +13,7 @@ import { keepHouse } from './housekeeping.ts';
 import { LAN_PORT, listenInShop, shopAddresses } from './lan/listen.ts';
 import { serverPair } from './lan/certificates.ts';
 import { newToken } from './http/session.ts';
+import { keepDelivering } from './webhooks/service.ts';
 
 /**
  * Environment: DATABASE_URL (required), PORT, RADIATRIX_DEMO=no for an empty start, RADIATRIX_LOG=path for a log
@@ -79,6 +80,7 @@ async function lead(databaseUrl: string): Promise<void> {
   const connection = connect(databaseUrl);
   const firstPeople = await upToDate(connection);
   await keepHouse(connection, (error) => logger.error({ err: error }, 'clearing away failed'));
+  keepDelivering(connection, (error) => logger.error({ err: error }, 'messages were not sent'));
   const stopping = whenAsked(async () => {
     const ended = Object.values(cluster.workers ?? {}).map(
       (worker) =>

@@ -110,6 +110,8 @@ const urls = (): Partial<Record<keyof Answers, string>> => ({
   plan: '/api/plan',
   workshop: '/api/workshop',
   calendarFeeds: '/api/plan/calendars',
+  apiTokens: '/api/tokens',
+  webhooks: '/api/webhooks',
   failures: '/api/failures',
   jobFiling: `/api/jobs/${ids.job}/filing`,
   mapMinutes: `/api/access/${ids.access}/minutes`,

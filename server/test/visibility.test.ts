@@ -287,6 +287,8 @@ function doors(): { [R in RouteId]?: string[] } {
     plan: ['/api/plan'],
     workshop: ['/api/workshop'],
     calendarFeeds: ['/api/plan/calendars'],
+    apiTokens: ['/api/tokens'],
+    webhooks: ['/api/webhooks'],
     followCalendar: feeds,
     failures: ['/api/failures'],
     jobFiling: ids.job.map((id) => `/api/jobs/${id}/filing`),

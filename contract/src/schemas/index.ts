@@ -14,7 +14,7 @@ export { connectorSchema } from '../connector.ts';
 export { figuresChangeSchema } from '../figure.ts';
 export { newClaimSchema, newPartSchema, partDetailsSchema } from '../part.ts';
 export { newProcedureSchema, procedureSchema } from '../procedure.ts';
-export { eventsQuery } from '../job.ts';
+export { eventPayloads, eventsQuery } from '../job.ts';
 export { readingsQuery } from '../instrument.ts';
 export { accessSchema, newAccessSchema } from '../access.ts';
 export { librarySchema } from '../library.ts';

@@ -2,6 +2,7 @@ import { judgeEarly, noisyShare, sightingsOf, standingWord, standingWords, units
 import type { PartKind } from '@radiatrix/core/figures';
 import type { JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
+import { tell } from '../webhooks/queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import {
   countsOfKind,
@@ -17,6 +18,10 @@ import {
   sightingsOfJob,
   type SightingRow,
 } from './queries.ts';
+
+/** What makes a failure of a job the same one, when the job is put together anew. */
+const failedAs = ({ partId, kind, as, mode }: Pick<SightingRow, 'partId' | 'kind' | 'as' | 'mode'>): string =>
+  [partId, kind, as, mode].join('|');
 
 /** Which vehicle it is: what the shop calls it, of its configuration; a job without a name is a vehicle of its own. */
 export const vehicleKey = (label: string, configurationId: number | undefined, jobId?: number): string => {
@@ -96,6 +101,17 @@ export async function keepSightings(db: Db, jobId: number, state: JobState): Pro
     [row.partId, row.kind, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy, row.unit].join('|');
   if (held.map(text).join() === rows.map(text).join()) return;
   await replaceSightings(db, jobId, rows);
+  const was = new Set(held.map(failedAs));
+  for (const row of rows)
+    if (row.as.startsWith('failed') && !was.has(failedAs(row)))
+      await tell(db, 'part.failed', {
+        job: jobId,
+        part: row.partId,
+        kind: row.kind,
+        mode: row.mode,
+        on: row.on,
+        as: row.as,
+      });
   // What one job tells can settle which part another meant: all that was seen in the vehicle is put together anew.
   const moved = await moveReports(db, jobId, vehicle);
   const pairs: { partId: number; vehicle: string }[] = held.flatMap(({ partId, vehicle: was }) => (partId === null ? [] : [{ partId, vehicle: was }])); // prettier-ignore

@@ -1,3 +1,4 @@
+import { tell } from '../webhooks/queries.ts';
 import {
   daysOf,
   fitWeibull,
@@ -137,6 +138,9 @@ export async function reportFailure(
   if ((await reportsOf(db, partId)).some((each) => each.key === key && each.outOn === body.outOn && each.serial === body.serial))
     throw new ProblemError('conflict', { detail: 'That failure is reported already: of this part, in this vehicle, on that day.' }); // prettier-ignore
   await insertReport(db, partId, key, body);
+  // Without a mode it was seen at work: no failure.
+  if (body.mode !== null)
+    await tell(db, 'part.failed', { job: body.jobId ?? null, part: partId, kind: null, mode: body.mode, on: body.outOn, as: 'reported' }); // prettier-ignore
   await keepUnits(db, [{ partId, vehicle: key }]);
 }
 

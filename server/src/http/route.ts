@@ -73,7 +73,9 @@ type Handlers = {
   ]: Handler<R>;
 };
 
-type FileRoute = { [R in RouteId]: (typeof ROUTES)[R] extends { raw: true } ? R : never }[RouteId];
+type FileRoute = {
+  [R in RouteId]: (typeof ROUTES)[R] extends { raw: readonly string[] } ? R : never;
+}[RouteId];
 /** How each address that takes a file reads it. */
 export type FileReaders = { [R in FileRoute]: FileReader };
 
@@ -92,6 +94,15 @@ const HAND_IN: RouteId = 'jobEvents';
 function guardToken(req: Request): void {
   if (req.get('x-csrf-token') !== req.session.csrfToken)
     throw new ProblemError('csrf', { detail: 'Reload the page and send it again; what you typed is kept.' });
+}
+
+/** What a program may not do with a token. */
+function guardProgram(route: Route, { bearer }: Request): void {
+  if (!bearer) return;
+  if (route.inPerson)
+    throw new ProblemError('not-allowed', { detail: 'Sign in to do this; a token is not enough.' });
+  if (bearer.scope === 'read' && route.method !== 'get' && !route.onlyReads)
+    throw new ProblemError('not-allowed', { detail: 'This token may only read.' });
 }
 
 /** What was sent, as its validator hands it on; every wrong place of it is named. */
@@ -241,10 +252,12 @@ export function mount(
   const admit = (req: Request, db: Database, routeId: RouteId, { params, query }: Asked): Context => {
     const route: Route = ROUTES[routeId];
     const person = guard(route, currentPerson(req));
-    const { leftAt } = req.session;
+    guardProgram(route, req);
+    const leftAt = req.bearer ? undefined : req.session.leftAt;
     if (leftAt && routeId !== HAND_IN)
       throw new ProblemError('not-allowed', { detail: 'This account is switched off; what was done before it was can still be handed in.' }); // prettier-ignore
-    if (route.method !== 'get') guardToken(req);
+    // A browser sends its cookie from any page; a token is only sent by who holds it.
+    if (route.method !== 'get' && !req.bearer) guardToken(req);
     return {
       db,
       person,

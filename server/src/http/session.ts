@@ -23,7 +23,8 @@ const COOKIE = 'radiatrix';
 const SESSION_HOURS = 12;
 
 export const newToken = (): string => randomBytes(24).toString('base64url');
-export const currentPerson = (req: Request): Person | undefined => req.session.person;
+/** Who sends a request: the owner of its token, else who is signed in. */
+export const currentPerson = (req: Request): Person | undefined => req.bearer?.person ?? req.session.person;
 
 /** The secret that signs session cookies: made once, kept in the database, shared by every server of it. */
 async function sessionSecret(db: Database): Promise<string> {

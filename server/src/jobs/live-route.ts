@@ -5,6 +5,7 @@ import type { Connection } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate } from '../http/route.ts';
 import { currentPerson } from '../http/session.ts';
+import { stillBears } from '../people/tokens.ts';
 import type { LiveJobs } from './live.ts';
 import { jobRow } from './queries.ts';
 
@@ -13,7 +14,7 @@ export function mountLive(app: Express, { db }: Connection, live: LiveJobs): voi
   const follow = async (req: Request<{ id: string }>, res: Response): Promise<void> => {
     const person = currentPerson(req);
     if (!person) throw new ProblemError('not-signed-in');
-    if (req.session.leftAt) throw new ProblemError('not-allowed');
+    if (!req.bearer && req.session.leftAt) throw new ProblemError('not-allowed');
     const id = /^[1-9]\d{0,8}$/.test(req.params.id) ? Number(req.params.id) : undefined;
     if (id === undefined || !(await jobRow(db, id))) throw notFound('That job');
     if (live.isFull) throw new ProblemError('busy', { detail: jobWords('streams-full') });
@@ -22,9 +23,11 @@ export function mountLive(app: Express, { db }: Connection, live: LiveJobs): voi
     // A browser that lost the stream says itself where it was.
     const last = Number(req.get('last-event-id'));
     const stillSignedIn = (): Promise<boolean> =>
-      new Promise((resolve) =>
-        req.session.reload((error: unknown) => resolve(!error && currentPerson(req) !== undefined)),
-      );
+      req.bearer
+        ? stillBears(db, req)
+        : new Promise((resolve) =>
+            req.session.reload((error: unknown) => resolve(!error && currentPerson(req) !== undefined)),
+          );
     live.follow(
       id,
       person.id,

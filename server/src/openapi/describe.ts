@@ -1,30 +1,76 @@
 import type Joi from 'joi';
 import answers from './answers.schema.json' with { type: 'json' };
 import { PROBLEMS } from '@radiatrix/contract';
-import { ROUTES, bundleSchema, type Route } from '@radiatrix/contract/schemas';
+import { EVENT_KINDS } from '@radiatrix/core/job';
+import { ROUTES, bundleSchema, eventPayloads, type Route } from '@radiatrix/contract/schemas';
+import { components, tidy, type Schema } from './schemas.ts';
 
 const DIALECT = 'draft-2020-12';
 
 /** A validator as JSON Schema (draft 2020-12, the dialect of OpenAPI 3.1). */
-const jsonSchema = (schema: Joi.ObjectSchema): Record<string, unknown> =>
-  (
-    schema as unknown as {
-      '~standard': { jsonSchema: { input: (options: { target: string }) => Record<string, unknown> } };
-    }
-  )['~standard'].jsonSchema.input({ target: DIALECT });
+const jsonSchema = (schema: Joi.ObjectSchema): Schema =>
+  tidy(
+    (
+      schema as unknown as {
+        '~standard': { jsonSchema: { input: (options: { target: string }) => Schema } };
+      }
+    )['~standard'].jsonSchema.input({ target: DIALECT }),
+  ) as Schema;
 
-/** Definitions are components of the description, whatever the generator calls their place. */
-const placed = (schema: unknown): Record<string, unknown> =>
-  JSON.parse(JSON.stringify(schema).replaceAll('#/definitions/', '#/components/schemas/')) as Record<
-    string,
-    unknown
-  >;
-
+const { schemas, placed } = components(answers.definitions);
 const ANSWERS = answers.properties as Record<string, unknown>;
-const answer = (id: string): Record<string, unknown> =>
-  id in ANSWERS
-    ? { description: 'Done', content: { 'application/json': { schema: placed(ANSWERS[id]) } } }
-    : { description: 'Done; nothing, or a file, comes back' };
+/** A field that takes anything is a schema of its own only with a word on what that may be. */
+const OPEN_VALUE = { description: 'As the table of the library has it', type: ['string', 'number', 'boolean', 'array', 'object', 'null'] }; // prettier-ignore
+
+const filesOf = (media: readonly string[]): Record<string, unknown> =>
+  Object.fromEntries(
+    media.map((type) => [
+      type,
+      type === 'application/json'
+        ? { schema: { type: 'object' } }
+        : { schema: { type: 'string', ...(/^text\//.test(type) ? {} : { contentMediaType: type }) } },
+    ]),
+  );
+
+function answer(id: string, { gives }: Route): Record<string, unknown> {
+  if (gives) return { 200: { description: 'Done', content: filesOf(gives) } };
+  if (!(id in ANSWERS)) return { 204: { description: 'Done; nothing comes back' } };
+  return {
+    '2XX': { description: 'Done', content: { 'application/json': { schema: placed(ANSWERS[id]) } } },
+  };
+}
+
+const EVENTS_BODY = jsonSchema(ROUTES.jobEvents.body);
+/** An event, kind by kind: which payload goes with which kind is a rule between two fields, which a validator cannot hand out. */
+const eventDraft = (): Schema => {
+  const { properties, required } = ((EVENTS_BODY.properties as Schema).events as { items: { properties: Schema; required: string[] } }).items; // prettier-ignore
+  return {
+    oneOf: EVENT_KINDS.map((kind) => ({
+      title: kind,
+      type: 'object',
+      properties: { ...properties, kind: { const: kind }, payload: jsonSchema(eventPayloads[kind]) },
+      required,
+      additionalProperties: false,
+    })),
+  };
+};
+const withEvents: Schema = {
+  ...EVENTS_BODY,
+  properties: { events: { type: 'array', minItems: 1, maxItems: 500, items: { $ref: '#/components/schemas/EventToKeep' } } },
+}; // prettier-ignore
+
+/** What an address takes; an object of no fields that are named takes any. */
+function bodyOf(schema: Joi.ObjectSchema): Schema {
+  if (
+    schema === (ROUTES.jobEvents.body as Joi.ObjectSchema) ||
+    schema === (ROUTES.newJob.body as Joi.ObjectSchema)
+  )
+    return withEvents;
+  const found = jsonSchema(schema);
+  return found.type === 'object' && found.properties === undefined
+    ? { ...found, additionalProperties: OPEN_VALUE }
+    : found;
+}
 const WAITS = {
   description: 'Taken; it waits for a reviewer, and nothing has changed yet',
   content: { 'application/json': { schema: { $ref: '#/components/schemas/Waits' } } },
@@ -68,7 +114,12 @@ function operation(id: string, route: Route): Record<string, unknown> {
       ...inHead,
       ...(writes
         ? [
-            { name: 'X-CSRF-Token', in: 'header', required: true, schema: { type: 'string' } },
+            {
+              name: 'X-CSRF-Token',
+              in: 'header',
+              schema: { type: 'string' },
+              description: 'With a session, as GET /api/session tells it; not with a token',
+            },
             { name: 'Idempotency-Key', in: 'header', schema: { type: 'string', maxLength: 100 } },
           ]
         : []),
@@ -77,17 +128,16 @@ function operation(id: string, route: Route): Record<string, unknown> {
       ? {
           requestBody: {
             required: true,
-            content: { 'application/json': { schema: jsonSchema(route.body) } },
+            content: { 'application/json': { schema: bodyOf(route.body) } },
           },
         }
       : {}),
-    ...(route.raw
-      ? { requestBody: { required: true, content: { 'image/jpeg': {}, 'image/png': {}, 'image/webp': {} } } }
-      : {}),
-    security: route.roles === 'anyone' ? [] : [{ session: [] }],
+    ...(route.raw ? { requestBody: { required: true, content: filesOf(route.raw) } } : {}),
+    security: route.roles === 'anyone' ? [] : [{ session: [] }, ...(route.inPerson ? [] : [{ token: [] }])],
     responses: {
-      '2XX': answer(id),
+      ...answer(id, route),
       ...(route.reviewed ? { 202: WAITS } : {}),
+      '4XX': { $ref: '#/components/responses/Problem' },
       default: { $ref: '#/components/responses/Problem' },
     },
   };
@@ -107,9 +157,13 @@ export function describeApi(): Record<string, unknown> {
       version: '1',
       description: 'Which cooling part goes into which vehicle, and why.',
     },
+    servers: [{ url: '/', description: 'The shop’s own server' }],
     paths,
     components: {
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'radiatrix' } },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'radiatrix' },
+        token: { type: 'http', scheme: 'bearer', description: 'A token from “Your account”' },
+      },
       responses: {
         Problem: {
           description: 'What is wrong and what to do (RFC 9457)',
@@ -117,7 +171,8 @@ export function describeApi(): Record<string, unknown> {
         },
       },
       schemas: {
-        ...placed(answers.definitions),
+        ...schemas,
+        EventToKeep: eventDraft(),
         Waits: {
           type: 'object',
           required: ['waits'],

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Colleague, Person } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
@@ -125,6 +126,10 @@ export async function settingOnce(db: Db, name: string, value: unknown): Promise
   await db.insert(setting).values({ name, value }).onConflictDoNothing();
   return settingOf(db, name);
 }
+
+/** This shop among all others: made once, kept in its database. */
+export const shopId = async (db: Db): Promise<string> =>
+  (await settingOnce(db, 'shop-id', randomUUID())) as string;
 
 export const nobodyIsThere = async (db: Db): Promise<boolean> =>
   (await db.select({ id: person.id }).from(person).limit(1)).length === 0;

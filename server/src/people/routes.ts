@@ -7,8 +7,11 @@ import { readJson } from '../http/body.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate, type Handler } from '../http/route.ts';
 import { currentPerson, newToken } from '../http/session.ts';
+import { shopId } from './queries.ts';
 import * as service from './service.ts';
 import * as signedIn from './sessions-queries.ts';
+import { newApiToken } from './tokens.ts';
+import { deleteToken, tokensOf } from './tokens-queries.ts';
 import { nameUsed, type Throttle } from './throttle.ts';
 
 const regenerate = (req: Request): Promise<void> =>
@@ -36,12 +39,13 @@ function guardSite(req: Request): void {
 /** Who is there, as a request says it. */
 export async function sessionState(req: Request, db: Database): Promise<SessionState> {
   const signedIn = currentPerson(req) ?? null;
-  const left = req.session.leftAt ? (signedIn?.name ?? null) : null;
+  const left = !req.bearer && req.session.leftAt ? (signedIn?.name ?? null) : null;
   const person = left === null ? signedIn : null;
   return {
     person,
     left,
-    csrfToken: req.session.csrfToken ?? '',
+    csrfToken: req.bearer ? '' : (req.session.csrfToken ?? ''),
+    shop: person ? await shopId(db) : '',
     lan: lanAddress(),
     demo: person ? null : await service.demoAccounts(db),
   };
@@ -94,6 +98,8 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
   });
 
   app.delete(ROUTES.signOut.path, (req: Request, res: Response, next: NextFunction) => {
+    if (req.bearer)
+      return next(new ProblemError('not-allowed', { detail: 'A token is ended, not signed out.' }));
     if (!currentPerson(req)) return next(new ProblemError('not-signed-in'));
     if (req.get('x-csrf-token') !== req.session.csrfToken) return next(new ProblemError('csrf'));
     req.session.destroy((error?: Error) => (error ? next(error) : res.status(204).end()));
@@ -124,7 +130,10 @@ type AccountRoute =
   | 'endSessions'
   | 'ownSessions'
   | 'endSession'
-  | 'changePassword';
+  | 'changePassword'
+  | 'apiTokens'
+  | 'newApiToken'
+  | 'endApiToken';
 
 export const accountRoutes = (throttle: Throttle): { [R in AccountRoute]: Handler<R> } => ({
   people: async ({ db }) => ({ body: await service.colleagues(db) }),
@@ -144,6 +153,12 @@ export const accountRoutes = (throttle: Throttle): { [R in AccountRoute]: Handle
   }),
   endSession: async ({ db, person, params }) => {
     if (!(await signedIn.endSession(db, person.id, params.id!))) throw notFound('That session');
+    return {};
+  },
+  apiTokens: async ({ db, person }) => ({ body: await tokensOf(db, person.id) }),
+  newApiToken: async ({ db, person, body }) => ({ status: 201, body: await newApiToken(db, person, body) }),
+  endApiToken: async ({ db, person, id }) => {
+    if (!(await deleteToken(db, person.id, id()))) throw notFound('That token');
     return {};
   },
   changePassword: async ({ db, person, body: { current, password }, req }) => {

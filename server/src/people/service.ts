@@ -25,6 +25,7 @@ import {
   type AccountRow,
 } from './queries.ts';
 import { endSessionsOf, sessionCounts } from './sessions-queries.ts';
+import { deleteTokensOf } from './tokens-queries.ts';
 import { hashed, nameUsed } from './throttle.ts';
 
 export interface NewPerson {
@@ -131,13 +132,17 @@ export async function changeAccount(
   const allowsLess =
     row.role !== values.role || row.administers !== values.administers || row.active !== values.active;
   if (allowsLess) await endSessionsOf(db, id);
-  if (!values.active) await updatePerson(db, id, { inviteHash: null, inviteUntil: null });
+  if (!values.active) {
+    await updatePerson(db, id, { inviteHash: null, inviteUntil: null });
+    await deleteTokensOf(db, id);
+  }
   return account(db, id);
 }
 
 export async function signOutEverywhere(db: Db, id: number): Promise<void> {
   if (!(await personById(db, id))) throw notFound('That account');
   await endSessionsOf(db, id);
+  await deleteTokensOf(db, id);
 }
 
 /** Takes up an invitation: from now on this is the password, and whatever was signed in with an old one is out. */

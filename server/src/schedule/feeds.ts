@@ -3,6 +3,7 @@ import { calendarOf, type Appointment } from '@radiatrix/contract/calendar';
 import type { CalendarFeed, Person, PlanRecord } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
+import { shopId } from '../people/queries.ts';
 import { newToken } from '../http/session.ts';
 import { deleteFeed, feedOf, feedRows, insertFeed } from './queries.ts';
 import { planRecord } from './service.ts';
@@ -51,7 +52,11 @@ export async function calendarUnder(db: Db, secret: string, now: Date): Promise<
   if (!feed) throw notFound('That calendar');
   const plan = await planRecord(db, now);
   const name = feed.bay === null ? (feed.name ?? '') : `Bay ${feed.bay}`;
-  return calendarOf(appointmentsOf(plan, feed), now, { name: `Radiatrix: ${name}`, refreshMinutes: REFRESH });
+  return calendarOf(appointmentsOf(plan, feed), now, {
+    shop: await shopId(db),
+    name: `Radiatrix: ${name}`,
+    refreshMinutes: REFRESH,
+  });
 }
 
 /** Of a person the tasks that need their hands; of a bay what stands in it. */

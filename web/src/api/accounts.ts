@@ -1,5 +1,8 @@
 import type {
   Account,
+  ApiToken,
+  NewApiToken,
+  TokenScope,
   AccountValues,
   Colleague,
   Invitation,
@@ -20,6 +23,9 @@ export const accountsApi = api.injectEndpoints({
     acceptInvitation: build.mutation<{ username: string }, { token: string; password: string }>({ query: (body) => ({ url: '/invitation', method: 'POST', body }) }),
     ownSessions: build.query<OwnSession[], void>({ query: () => '/sessions', providesTags: ['OwnSession'] }),
     endSession: build.mutation<null, { id: string; key: string }>({ query: (save) => saving(`/sessions/${save.id}`, 'DELETE', save), invalidatesTags: ['OwnSession'] }),
+    apiTokens: build.query<ApiToken[], void>({ query: () => '/tokens', providesTags: ['ApiToken'] }),
+    newApiToken: build.mutation<NewApiToken, { body: { name: string; scope: TokenScope; days: number }; key: string }>({ query: (save) => saving('/tokens', 'POST', save), invalidatesTags: ['ApiToken'] }),
+    endApiToken: build.mutation<null, { id: number; key: string }>({ query: (save) => saving(`/tokens/${save.id}`, 'DELETE', save), invalidatesTags: ['ApiToken'] }),
     changePassword: build.mutation<null, { body: { current: string; password: string }; key: string }>({ query: (save) => saving('/password', 'PUT', save), invalidatesTags: ['OwnSession'] }),
   }),
 }); // prettier-ignore

@@ -117,7 +117,7 @@ export const LIBRARY = [
   'Record',
   'Practice',
 ] as const;
-const ACCOUNTS = ['Account', 'OwnSession'] as const;
+const ACCOUNTS = ['Account', 'ApiToken', 'OwnSession', 'Webhook'] as const;
 
 /** What verdicts are judged by: a job whose own figures count first, and the chances asked for. */
 export interface MatchOptions {
@@ -127,7 +127,7 @@ export interface MatchOptions {
 }
 
 /** The session of a device whose person has signed out, as long as the server cannot be asked. */
-const GONE: SessionState = { lan: null, person: null, left: null, csrfToken: '', demo: null };
+const GONE: SessionState = { lan: null, person: null, left: null, csrfToken: '', shop: '', demo: null };
 
 export const api = createApi({
   baseQuery: guarded,

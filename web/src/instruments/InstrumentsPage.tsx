@@ -1,9 +1,8 @@
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { QUANTITIES, logRows } from '@radiatrix/core/instrument';
 import { provingApi } from '../api/proving.ts';
 import { Empty, Failure, Waiting } from '../ui/notices.tsx';
-import { saved } from '../ui/save-file.ts';
+import { savedCsv } from '../ui/save-csv.ts';
 import { LiveStrip } from './LiveStrip.tsx';
 import { SerialPanel } from './SerialPanel.tsx';
 import { StandInPanel } from './StandInPanel.tsx';
@@ -60,7 +59,7 @@ function Shown({ id }: { id: string }) {
         </div>
       ))}
       {count > 1 && head && (
-        <button type="button" className="btn btn-quiet mt-2" onClick={() => saved(`${id}.csv`, 'text/csv', Papa.unparse(logRows({ channels: head.channels, ms: taken.current.ms, values: taken.current.values })))}>Save as CSV</button>
+        <button type="button" className="btn btn-quiet mt-2" onClick={() => savedCsv(`${id}.csv`, logRows({ channels: head.channels, ms: taken.current.ms, values: taken.current.values }))}>Save as CSV</button>
       )}
     </section>
   );

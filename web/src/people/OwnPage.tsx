@@ -5,8 +5,9 @@ import { problemOf } from '../api/api.ts';
 import { accountsApi } from '../api/accounts.ts';
 import { Field } from '../ui/fields.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
+import { Tokens } from './Tokens.tsx';
 
-/** One's own account: the password, and where one is signed in. */
+/** One's own account: the password, where one is signed in, and the programs that act for one. */
 export function OwnPage() {
   const person = useOutletContext<Person>();
   return (
@@ -19,6 +20,7 @@ export function OwnPage() {
       </div>
       <Password />
       <Places />
+      <Tokens />
     </div>
   );
 }

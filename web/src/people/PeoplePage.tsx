@@ -5,6 +5,7 @@ import { problemOf } from '../api/api.ts';
 import { accountsApi } from '../api/accounts.ts';
 import { Field } from '../ui/fields.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
+import { Webhooks } from './Webhooks.tsx';
 
 /** Who works here, and what they may do: for whoever administers the accounts. */
 export function PeoplePage() {
@@ -48,6 +49,7 @@ export function PeoplePage() {
         </table>
       </div>
       <Invite onInvitation={setInvitation} />
+      <Webhooks />
     </div>
   );
 }

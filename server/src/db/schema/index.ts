@@ -1,6 +1,7 @@
 export * from './people.ts';
 export * from './schedule.ts';
 export * from './vehicles.ts';
+export * from './webhooks.ts';
 export * from './parts.ts';
 export * from './procedures.ts';
 export * from './access.ts';

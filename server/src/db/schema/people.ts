@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, check, index, integer, json, jsonb, pgEnum, pgTable, primaryKey, text, timestamp, varchar } from 'drizzle-orm/pg-core'; // prettier-ignore
-import { ROLES } from '@radiatrix/contract';
+import { ROLES, TOKEN_SCOPES } from '@radiatrix/contract';
 import { moment } from './columns.ts';
 
 export const roleEnum = pgEnum('role', ROLES);
+export const tokenScopeEnum = pgEnum('token_scope', TOKEN_SCOPES);
 
 export const person = pgTable(
   'person',
@@ -27,6 +28,24 @@ export const person = pgTable(
     at: moment(),
   },
   (table) => [check('person_username_plain', sql`${table.username} ~ '^[a-z0-9._-]{1,60}$'`)],
+);
+
+/** What lets a program act for a person; the secret is kept as a hash only. */
+export const apiToken = pgTable(
+  'api_token',
+  {
+    id: integer().primaryKey().generatedAlwaysAsIdentity(),
+    personId: integer()
+      .notNull()
+      .references(() => person.id),
+    name: text().notNull(),
+    scope: tokenScopeEnum().notNull(),
+    hash: text().notNull().unique(),
+    at: moment(),
+    expires: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
+    lastUsed: timestamp({ withTimezone: true, mode: 'string' }),
+  },
+  (table) => [index('api_token_person').on(table.personId)],
 );
 
 /** A browser that somebody has signed in with: wrong tries from elsewhere do not keep them out of it. */

@@ -1,13 +1,10 @@
-import Papa from 'papaparse';
 import { useState } from 'react';
 import type { JobRecord } from '@radiatrix/contract';
 import { api } from '../../api/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Failure } from '../../ui/notices.tsx';
+import { savedCsv } from '../../ui/save-csv.ts';
 import { saved } from '../../ui/save-file.ts';
-
-/** Cells that a table program would take for a formula are written as text. */
-const disarmed = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
 /** Everything of a job: as JSON with its state and every event, and as CSV, one event a line. */
 export function Export({ job }: { job: JobRecord }) {
@@ -27,8 +24,8 @@ export function Export({ job }: { job: JobRecord }) {
       }
       const name = `job-${job.id}`;
       if (how === 'json') return saved(`${name}.json`, 'application/json', JSON.stringify({ format: 'radiatrix-job/1', job: { id: job.id, vehicle: job.vehicle, state: job.state, plan: job.plan }, events }, null, 2));
-      const rows = events.map(({ number, deviceTime, person, kind, id, device, payload }) => [String(number), deviceTime, person, kind, JSON.stringify(payload), device, id].map(disarmed));
-      saved(`${name}.csv`, 'text/csv', Papa.unparse([['number', 'time', 'person', 'what', 'said', 'device', 'id'], ...rows], { newline: '\r\n' }));
+      const rows = events.map(({ number, deviceTime, person, kind, id, device, payload }) => [String(number), deviceTime, person, kind, JSON.stringify(payload), device, id]);
+      savedCsv(`${name}.csv`, [['number', 'time', 'person', 'what', 'said', 'device', 'id'], ...rows]);
     } catch (failed) {
       setError(failed);
     } finally {

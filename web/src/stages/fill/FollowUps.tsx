@@ -8,6 +8,7 @@ import { Field } from '../../ui/fields.tsx';
 import { QuantityField, readQuantity } from '../../ui/QuantityField.tsx';
 import { calendarOf } from '@radiatrix/contract/calendar';
 import { morningAfter } from '../../ui/calendar.ts';
+import { useShop } from '../../app/useShop.ts';
 import { saved } from '../../ui/save-file.ts';
 import type { OwnProps } from './props.ts';
 
@@ -19,6 +20,7 @@ const dueOf = (what: FollowUp, now: Date): Date =>
 /** The job is looked at again: after warm-up, and after the overnight cool-down, with the top-up that is to be expected. */
 export function FollowUps({ filling, own, say, busy }: OwnProps) {
   const units = useUnits();
+  const shop = useShop();
   const { state, id, vehicle } = filling.job;
   const expected = topUps(own.account, filling.practice);
   const litresOf = (what: FollowUp): number => (what === 'after warm-up' ? expected.warmL : expected.coldL);
@@ -41,7 +43,7 @@ export function FollowUps({ filling, own, say, busy }: OwnProps) {
                 </p>
               )}
               {!set && !own.filled && <p className="text-muted">Once it is filled.</p>}
-              {set && !set.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(set.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ uid: `look-${id}-${what.replaceAll(' ', '-')}`, title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${set.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + filling.practice.lookTakes * 60_000), busy: true }], new Date())); }} />}
+              {set && !set.found && <Found what={what} say={say} busy={busy} onCalendar={() => { const from = new Date(set.due); saved(`job-${id}-look-again.ics`, 'text/calendar', calendarOf([{ uid: `look-${id}-${what.replaceAll(' ', '-')}`, title: `Job ${id}, ${vehicle.title}: coolant level ${what}`, detail: `About ${set.litres.toFixed(1)} L goes in. Cold, cap off, to its mark; read the strength.`, from, to: new Date(from.getTime() + filling.practice.lookTakes * 60_000), busy: true }], new Date(), { shop })); }} />}
             </li>
           );
         })}

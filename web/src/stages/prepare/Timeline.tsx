@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Stretch } from '@radiatrix/core/access';
 import { usePractice } from '../../api/usePractice.ts';
 import { saved } from '../../ui/save-file.ts';
+import { useShop } from '../../app/useShop.ts';
 import { workPlan } from './work-plan.ts';
 
 const hhmm = (date: Date): string => date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -23,6 +24,7 @@ export function Timeline({
 }) {
   const [begin, setBegin] = useState(localNow);
   const practice = usePractice();
+  const shop = useShop();
   const start = new Date(begin);
   const end = Math.max(0, ...stretches.map(({ to }) => to));
   const at = (minutes: number): Date => new Date(start.getTime() + minutes * 60_000);
@@ -39,7 +41,7 @@ export function Timeline({
             saved(
               `${title.replace(/[^\w-]+/g, '-')}.ics`,
               'text/calendar',
-              workPlan(title, start, stretches, drained, practice.lookTakes),
+              workPlan(title, start, stretches, drained, practice.lookTakes, shop),
             )
           }
         >

@@ -1,0 +1,38 @@
+import { catalogue } from '../catalogue.ts';
+
+/** Webhooks: addresses that other programs hear at. */
+export const webhookWords = catalogue('webhooks', {
+  heading: 'Webhooks',
+  about:
+    'Another program hears at its address when something happens here. Each message is signed, so that it can be told from a forged one.',
+  none: 'No program hears of anything.',
+  url: 'Address',
+  hears: 'It hears of',
+  'job.stage': 'a job that changes its stage',
+  'record.released': 'a part, procedure or access map that is released',
+  'part.failed': 'a part that failed',
+  inside: 'The host lies in our own network',
+  'inside:why': 'Without this, messages go to public addresses only.',
+  add: 'Add the webhook',
+  once: 'Copy the secret now. It is not shown again. The other program checks signatures with it.',
+  secret: 'Secret of {url}',
+  copy: 'Copy',
+  copied: 'Copied',
+  put: 'I have copied it',
+  try: 'Send a trial',
+  'try:which': 'Send a trial to {url}',
+  again: 'Send again',
+  'again:which': 'Send again what {url} did not take',
+  off: 'Switch off',
+  'off:which': 'Switch {url} off',
+  on: 'Switch on',
+  'on:which': 'Switch {url} on',
+  drop: 'Remove',
+  'drop:which': 'Remove {url}',
+  'line:off': 'switched off',
+  'line:never': 'nothing sent yet',
+  'line:taken': 'last message taken {at}',
+  'line:failed': 'last try {at}: {problem}',
+  waiting: '{n, plural, one {# message waits} other {# messages wait}}',
+  'given-up': '{n, plural, one {# message given up} other {# messages given up}}',
+});
