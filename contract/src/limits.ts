@@ -33,3 +33,6 @@ export const TOKENS_MOST = 20;
 /** What another program may be told of. */
 export const WEBHOOK_EVENTS = ['job.stage', 'record.released', 'part.failed'] as const;
 export type WebhookEvent = (typeof WEBHOOK_EVENTS)[number];
+/** Why a message was not taken. */
+export const WEBHOOK_PROBLEMS = ['no-host', 'inside', 'refused', 'no-answer', 'certificate', 'redirect', 'status', 'broken'] as const; // prettier-ignore
+export type WebhookProblem = (typeof WEBHOOK_PROBLEMS)[number];

@@ -6,6 +6,7 @@ export const PROBLEMS = {
   'not-allowed': { status: 403, title: 'Your role does not do this' },
   'weak-password': { status: 422, title: 'That password is guessed too easily' },
   'csrf': { status: 403, title: 'This page is out of date' },
+  'unknown-host': { status: 421, title: 'This server does not answer under that name' },
   'not-found': { status: 404, title: 'Nothing is kept under that address' },
   'invalid': { status: 422, title: 'Something in it needs another look' },
   'unreadable': { status: 400, title: 'The request could not be read' },

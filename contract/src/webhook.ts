@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { line } from './common.ts';
-import { WEBHOOK_EVENTS, type WebhookEvent } from './limits.ts';
+import { WEBHOOK_EVENTS, type WebhookEvent, type WebhookProblem } from './limits.ts';
 import { EVERYONE, type Routes } from './route.ts';
 
 /** An address that another program wants to hear at. */
@@ -17,7 +17,7 @@ export interface Webhook {
   waiting: number;
   givenUp: number;
   /** The last one that was tried. */
-  last: { at: string; status: number | null; problem: string | null } | null;
+  last: { at: string; status: number | null; problem: WebhookProblem | null } | null;
 }
 export interface WebhookValues {
   url: string;

@@ -15,6 +15,8 @@ import * as find from './find/routes.ts';
 import * as history from './history/routes.ts';
 import { PACE, slowBodies, type Pace } from './http/body.ts';
 import { problemOf, ProblemError, sendProblem } from './http/problem.ts';
+import { knownHosts } from './http/hosts.ts';
+import { measured } from './metrics/requests.ts';
 import { mountFirstViews } from './http/first-view.ts';
 import { mount } from './http/route.ts';
 import { sessions } from './http/session.ts';
@@ -108,6 +110,8 @@ export async function createApp({
     }),
   );
   app.use(security());
+  app.use(measured(connection));
+  knownHosts(app);
   // Answers are made once and sent once: a quick squeeze reaches the reader sooner than a tight one.
   app.use(compression({ level: 3, filter: (req, res) => !isStream(res) && compression.filter(req, res) }));
   if (webFolder && existsSync(webFolder)) {

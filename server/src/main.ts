@@ -13,13 +13,15 @@ import { keepHouse } from './housekeeping.ts';
 import { LAN_PORT, listenInShop, shopAddresses } from './lan/listen.ts';
 import { serverPair } from './lan/certificates.ts';
 import { newToken } from './http/session.ts';
+import { serveMetrics } from './metrics/serve.ts';
 import { keepDelivering } from './webhooks/service.ts';
 
 /**
  * Environment: DATABASE_URL (required), PORT, RADIATRIX_DEMO=no for an empty start, RADIATRIX_LOG=path for a log
  * file (default: standard error), RADIATRIX_LAN=folder of certificates to answer in the shop's network too, over HTTPS on
  * RADIATRIX_LAN_PORT, RADIATRIX_WEB=folder of another built interface, RADIATRIX_WORKERS for how many processes answer (default: one a processor, four at
- * most). The first process brings the database up to date and keeps house; the others answer, and one that dies is
+ * most), RADIATRIX_PROXY and RADIATRIX_HOSTS for a server behind a proxy, RADIATRIX_METRICS_PORT for Prometheus on
+ * loopback (docs/running.md). The first process brings the database up to date and keeps house; the others answer, and one that dies is
  * replaced.
  */
 const url = process.env.DATABASE_URL;
@@ -101,7 +103,11 @@ async function lead(databaseUrl: string): Promise<void> {
   cluster.on('listening', () => {
     listening += 1;
     if (listening !== workers) return;
-    process.send?.({ ready: true, port, firstPeople });
+    // Whoever started this process shows first passwords; where nobody did, they are told here, this once.
+    if (process.send) process.send({ ready: true, port, firstPeople });
+    else
+      for (const { username, password } of firstPeople)
+        process.stderr.write(`first password of ${username}: ${password}\n`);
     logger.info({ port, workers }, 'listening');
     setTimeout(() => (pauseMs = 1000), LONGEST_PAUSE_MS).unref();
   });
@@ -117,6 +123,7 @@ async function lead(databaseUrl: string): Promise<void> {
     }, pauseMs);
     pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
   });
+  if (process.env.RADIATRIX_METRICS_PORT) serveMetrics(Number(process.env.RADIATRIX_METRICS_PORT));
   cluster.setupPrimary({ execArgv: [...process.execArgv, `--max-old-space-size=${HEAP_MB}`] });
   for (let count = 0; count < workers; count += 1) cluster.fork();
 }

@@ -1,4 +1,4 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
@@ -38,6 +38,11 @@ test('a backup goes into an empty machine, whole: every table, every photograph,
       .expect(202);
     const file = path.join(folder, 'all.dump');
     backup(server.url, file);
+    expect((await stat(file)).mode & 0o777).toBe(0o600);
+    // One that fails leaves nothing that could be taken for a backup.
+    const other = path.join(folder, 'other.dump');
+    expect(() => backup(`${server.url}_gone`, other)).toThrow();
+    expect((await readdir(folder)).filter((name) => name.includes('other'))).toEqual([]);
     expect(() => restore(server.url, file)).toThrow(/holds something/);
     await writeFile(path.join(folder, 'other'), 'not a dump');
     const target = cluster.url('radiatrix');

@@ -1,4 +1,4 @@
-import { closeSync, openSync, readSync } from 'node:fs';
+import { chmodSync, closeSync, openSync, readSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { postgresPrograms } from './packages.mjs';
 import { run } from './run.mjs';
@@ -27,10 +27,20 @@ const ask = (url, sql) => program('psql', url, ['-XAtq', '-v', 'ON_ERROR_STOP=1'
 
 /** One file with everything: records, history, jobs, accounts, photographs. As of one moment, while others work. */
 export function backup(url, file) {
-  program('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', ...WITHOUT.map((table) => `--exclude-table-data=${table}`), `--file=${file}`]); // prettier-ignore
-  // A file that cannot be read back is no backup: its list of contents is read at once.
-  if (!/TABLE DATA public person /.test(program('pg_restore', url, ['--list', file])))
-    throw new Error('the file does not hold what it should; the disk may be full');
+  // Under another name until it is whole: half a backup must not be taken for one.
+  const half = `${file}.part`;
+  closeSync(openSync(half, 'w', 0o600));
+  chmodSync(half, 0o600);
+  try {
+    program('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', ...WITHOUT.map((table) => `--exclude-table-data=${table}`), `--file=${half}`]); // prettier-ignore
+    // A file that cannot be read back is no backup: its list of contents is read at once.
+    if (!/TABLE DATA public person /.test(program('pg_restore', url, ['--list', half])))
+      throw new Error('the file does not hold what it should; the disk may be full');
+    renameSync(half, file);
+  } catch (error) {
+    rmSync(half, { force: true });
+    throw error;
+  }
 }
 
 export function isBackup(file) {

@@ -288,6 +288,7 @@ export function mount(
   for (const [routeId, handler] of Object.entries(handlers) as unknown as [RouteId, AnyHandler][]) {
     const route: Route = ROUTES[routeId];
     const answer = async (req: Request, res: Response, database: Database): Promise<void> => {
+      res.locals.route = routeId;
       const params = req.params as Record<string, string>;
       const asked = admit(req, database, routeId, { params, query: req.query });
       const { person } = asked;

@@ -1,5 +1,5 @@
 import { and, asc, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
-import type { Webhook, WebhookEvent, WebhookValues } from '@radiatrix/contract';
+import type { Webhook, WebhookEvent, WebhookProblem, WebhookValues } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { webhook, webhookDelivery, webhookMessage } from '../db/schema/index.ts';
 
@@ -151,7 +151,7 @@ export const noteTry = (
     problem,
     taken,
     againS,
-  }: { status: number | null; problem: string | null; taken: boolean; againS: number | undefined },
+  }: { status: number | null; problem: WebhookProblem | null; taken: boolean; againS: number | undefined },
 ): Promise<unknown> =>
   db
     .update(webhookDelivery)

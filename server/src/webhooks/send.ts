@@ -3,6 +3,7 @@ import dns from 'node:dns';
 import http from 'node:http';
 import https from 'node:https';
 import { BlockList, isIP, type LookupFunction } from 'node:net';
+import type { WebhookProblem } from '@radiatrix/contract';
 
 /** Reached only where an administrator has said that the host lies inside: RFC 1918, loopback, RFC 4193, RFC 6598. */
 const INSIDE = new BlockList();
@@ -38,8 +39,7 @@ const guarded =
     dns.lookup(host, { ...options, all: true }, (error, found) => {
       if (error) return done(error, '', 0);
       const refused = found.find(({ address }) => !mayReach(address, inside));
-      if (refused || found.length === 0)
-        return done(new Unreachable(`${host} is ${refused?.address ?? 'nowhere'}: inside a network that messages do not go to`), '', 0); // prettier-ignore
+      if (refused || found.length === 0) return done(new Unreachable(), '', 0);
       if (options.all) done(null, found);
       else done(null, found[0]!.address, found[0]!.family);
     });
@@ -58,11 +58,24 @@ export const signature = (secret: string, id: string, seconds: number, body: str
     .digest('base64')}`;
 
 const ANSWER_MS = 10_000;
+const late = (): Error => Object.assign(new Error('no answer'), { code: 'ETIMEDOUT' });
 
 export interface Sent {
   status: number | null;
-  problem: string | null;
+  problem: WebhookProblem | null;
 }
+
+const OF_ERROR: Readonly<Record<string, WebhookProblem>> = {
+  ENOTFOUND: 'no-host', EAI_AGAIN: 'no-host', ECONNREFUSED: 'refused', EHOSTUNREACH: 'refused', ENETUNREACH: 'refused', ETIMEDOUT: 'no-answer',
+}; // prettier-ignore
+/** Why a request came to nothing, by the code of its error. */
+function problemOf(error: NodeJS.ErrnoException): WebhookProblem {
+  if (error instanceof Unreachable) return 'inside';
+  const code = error.code ?? '';
+  return OF_ERROR[code] ?? (/CERT|SELF_SIGNED|UNABLE_TO|ALTNAME/.test(code) ? 'certificate' : 'broken');
+}
+const ofStatus = (status: number): WebhookProblem | null =>
+  status >= 200 && status < 300 ? null : status >= 300 && status < 400 ? 'redirect' : 'status';
 
 /** Posts a message. Redirects are not followed, answers not read, and 2xx alone counts as taken. */
 export function send(
@@ -75,10 +88,7 @@ export function send(
   // A host that is an address is never looked up.
   const literal = at.hostname.replace(/^\[|\]$/g, '');
   if (isIP(literal) !== 0 && !mayReach(literal, inside))
-    return Promise.resolve({
-      status: null,
-      problem: `${literal} is inside a network that messages do not go to`,
-    });
+    return Promise.resolve({ status: null, problem: 'inside' });
   return new Promise((resolve) => {
     const request = (at.protocol === 'https:' ? https : http).request(
       at,
@@ -100,15 +110,15 @@ export function send(
         const status = answer.statusCode ?? 0;
         answer.destroy();
         clearTimeout(whole);
-        resolve({ status, problem: status >= 200 && status < 300 ? null : status >= 300 && status < 400 ? 'answered with a redirect, which is not followed' : `answered ${status}` }); // prettier-ignore
+        resolve({ status, problem: ofStatus(status) });
       },
     );
     // An answer that comes in drops keeps a socket busy for ever; this does not.
-    const whole = setTimeout(() => request.destroy(new Error('no answer within 10 s')), ANSWER_MS);
-    request.on('timeout', () => request.destroy(new Error('no answer within 10 s')));
+    const whole = setTimeout(() => request.destroy(late()), ANSWER_MS);
+    request.on('timeout', () => request.destroy(late()));
     request.on('error', (error) => {
       clearTimeout(whole);
-      resolve({ status: null, problem: error.message.slice(0, 200) });
+      resolve({ status: null, problem: problemOf(error) });
     });
     request.end(message.body);
   });

@@ -46,7 +46,7 @@ function howItGoes({ active, last, waiting, givenUp }: Webhook): string {
   const at = last && new Date(last.at).toISOString().slice(0, 16).replace('T', ' ');
   return [
     active ? '' : webhookWords('line:off'),
-    !last ? webhookWords('line:never') : last.problem === null ? webhookWords('line:taken', { at: `${at} UTC` }) : webhookWords('line:failed', { at: `${at} UTC`, problem: last.problem }),
+    !last ? webhookWords('line:never') : last.problem === null ? webhookWords('line:taken', { at: `${at} UTC` }) : webhookWords('line:failed', { at: `${at} UTC`, problem: webhookWords(`problem:${last.problem}`, { status: last.status ?? 0 }) }),
     waiting > 0 ? webhookWords('waiting', { n: waiting }) : '',
     givenUp > 0 ? webhookWords('given-up', { n: givenUp }) : '',
   ]

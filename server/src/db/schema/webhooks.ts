@@ -10,7 +10,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { WebhookEvent } from '@radiatrix/contract';
+import type { WebhookEvent, WebhookProblem } from '@radiatrix/contract';
 import { id, stamps } from './columns.ts';
 
 const when = () => timestamp({ withTimezone: true, mode: 'string' });
@@ -53,7 +53,7 @@ export const webhookDelivery = pgTable(
     triedAt: when(),
     takenAt: when(),
     status: integer(),
-    problem: text(),
+    problem: text().$type<WebhookProblem>(),
   },
   (table) => [
     primaryKey({ columns: [table.webhookId, table.messageId] }),
