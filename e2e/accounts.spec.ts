@@ -64,3 +64,40 @@ test('an administrator invites somebody, who signs in, changes the password, and
   await expect(desk.getByText('The account of Tamsin is switched off.')).toBeVisible();
   await expect(desk.getByRole('link', { name: 'Library' })).toHaveCount(0);
 });
+
+test('a token lets a program in until it is ended; a webhook says what it came to', async ({
+  browser,
+  request,
+}) => {
+  const mara = await as(browser, 'mara');
+  await mara.getByRole('link', { name: /Mara/ }).click();
+  const programs = mara.getByRole('region', { name: 'Programs' });
+  await programs.getByLabel('What is it for?').fill('Stock program');
+  await programs.getByRole('button', { name: 'Make a token' }).click();
+  const secret = await programs.getByLabel('Token for Stock program').inputValue();
+  const ask = async (): Promise<number> =>
+    (await request.get('/api/jobs', { headers: { authorization: `Bearer ${secret}` } })).status();
+  expect(await ask()).toBe(200);
+  await programs.getByRole('button', { name: 'I have copied it' }).click();
+  await expect(programs.getByText(secret)).toHaveCount(0);
+  await mara.reload();
+  await expect(programs.getByText(/last used 20/)).toBeVisible();
+  await programs.getByRole('button', { name: 'End the token for Stock program' }).click();
+  await expect(programs.getByText('Stock program')).toHaveCount(0);
+  expect(await ask()).toBe(401);
+
+  const rowan = await as(browser, 'rowan');
+  await rowan.getByRole('link', { name: 'People', exact: true }).click();
+  const webhooks = rowan.getByRole('region', { name: 'Webhooks' });
+  const address = 'http://127.0.0.1:9/hear';
+  await webhooks.getByLabel('Address').fill(address);
+  await webhooks.getByRole('button', { name: 'Add the webhook' }).click();
+  await expect(webhooks.getByLabel(`Secret of ${address}`)).toHaveValue(/^whsec_/);
+  await webhooks.getByRole('button', { name: 'I have copied it' }).click();
+  await webhooks.getByRole('button', { name: `Send a trial to ${address}` }).click();
+  await expect(webhooks.getByText(/the host lies inside a network; if it is ours, say so/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await webhooks.getByRole('button', { name: `Remove ${address}` }).click();
+  await expect(webhooks.getByText(address)).toHaveCount(0);
+});

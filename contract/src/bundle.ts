@@ -206,5 +206,5 @@ export interface BundleAnswers {
 }
 export const bundleRoutes = {
   importPreview: { method: 'post', path: '/api/import/preview', summary: 'What bringing in a bundle would change', roles: EDITORS, limitBytes: BUNDLE_LIMIT_BYTES, body: bundleSchema },
-  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, limitBytes: BUNDLE_LIMIT_BYTES, body: bundleSchema, reviewed: 'from a specialist' },
+  importApply: { method: 'post', path: '/api/import', summary: 'Bring in a bundle, all or nothing', roles: EDITORS, limitBytes: BUNDLE_LIMIT_BYTES, body: bundleSchema, reviewed: 'from-specialist' },
 } as const satisfies Routes; // prettier-ignore

@@ -24,7 +24,7 @@ export interface Route {
    * What it changes of what everybody sees waits for a reviewer: whoever saves it, or a specialist only, where what
    * is saved was written by somebody else (a source's own table).
    */
-  reviewed?: 'always' | 'from a specialist';
+  reviewed?: 'always' | 'from-specialist';
   /** The body is not JSON but a file of one of these media types; who takes the address reads it before anything else is done. */
   raw?: readonly string[];
   /** Media types of what it answers with, where that is not JSON. */

@@ -69,11 +69,11 @@ export async function openAJob(
   return { job: id, part: part.number };
 }
 
-if (process.argv[1]?.endsWith('open-a-job.ts'))
-  console.log(
-    await openAJob(
-      process.env.RADIATRIX ?? 'http://127.0.0.1:8460',
-      process.env.TOKEN ?? '',
-      process.argv[2] ?? '',
-    ),
+if (process.argv[1]?.endsWith('open-a-job.ts')) {
+  const done = await openAJob(
+    process.env.RADIATRIX ?? 'http://127.0.0.1:8460',
+    process.env.TOKEN ?? '',
+    process.argv[2] ?? '',
   );
+  process.stdout.write(`Job ${done.job}, with ${done.part}\n`);
+}

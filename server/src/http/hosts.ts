@@ -1,6 +1,7 @@
 import os from 'node:os';
 import { isIP } from 'node:net';
 import type { Express, NextFunction, Request, Response } from 'express';
+import { doorWords } from '@radiatrix/words/en/door';
 import { ProblemError } from './problem.ts';
 
 const named = (text: string | undefined): string[] =>
@@ -30,6 +31,6 @@ export function knownHosts(app: Express, hosts = process.env.RADIATRIX_HOSTS, pr
   app.use((req: Request, _res: Response, next: NextFunction) => {
     const name = (req.hostname ?? '').toLowerCase().replace(/^\[|\]$/g, '');
     if (known.has(name) || isIP(name) !== 0) return next();
-    next(new ProblemError('unknown-host', { detail: 'Name the host in RADIATRIX_HOSTS if it is this server’s.' }));
+    next(new ProblemError('unknown-host', { detail: doorWords('unknown-host') }));
   });
 } // prettier-ignore

@@ -10,6 +10,7 @@ import {
   type Route,
   type RouteId,
 } from '@radiatrix/contract/schemas';
+import { doorWords } from '@radiatrix/words/en/door';
 import type { Connection, Database, Db } from '../db/client.ts';
 import { Handles } from '../db/handles.ts';
 import { asPerson } from '../db/transaction.ts';
@@ -84,7 +85,7 @@ function guard(route: Route, person: Person | undefined): Person {
   if (route.roles !== 'anyone' && !(route.roles as readonly Role[]).includes(person.role))
     throw new ProblemError('not-allowed');
   if (route.administrator && !person.administers)
-    throw new ProblemError('not-allowed', { detail: 'Only an administrator can do this.' });
+    throw new ProblemError('not-allowed', { detail: doorWords('administrator') });
   return person;
 }
 
@@ -93,16 +94,15 @@ const HAND_IN: RouteId = 'jobEvents';
 
 function guardToken(req: Request): void {
   if (req.get('x-csrf-token') !== req.session.csrfToken)
-    throw new ProblemError('csrf', { detail: 'Reload the page and send it again; what you typed is kept.' });
+    throw new ProblemError('csrf', { detail: doorWords('reload') });
 }
 
 /** What a program may not do with a token. */
 function guardProgram(route: Route, { bearer }: Request): void {
   if (!bearer) return;
-  if (route.inPerson)
-    throw new ProblemError('not-allowed', { detail: 'Sign in to do this; a token is not enough.' });
+  if (route.inPerson) throw new ProblemError('not-allowed', { detail: doorWords('in-person') });
   if (bearer.scope === 'read' && route.method !== 'get' && !route.onlyReads)
-    throw new ProblemError('not-allowed', { detail: 'This token may only read.' });
+    throw new ProblemError('not-allowed', { detail: doorWords('read-only') });
 }
 
 /** What was sent, as its validator hands it on; every wrong place of it is named. */
@@ -123,7 +123,7 @@ function wholeNumber(text: string | undefined): number {
 
 function readTag(req: Request): string {
   const tag = req.get('if-match');
-  if (!tag) throw new ProblemError('no-version', { detail: 'Send If-Match with the ETag of the record.' });
+  if (!tag) throw new ProblemError('no-version', { detail: doorWords('no-version') });
   return tag.replace(/^W\//, '').replaceAll('"', '');
 }
 
@@ -205,7 +205,7 @@ export type Read = (req: Request, db: Database, routeId: RouteId, asked: Asked) 
 /** Does a save, or keeps it as a proposal where it changes what everybody sees and somebody else has to look first. */
 async function reviewed(routeId: RouteId, context: Context, handler: AnyHandler): Promise<Reply> {
   const { reviewed: who }: Route = ROUTES[routeId];
-  if (!who || (who === 'from a specialist' && context.person.role !== 'specialist')) return handler(context);
+  if (!who || (who === 'from-specialist' && context.person.role !== 'specialist')) return handler(context);
   const { params, body, ifMatch, person } = context;
   const query = (context.query ?? {}) as Record<string, unknown>;
   const result = await doneOrProposed(
@@ -255,7 +255,7 @@ export function mount(
     guardProgram(route, req);
     const leftAt = req.bearer ? undefined : req.session.leftAt;
     if (leftAt && routeId !== HAND_IN)
-      throw new ProblemError('not-allowed', { detail: 'This account is switched off; what was done before it was can still be handed in.' }); // prettier-ignore
+      throw new ProblemError('not-allowed', { detail: doorWords('switched-off') }); // prettier-ignore
     // A browser sends its cookie from any page; a token is only sent by who holds it.
     if (route.method !== 'get' && !req.bearer) guardToken(req);
     return {
@@ -310,8 +310,7 @@ export function mount(
         }
         if (route.onlyReads) return send(res, await handler(whole));
         const key = req.get('idempotency-key');
-        if (key && key.length > 100)
-          throw new ProblemError('unreadable', { detail: 'Idempotency-Key is longer than 100 characters.' });
+        if (key && key.length > 100) throw new ProblemError('unreadable', { detail: doorWords('key-long') });
         const reply = await asPerson(database, person.id, async (tx) => {
           const inside = { ...whole, db: tx };
           if (!key || route.secret) return reviewed(routeId, inside, handler);

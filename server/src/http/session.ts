@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
-import type { Person } from '@radiatrix/contract';
+import type { Person, TokenScope } from '@radiatrix/contract';
 import type { Connection, Database } from '../db/client.ts';
 import { settingOnce } from '../people/queries.ts';
 
@@ -15,6 +15,13 @@ declare module 'express-session' {
     /** When and with what browser it was begun; for the list of one's own sessions. */
     since: string;
     browser: string;
+  }
+}
+
+declare module 'express-serve-static-core' {
+  interface Request {
+    /** Whom a program acts for, where a token was sent with the request. */
+    bearer?: { id: number; scope: TokenScope; person: Person };
   }
 }
 

@@ -1,5 +1,6 @@
+import cluster from 'node:cluster';
 import type { RequestHandler } from 'express';
-import { Gauge, Histogram, collectDefaultMetrics } from 'prom-client';
+import { AggregatorRegistry, Gauge, Histogram, collectDefaultMetrics } from 'prom-client';
 import type { Connection } from '../db/client.ts';
 
 const SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 30];
@@ -14,15 +15,17 @@ let requests: Histogram<'route' | 'method' | 'status'> | undefined;
 export function measured({ pool }: Pick<Connection, 'pool'>): RequestHandler {
   if (!requests) {
     collectDefaultMetrics();
+    // A process that answers hands its figures over when the first process asks for them.
+    if (cluster.isWorker) new AggregatorRegistry();
     requests = new Histogram({
       name: 'radiatrix_request_seconds',
-      help: 'Time to answer, by address',
+      help: 'Answering time',
       labelNames: ['route', 'method', 'status'],
       buckets: SECONDS,
     });
     new Gauge({
       name: 'radiatrix_database_connections',
-      help: 'Connections of this process',
+      help: 'Database connections',
       labelNames: ['state'],
       collect() {
         this.set({ state: 'busy' }, pool.totalCount - pool.idleCount);

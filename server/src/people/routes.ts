@@ -2,12 +2,12 @@ import { lanAddress } from '../lan/listen.ts';
 import type { Express, NextFunction, Request, Response } from 'express';
 import type { SessionState } from '@radiatrix/contract';
 import { ROUTES, type BodyOf } from '@radiatrix/contract/schemas';
+import { doorWords } from '@radiatrix/words/en/door';
 import type { Connection, Database } from '../db/client.ts';
 import { readJson } from '../http/body.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { validate, type Handler } from '../http/route.ts';
 import { currentPerson, newToken } from '../http/session.ts';
-import { shopId } from './queries.ts';
 import * as service from './service.ts';
 import * as signedIn from './sessions-queries.ts';
 import { newApiToken } from './tokens.ts';
@@ -45,7 +45,7 @@ export async function sessionState(req: Request, db: Database): Promise<SessionS
     person,
     left,
     csrfToken: req.bearer ? '' : (req.session.csrfToken ?? ''),
-    shop: person ? await shopId(db) : '',
+    shop: person ? await service.shopId(db) : '',
     lan: lanAddress(),
     demo: person ? null : await service.demoAccounts(db),
   };
@@ -98,8 +98,7 @@ export function mountSession(app: Express, connection: Connection, throttle: Thr
   });
 
   app.delete(ROUTES.signOut.path, (req: Request, res: Response, next: NextFunction) => {
-    if (req.bearer)
-      return next(new ProblemError('not-allowed', { detail: 'A token is ended, not signed out.' }));
+    if (req.bearer) return next(new ProblemError('not-allowed', { detail: doorWords('token-out') }));
     if (!currentPerson(req)) return next(new ProblemError('not-signed-in'));
     if (req.get('x-csrf-token') !== req.session.csrfToken) return next(new ProblemError('csrf'));
     req.session.destroy((error?: Error) => (error ? next(error) : res.status(204).end()));

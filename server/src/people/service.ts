@@ -61,7 +61,7 @@ export async function demoAccounts(db: Db): Promise<SessionState['demo']> {
   return kept ? (kept as { accounts: NonNullable<SessionState['demo']> }).accounts : null;
 }
 
-export { colleagues } from './queries.ts';
+export { colleagues, shopId } from './queries.ts';
 
 /* ---- the life of an account ---- */
 

@@ -1,17 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { TOKENS_MOST, type NewApiToken, type Person, type TokenScope } from '@radiatrix/contract';
+import { doorWords } from '@radiatrix/words/en/door';
+import { tokenWords } from '@radiatrix/words/en/tokens';
 import type { Connection, Db } from '../db/client.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed } from './throttle.ts';
 import { insertToken, noteUse, ownerOf, tokensOf } from './tokens-queries.ts';
-
-declare module 'express-serve-static-core' {
-  interface Request {
-    /** Whom a program acts for, where a token was sent with the request. */
-    bearer?: { id: number; scope: TokenScope; person: Person };
-  }
-}
 
 /** Told apart at a glance, and by whatever looks for secrets that were given away. */
 const PREFIX = 'rdx_';
@@ -24,7 +19,7 @@ export async function newApiToken(
   values: { name: string; scope: TokenScope; days: number },
 ): Promise<NewApiToken> {
   if ((await tokensOf(db, person.id)).length >= TOKENS_MOST)
-    throw new ProblemError('conflict', { detail: `You have ${TOKENS_MOST} tokens. End one that is not used any more.` }); // prettier-ignore
+    throw new ProblemError('conflict', { detail: tokenWords('too-many', { n: TOKENS_MOST }) }); // prettier-ignore
   const secret = PREFIX + randomBytes(32).toString('base64url');
   return { ...(await insertToken(db, { ...values, personId: person.id, hash: hashed(secret) })), secret };
 }
@@ -39,7 +34,7 @@ export function bearer({ db }: Connection): RequestHandler {
     if (sent === undefined) return;
     const secret = SENT.exec(sent)?.[1];
     const owner = secret === undefined ? undefined : await ownerOf(db, hashed(secret));
-    if (!owner) throw new ProblemError('not-signed-in', { detail: 'This token is wrong, or has ended.' });
+    if (!owner) throw new ProblemError('not-signed-in', { detail: doorWords('token-wrong') });
     req.bearer = owner;
     await noteUse(db, owner.id);
   };

@@ -1,9 +1,11 @@
-import { and, asc, eq, isNotNull, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, lte, sql, type SQL } from 'drizzle-orm';
 import type { Webhook, WebhookEvent, WebhookProblem, WebhookValues } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { webhook, webhookDelivery, webhookMessage } from '../db/schema/index.ts';
 
 export type WebhookRow = Omit<Webhook, 'tag'>;
+
+const counted = (which: SQL) => sql<number>`count(*) filter (where ${which})`.mapWith(Number);
 
 /** Every address, with what waits for it and how the last try went. */
 export async function webhookRows(db: Db): Promise<WebhookRow[]> {
@@ -11,8 +13,8 @@ export async function webhookRows(db: Db): Promise<WebhookRow[]> {
   const counts = await db
     .select({
       id: webhookDelivery.webhookId,
-      waiting: sql<number>`count(*) filter (where ${webhookDelivery.nextAt} is not null)::integer`,
-      givenUp: sql<number>`count(*) filter (where ${webhookDelivery.nextAt} is null and ${webhookDelivery.takenAt} is null)::integer`,
+      waiting: counted(sql`${webhookDelivery.nextAt} is not null`),
+      givenUp: counted(sql`${webhookDelivery.nextAt} is null and ${webhookDelivery.takenAt} is null`),
     })
     .from(webhookDelivery)
     .groupBy(webhookDelivery.webhookId);

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { NewWebhook, Webhook, WebhookValues } from '@radiatrix/contract';
+import { webhookWords } from '@radiatrix/words/en/webhooks';
 import type { Connection, Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { deleteWebhook, insertWebhook, lockWebhook, noteTry, takeDue, tellOne, updateWebhook, wakeGivenUp, webhookRows, type Due } from './queries.ts'; // prettier-ignore
@@ -26,14 +27,14 @@ const MOST = 20;
 function check({ url }: WebhookValues): void {
   const { username, password } = new URL(url);
   if (username || password)
-    throw new ProblemError('invalid', { fields: [{ path: 'url', message: 'leave name and password out: messages are signed' }] }); // prettier-ignore
+    throw new ProblemError('invalid', { fields: [{ path: 'url', message: webhookWords('no-password') }] }); // prettier-ignore
 }
 
 export async function addWebhook(db: Db, values: WebhookValues): Promise<NewWebhook> {
   check(values);
   if ((await webhookRows(db)).length >= MOST)
     throw new ProblemError('conflict', {
-      detail: `There are ${MOST} webhooks. Take one away that is not used.`,
+      detail: webhookWords('too-many', { n: MOST }),
     });
   const secret = SECRET_MARK + randomBytes(32).toString('base64');
   return { webhook: await webhookOf(db, await insertWebhook(db, { ...values, secret })), secret };

@@ -64,7 +64,7 @@ function Line({ webhook }: { webhook: Webhook }) {
   const wrong = [saved, dropped, tried, sent].find(({ error }) => error !== undefined)?.error;
   const key = (): string => crypto.randomUUID();
   const act = (word: 'try' | 'again' | 'off' | 'on' | 'drop', onClick: () => unknown) => (
-    <button type="button" className="text-steel min-h-6 text-[14px] underline" disabled={busy} aria-label={webhookWords(`${word}:which`, { url })} onClick={() => void onClick()}>
+    <button type="button" className="text-steel min-h-6 text-[14px] underline" disabled={busy} aria-label={webhookWords(`which:${word}`, { url })} onClick={() => void onClick()}>
       {webhookWords(word)}
     </button>
   ); // prettier-ignore

@@ -22,6 +22,7 @@ export const tokenWords = catalogue('tokens', {
   'end:which': 'End the token for {name}',
   'line:read': 'only reads, ends {on}',
   'line:write': 'reads and changes, ends {on}',
+  'too-many': 'You have {n} tokens. End one that is not used any more.',
   used: 'last used {on}',
   unused: 'never used',
 });
