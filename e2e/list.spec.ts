@@ -112,8 +112,8 @@ test('from nothing to a verdict with a supplier’s lists, in under 60 actions',
     for (const text of [`${LISTED.makes} makes`, `${LISTED.models} models`, `${LISTED.engines} engines`])
       await expect(names.getByRole('heading', { name: text })).toBeVisible();
     await clean(page, 'names of a list');
-    await readAgain(page.getByRole('button', { name: 'that year and every later one of the model' }), 'read again'); // prettier-ignore
-    await readAgain(page.getByRole('button', { name: 'They are the same numbers' }), 'read again');
+    await readAgain(page.getByRole('button', { name: 'Take that year and every later one of the model' }), 'read again'); // prettier-ignore
+    await readAgain(page.getByRole('button', { name: 'Take them as the same numbers' }), 'read again');
     await press(names.getByRole('button', { name: 'Make all' }).nth(2));
     await readAgain(names.getByRole('button', { name: `Make ${LISTED.makes + LISTED.models + LISTED.engines} and read the file again` }), 'named and read again'); // prettier-ignore
     await expect(names).toHaveCount(0);

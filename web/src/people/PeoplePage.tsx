@@ -4,6 +4,7 @@ import { ROLE_LABELS, ROLES, type Account, type AccountValues, type Invitation, 
 import { problemOf } from '../api/api.ts';
 import { accountsApi } from '../api/accounts.ts';
 import { Field } from '../ui/fields.tsx';
+import { HeadRow } from '../ui/HeadRow.tsx';
 import { Failure, Waiting } from '../ui/notices.tsx';
 import { Webhooks } from './Webhooks.tsx';
 
@@ -33,13 +34,14 @@ export function PeoplePage() {
         <table className="mt-4 w-full border-collapse text-[15px]">
           <caption className="sr-only">Accounts</caption>
           <thead>
-            <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-              {['Name', 'Signs in as', 'Role', 'Administers', 'Signed in', 'Account', ''].map((head) => (
-                <th key={head} scope="col" className="py-1 pr-4 font-semibold">
-                  {head || <span className="sr-only">What to do</span>}
-                </th>
-              ))}
-            </tr>
+            <HeadRow
+              cells={['Name', 'Signs in as', 'Role', 'Administers', 'Signed in', 'Account', ''].map(
+                (head) => ({
+                  label: head || <span className="sr-only">What to do</span>,
+                  className: 'pr-4',
+                }),
+              )}
+            />
           </thead>
           <tbody>
             {data.map((account) => (

@@ -12,6 +12,7 @@ import { Board } from './Board.tsx';
 import { Clock } from './clock.ts';
 import { JobPanel, Promised } from './JobPanel.tsx';
 import { SLIP_WORDS, breaksText, longText, proofText } from './words.ts';
+import { HeadRow } from '../ui/HeadRow.tsx';
 
 /** It is asked for again so often, ms: what is late shows without a key. */
 const AGAIN_MS = 60_000;
@@ -207,9 +208,7 @@ function Promises({ plan, clock, onChoose }: { plan: PlanRecord; clock: Clock; o
         <table className="mt-1 w-full min-w-[680px] border-collapse text-[15px]">
           <caption className="sr-only">Jobs of the plan</caption>
           <thead>
-            <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-              <th scope="col" className="py-1 font-semibold">Job</th><th scope="col" className="px-2 font-semibold">Begins</th><th scope="col" className="px-2 font-semibold">Ready</th><th scope="col" className="px-2 font-semibold">Promised</th><th scope="col" className="px-2 font-semibold">To spare</th><th scope="col" className="px-2 font-semibold">Where, by whom</th>
-            </tr>
+            <HeadRow cells={[{ label: 'Job' }, { label: 'Begins', className: 'px-2' }, { label: 'Ready', className: 'px-2' }, { label: 'Promised', className: 'px-2' }, { label: 'To spare', className: 'px-2' }, { label: 'Where, by whom', className: 'px-2' }]} />
           </thead>
           <tbody>
             {rows.map((job) => {

@@ -73,11 +73,11 @@ export const importing = catalogue('importing', {
   'review:open': 'Open the import',
   'open-years':
     '{n, plural, one {# row has} other {# rows have}} a first year and no last one. What does that mean?',
-  'open-years:only': 'that year only',
-  'open-years:onwards': 'that year and every later one of the model',
+  'open-years:only': 'Take that year only',
+  'open-years:onwards': 'Take that year and every later one of the model',
   alike:
     '{n, plural, one {# part number differs} other {# part numbers differ}} from one on record in blanks and dashes alone.',
-  'alike:same': 'They are the same numbers',
+  'alike:same': 'Take them as the same numbers',
   questions: 'Asked once for the file',
   names: 'Names that nobody has on record',
   'names:more': '{n} more names follow when these are settled.',

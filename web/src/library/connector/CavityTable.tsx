@@ -1,4 +1,5 @@
 import type { ConnectorDocument } from '@radiatrix/contract';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 /** The cavities of a connector; the function leads, because colours do not always mean the same. */
 export function CavityTable({ connector, caption }: { connector: ConnectorDocument; caption?: string }) {
@@ -8,20 +9,14 @@ export function CavityTable({ connector, caption }: { connector: ConnectorDocume
         {caption ?? `Cavities of ${connector.code}`}
       </caption>
       <thead>
-        <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-          <th scope="col" className="w-20 font-semibold">
-            Cavity
-          </th>
-          <th scope="col" className="font-semibold">
-            Function
-          </th>
-          <th scope="col" className="font-semibold">
-            Colour
-          </th>
-          <th scope="col" className="font-semibold">
-            Wire
-          </th>
-        </tr>
+        <HeadRow
+          cells={[
+            { label: 'Cavity', className: 'w-20' },
+            { label: 'Function' },
+            { label: 'Colour' },
+            { label: 'Wire' },
+          ]}
+        />
       </thead>
       <tbody>
         {connector.cavities.map((cavity) => (

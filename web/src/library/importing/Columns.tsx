@@ -6,6 +6,7 @@ import { importing as words } from '@radiatrix/words/en/importing';
 import { figureName, kindName } from '@radiatrix/words/figures';
 import { columnHeading } from '@radiatrix/words/tables';
 import { figuresOfKind } from './figures-of-kind.ts';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 interface Props {
   mapping: MappedHeading[];
@@ -22,13 +23,12 @@ export function Columns({ mapping, sample, columns, kind, onChange }: Props) {
       <table className="border-collapse text-[15px]">
         <caption className="sr-only">{words('columns')}</caption>
         <thead>
-          <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-            {(['column', 'is', 'in', 'sample'] as const).map((key) => (
-              <th key={key} scope="col" className="py-1 pr-4 font-semibold">
-                {words(key)}
-              </th>
-            ))}
-          </tr>
+          <HeadRow
+            cells={(['column', 'is', 'in', 'sample'] as const).map((key) => ({
+              label: words(key),
+              className: 'pr-4',
+            }))}
+          />
         </thead>
         <tbody>
           {mapping.map((each, at) => (

@@ -5,6 +5,7 @@ import { Failure } from '../../ui/notices.tsx';
 import { Aside } from './Aside.tsx';
 import { Names } from './Names.tsx';
 import type { UploadState } from './useUpload.ts';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 const COUNTS = [
   ['new', 'text-straight-in'],
@@ -126,17 +127,13 @@ function UnderstoodRows({ upload: { understood } }: { upload: Upload }) {
       <h3 className="text-[20px]">{words('understood')}</h3>
       <table className="mt-1 w-full border-collapse text-[15px]">
         <thead>
-          <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-            <th scope="col" className="w-20 py-1 font-semibold">
-              {words('understood:row')}
-            </th>
-            <th scope="col" className="w-[45%] pr-4 font-semibold">
-              {words('understood:cells')}
-            </th>
-            <th scope="col" className="font-semibold">
-              {words('understood:says')}
-            </th>
-          </tr>
+          <HeadRow
+            cells={[
+              { label: words('understood:row'), className: 'w-20' },
+              { label: words('understood:cells'), className: 'w-[45%] pr-4' },
+              { label: words('understood:says') },
+            ]}
+          />
         </thead>
         <tbody>
           {understood.map(({ row, cells, says }) => (

@@ -5,6 +5,7 @@ import { canEdit, type Person, type ShopPractice } from '@radiatrix/contract';
 import { practiceLabel, practiceWhy } from '@radiatrix/words/practice';
 import { recordingApi } from '../../api/recording.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 const shown = (name: PracticeName, value: number): string => {
   const { unit } = PRACTICE_TABLE[name];
@@ -49,20 +50,14 @@ export function PracticePage() {
       <table className="mt-2 w-full border-collapse text-[15px]">
         <caption className="sr-only">Lines of practice</caption>
         <thead>
-          <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-            <th scope="col" className="py-1 font-semibold">
-              What
-            </th>
-            <th scope="col" className="px-2 text-right font-semibold">
-              The trade
-            </th>
-            <th scope="col" className="px-2 text-right font-semibold">
-              This shop
-            </th>
-            <th scope="col" className="pl-3 font-semibold">
-              Why
-            </th>
-          </tr>
+          <HeadRow
+            cells={[
+              { label: 'What' },
+              { label: 'The trade', className: 'px-2 text-right' },
+              { label: 'This shop', className: 'px-2 text-right' },
+              { label: 'Why', className: 'pl-3' },
+            ]}
+          />
         </thead>
         <tbody>
           {found.map((name) => (

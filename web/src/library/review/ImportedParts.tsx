@@ -9,6 +9,7 @@ import { reviewWords as words } from '@radiatrix/words/en/review';
 import { useUnits } from '../../app/store.ts';
 import { reviewingApi } from '../../api/reviewing.ts';
 import { Failure, Waiting } from '../../ui/notices.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 type Which = OddCode | 'odd' | 'sample' | 'all';
 const FIGURES_SHOWN = 6;
@@ -43,20 +44,7 @@ export function ImportedParts({ id, canTakeOut }: { id: number; canTakeOut: bool
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={words('parts:figures')}>
         <table className="mt-2 w-full border-collapse text-[15px]">
           <thead>
-            <tr className="border-strong font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-              <th scope="col" className="w-16 py-1 font-semibold">
-                {words('parts:row')}
-              </th>
-              <th scope="col" className="w-72 font-semibold">
-                {words('parts:part')}
-              </th>
-              <th scope="col" className="font-semibold">
-                {words('parts:figures')}
-              </th>
-              <th scope="col" className="w-80 font-semibold">
-                {words('parts:odd-head')}
-              </th>
-            </tr>
+            <HeadRow cells={[{ label: words('parts:row'), className: 'w-16' }, { label: words('parts:part'), className: 'w-72' }, { label: words('parts:figures') }, { label: words('parts:odd-head'), className: 'w-80' }]} />
           </thead>
           <tbody>
             {data.parts.map((part) => (

@@ -7,6 +7,7 @@ import { reviewWords } from '@radiatrix/words/en/review';
 import { usePractice } from '../../api/usePractice.ts';
 import { Empty, Failure, Waiting } from '../../ui/notices.tsx';
 import { ImportedParts } from './ImportedParts.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 /** What changed since the last release, what backs it, and the one act that shows it to installers. */
 export function ReviewRecordPage() {
@@ -72,20 +73,14 @@ export function ReviewRecordPage() {
         <table className="mt-3 w-full border-collapse">
           <caption className="sr-only">Changes</caption>
           <thead>
-            <tr className="border-strong font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-              <th scope="col" className="w-44 font-semibold">
-                What
-              </th>
-              <th scope="col" className="font-semibold">
-                Was
-              </th>
-              <th scope="col" className="font-semibold">
-                Is now
-              </th>
-              <th scope="col" className="w-72 font-semibold">
-                Supported by
-              </th>
-            </tr>
+            <HeadRow
+              cells={[
+                { label: 'What', className: 'w-44' },
+                { label: 'Was' },
+                { label: 'Is now' },
+                { label: 'Supported by', className: 'w-72' },
+              ]}
+            />
           </thead>
           <tbody>
             {record.changes.map((change, index) => (

@@ -6,6 +6,7 @@ import { checkName, rowSentence, shownText, traceText } from '@radiatrix/words/f
 import { useUnits } from '../../app/store.ts';
 import { useAfterFirstPaint } from '../../ui/firstPaint.ts';
 import { MarginBar } from '../../ui/MarginBar.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 
 /** Fetched once a row is opened: the first view does without. */
 const HowMargin = lazy(async () => ({ default: (await import('./HowMargin.tsx')).HowMargin }));
@@ -41,29 +42,28 @@ export function Ledger({ verdict }: { verdict: Verdict }) {
         </colgroup>
         <caption className="sr-only">Every check of this part against this vehicle</caption>
         <thead>
-          <tr className="border-ink font-label border-b text-left text-[14px] tracking-[0.06em] uppercase">
-            <th scope="col" className="py-1 font-semibold">
-              Check
-            </th>
-            <th scope="col" className="px-2 text-right font-semibold">
-              This vehicle
-            </th>
-            <th scope="col" className="px-2 text-right font-semibold">
-              This part
-            </th>
-            <th scope="col" className="pl-3 font-semibold">
-              <span className="hidden md:inline">Short · margin </span>
-              <span className="font-mono text-[11px] normal-case">{units === 'both' ? 'mm' : unit}</span>
-              <span className="hidden md:inline"> · spare</span>
-              <span className="md:hidden"> spare</span>
-            </th>
-            <th scope="col" className="hidden px-2 text-right font-semibold md:table-cell">
-              Chance
-            </th>
-            <th scope="col" className="hidden pl-2 font-semibold md:table-cell">
-              How known
-            </th>
-          </tr>
+          <HeadRow
+            cells={[
+              { label: 'Check' },
+              { label: 'This vehicle', className: 'px-2 text-right' },
+              { label: 'This part', className: 'px-2 text-right' },
+              {
+                label: (
+                  <>
+                    <span className="hidden md:inline">Short · margin </span>
+                    <span className="font-mono text-[11px] normal-case">
+                      {units === 'both' ? 'mm' : unit}
+                    </span>
+                    <span className="hidden md:inline"> · spare</span>
+                    <span className="md:hidden"> spare</span>
+                  </>
+                ),
+                className: 'pl-3',
+              },
+              { label: 'Chance', className: 'hidden px-2 text-right md:table-cell' },
+              { label: 'How known', className: 'hidden pl-2 md:table-cell' },
+            ]}
+          />
         </thead>
         <tbody>
           {(whole ? verdict.ledger : verdict.ledger.slice(0, SEEN_FIRST)).map((row) => (
