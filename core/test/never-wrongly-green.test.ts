@@ -81,6 +81,7 @@ const MAY_STAY: Record<string, Partial<Record<Move | 'any word' | 'any', string>
   },
   'fan.spacer': { any: 'asked where the motor wants room that lower spacers give' },
   'fan.standsOn': { any: 'asked where the motor wants room that lower spacers give' },
+  'fan.drivenBy': { missing: 'its plug, voltage and current say that a motor turns it' },
   'fan.bladesLeft': { any: RECORDED },
   'fan.bladesRight': { any: RECORDED },
   'fan.fanOn': { 'a little below': 'it comes on a little earlier' },
@@ -442,4 +443,24 @@ describe('what was green once, and should not have been', () => {
     // One diameter of M6 in steel is the least: common practice, also a rule of thumb of machine design textbooks.
     expect([3, 10, 80].map(screws)).toEqual(['fail', 'pass', 'fail']);
   });
+});
+
+test('nobody is asked what the record tells, or what the vehicle does not have', () => {
+  const asked = (part: FitPart, vehicle = VEHICLE) => judgeFit(vehicle, part).measure.map(({ key }) => key);
+  const belt = vehicleWith({ fanOff: undefined, fanOn: undefined }, { fanDrivenBy: word('engine') });
+  // A fan with a plug and a current has a motor, in whichever vehicle.
+  const unsaid = soundPart('fan', {}, { drivenBy: undefined });
+  expect(asked(unsaid)).toEqual([]);
+  expect(judgeFit(VEHICLE, unsaid).verdict).toBe('straight-in');
+  expect(judgeFit(belt, unsaid).ledger.find(({ check }) => check === 'fanDrive')).toMatchObject({
+    outcome: 'change',
+  });
+  // One that says nothing at all of what turns it is asked about.
+  const bare = { drivenBy: undefined, fanConnector: undefined, voltage: undefined, control: undefined };
+  expect(asked(soundPart('fan', { current: undefined }, bare))).toContain('drivenBy');
+  // What the engine turns goes off at no temperature; what a kit beside it switches does.
+  expect(asked(soundPart('thermostat'), belt)).not.toContain('fanOff');
+  expect(asked(soundPart('thermostat'), vehicleWith({ fanOff: undefined }))).toContain('fanOff');
+  const beside = { ...belt, beside: { kit: soundPart('kit', { fanOff: undefined }).figures as never } };
+  expect(asked(soundPart('thermostat'), beside)).toContain('fanOff');
 });

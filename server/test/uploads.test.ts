@@ -81,7 +81,7 @@ describe('stopped and broken off', () => {
       const socket = net.connect(port, '127.0.0.1');
       socket.on('error', () => {});
       socket.write(
-        `POST ${SEND} HTTP/1.1\r\nHost: x\r\nContent-Type: text/csv\r\nContent-Length: 5000000\r\n${head}\r\n\r\n${HEAD}`,
+        `POST ${SEND} HTTP/1.1\r\nHost: localhost\r\nContent-Type: text/csv\r\nContent-Length: 5000000\r\n${head}\r\n\r\n${HEAD}`,
       );
       return socket;
     });
@@ -107,7 +107,7 @@ describe('stopped and broken off', () => {
       socket.on('data', (data) => (told += String(data)));
       socket.on('close', () => done(told));
       socket.write(
-        'POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 400\r\n\r\n{"user',
+        'POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 400\r\n\r\n{"user',
       );
     });
     expect(answer).toMatch(/^HTTP\/1\.1 408 /);

@@ -107,7 +107,7 @@ function slowConnections(port: number, count: number): net.Socket[] {
   return Array.from({ length: count }, () => {
     const socket = net.connect(port, '127.0.0.1');
     socket.on('error', () => {});
-    socket.write('POST /api/uploads?kind=applications&name=x.csv HTTP/1.1\r\nHost: x\r\nContent-Length: 900000\r\n\r\na,b');
+    socket.write('POST /api/uploads?kind=applications&name=x.csv HTTP/1.1\r\nHost: localhost\r\nContent-Length: 900000\r\n\r\na,b');
     return socket;
   }); // prettier-ignore
 }

@@ -4,7 +4,7 @@ import type { QuantityKey, SubjectKind, WordKey } from './attributes.ts';
 /** Where a figure came from: what *how do you know?* answers with. */
 /** What a figure follows from that is on no record. */
 export type WorkedFrom =
-  | 'manual-transmission' | 'self-shifting' | 'suction-side' | 'air-conditioning' | 'switches-itself' | 'switched-by-kit' | 'fuse-chosen'
+  | 'manual-transmission' | 'self-shifting' | 'suction-side' | 'air-conditioning' | 'switches-itself' | 'switched-by-kit' | 'motor-figures' | 'fuse-chosen'
   | 'current-written'; // prettier-ignore
 
 export interface Trace {

@@ -220,7 +220,7 @@ export const checkWords = catalogue('checks', {
   'engineOilCooler:met': 'they match',
   'engineOilCooler:short': 'the tank has no engine oil cooler, and this vehicle needs one',
   coolsAsWell: 'Cooling against the part it replaces',
-  'coolsAsWell:sides': 'Heat given off at the same wind and coolant flow: {have} of {need}',
+  'coolsAsWell:sides': 'Gives off {have} of the heat of {need}',
   'coolsAsWell:met': 'not less, within its uncertainty',
   'coolsAsWell:short': 'cools less by {margin}',
   'coolsAsWell:unknown': 'No single original with enough figures is on record to compare with.',

@@ -49,6 +49,7 @@ export const verdictWords = catalogue('verdict', {
   'worked:suction-side': 'lower hose: on the suction side of the pump',
   'worked:air-conditioning': 'air conditioning: the condenser needs air at a standstill',
   'worked:switches-itself': 'common practice: the fan switches by itself',
+  'worked:motor-figures': 'its record has a plug, a voltage or a current: a motor turns it',
   'worked:switched-by-kit': 'the kit switches the fan on and off',
   'worked:fuse-chosen': 'chosen for this fitment',
   'worked:current-written': 'entered for this fitment',

@@ -2,7 +2,7 @@ import { bladeRules } from './blade.ts';
 import { chanceClear, combined, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { workOf, type Practice } from '../../practice/index.ts';
 import { drivenBlades, type Clearance } from '../checks/depth.ts';
-import { ofBay, settle, wordOfBay, type Asked, type Check } from '../checks/check.ts';
+import { ofBay, settle, wordOfBay, workedOut, type Asked, type Check } from '../checks/check.ts';
 import { match, onlyWhere, same, words } from '../checks/families.ts';
 import { sides, type Missing } from '../checks/shown.ts';
 import type { FitVehicle } from '../vehicle.ts';
@@ -128,9 +128,27 @@ export const drivenBladeWithRadiator: Check = onlyWhere<'radiator'>(
   drivenBlade('radiator', (_vehicle, figures: FigureSet<'radiator'>) => [figures, undefined]),
 );
 
-const drive: Check = words(beltRules.fanDrive, 'fan', 'drivenBy', wordOfBay('fanDrivenBy'), (need, have) =>
-  need === have ? 'pass' : need === 'engine' ? 'change' : 'fail',
-);
+const BY_MOTOR = workedOut('motor', 'motor-figures');
+/** A plug, a current or a voltage on its record says that a motor turns a fan, where nobody has said so in words. */
+function told({ quantities, words: said }: Fan): Fan {
+  const motor = said.fanConnector ?? said.voltage ?? said.control ?? quantities.current;
+  return said.drivenBy || !motor
+    ? { quantities, words: said }
+    : { quantities, words: { ...said, drivenBy: BY_MOTOR } };
+}
+
+const drive: Check = (() => {
+  const inner = words(beltRules.fanDrive, 'fan', 'drivenBy', wordOfBay('fanDrivenBy'), (need, have) =>
+    need === have ? 'pass' : need === 'engine' ? 'change' : 'fail',
+  );
+  const asTold = (part: { figures: unknown }) => ({ ...part, figures: told(part.figures as Fan) });
+  return {
+    ...inner,
+    judge: (vehicle, part: { figures: Fan }, finding, practice) =>
+      inner.judge(vehicle, asTold(part) as never, finding, practice),
+    show: (vehicle, part, practice) => inner.show(vehicle, asTold(part) as never, practice),
+  };
+})();
 
 /** Where the engine turned the fan there is no fused and switched feed: a controller kit brings it. */
 const kit: Check = {

@@ -1,3 +1,4 @@
+import { beltBay } from './belt.ts';
 import { fanRules } from './fan.ts';
 import { chanceClear, combined, type FigureSet } from '../../figures/index.ts';
 import { lacking, ofBay, remedyOf, settle, wordOfBay, type Check } from '../checks/check.ts';
@@ -34,6 +35,9 @@ const dropOf = (vehicle: FitVehicle, practice: Practice): number =>
     ? practice.dropAtIdle
     : 0;
 
+/** No switch turns a fan that the engine turns; a kit beside it does. With another fan beside it, that fan asks. */
+const turnedByEngine = (vehicle: FitVehicle): boolean => !vehicle.beside?.kit && beltBay(vehicle);
+
 const andFan: Check = {
   rule: fanRules.thermostatAndFan,
   family: 'clearance',
@@ -43,6 +47,10 @@ const andFan: Check = {
   judge: (vehicle, part: { figures: Thermostat }, finding, practice) => {
     const off = offOf(vehicle).figure;
     const opens = part.figures.quantities.rating;
+    if (!off && turnedByEngine(vehicle)) {
+      finding.outcome = 'not-asked';
+      return;
+    }
     if (lacking(finding, off, opens)) return;
     const drop = dropOf(vehicle, practice);
     finding.margin = off!.value + drop - opens!.value - practice.aboveOpening;

@@ -23,8 +23,8 @@ export function CoolingTab({ cases, ...props }: TabProps & { cases: CasesState }
       {!fresh.ok && <Wanting what="Cooling of the new" missing={coolingNeeds(fresh.missing)} />}
       {fresh.ok && !old.ok && <Wanting what="Cooling of the old" missing={coolingNeeds(old.missing)} />}
       <WorkerState state={cases} what="Working the cases out" />
-      <div className="mt-2 grid gap-x-7 lg:grid-cols-[1fr_400px]">
-        <div>
+      <div className="mt-2 grid gap-x-7 lg:grid-cols-[minmax(0,1fr)_400px]">
+        <div className="overflow-x-auto">
           {cases.result && (
             <Block title="Settled, thermostat fully open" aside="choose a case to see behind it">
               <CasesTable cases={cases.result} chosen={open} onChoose={setOpen} />
