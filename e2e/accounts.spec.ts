@@ -78,7 +78,7 @@ test('a token lets a program in until it is ended; a webhook says what it came t
   const ask = async (): Promise<number> =>
     (await request.get('/api/jobs', { headers: { authorization: `Bearer ${secret}` } })).status();
   expect(await ask()).toBe(200);
-  await programs.getByRole('button', { name: 'I have copied it' }).click();
+  await programs.getByRole('button', { name: 'Hide the token' }).click();
   await expect(programs.getByText(secret)).toHaveCount(0);
   await mara.reload();
   await expect(programs.getByText(/last used 20/)).toBeVisible();
@@ -93,9 +93,9 @@ test('a token lets a program in until it is ended; a webhook says what it came t
   await webhooks.getByLabel('Address').fill(address);
   await webhooks.getByRole('button', { name: 'Add the webhook' }).click();
   await expect(webhooks.getByLabel(`Secret of ${address}`)).toHaveValue(/^whsec_/);
-  await webhooks.getByRole('button', { name: 'I have copied it' }).click();
+  await webhooks.getByRole('button', { name: 'Hide the secret' }).click();
   await webhooks.getByRole('button', { name: `Send a trial to ${address}` }).click();
-  await expect(webhooks.getByText(/the host lies inside a network; if it is ours, say so/)).toBeVisible({
+  await expect(webhooks.getByText(/the host lies inside a private network/)).toBeVisible({
     timeout: 30_000,
   });
   await webhooks.getByRole('button', { name: `Remove ${address}` }).click();

@@ -103,7 +103,7 @@ async function lead(databaseUrl: string): Promise<void> {
   cluster.on('listening', () => {
     listening += 1;
     if (listening !== workers) return;
-    // Whoever started this process shows first passwords; where nobody did, they are told here, this once.
+    // `npm start` shows first passwords itself; a service has nobody to show them, so they are written here, once.
     if (process.send) process.send({ ready: true, port, firstPeople });
     else
       for (const { username, password } of firstPeople)

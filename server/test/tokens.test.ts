@@ -78,7 +78,7 @@ describe('a token', () => {
     expect(tried).toEqual([]);
   });
 
-  test('administers nothing and makes no token, whoever owns it', async () => {
+  test('administers nothing and makes no token, its owner an administrator or not', async () => {
     const { secret } = await made(rowan!, 'write');
     for (const address of ['/api/accounts', '/api/tokens', '/api/sessions'])
       await by(secret).get(address).expect(403);

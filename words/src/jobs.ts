@@ -3,10 +3,9 @@ import type { UnitSystem } from '@radiatrix/core/quantity';
 import type { WaitsMore } from '@radiatrix/core/schedule';
 import { mountWords } from './en/mounts.ts';
 import { stepWords, waitWords } from './en/jobs.ts';
-import { workWords } from './en/work.ts';
 import { kindName } from './figures.ts';
 import { listed } from './list.ts';
-import { workOrder } from './work.ts';
+import { effortName, workOrder } from './work.ts';
 
 /** More of what a job waits for; empty where there is no more to say. */
 export function waitingText(more: WaitsMore | undefined): string {
@@ -30,5 +29,5 @@ export const stepDetail = (step: Pick<SheetStep, 'detail' | 'work' | 'mount'>): 
   step.mount
     ? mountWords(`detail:${step.mount.code}`)
     : step.work
-      ? stepWords('work:detail', { effort: workWords(step.work.effort) })
+      ? stepWords('work:detail', { effort: effortName(step.work) })
       : step.detail;

@@ -35,11 +35,15 @@ export function workSentence(each: Pick<Work, 'code' | 'concerns' | 'by' | 'to'>
 export const workOrder = (each: Work, units: UnitSystem): string =>
   each.optional ? workWords('optional', { order: workSentence(each, units) }) : workSentence(each, units);
 
+/** What sort of work it is; that a part cools less is no work on it, but a question. */
+export const effortName = ({ code, effort }: Pick<Work, 'code' | 'effort'>): string =>
+  workWords(code === 'cools-less' ? 'ask-first' : effort);
+
 /** Work with its effort and minutes. */
 export const workText = (work: Work, units: UnitSystem): string =>
   workWords(work.optional ? 'counted:optional' : 'counted', {
     order: workSentence(work, units),
-    effort: workWords(work.effort),
+    effort: effortName(work),
     minutes: work.minutes,
   });
 

@@ -19,7 +19,7 @@ import {
   type SightingRow,
 } from './queries.ts';
 
-/** What makes a failure of a job the same one, when the job is put together anew. */
+/** What makes a failure of a job the same one, when the job is put together again. */
 const failedAs = ({ partId, kind, as, mode }: Pick<SightingRow, 'partId' | 'kind' | 'as' | 'mode'>): string =>
   [partId, kind, as, mode].join('|');
 

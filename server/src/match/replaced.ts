@@ -13,7 +13,7 @@ const KINDS = ['radiator', 'fan'] as const;
 type Kind = (typeof KINDS)[number];
 
 /** Parts by which cooling is compared: what comes off in a job, else the one original that covers a vehicle. */
-export type ReplacedBy = (vehicle: ConfigurationRow, parts?: readonly JobPart[]) => Replaces;
+export type ReplacedBy = (vehicle: ConfigurationRow) => Replaces;
 
 /**
  * Loads the originals of some models, and what comes off in a job, with their figures as this role may see them. Two
@@ -22,8 +22,8 @@ export type ReplacedBy = (vehicle: ConfigurationRow, parts?: readonly JobPart[])
 export async function replacedOn(db: Db, modelIds: readonly number[], role: Role, parts: readonly JobPart[] = []): Promise<ReplacedBy> {
   const drafts = seesDrafts(role);
   const originals: ClaimRow[] = await claims(db, { modelIds: [...new Set(modelIds)], originals: true, drafts });
-  const off = parts.filter((part) => part.role === 'comes off');
-  const ids = [...new Set([...originals.map(({ partId }) => partId), ...off.map(({ partId }) => partId)])];
+  const comesOff = parts.filter((part) => part.role === 'comes off').map(({ partId }) => partId);
+  const ids = [...new Set([...originals.map(({ partId }) => partId), ...comesOff])];
   const lines = (await partLines(db, { ids }, drafts)).filter(({ kind }) => (KINDS as readonly string[]).includes(kind));
   const rows = await figuresOfRevisions(db, lines.map(({ revisionId }) => revisionId)); // prettier-ignore
   const held = new Map(
@@ -36,8 +36,7 @@ export async function replacedOn(db: Db, modelIds: readonly number[], role: Role
     const found = [...new Set(partIds)].flatMap((id) => held.get(id) ?? []).filter((part) => part.kind === kind);
     return found.length === 1 ? found[0] : undefined;
   };
-  return (vehicle, jobs = parts) => {
-    const comesOff = jobs.filter((part) => part.role === 'comes off').map(({ partId }) => partId);
+  return (vehicle) => {
     const covering = originals.filter((claim) => speaksOf(claim, vehicle) === 'covers').map(({ partId }) => partId);
     const found: Record<string, unknown> = {};
     for (const kind of KINDS) {

@@ -99,8 +99,7 @@ export interface Due {
 }
 
 /**
- * Takes messages that are due in hand, oldest first. Whoever takes one has so many seconds; if that server dies, another
- * takes it then.
+ * Takes messages that are due in hand, oldest first. A server holds one for so many seconds; if it dies, another takes it.
  */
 export async function takeDue(db: Db, most: number, heldS: number): Promise<Due[]> {
   const due = db

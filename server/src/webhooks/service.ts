@@ -84,7 +84,9 @@ export async function deliverDue({ db }: Pick<Connection, 'db'>, by: typeof send
   const due = await takeDue(db, AT_ONCE, HELD_S);
   await Promise.all(
     due.map(async (each) => {
-      const { status, problem }: Sent = await by(each, { id: each.messageId, body: bodyOf(each) });
+      const { status, problem } = await by(each, { id: each.messageId, body: bodyOf(each) }).catch(
+        (): Sent => ({ status: null, problem: 'broken' }),
+      );
       const taken = problem === null;
       await noteTry(db, each, {
         status,

@@ -221,7 +221,7 @@ export const checkWords = catalogue('checks', {
   'engineOilCooler:short': 'the tank has no engine oil cooler, and this vehicle needs one',
   coolsAsWell: 'Cooling against the part it replaces',
   'coolsAsWell:sides': 'Gives off {have} of the heat of {need}',
-  'coolsAsWell:met': 'not less, within its uncertainty',
+  'coolsAsWell:met': 'as much or more, within its uncertainty',
   'coolsAsWell:short': 'cools less by {margin}',
   'coolsAsWell:unknown': 'No single original with enough figures is on record to compare with.',
   fanThrow: 'Puller or pusher',

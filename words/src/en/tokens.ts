@@ -4,7 +4,7 @@ import { catalogue } from '../catalogue.ts';
 export const tokenWords = catalogue('tokens', {
   heading: 'Programs',
   about:
-    'A program signs in with a token in place of your password. It can do what you can do, never more. It ends when your account is switched off.',
+    'A program signs in with a token in place of your password. The program can do what you can do, never more. The token ends when your account is switched off.',
   none: 'No program has a token.',
   name: 'What is it for?',
   scope: 'It may',
@@ -17,7 +17,7 @@ export const tokenWords = catalogue('tokens', {
   token: 'Token for {name}',
   copy: 'Copy',
   copied: 'Copied',
-  put: 'I have copied it',
+  put: 'Hide the token',
   end: 'End',
   'end:which': 'End the token for {name}',
   'line:read': 'only reads, ends {on}',

@@ -4,10 +4,10 @@ import { catalogue } from '../catalogue.ts';
 export const webhookWords = catalogue('webhooks', {
   heading: 'Webhooks',
   about:
-    'Another program hears at its address when something happens here. Each message is signed, so that it can be told from a forged one.',
-  none: 'No program hears of anything.',
+    'Radiatrix sends a message to another program when something happens here. Each message is signed, so that the program can refuse a forged one.',
+  none: 'No webhook is set up.',
   url: 'Address',
-  hears: 'It hears of',
+  hears: 'Send a message about',
   'job.stage': 'a job that changes its stage',
   'record.released': 'a part, procedure or access map that is released',
   'part.failed': 'a part that failed',
@@ -18,7 +18,7 @@ export const webhookWords = catalogue('webhooks', {
   secret: 'Secret of {url}',
   copy: 'Copy',
   copied: 'Copied',
-  put: 'I have copied it',
+  put: 'Hide the secret',
   try: 'Send a trial',
   'which:try': 'Send a trial to {url}',
   again: 'Send again',
@@ -34,7 +34,8 @@ export const webhookWords = catalogue('webhooks', {
   'line:taken': 'last message taken {at}',
   'line:failed': 'last try {at}: {problem}',
   'problem:no-host': 'no such host',
-  'problem:inside': 'the host lies inside a network; if it is ours, say so',
+  'problem:inside':
+    'the host lies inside a private network; if it is yours, remove the webhook and add it as inside',
   'problem:refused': 'the host refused the connection',
   'problem:no-answer': 'no answer within 10 s',
   'problem:certificate': 'the host’s certificate is not trusted',

@@ -39,9 +39,9 @@ export const workWords = catalogue('work', {
   'coupler-adapters': 'Fit coupler adapters, or hoses with matching ends',
   'cooler-line-adapters': 'Fit cooler line adapters with new seals',
   'cools-less':
-    'Ask the owner first: this part cools less than the one it replaces. Prove it hot, with A/C and load in mind',
+    'Ask the owner first: this part cools less than the one it replaces. Then prove it hot, under load and with the A/C on',
   'cools-less:by':
-    'Ask the owner first: this part gives off {by} less heat than the one it replaces. Prove it hot, with A/C and load in mind',
+    'Ask the owner first: this part gives off {by} less heat than the one it replaces. Then prove it hot, under load and with the A/C on',
   'blind-cap': 'Close the spare filler neck with a blind cap; the pressure cap stays on the tank',
   'own-cap': 'Use a cap with the vehicle’s own rating, not the one in the box',
   'cap-of-neck': 'Fit a cap for the new neck; the old cap does not seal on it',
@@ -81,6 +81,7 @@ export const workWords = catalogue('work', {
   'bottle-bracket': 'Make a bracket for the bottle',
   'bottle-reducer': 'Fit a reducer in the bottle hose',
   transfer: 'transfer',
+  'ask-first': 'ask first',
   'bolt-on': 'bolt-on',
   modify: 'modify',
   fabricate: 'fabricate',

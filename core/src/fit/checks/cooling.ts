@@ -8,6 +8,7 @@ import {
 import { chanceClear, type FigureSet, type QuantityFigure } from '../../figures/index.ts';
 import { workOf } from '../../practice/index.ts';
 import { fanRatingOf, radiatorOf } from '../cooling-figures.ts';
+import { beltFan } from '../kinds/belt.ts';
 import type { FitVehicle } from '../vehicle.ts';
 import type { Check } from './check.ts';
 import { advisory, by, rule, rulesOf } from './rule.ts';
@@ -30,10 +31,6 @@ const WORDS = {
   radiator: ['flow', 'coreMaterial', 'tankMaterial', 'tubeInside', 'rows', 'passes'],
   fan: ['fans', 'clutch', 'drivenBy'],
 } as const;
-const NEEDED: Record<Kind, readonly string[]> = {
-  radiator: ['coreWidth', 'coreHeight', 'coreThickness', 'flow'],
-  fan: ['diameter'],
-};
 
 type Loose = {
   quantities: Record<string, QuantityFigure | undefined>;
@@ -41,21 +38,19 @@ type Loose = {
 };
 const loose = (figures: FigureSet<Kind>): Loose => figures as unknown as Loose;
 
-function missingOf(kind: Kind, { quantities, words }: Loose): Missing[] {
-  const lacks = NEEDED[kind].filter((key) => !quantities[key] && !words[key]);
-  // A motor’s power or the airflow itself; a size alone says nothing of either.
-  if (kind === 'fan' && words.drivenBy?.word !== 'engine' && !quantities.current && !quantities.airflow)
-    lacks.push('current');
-  return lacks.map((key) => ({ subject: kind, key }));
-}
-
-function onTheBench(kind: Kind, figures: FigureSet<Kind>): OnTheBench | undefined {
-  if (kind === 'fan') {
-    const fans = fanRatingOf(figures as FigureSet<'fan'>);
-    return fans && { fans };
+/** A part as the bench takes it, or the figures it still needs. */
+function onTheBench(kind: Kind, figures: FigureSet<Kind>): OnTheBench | { missing: Missing[] } {
+  const lacking = (keys: readonly string[]) => ({ missing: keys.map((key) => ({ subject: kind, key })) });
+  if (kind === 'radiator') {
+    const read = radiatorOf(figures as FigureSet<'radiator'>);
+    return read.ok ? { radiator: read.radiator } : lacking(read.missing);
   }
-  const read = radiatorOf(figures as FigureSet<'radiator'>);
-  return read.ok ? { radiator: read.radiator } : undefined;
+  const fan = figures as FigureSet<'fan'>;
+  const fans = fanRatingOf(fan);
+  if (!fans) return lacking(['diameter']);
+  // A motor’s power or the airflow itself; a size alone says nothing of either.
+  const unrated = !beltFan(fan) && !fan.quantities.current && !fan.quantities.airflow;
+  return unrated ? lacking(['current']) : { fans };
 }
 
 function doubtsOf(kind: Kind, { quantities }: Loose): FigureDoubts {
@@ -87,17 +82,15 @@ function capabilityOf(part: OnTheBench, doubts: FigureDoubts): Capability | unde
 }
 
 function coolingOf(kind: Kind, figures: FigureSet<Kind>): Cooling {
-  const missing = missingOf(kind, loose(figures));
-  if (missing.length > 0) return { ok: false, missing };
   const part = onTheBench(kind, figures);
-  const found = part && capabilityOf(part, doubtsOf(kind, loose(figures)));
+  if ('missing' in part) return { ok: false, missing: part.missing };
+  const found = capabilityOf(part, doubtsOf(kind, loose(figures)));
   return found && found.heatW > 0 ? { ok: true, capability: found } : { ok: false, missing: [] };
 }
 
 /** Only fans turned alike stand on one bench: what an engine turns depends on its speed. */
 const comparable = (kind: Kind, a: FigureSet<Kind>, b: FigureSet<Kind>): boolean =>
-  kind === 'radiator' ||
-  (loose(a).words.drivenBy?.word === 'engine') === (loose(b).words.drivenBy?.word === 'engine');
+  kind === 'radiator' || beltFan(a as FigureSet<'fan'>) === beltFan(b as FigureSet<'fan'>);
 
 /** Heat given off against the part that comes off, %; undefined where one of the two is not known well enough. */
 function against(kind: Kind, vehicle: FitVehicle, figures: FigureSet<Kind>): { percent: number; u: number } | undefined {

@@ -10,7 +10,7 @@ import {
   rowSentence,
   verdictName,
 } from '@radiatrix/words/fit';
-import { materialName, workSentence } from '@radiatrix/words/work';
+import { effortName, materialName, workSentence } from '@radiatrix/words/work';
 import { figureWhere } from '@radiatrix/words/places';
 import { besideAddress, compareAddress, sheetAddress } from '../../app/addresses.ts';
 import { api, type MatchOptions } from '../../api/api.ts';
@@ -54,7 +54,7 @@ export function CandidateSheet({
   const vehicleId = asked.id;
   const { verdict } = candidate;
   const next = verdict.measureFirst;
-  const effort = judged && needed(judged.verdict.work).at(-1)?.effort;
+  const hardest = judged && needed(judged.verdict.work).at(-1);
   return (
     <section
       id="chosen-part"
@@ -73,8 +73,8 @@ export function CandidateSheet({
         >
           <VerdictShape verdict={verdict.verdict} size={16} />
           {verdictName(verdict.verdict)}
-          {verdict.verdict === 'changes' && judged && effort
-            ? `: ${effort}, ${judged.verdict.workMinutes} min`
+          {verdict.verdict === 'changes' && judged && hardest
+            ? `: ${effortName(hardest)}, ${judged.verdict.workMinutes} min`
             : ''}
         </p>
         <p className="text-muted ml-auto text-[14px]">
@@ -197,7 +197,7 @@ function Reasons({
               <span
                 className={`font-label w-24 shrink-0 text-[16px] font-semibold ${each.optional ? 'text-muted' : 'text-changes'}`}
               >
-                {each.optional ? 'worth doing' : each.effort}
+                {each.optional ? 'worth doing' : effortName(each)}
               </span>
               <span>
                 {workSentence(each, units)}{' '}
