@@ -1,4 +1,4 @@
-import type { Failing } from '@radiatrix/core/failure';
+import type { Failing, Standing } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { JobStage, WaitsFor } from '@radiatrix/core/job';
 import { type SubjectKind } from '@radiatrix/core/figures';
@@ -54,7 +54,7 @@ export interface DeskRecord {
   /** Of each the few that have waited longest. */
   jobs: DeskJob[];
   /** Parts that the log of failures stops a seller with. */
-  failing: { partId: number; number: string; kind: PartKind; word: Failing; said: string }[];
+  failing: { partId: number; number: string; kind: PartKind; word: Failing; standing: Standing }[];
   /** Jobs whose hands nobody has told of a correction yet. */
   toTell: number;
   /** Drafts, proposals and figures that wait for somebody else than this reader. */

@@ -13,6 +13,8 @@ export interface FailureBody {
   serial: string;
   /** A plate, a name. */
   vehicle: string;
+  /** A person or a fleet; '' where nobody said, or where the job says it. */
+  owner: string;
   /** The job that shows it, where one does: what is said here is then said of that failure. */
   jobId: number | null;
   /** ISO 8601 days. */
@@ -47,6 +49,7 @@ export const failureSchema = whole(
     revision: Joi.number().integer().min(1).max(9999).allow(null),
     serial: line(80).allow(''),
     vehicle: line(80).required(),
+    owner: line(80).allow('').default(''),
     jobId: id.allow(null),
     inOn: day.allow(null),
     outOn: day,
@@ -77,7 +80,6 @@ export interface FailureLine {
   maker: string;
   kind: PartKind;
   word: StandingWord;
-  words: string[];
   standing: Standing;
 }
 
@@ -86,13 +88,28 @@ export interface LifeCurve {
   /** Units followed; those never seen to go in are not among them. */
   units: number;
   failures: number;
-  own: { time: number; atRisk: number; share: number; lo: number | null; hi: number | null }[];
-  /** The longest that any was seen to run. */
+  /** Only what was seen to run counts: the floor of the share. */
+  own: LifeStep[];
+  /** All that were not brought back run on, to the last day on record: the ceiling. null by kilometres: nobody read them. */
+  runOn: LifeStep[] | null;
+  /** Between the two, by who still comes; null where that is not known. */
+  likely: { time: number; share: number }[] | null;
+  /** The longest that any was seen to run, and that any runs if silence means so. */
   longest: number;
-  others: { time: number; share: number }[];
+  longestRunOn: number;
+  /** The others of its kind: the likely course, or where that is not known the floor and the ceiling. */
+  others: { time: number; share: number }[][];
   othersUnits: number;
   othersLongest: number;
   weibull: Weibull;
+  weibullRunOn: Weibull | null;
+}
+export interface LifeStep {
+  time: number;
+  atRisk: number;
+  share: number;
+  lo: number | null;
+  hi: number | null;
 }
 
 /** One unit of the part, as jobs and reports tell of it. */
@@ -115,8 +132,11 @@ export interface UnitLine {
 export interface FailureRecord {
   part: PartLine;
   word: StandingWord;
-  words: string[];
   standing: Standing | null;
+  /** What visits for other reasons tell of who comes back; null where too few came again. */
+  returns: { came: number; visits: number; share: number } | null;
+  /** The last day on which anything was recorded; what is not seen again is followed to it at most. */
+  lastDay: string | null;
   days: LifeCurve;
   km: LifeCurve;
   modes: { mode: FailureMode; count: number }[];
@@ -124,7 +144,7 @@ export interface FailureRecord {
   units: UnitLine[];
   reports: FailureReport[];
   /** What takes its place, and how that stands itself. */
-  successor: { partId: number; number: string; words: string[]; fitted: number; failed: number } | null;
+  successor: { partId: number; number: string; standing: Standing | null } | null;
 }
 
 export interface FailureAnswers {

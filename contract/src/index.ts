@@ -44,6 +44,7 @@ export type {
   FailureRecord,
   FailureReport,
   LifeCurve,
+  LifeStep,
   UnitLine,
 } from './failure.ts';
 export type { DiagnosisRecord, DiagnosisTableRecord, FirstChecks, ShopTableLine, TableChangeBody } from './diagnosis.ts'; // prettier-ignore

@@ -219,7 +219,7 @@ const madeHose = Joi.object({ lengthMm: number('mm', 20, 5000).allow(null).requi
 /** What each kind of event carries; held against the registry of core by a test. */
 export const eventPayloads: Record<EventKind, Joi.ObjectSchema> = {
   'opened': Joi.object({ vehicleId: id.required(), label: line(80).allow('').default(''), complaint: text(2000).default(''), odometerKm: odometerKm.default(null), alterations: alterations.default([]) }),
-  'described': Joi.object({ label: line(80).allow(''), complaint: text(2000), odometerKm, alterations }).min(1),
+  'described': Joi.object({ label: line(80).allow(''), owner: line(80).allow(''), complaint: text(2000), odometerKm, alterations }).min(1),
   'vehicle put right': Joi.object({ vehicleId: id.required(), why: text(400).default('') }),
   'figure taken': Joi.object({ key: line(60).required(), text: line(200).required(), method: Joi.string().valid(...METHODS).required(), sourceId: id.required() }),
   'figure given up': Joi.object({ key: line(60).required(), why: text(400).default('') }),

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
 import {
-  alikeness,
   benjaminiHochberg,
   binomialInterval,
   daysOf,
@@ -9,22 +8,23 @@ import {
   judgeEarly,
   kaplanMeier,
   poissonInterval,
-  rateIsHigher,
   shareAt,
   shareOverTime,
   reportFromJob,
+  returnsOf,
   sightingsOf,
   standingWord,
-  standingWords,
   unitsOf,
   weibullShare,
-  type EarlyCount,
+  type EarlyLife,
   type Life,
   type Sighting,
   type Standing,
 } from '../src/failure/index.ts';
 import { isStopped, type EventPayloads } from '../src/job/index.ts';
 import { practiceOf } from '../src/practice/index.ts';
+import { betaCdf } from '../src/trial/index.ts';
+import { gauss, libraryOf, WORLDS } from './early-simulated.ts';
 import { Draws } from '../src/random/index.ts';
 import { jobOf, type Happened } from './job-of.ts';
 import R from './fixtures/failures.json' with { type: 'json' };
@@ -70,7 +70,7 @@ describe('against R’s survival, stats and MASS', () => {
       expect(weibullShare(found, found.scale)).toBeCloseTo(Math.exp(-1), 10);
     },
   );
-  test('exact intervals and tests, chances adjusted, how alike rates are', () => {
+  test('exact intervals and tests, chances adjusted', () => {
     R.binomial.x.forEach((x, at) => {
       const { lo, hi } = binomialInterval(x, R.binomial.n[at]!);
       near([lo, hi], [R.binomial.lo[at]!, R.binomial.hi[at]!]);
@@ -80,13 +80,12 @@ describe('against R’s survival, stats and MASS', () => {
       near([lo, hi], [R.poisson.lo[at]!, R.poisson.hi[at]!]);
     });
     const { x, over, y, other, p } = R.rates;
-    near(x.map((each, at) => rateIsHigher(each, over[at]!, y[at]!, other[at]!)), p, 10); // prettier-ignore
+    // Two rates: of all events the first has its share of what they were seen in, or more.
+    near(x.map((each, at) => (each === 0 ? 1 : betaCdf(over[at]! / (over[at]! + other[at]!), each, y[at]! + 1))), p, 10); // prettier-ignore
     const { a, m, b, n, greater, twoSided } = R.fisher;
     near(a.map((each, at) => fisher(each, m[at]!, b[at]!, n[at]!).greater), greater, 10); // prettier-ignore
     near(a.map((each, at) => fisher(each, m[at]!, b[at]!, n[at]!).twoSided), twoSided, 10); // prettier-ignore
     near(benjaminiHochberg(R.bh.p), R.bh.adjusted, 12);
-    const counts = R.theta.x.map((each, at) => ({ x: each, expected: R.theta.expected[at]! }));
-    expect(alikeness(counts) / R.theta.theta).toBeCloseTo(1, 4);
   });
   test('the tea of Fisher’s lady: all four of four told by luck in 1 of 70', () => {
     expect(fisher(4, 4, 0, 4).greater).toBeCloseTo(1 / 70, 12);
@@ -98,12 +97,9 @@ describe('against R’s survival, stats and MASS', () => {
     expect(() => kaplanMeier([{ time: -1, failed: true, cluster: 'a' }])).toThrow(RangeError);
     const life = (time: number, failed = true, cluster = String(time)): Life => ({ time, failed, cluster });
     expect(() => fitWeibull([life(NaN)])).toThrow(RangeError);
-    expect(fitWeibull([])).toMatchObject({
-      ok: false,
-      because: expect.stringMatching(/None has failed/) as string,
-    });
+    expect(fitWeibull([])).toEqual({ ok: false, because: 'few-failures', failures: 0 });
     expect(fitWeibull([life(3), life(4)])).toMatchObject({ ok: false });
-    expect(fitWeibull([life(3, true, 'a'), life(3, true, 'b'), life(3, true, 'c')])).toMatchObject({ because: expect.stringMatching(/same time/) as string }); // prettier-ignore
+    expect(fitWeibull([life(3, true, 'a'), life(3, true, 'b'), life(3, true, 'c')])).toMatchObject({ because: 'one-time' }); // prettier-ignore
     // Dead out of the box is a failure and not nothing.
     expect(fitWeibull([life(0), life(20), life(90), life(400, false)])).toMatchObject({
       ok: true,
@@ -141,84 +137,128 @@ test('limits hold what they should: failures that share a vehicle, 95 % nominal'
 }, 60_000);
 
 describe('the flag', () => {
-  const RATE = 0.0006;
-  const countsOf = (
-    draws: Draws,
-    parts: number,
-    bad: ReadonlyMap<number, number> = new Map(),
-  ): EarlyCount[] =>
-    Array.from({ length: parts }, (_, partId) => {
-      const vehicles = 1 + Math.floor(60 * draws.even() ** 2);
-      let [early, days] = [0, 0];
-      for (let n = 0; n < vehicles; n += 1) {
-        const seen = 90 * draws.even() ** 0.5;
-        const fails = -Math.log(draws.even()) / (RATE * (bad.get(partId) ?? 1));
-        early += Number(fails <= seen);
-        days += Math.min(fails, seen);
-      }
-      return { partId, vehicles, early, days };
-    });
-  test('by luck alone hardly any library has a flagged part; a part eight times as bad is found', async ({
-    annotate,
-  }) => {
-    const draws = new Draws(4);
-    const rounds = 2000;
-    let [libraries, flags] = [0, 0];
-    for (let round = 0; round < rounds; round += 1) {
-      const flagged = judgeEarly(countsOf(draws, 60)).filter((each) => each.flagged).length;
-      libraries += Number(flagged > 0);
-      flags += flagged;
-    }
-    let [found, beside, called] = [0, 0, 0];
-    for (let round = 0; round < 400; round += 1) {
-      const counts = countsOf(draws, 60, new Map([[3, 8], [17, 8], [40, 8]])); // prettier-ignore
-      const flagged = judgeEarly(counts).filter((each) => each.flagged);
-      called += flagged.length;
-      beside += flagged.filter(({ partId }) => ![3, 17, 40].includes(partId)).length;
-      found += flagged.some(({ partId }) => partId === 3 || partId === 17 || partId === 40) ? 1 : 0;
-    }
-    await annotate(`libraries of 60 alike parts with a flag ${((100 * libraries) / rounds).toFixed(1)} % (${flags} flags in ${rounds}); with three bad parts some are found in ${(found / 4).toFixed(0)} %, ${((100 * beside) / called).toFixed(1)} % of flags are false`); // prettier-ignore
-    expect(libraries / rounds).toBeLessThanOrEqual(0.05 + 2 * Math.sqrt((0.05 * 0.95) / rounds));
-    expect(beside / called).toBeLessThanOrEqual(0.06);
-    expect(found / 400).toBeGreaterThan(0.6);
-  }, 60_000);
-  const others: EarlyCount[] = Array.from({ length: 8 }, (_, at) => ({ partId: 10 + at, vehicles: 20, early: at === 0 ? 1 : 0, days: 1700 })); // prettier-ignore
-  test('one failure flags nobody, two in one vehicle are one witness, and what little is known is drawn towards its kind', () => {
-    const judged = (early: number, vehicles: number, days: number) =>
-      judgeEarly([{ partId: 1, vehicles, early, days }, ...others])[0]!;
-    expect(judged(1, 1, 3).flagged).toBe(false);
-    expect(judged(4, 8, 400).flagged).toBe(true);
-    // 4 of 8 is not taken for half of all: the kind says a good deal against it.
-    expect(judged(4, 8, 400).likely!.of100).toBeLessThan(50);
-    expect(judged(0, 1, 5).likely!.hi).toBeGreaterThan(judged(0, 400, 36_000).likely!.hi);
-    // Alone of its kind there is nothing to hold it against: never flagged, and never called sound.
-    const alone = judgeEarly([{ partId: 1, vehicles: 9, early: 7, days: 300 }])[0]!;
+  const life = (partId: number, n: number, more: Partial<EarlyLife> = {}): EarlyLife => ({ partId, owner: `${partId}.${n}`, seen: 85, most: 90, comes: null, failed: false, ...more }); // prettier-ignore
+  const some = (
+    partId: number,
+    vehicles: number,
+    failed: number,
+    more: Partial<EarlyLife> = {},
+  ): EarlyLife[] =>
+    Array.from({ length: vehicles }, (_, n) =>
+      life(partId, n, n < failed ? { seen: 40, most: 40, failed: true, ...more } : more),
+    );
+  const others = Array.from({ length: 8 }, (_, at) => some(10 + at, 20, at < 6 ? 1 : 0)).flat();
+  const judged = (own: readonly EarlyLife[], practice = practiceOf({})) => judgeEarly([...own, ...others], practice).find(({ partId }) => partId === 1)!; // prettier-ignore
+
+  test('what is expected at the ages of a part’s units: leukaemia, maintained 10.69 and not maintained 7.31', () => {
+    // Miller 1997 (aml), as R’s survdiff prints it; from memory. Neither group is seen longer than it was followed.
+    const { time, status } = R.kmAml;
+    const lives = time.map((seen, at): EarlyLife => ({ partId: at < 11 ? 1 : 2, owner: String(at), seen, most: seen, comes: null, failed: status[at] === 1 })); // prettier-ignore
+    const [kept, not] = judgeEarly(lives, practiceOf({ earlyDays: 200 }));
+    expect([kept!.early, not!.early]).toEqual([7, 11]);
+    expect(kept!.expected.seen).toBeCloseTo(10.69, 2);
+    expect(not!.expected.seen).toBeCloseTo(7.31, 2);
+  });
+
+  test('one failure flags nobody, nor do many of one owner; alone of its kind it is neither flagged nor called sound', () => {
+    expect(judged(some(1, 1, 1)).flagged).toBe(false);
+    expect(judged(some(1, 8, 5)).flagged).toBe(true);
+    expect(judged(some(1, 8, 5, { owner: 'one fleet' })).flagged).toBe(false);
+    // 5 of 8 is not taken for most of all: the kind says a good deal against it.
+    const { likely } = judged(some(1, 8, 5));
+    expect(likely!.lo).toBeLessThan(40);
+    expect(likely!.of100).toBeNull();
+    expect(judged(some(1, 1, 0)).likely!.hi).toBeGreaterThan(judged(some(1, 400, 0)).likely!.hi);
+    const alone = judgeEarly(some(1, 9, 7))[0]!;
     expect(alone).toMatchObject({ flagged: false, chance: null });
     expect(standingWord({ fitted: 9, failed: 7, early: alone, noisy: null, again: { vehicles: 0, most: 0 } })).toBe('too few to tell'); // prettier-ignore
-    expect(judgeEarly([{ partId: 1, vehicles: 1, early: 0, days: 0 }])[0]).toMatchObject({ flagged: false, likely: null }); // prettier-ignore
+    expect(judgeEarly([life(1, 0, { seen: 0, most: 0 })])[0]).toMatchObject({ flagged: false, likely: null });
+    expect(judgeEarly([])).toEqual([]);
   });
-  test('words carry their counts; a shop’s own limit counts', () => {
-    const early = judgeEarly([{ partId: 1, vehicles: 8, early: 4, days: 400 }, ...others])[0]!;
-    const standing: Standing = { fitted: 8, failed: 5, early, noisy: { noisy: 3, of: 9, lo: 0.07, hi: 0.7 }, again: { vehicles: 1, most: 2 } }; // prettier-ignore
-    expect(standingWord(standing)).toBe('fails early');
-    const said = standingWords(standing).join(' ');
-    expect(said).toMatch(/Fails early: in 4 of 8 vehicles within 90 days, of others of its kind in 1 of 160/);
-    expect(said).toMatch(/Failed twice in one vehicle: look for what kills it/);
-    expect(said).toMatch(/Noisy from new: 3 of 9 \(between 7.0 % and 70 % of all\)/);
-    const strict = practiceOf({ earlyLeast: 5 });
-    expect(judgeEarly([{ partId: 1, vehicles: 8, early: 4, days: 400 }, ...others], strict)[0]!.flagged).toBe(
-      false,
-    );
-    const none: Standing = { fitted: 30, failed: 0, early: judgeEarly([{ partId: 1, vehicles: 30, early: 0, days: 2600 }, ...others])[0]!, noisy: null, again: { vehicles: 0, most: 0 } }; // prettier-ignore
-    expect(standingWords(none)).toEqual([]);
+  test('failures of fewer than eight owners in the whole kind compare nothing, and that is said', () => {
+    const few = others.filter(({ failed, partId }) => !failed || partId < 12);
+    const own = judgeEarly([...some(1, 8, 5), ...few]).find(({ partId }) => partId === 1)!;
+    expect(own).toMatchObject({ flagged: false, chance: null, owners: 5, others: { owners: 2 } });
+  });
+  test('no flag rests on vehicles that were not seen again', () => {
+    // Five of eight failed, and of the others nobody came back; those of its kind were all followed.
+    const unseen = some(1, 40, 5).map((each) => (each.failed ? each : { ...each, seen: 0 }));
+    expect(judged(unseen).flagged).toBe(false);
+    expect(judged(unseen.map((each) => ({ ...each, most: each.seen }))).flagged).toBe(true);
+  });
+  test('a word is said of what could be told apart; a shop’s own limit counts', () => {
+    const early = judged(some(1, 8, 5));
+    expect(standingWord({ fitted: 8, failed: 6, early, noisy: null, again: { vehicles: 1, most: 2 } })).toBe('fails early'); // prettier-ignore
+    expect(judged(some(1, 8, 5), practiceOf({ earlyLeast: 6 })).flagged).toBe(false);
+    const none: Standing = { fitted: 30, failed: 0, early: judged(some(1, 30, 0)), noisy: null, again: { vehicles: 0, most: 0 } }; // prettier-ignore
     expect(standingWord(none)).toBe('never failed');
-    expect(standingWord({ ...none, fitted: 2, early: judgeEarly([{ partId: 1, vehicles: 2, early: 0, days: 90 }, ...others])[0]! })).toBe('too few to tell'); // prettier-ignore
+    expect(standingWord({ ...none, fitted: 2, early: judged(some(1, 2, 0)) })).toBe('too few to tell');
     expect(standingWord({ ...none, fitted: 0, early: null })).toBe('not seen');
+  });
+
+  // Measured over 500 libraries each: docs/checks.md. Fewer run here; the bands allow for that.
+  test.each(Object.keys(WORLDS))('%s: hardly a false flag, and the likely share holds what it should', async (name) => {
+    const [world, draws] = [WORLDS[name]!, new Draws(5)];
+    const rounds = 120;
+    let [libraries, called, beside] = [0, 0, 0];
+    for (let round = 0; round < rounds; round += 1) {
+      libraries += Number(judgeEarly(libraryOf(world, draws).lives).some(({ flagged }) => flagged));
+      const bad = { ...world, factor: (part: number) => (part === 3 || part === 17 || part === 40 ? 8 : 1) };
+      const flags = judgeEarly(libraryOf(bad, draws).lives).filter(({ flagged }) => flagged);
+      called += flags.length;
+      beside += flags.filter(({ partId }) => ![3, 17, 40].includes(partId)).length;
+    }
+    let [holds, of] = [0, 0];
+    for (let round = 0; round < rounds / 2; round += 1) {
+      // Parts differ by another law than the one they are judged by.
+      const { lives, truth } = libraryOf({ ...world, factor: (_part, by) => Math.exp(0.7 * gauss(by) - 0.245) }, draws);
+      for (const { partId, likely } of judgeEarly(lives)) {
+        if (!likely) continue;
+        of += 1;
+        holds += Number(likely.lo <= truth[partId]! && truth[partId]! <= likely.hi);
+      }
+    }
+    expect(libraries / rounds).toBeLessThanOrEqual(0.06 + 2 * Math.sqrt((0.06 * 0.94) / rounds));
+    expect(called).toBeGreaterThan(10);
+    expect(beside / called).toBeLessThanOrEqual(0.08);
+    expect(holds / of).toBeGreaterThan(0.9);
+  }, 60_000); // prettier-ignore
+});
+
+describe('who comes back', () => {
+  test('the share that comes again, and who may still come: too few visits say nothing', () => {
+    const gap = (days: number, came: boolean, count: number) => ({ days, came, count });
+    expect(returnsOf([gap(30, true, 29), gap(400, false, 100)])).toBeUndefined();
+    // 40 of 100 come again, half of them within 30 days; the others were watched for longer than any of those took.
+    const returns = returnsOf([gap(30, true, 20), gap(90, true, 20), gap(400, false, 60)])!;
+    expect(returns).toMatchObject({ came: 40, visits: 100 });
+    expect(returns.share).toBeCloseTo(0.4, 12);
+    expect(returns.comes(0)).toBeCloseTo(0.4, 12);
+    // Of 80 that have not come for 40 days 20 still will.
+    expect(returns.comes(40)).toBeCloseTo(0.25, 12);
+    expect(returns.comes(120)).toBeCloseTo(0, 12);
+  });
+  test('still at work: the truth lies between floor and ceiling, whoever comes back', () => {
+    // 22 of 100 fail within 90 days. A failure always comes back, a sound one only in a share of cases.
+    const draws = new Draws(11);
+    for (const again of [1, 0.3, 0.1]) {
+      const lives = Array.from({ length: 4000 }, (_, n) => {
+        const fails = -Math.log(draws.even()) * (90 / -Math.log(0.78));
+        const visit = draws.even() < again ? 200 * draws.even() : 0;
+        return { fails, seen: fails <= 200 ? fails : visit, most: Math.min(fails, 200), cluster: String(n) };
+      });
+      const shareOf = (pick: (each: (typeof lives)[number]) => number): number =>
+        shareAt(kaplanMeier(lives.map((each) => ({ time: pick(each), failed: each.fails <= 200, cluster: each.cluster }))), 90); // prettier-ignore
+      const [floor, ceiling] = [shareOf(({ seen }) => seen), shareOf(({ most }) => most)];
+      expect(floor).toBeLessThan(0.78);
+      expect(ceiling).toBeGreaterThan(0.78 - 0.02);
+      expect(ceiling).toBeLessThan(0.78 + 0.02);
+    }
   });
 });
 
 describe('units from what was seen', () => {
-  const seen = (on: string, as: Sighting['as'], more: Partial<Sighting> = {}): Sighting => ({ on, as, km: null, mode: null, noisy: null, unit: '', ...more }); // prettier-ignore
+  const seen = (on: string, as: Sighting['as'], more: Partial<Sighting> = {}): Sighting => ({ on, as, km: null, mode: null, noisy: null, unit: '', owner: '', ...more }); // prettier-ignore
   test('a life ends where it was last seen; a swap on one day; another vehicle’s end without a beginning', () => {
     const days = (...sightings: Sighting[]) =>
       unitsOf('v', sightings).map((unit) => [daysOf(unit), unit.failed]);
@@ -291,7 +331,7 @@ describe('units from what was seen', () => {
     const bench = ['bench tested', { partId: 8, unit: 'S-17', fan: 'the fan', state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'backwards', rough: false, label: { volts: 13.5, amps: 12 } }, at] as const;
     const base = [['opened', { ...opened, complaint: 'fan howls', odometerKm: 90_000 }, at], ['part chosen', chosen(8, 'fan', 'goes in'), at], ['part chosen', chosen(9, 'radiator', 'stays'), at], ['part chosen', chosen(7, 'fan', 'comes off'), at]] as const;
     // The unit that failed on the bench never went in, and the vehicle's odometer is not its own.
-    expect(reportFromJob(jobOf(...base, bench), 8)).toEqual({ serial: 'S-17', inOn: null, outOn: '2026-02-03', inKm: null, outKm: null, mode: 'backwards', noisy: false, besideIds: [9], circumstances: '' });
+    expect(reportFromJob(jobOf(...base, bench), 8)).toEqual({ serial: 'S-17', owner: '', inOn: null, outOn: '2026-02-03', inKm: null, outKm: null, mode: 'backwards', noisy: false, besideIds: [9], circumstances: '' });
     expect(reportFromJob(jobOf(...base, ['diagnosed', { ...diagnosed, remedy: 'fan@ac', causes: ['motor-rough@ac'] }, at]), 7)).toMatchObject({ inOn: null, outOn: '2026-02-03', outKm: 90_000, mode: 'noisy', besideIds: [8, 9], circumstances: 'fan howls' });
     // A part that went in has a beginning here; when it fails nobody knows yet.
     expect(reportFromJob(jobOf(...base), 8)).toMatchObject({ inOn: null, outOn: null, mode: null });

@@ -99,7 +99,7 @@ describe('units of one number on one job', () => {
   });
 
   test('a failure of another piece does not end the life of the one that sits there', () => {
-    const seen = (on: string, as: 'in' | 'failed', unit: string) => ({ on, as, unit, km: null, mode: null, noisy: null }); // prettier-ignore
+    const seen = (on: string, as: 'in' | 'failed', unit: string) => ({ on, as, unit, km: null, mode: null, noisy: null, owner: '' }); // prettier-ignore
     const lives = unitsOf('v', [seen('2026-01-01', 'in', 'B'), seen('2026-03-01', 'failed', 'A')]);
     expect(lives.map(({ unit, failed }) => [unit, failed])).toEqual([['B', false], ['A', true]]); // prettier-ignore
   });

@@ -8,6 +8,7 @@ import { connect, type Connection } from './db/client.ts';
 import { createIfMissing, prepare } from './db/prepare.ts';
 import { addFirstPeople, isEmpty, loadDemo, type FirstPerson } from './demo/load.ts';
 import { asPerson } from './db/transaction.ts';
+import { judgeWhereMissing } from './failures/keep.ts';
 import { foldOutdated } from './jobs/service.ts';
 import { keepHouse } from './housekeeping.ts';
 import { LAN_PORT, listenInShop, shopAddresses } from './lan/listen.ts';
@@ -132,6 +133,7 @@ async function lead(databaseUrl: string): Promise<void> {
 async function upToDate(connection: Connection): Promise<FirstPerson[]> {
   await prepare(connection);
   await foldOutdated(connection.db, (personId, work) => asPerson(connection.db, personId, work));
+  await connection.db.transaction(judgeWhereMissing);
   if (!(await isEmpty(connection.db))) return [];
   if (process.env.RADIATRIX_DEMO === 'no') return addFirstPeople(connection.db, newToken);
   await loadDemo(connection.db, path.join(root, 'demo'));

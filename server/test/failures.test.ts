@@ -19,7 +19,7 @@ afterAll(() => server.stop());
 
 const partOf = (number: string): number => parts.find((part) => part.number === number)!.id;
 const log = async (number: string, who = mara): Promise<FailureRecord> => (await who.get(`/api/parts/${partOf(number)}/failures`).expect(200)).body as FailureRecord; // prettier-ignore
-const BLANK: FailureBody = { revision: null, serial: '', vehicle: 'Tried van', jobId: null, inOn: null, outOn: '2026-05-01', inKm: null, outKm: null, mode: 'seized', noisy: null, beside: '', circumstances: '', consequent: '', settled: 'kept' }; // prettier-ignore
+const BLANK: FailureBody = { revision: null, serial: '', vehicle: 'Tried van', owner: '', jobId: null, inOn: null, outOn: '2026-05-01', inKm: null, outKm: null, mode: 'seized', noisy: null, beside: '', circumstances: '', consequent: '', settled: 'kept' }; // prettier-ignore
 const report = (number: string, body: Partial<FailureBody>, who = mara) => who.write('post', `/api/parts/${partOf(number)}/failures`, { ...BLANK, ...body }); // prettier-ignore
 const send = (id: number, events: JobEventDraft[], who = mara) => who.write('post', `/api/jobs/${id}/events`, { events }).expect(200); // prettier-ignore
 
@@ -28,7 +28,7 @@ describe('what the shop’s own jobs tell', () => {
     const own = await log('NT-E 60');
     expect(own).toMatchObject({
       word: 'failed again',
-      successor: { number: 'NT-E 61', fitted: 2, failed: 0 },
+      successor: { number: 'NT-E 61', standing: { fitted: 2, failed: 0 } },
     });
     expect(own.units.filter(({ vehicle }) => vehicle === 'customs house saloon').map(({ failed, mode }) => [failed, mode])).toEqual([[true, 'cooked'], [true, 'cooked']]); // prettier-ignore
     const { vehicleId } = jobs.find(({ label }) => label.startsWith('Customs house'))!;
@@ -36,7 +36,7 @@ describe('what the shop’s own jobs tell', () => {
     expect(candidates.find(({ number }) => number === 'NT-E 60')!.failing).toBe('failed again');
     expect(candidates.find(({ number }) => number === 'NT-E 61')!.failing).toBeNull();
     const judged = (await cleo.get(`/api/vehicles/${vehicleId}/match/${partOf('NT-E 60')}`)).body as { notices: string[] }; // prettier-ignore
-    expect(judged.notices.join(' ')).toMatch(/Failed twice in one vehicle: look for what kills it/);
+    expect(judged.notices.join(' ')).toMatch(/Failed twice in one vehicle: find what kills it/);
     expect(judged.notices.join(' ')).toMatch(/Superseded by NT-E 61 \(2 fitted, 0 failed\)/);
     const planned = (await cleo.get(`/api/vehicles/${vehicleId}/planning?part=${partOf('NT-E 60')}`)).body as { parts: { notices: string[] }[] }; // prettier-ignore
     expect(planned.parts[0]!.notices.join(' ')).toMatch(/Failed twice/);
@@ -112,11 +112,36 @@ describe('what is reported', () => {
   test('a fan that fails early is flagged against its kind, and a shop’s stricter limit takes the flag away', async () => {
     const lines = (await cleo.get('/api/failures').expect(200)).body as FailureLine[];
     expect(lines[0]).toMatchObject({ number: 'MV-F 12', word: 'fails early' });
-    expect(lines[0]!.words[0]).toMatch(/^Fails early: in 5 of 10 vehicles within 90 days, of others of its kind in 0 of 2\d/); // prettier-ignore
-    await mara.write('post', '/api/practice', { name: 'earlyLeast', value: 6, reason: 'to be tried' }).expect(200); // prettier-ignore
+    expect(lines[0]!.standing.early).toMatchObject({ early: 8, vehicles: 13, owners: 7, flagged: true });
+    expect(lines[0]!.standing.early!.others.early).toBeGreaterThan(1);
+    await mara.write('post', '/api/practice', { name: 'earlyLeast', value: 8, reason: 'to be tried' }).expect(200); // prettier-ignore
     expect((await log('MV-F 12')).word).not.toBe('fails early');
     await mara.write('post', '/api/practice', { name: 'earlyLeast', value: null, reason: 'tried out' }).expect(200); // prettier-ignore
     expect((await log('MV-F 12')).word).toBe('fails early');
+  });
+
+  test('failures of one owner are one witness, told by reports or by the job', async () => {
+    const early = async () => (await log('NT-F 2410')).standing!.early!;
+    const before = await early();
+    const told = { inOn: '2026-03-01', outOn: '2026-04-01' };
+    for (const [n, owner] of ['One fleet', 'one FLEET', 'One fleet'].entries())
+      await report('NT-F 2410', { ...told, vehicle: `Fleet van ${n}`, owner }).expect(201);
+    expect(await early()).toMatchObject({ early: before.early + 3, owners: before.owners + 1 });
+    // A job says the owner too: of two units that failed on one fleet's benches the witnesses are still one.
+    const hand = device('desk-74', Date.now() - 3_000_000);
+    const { vehicleId } = jobs.find(({ label }) => label.startsWith('Parcel van 3'))!;
+    const fan = partOf('NT-F 2410');
+    const opened = hand.event('opened', { vehicleId, label: 'Fleet van 9', complaint: '', odometerKm: null, alterations: [] }); // prettier-ignore
+    const chosen = hand.event('part chosen', { partId: fan, revisionId: fan, kind: 'fan', role: 'goes in' });
+    const bench = hand.event('bench tested', { partId: fan, fan: 'the fan', state: 'in its shroud on the core', volts: 13.5, amps: 12, turns: 'right way', rough: true, label: { volts: 13.5, amps: 12 } }); // prettier-ignore
+    const { id } = (await mara.write('post', '/api/jobs', { events: [opened, chosen, bench] }).expect(201)).body as JobRecord; // prettier-ignore
+    expect(await early()).toMatchObject({ early: before.early + 4, owners: before.owners + 2 });
+    await send(id, [hand.event('described', { owner: 'One Fleet' })]);
+    expect(await early()).toMatchObject({ early: before.early + 4, owners: before.owners + 1 });
+    const [first] = (await log('NT-F 2410')).reports;
+    const { id: reportId, tag, stamp: _stamp, ...own } = first!;
+    await mara.write('put', `/api/failures/${reportId}`, { ...own, owner: 'Somebody else' }, { etag: tag }).expect(200); // prettier-ignore
+    expect((await early()).owners).toBe(before.owners + 2);
   });
 
   test.each([

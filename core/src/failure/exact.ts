@@ -48,27 +48,6 @@ export function poissonInterval(x: number, over: number, confidence = 0.95): Int
   return { lo: x === 0 ? 0 : gammaQuantile(tail, x, over), hi: gammaQuantile(1 - tail, x + 1, over) };
 }
 
-/** Chance of `x` or more of `n` where each has a chance of `p`. */
-export function binomialAtLeast(x: number, n: number, p: number): number {
-  mustBeCounts(x, n);
-  if (x === 0) return 1;
-  if (p <= 0) return 0;
-  if (p >= 1) return 1;
-  let sum = 0;
-  for (let k = x; k <= n; k += 1)
-    sum += Math.exp(logChoose(n, k) + k * Math.log(p) + (n - k) * Math.log1p(-p));
-  return Math.min(1, sum);
-}
-
-/**
- * Whether one rate is higher than another, given how many there were in all: of those, the first has its share of what
- * they were seen in (Przyborowski and Wilenski 1940; R's `poisson.test` of two).
- *
- * @returns one-sided chance of as many or more in the first
- */
-export const rateIsHigher = (x: number, over: number, others: number, othersOver: number): number =>
-  binomialAtLeast(x, x + others, over / (over + othersOver));
-
 /**
  * Fisher's exact test (1922) of two shares: a of m against b of n.
  *

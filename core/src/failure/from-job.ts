@@ -28,7 +28,7 @@ const dayOf = (at: string): string => at.slice(0, 10);
  * read, so that an undo or an opened job leaves nothing behind.
  */
 export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE): { parts: JobSighting[]; kinds: KindFailed[] } {
-  const { opened, closed, odometerKm: km, diagnosed } = state;
+  const { opened, closed, odometerKm: km, diagnosed, owner } = state;
   if (!opened || state.vehicleId === undefined) return { parts: [], kinds: [] };
   const came = dayOf(opened.at);
   const parts: JobSighting[] = [];
@@ -44,28 +44,28 @@ export function sightingsOf(state: JobState, practice: Practice = USUAL_PRACTICE
     const mode = test ? modeOfFinding(judgeBench(test, practice).because) : null;
     const noisy = test ? heardRough(test) : null;
     const went = moves.filter(({ to }) => to === 'in vehicle');
-    if (test && went.length === 0) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode, noisy, unit });
+    if (test && went.length === 0) parts.push({ partId, on: dayOf(test.at), as: 'failed new', km, mode, noisy, unit, owner });
     // It was in, and came out again before the job was done.
     const out = moves.findLast(({ to, why }) => to === 'out again' && why === 'failed');
     if (out && went.length > 0) {
       const [from, to] = [dayOf(went[0]!.at), dayOf(out.at)];
-      if (from === to) parts.push({ partId, on: to, as: 'failed fitted', km, mode, noisy, unit });
-      else parts.push({ partId, on: from, as: 'in', km, mode: null, noisy, unit }, { partId, on: to, as: 'failed', km, mode, noisy: null, unit });
+      if (from === to) parts.push({ partId, on: to, as: 'failed fitted', km, mode, noisy, unit, owner });
+      else parts.push({ partId, on: from, as: 'in', km, mode: null, noisy, unit, owner }, { partId, on: to, as: 'failed', km, mode, noisy: null, unit, owner });
     }
   }
   const named = new Set<PartKind>();
   for (const { partId, kind, role, state: at } of state.parts) {
-    if (role === 'stays') parts.push({ partId, on: came, as: 'running', km, mode: null, noisy: null, unit: '' });
+    if (role === 'stays') parts.push({ partId, on: came, as: 'running', km, mode: null, noisy: null, unit: '', owner });
     if (role === 'comes off') {
       const mode = failedKinds.get(kind);
       if (mode) named.add(kind);
-      parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null, unit: '' });
+      parts.push({ partId, on: came, as: mode ? 'failed' : 'out', km, mode: mode ?? null, noisy: null, unit: '', owner });
     }
     if (role === 'goes in' && closed?.outcome === 'done' && at !== 'sent back') {
       const inHand = unitInHand(state, partId, practice);
       if (inHand?.failed) continue;
       const tests = inHand?.tests ?? [];
-      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: noiseOf(tests.map(heardRough)), unit: inHand?.unit ?? '' });
+      parts.push({ partId, on: dayOf(closed.at), as: 'in', km, mode: null, noisy: noiseOf(tests.map(heardRough)), unit: inHand?.unit ?? '', owner });
     }
   }
   const kinds = [...failedKinds].filter(([kind]) => !named.has(kind)).map(([kind, mode]) => ({ kind, on: came, km, mode }));

@@ -1,20 +1,12 @@
 export {
-  alikeness,
   judgeEarly,
   noisyShare,
   type EarlyCount,
   type EarlyJudged,
+  type EarlyLife,
   type NoisyShare,
 } from './early.ts';
-export {
-  benjaminiHochberg,
-  binomialAtLeast,
-  binomialInterval,
-  fisher,
-  poissonInterval,
-  rateIsHigher,
-  type Interval,
-} from './exact.ts';
+export { benjaminiHochberg, binomialInterval, fisher, poissonInterval, type Interval } from './exact.ts';
 export { sightingsOf, type JobSighting, type KindFailed } from './from-job.ts';
 export {
   FAILURE_MODES,
@@ -25,12 +17,12 @@ export {
   type FailureMode,
   type Settlement,
 } from './modes.ts';
+export { returnsOf, type Gap, type Returns } from './return.ts';
 export { reportFromJob, type ReportFromJob } from './report.ts';
 export {
   FAILING,
   failingOf,
   standingWord,
-  standingWords,
   type Failing,
   type Standing,
   type StandingWord,

@@ -7,6 +7,7 @@ import { modeOfFinding, type FailureMode } from './modes.ts';
 /** What a job knows of one part's failure, for the report of it; null and '' where it does not know. */
 export interface ReportFromJob {
   serial: string;
+  owner: string;
   /** ISO 8601 days. */
   inOn: string | null;
   outOn: string | null;
@@ -27,7 +28,7 @@ const dayOf = (at: string): string => at.slice(0, 10);
  */
 export function reportFromJob(state: JobState, partId: number, practice: Practice = USUAL_PRACTICE): ReportFromJob {
   const besideIds = state.parts.filter((each) => each.partId !== partId && each.role !== 'comes off' && each.state !== 'sent back').map((each) => each.partId);
-  const blank: ReportFromJob = { serial: '', inOn: null, outOn: null, inKm: null, outKm: null, mode: null, noisy: null, besideIds, circumstances: state.complaint };
+  const blank: ReportFromJob = { serial: '', owner: state.owner, inOn: null, outOn: null, inKm: null, outKm: null, mode: null, noisy: null, besideIds, circumstances: state.complaint };
   const unit = unitsTested(state.bench, practice).find((each) => each.partId === partId && each.failed);
   const test = unit?.tests.find((each) => judgeBench(each, practice).word === 'failed');
   if (unit && test)

@@ -18,6 +18,8 @@ export interface Sighting {
   noisy: boolean | null;
   /** Label or serial of the piece; '' where nobody said. */
   unit: string;
+  /** Whose vehicle it was; '' where nobody said. */
+  owner: string;
 }
 
 /** One piece of a part, from when it went in until it failed, came out, or was last seen at work. */
@@ -39,6 +41,8 @@ export interface Unit {
   isOut: boolean;
   /** Label or serial; '' where nobody said. */
   unit: string;
+  /** Whose vehicle it sits in; '' where nobody said. */
+  owner: string;
 }
 
 const DAY_MS = 86_400_000;
@@ -64,9 +68,9 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
   const ordered = [...sightings].sort(
     (a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0) || SEEN_AS.indexOf(a.as) - SEEN_AS.indexOf(b.as),
   );
-  for (const { on, as, km, mode, noisy, unit } of ordered) {
+  for (const { on, as, km, mode, noisy, unit, owner } of ordered) {
     const fresh = (): Unit => ({
-      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, neverIn: false, isOut: false, unit,
+      vehicle, inOn: null, inKm: null, lastOn: on, lastKm: km, failed: false, mode: null, noisy, neverIn: false, isOut: false, unit, owner,
     }); // prettier-ignore
     if (as === 'in') {
       // Another goes in: what was there has come out, nobody said how.
@@ -98,6 +102,7 @@ export function unitsOf(vehicle: string, sightings: readonly Sighting[]): Unit[]
     open.lastKm = km ?? open.lastKm;
     open.noisy ??= noisy;
     open.unit ||= unit;
+    open.owner ||= owner;
     if (as === 'running') continue;
     open.isOut = true;
     open.failed = as === 'failed';

@@ -4,7 +4,7 @@ import type { Interval } from './exact.ts';
 import type { Life } from './survival.ts';
 
 export type Weibull =
-  | { ok: false; because: string }
+  | { ok: false; because: 'few-failures' | 'one-time' | 'no-curve'; failures: number }
   | {
       ok: true;
       /** Below 1 the new ones fail most, above 1 the old ones. */
@@ -37,8 +37,8 @@ export function fitWeibull(lives: readonly Life[], { robust = true, confidence =
   }).filter(({ time }) => time > 0);
   const failed = all.filter((life) => life.failed);
   const d = failed.length;
-  if (d < LEAST_FAILURES) return { ok: false, because: `${d === 0 ? 'None has' : d === 1 ? 'One has' : 'Two have'} failed: how it goes on takes ${LEAST_FAILURES} failures at least.` };
-  if (new Set(failed.map(({ time }) => time)).size < 2) return { ok: false, because: 'All failed after the same time: no curve goes through one point.' };
+  if (d < LEAST_FAILURES) return { ok: false, because: 'few-failures', failures: d };
+  if (new Set(failed.map(({ time }) => time)).size < 2) return { ok: false, because: 'one-time', failures: d };
   const longest = Math.max(...all.map(({ time }) => time));
   const meanLog = failed.reduce((sum, { time }) => sum + Math.log(time / longest), 0) / d;
   const sums = (k: number): [number, number] => {
@@ -54,7 +54,7 @@ export function fitWeibull(lives: readonly Life[], { robust = true, confidence =
     const [power, weighted] = sums(k);
     return weighted / power - 1 / k - meanLog;
   };
-  if (!(profile(SHAPES[0]) < 0 && profile(SHAPES[1]) > 0)) return { ok: false, because: 'No Weibull curve goes through these.' };
+  if (!(profile(SHAPES[0]) < 0 && profile(SHAPES[1]) > 0)) return { ok: false, because: 'no-curve', failures: d };
   const shape = root(profile, SHAPES[0], SHAPES[1], 1e-10);
   const scale = longest * (sums(shape)[0] / d) ** (1 / shape);
   const sigma = 1 / shape;

@@ -2,7 +2,7 @@ export { agreement, type Statement } from './agreement.ts';
 export * from './evidence.ts';
 export { CHECKS } from './checks/checks.ts';
 export type { Outcome } from './checks/check.ts';
-export { sizesAgree } from './checks/families.ts';
+export { sizesAgree } from './checks/sizes.ts';
 export type { Missing, Shown, ShownCode, ShownDimension, Term, TermCode } from './checks/shown.ts';
 export {
   clear, clearancesOf, engineRock, loweredBy, spacerFor, stackFigures, assertFigures,

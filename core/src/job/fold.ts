@@ -6,7 +6,7 @@ import { freshUnit, unitInHand, unitInVehicle } from './units.ts';
 import { undone } from './undoing.ts';
 
 const blank = (): JobState => ({
-  vehicleId: undefined, label: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
+  vehicleId: undefined, label: '', owner: '', complaint: '', odometerKm: null, alterations: [], figures: {}, parts: [], choices: {},
   comparisons: [], readings: [], allowed: {}, diagnosis: [], diagnosed: null, steps: {}, stepNotes: [], counted: {}, way: null, recorded: [], cooled: {}, skipped: {}, delays: [], putRight: {}, tray: {}, replaced: [], photos: [], bench: [], benchSkipped: [], units: [], holds: [], contour: null,
   account: null, moves: [], disposed: [], strengths: [], filling: null, vacuums: [], bled: [], pressures: [], proved: {}, waived: {}, trials: [], runs: [], followUps: {},
   spans: [], resting: [], notes: [], handedTo: null, promised: { ready: null, from: null }, placed: { bay: null, at: null }, closed: null, settled: {}, late: [],

@@ -128,6 +128,8 @@ export type DiagnosisEntry = Said &
 export interface JobState {
   vehicleId: number | undefined;
   label: string;
+  /** Whose vehicle it is, a person or a fleet; '' where nobody said. */
+  owner: string;
   complaint: string;
   odometerKm: number | null;
   alterations: string[];

@@ -10,8 +10,6 @@ export {
   HUB_SPACERS_MM,
   LARGE_FUSES,
   SAME_SIZE_MM,
-  firstSize,
-  lastSize,
 } from './stock.ts';
 export {
   EFFORTS, WORK_CODES, WORK_TABLE, effortRank, materialsOf, mergeWork, minutesOf, needed, workCost, workKey, workOf,

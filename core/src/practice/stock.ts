@@ -17,24 +17,5 @@ export const FUSES: readonly number[] = [...BLADE_FUSES, ...LARGE_FUSES];
 export const HOSE_SIZES_MM = [
   4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 22, 25, 28, 30, 32, 34, 36, 38, 40, 42, 45, 48, 51, 54, 57, 60, 63, 70,
 ] as const; // prettier-ignore
-/** Two figures this near are one size written in two systems, mm. */
+/** A size written in two systems differs by up to this much, mm. */
 export const SAME_SIZE_MM = 0.6;
-
-/**
- * The trade's sizes that a figure can be, as first and last index of the series; none (first after last) where it lies
- * between sizes.
- * @param value the figure, mm
- * @param u     what it may be off by, expanded, mm; 0 for a size printed or drawn
- */
-export const firstSize = (value: number, u: number): number => {
-  const least = value - Math.max(u, SAME_SIZE_MM);
-  let at = 0;
-  while (at < HOSE_SIZES_MM.length && HOSE_SIZES_MM[at]! < least) at += 1;
-  return at;
-};
-export const lastSize = (value: number, u: number): number => {
-  const most = value + Math.max(u, SAME_SIZE_MM);
-  let at = HOSE_SIZES_MM.length - 1;
-  while (at >= 0 && HOSE_SIZES_MM[at]! > most) at -= 1;
-  return at;
-};

@@ -194,6 +194,8 @@ export const PRACTICE_TABLE = {
   earlyLeast: line(2, 'times', 1, 20),
   falseFlags: line(0.05, 'share', 0.001, 0.5),
   enoughSeen: line(10, 'times', 2, 1000),
+  ownersLeast: line(8, 'times', 2, 100),
+  returnsLeast: line(30, 'times', 5, 1000),
   mapOff: line(0.35, 'share', 0.05, 1),
   jobOff: line(0.2, 'share', 0.02, 1),
   runOff: line(0.3, 'share', 0.05, 1),

@@ -14,8 +14,10 @@ export {
   type LinearFit,
 } from './compare.ts';
 export {
+  betaCdf,
   betaQuantile,
   gammaQuantile,
+  logGamma,
   noncentralTCdf,
   normalQuantile,
   tCdf,

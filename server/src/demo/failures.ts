@@ -24,7 +24,7 @@ export async function loadDemoFailures(
     for (const { part, inDaysAgo, outDaysAgo, ...told } of reports) {
       const id = await partIdByNumber(tx, part);
       if (id === undefined) throw new Error(`demo failure: no part ${part}`);
-      const blank = { revision: null, serial: '', jobId: null, noisy: null, beside: '', circumstances: '', consequent: '', settled: 'kept' } as const; // prettier-ignore
+      const blank = { revision: null, serial: '', owner: '', jobId: null, noisy: null, beside: '', circumstances: '', consequent: '', settled: 'kept' } as const; // prettier-ignore
       await reportFailure(tx, id, { ...blank, ...told, inOn: day(inDaysAgo), outOn: day(outDaysAgo) }, person); // prettier-ignore
     }
   });

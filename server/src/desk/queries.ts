@@ -1,6 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { BeginRecord, DeskRecord } from '@radiatrix/contract';
-import type { Failing } from '@radiatrix/core/failure';
+import type { Failing, Standing } from '@radiatrix/core/failure';
 import { FAILING } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { JobStage, WaitsFor } from '@radiatrix/core/job';
@@ -70,8 +70,8 @@ export async function waitingJobs(
 
 /** Parts that a seller is stopped by, of those that the reader sees. */
 export async function failingParts(db: Db, drafts: boolean): Promise<DeskRecord['failing']> {
-  const { rows } = await db.execute<{ id: number; number: string; kind: PartKind; word: Failing; said: string }>(sql`
-    select p.id, p.number, p.kind, s.word, s.words[1] as said from part_standing s join part p on p.id = s.part_id
+  const { rows } = await db.execute<{ id: number; number: string; kind: PartKind; word: Failing; standing: Standing }>(sql`
+    select p.id, p.number, p.kind, s.word, s.standing from part_standing s join part p on p.id = s.part_id
     where s.word in (${sql.join(FAILING.map((word) => sql`${word}`), sql`, `)}) ${drafts ? sql`` : sql`and ${partIsSeen(sql`p.id`)}`}
     order by s.word, p.number limit 12`);
   return rows.map(({ id: partId, ...row }) => ({ partId, ...row }));

@@ -1,4 +1,5 @@
-import { judgeEarly, noisyShare, sightingsOf, standingWord, standingWords, unitsOf, type Standing } from '@radiatrix/core/failure'; // prettier-ignore
+import { judgeEarly, noisyShare, returnsOf, sightingsOf, standingWord, unitsOf, type Returns, type Standing } from '@radiatrix/core/failure'; // prettier-ignore
+import type { Practice } from '@radiatrix/core/practice';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { JobState } from '@radiatrix/core/job';
 import type { Db } from '../db/client.ts';
@@ -6,9 +7,12 @@ import { tell } from '../webhooks/queries.ts';
 import { shopPractice } from '../practice/service.ts';
 import {
   countsOfKind,
+  earlyLivesOf,
+  gapsOnRecord,
   holdKind,
   kindsOf,
   kindsSeen,
+  lastDayOnRecord,
   moveReports,
   partsSeenIn,
   replaceSightings,
@@ -16,6 +20,7 @@ import {
   replaceUnits,
   seenOf,
   sightingsOfJob,
+  standingsAreMissing,
   type SightingRow,
 } from './queries.ts';
 
@@ -29,7 +34,7 @@ export const vehicleKey = (label: string, configurationId: number | undefined, j
   return name === '' && jobId !== undefined ? `job ${jobId}` : `${name} #${configurationId ?? ''}`;
 };
 
-/** Works the units of parts in vehicles out anew, and where any changed the standings of their kinds. */
+/** Works out the units of parts in vehicles, and where any changed the standings of their kinds. */
 export async function keepUnits(
   db: Db,
   pairs: readonly { partId: number; vehicle: string }[],
@@ -43,35 +48,60 @@ export async function keepUnits(
   for (const { partId, vehicle } of once.values())
     if (await replaceUnits(db, partId, vehicle, unitsOf(vehicle, await seenOf(db, partId, vehicle))))
       changed.add(kinds.get(partId)!);
-  for (const kind of [...changed].sort()) await keepStandings(db, kind);
+  await keepStandings(db, [...changed].sort());
 }
 
-async function keepStandings(db: Db, kind: PartKind): Promise<void> {
+/** Who comes back to this shop, and the day up to which silence may mean that a part runs. */
+export interface Watch {
+  lastDay: string;
+  /** undefined where too few came back to tell. */
+  returns: Returns | undefined;
+}
+export async function watchOf(db: Db, practice: Practice): Promise<Watch | undefined> {
+  const lastDay = await lastDayOnRecord(db);
+  return lastDay === null ? undefined : { lastDay, returns: returnsOf(await gapsOnRecord(db, lastDay), practice) };
+} // prettier-ignore
+
+async function keepStandings(db: Db, kinds: readonly PartKind[]): Promise<void> {
+  if (kinds.length === 0) return;
   const practice = await shopPractice(db);
-  const counts = await countsOfKind(db, kind, practice.earlyDays);
-  const judged = judgeEarly(counts.map(({ partId, vehicles, early, days }) => ({ partId, vehicles, early, days })), practice); // prettier-ignore
-  await replaceStandings(
-    db,
-    kind,
-    counts.map((count, at) => {
-      const standing: Standing = {
-        fitted: count.fitted,
-        failed: count.failed,
-        early: judged[at] ?? null,
-        noisy: noisyShare(count.noisy, count.noisyOf),
-        again: { vehicles: count.againVehicles, most: count.againMost },
-      };
-      return { partId: count.partId, standing, word: standingWord(standing, practice), words: standingWords(standing, practice) }; // prettier-ignore
-    }),
-  );
+  const watch = await watchOf(db, practice);
+  for (const kind of kinds) {
+    const counts = await countsOfKind(db, kind);
+    const lives = watch ? await earlyLivesOf(db, kind, watch.lastDay) : [];
+    const judged = new Map(
+      judgeEarly(
+        lives.map(({ away, ...life }) => ({ ...life, comes: watch?.returns?.comes(away) ?? null })),
+        practice,
+      ).map((each) => [each.partId, each]),
+    );
+    await replaceStandings(
+      db,
+      kind,
+      counts.map(({ partId, ...count }) => {
+        const standing: Standing = {
+          fitted: count.fitted,
+          failed: count.failed,
+          early: judged.get(partId) ?? null,
+          noisy: noisyShare(count.noisy, count.noisyOf),
+          again: { vehicles: count.againVehicles, most: count.againMost },
+        };
+        return { partId, standing, word: standingWord(standing, practice) };
+      }),
+    );
+  }
 }
 
-/** The shop's limits changed: every part is judged anew. */
-export async function judgeAllAnew(db: Db): Promise<void> {
-  for (const kind of (await kindsSeen(db)).sort()) {
-    await holdKind(db, kind);
-    await keepStandings(db, kind);
-  }
+/** The shop's limits changed: every part is judged again. */
+export async function judgeEveryPart(db: Db): Promise<void> {
+  const kinds = (await kindsSeen(db)).sort();
+  for (const kind of kinds) await holdKind(db, kind);
+  await keepStandings(db, kinds);
+}
+
+/** After an upgrade that judges parts in another way, every part is judged once. */
+export async function judgeWhereMissing(db: Db): Promise<void> {
+  if (await standingsAreMissing(db)) await judgeEveryPart(db);
 }
 
 /** Keeps what a job shows of parts, in the transaction of what happened on it; most of what happens shows nothing new. */
@@ -93,12 +123,24 @@ export async function keepSightings(db: Db, jobId: number, state: JobState): Pro
       as: 'failed' as const,
       noisy: null,
       unit: '',
+      owner: state.owner,
       jobId,
       vehicle,
     })),
   ];
   const text = (row: Omit<SightingRow, 'id'>): string =>
-    [row.partId, row.kind, row.vehicle, row.on, row.as, row.km, row.mode, row.noisy, row.unit].join('|');
+    [
+      row.partId,
+      row.kind,
+      row.vehicle,
+      row.on,
+      row.as,
+      row.km,
+      row.mode,
+      row.noisy,
+      row.unit,
+      row.owner,
+    ].join('|');
   if (held.map(text).join() === rows.map(text).join()) return;
   await replaceSightings(db, jobId, rows);
   const was = new Set(held.map(failedAs));
@@ -112,7 +154,7 @@ export async function keepSightings(db: Db, jobId: number, state: JobState): Pro
         on: row.on,
         as: row.as,
       });
-  // What one job tells can settle which part another meant: all that was seen in the vehicle is put together anew.
+  // What one job tells can settle which part another meant: all that was seen in the vehicle is put together again.
   const moved = await moveReports(db, jobId, vehicle);
   const pairs: { partId: number; vehicle: string }[] = held.flatMap(({ partId, vehicle: was }) => (partId === null ? [] : [{ partId, vehicle: was }])); // prettier-ignore
   for (const each of new Set([vehicle, ...moved, ...held.map((row) => row.vehicle)]))

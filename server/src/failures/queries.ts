@@ -1,13 +1,14 @@
 import { and, asc, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import type {
-  EarlyCount,
+  EarlyLife,
   FailureMode,
+  Gap,
   Sighting,
   Standing,
   StandingWord,
   Unit,
 } from '@radiatrix/core/failure';
-import { NOT_THE_PART, PART_OF_A_DAY } from '@radiatrix/core/failure';
+import { NOT_THE_PART } from '@radiatrix/core/failure';
 import type { PartKind } from '@radiatrix/core/figures';
 import type { FailureBody, FailureReport } from '@radiatrix/contract';
 import { anyOf } from '../db/any-of.ts';
@@ -56,8 +57,8 @@ export async function moveReports(db: Db, jobId: number, vehicle: string): Promi
  * each time, since it turns out which one that was in any order.
  */
 async function unnamedFailures(db: Db, partId: number, vehicle: string): Promise<(Sighting & { jobId: number })[]> {
-  const { rows } = await db.execute<{ jobId: number; on: string; km: number | null; mode: FailureMode | null }>(sql`
-    select s.job_id as "jobId", s."on"::text as "on", s.km, s.mode from sighting s where s.vehicle = ${vehicle} and s.kind = (select p.kind::text from part p where p.id = ${partId})
+  const { rows } = await db.execute<{ jobId: number; on: string; km: number | null; mode: FailureMode | null; owner: string }>(sql`
+    select s.job_id as "jobId", s."on"::text as "on", s.km, s.mode, s.owner from sighting s where s.vehicle = ${vehicle} and s.kind = (select p.kind::text from part p where p.id = ${partId})
       and ${partId} = (select r.part_id from sighting r join part q on q.id = r.part_id
         where r.vehicle = s.vehicle and r."as" = 'in' and q.kind::text = s.kind and r.job_id <> s.job_id and r."on" <= s."on" order by r."on" desc, r.id desc limit 1)`);
   return rows.map((row) => ({ ...row, as: 'failed' as const, noisy: null, unit: '' }));
@@ -75,8 +76,8 @@ export async function seenOf(db: Db, partId: number, vehicle: string): Promise<S
     ...seen,
     ...unnamed,
     ...told.flatMap((report): Sighting[] => [
-      ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy, unit: report.serial }] : []),
-      ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy, unit: report.serial }]),
+      ...(report.inOn ? [{ on: report.inOn, as: 'in' as const, km: report.inKm, mode: null, noisy: report.noisy, unit: report.serial, owner: report.owner }] : []),
+      ...(report.mode !== null && report.jobId !== null && shown.has(report.jobId) ? [] : [{ on: report.outOn, as: report.mode === null ? ('running' as const) : ('failed' as const), km: report.outKm, mode: report.mode, noisy: report.noisy, unit: report.serial, owner: report.owner }]),
     ]),
   ];
 } // prettier-ignore
@@ -110,6 +111,7 @@ export async function replaceUnits(
       row.neverIn,
       row.isOut,
       row.unit,
+      row.owner,
     ]);
   if (held.map(text).join() === rows.map(text).join()) return false;
   await db.delete(unit).where(own);
@@ -121,7 +123,9 @@ export async function replaceUnits(
 export const holdKind = (db: Db, kind: PartKind): Promise<unknown> =>
   db.execute(sql`select pg_advisory_xact_lock(hashtext(${`failures of ${kind}`}))`);
 
-export interface PartCounts extends EarlyCount {
+/** Units of one part, added up. */
+export interface PartCounts {
+  partId: number;
   fitted: number;
   failed: number;
   noisy: number;
@@ -131,26 +135,22 @@ export interface PartCounts extends EarlyCount {
 }
 
 const excused = sql.raw([...NOT_THE_PART].map((mode) => `'${mode}'`).join(', '));
+const against = sql`(u.failed and coalesce(u.mode, '') not in (${excused}))`;
+/** Failures of one owner count together; a vehicle that nobody named an owner of is an owner by itself. */
+const ownerOf = sql`(case when u.owner = '' then 'vehicle ' || u.vehicle else 'owner ' || lower(u.owner) end)`;
 
 /** Units of a kind added up, part by part, without fetching them. */
-export async function countsOfKind(db: Db, kind: PartKind, earlyDays: number): Promise<PartCounts[]> {
-  const ran = sql`(u.last_on - u.in_on)`;
-  const against = sql`(u.failed and coalesce(u.mode, '') not in (${excused}))`;
-  const first = sql`u.nth = 0 and u.in_on is not null`;
+export async function countsOfKind(db: Db, kind: PartKind): Promise<PartCounts[]> {
   const { rows } = await db.execute<Record<string, string>>(sql`
     with of_vehicle as (
       select u.part_id, u.vehicle,
         count(*) filter (where u.in_on is not null and not u.never_in) as fitted,
         count(*) filter (where ${against}) as failed,
         count(*) filter (where u.noisy) as noisy,
-        count(*) filter (where u.noisy is not null) as noisy_of,
-        bool_or(${first} and (${ran} > 0 or u.failed)) as followed,
-        bool_or(${first} and ${against} and ${ran} <= ${earlyDays}) as early,
-        coalesce(sum(case when ${first} then least(greatest(${ran}, case when u.failed then ${PART_OF_A_DAY}::float8 else 0 end), ${earlyDays}) end), 0) as days
+        count(*) filter (where u.noisy is not null) as noisy_of
       from unit u join part p on p.id = u.part_id where p.kind = ${kind} group by u.part_id, u.vehicle
     )
     select part_id, sum(fitted) as fitted, sum(failed) as failed, sum(noisy) as noisy, sum(noisy_of) as noisy_of,
-      count(*) filter (where followed) as vehicles, count(*) filter (where early) as early, sum(days) as days,
       count(*) filter (where failed > 1) as again, coalesce(max(failed) filter (where failed > 1), 0) as most
     from of_vehicle group by part_id order by part_id`);
   return rows.map((row) => ({
@@ -159,18 +159,61 @@ export async function countsOfKind(db: Db, kind: PartKind, earlyDays: number): P
     failed: Number(row.failed),
     noisy: Number(row.noisy),
     noisyOf: Number(row.noisy_of),
-    vehicles: Number(row.vehicles),
-    early: Number(row.early),
-    days: Number(row.days),
     againVehicles: Number(row.again),
     againMost: Number(row.most),
   }));
 } // prettier-ignore
 
+/** The last day on which this shop recorded anything, today at most: a clock that runs ahead lengthens no life. */
+export async function lastDayOnRecord(db: Db): Promise<string | null> {
+  const { rows } = await db.execute<{ day: string | null }>(sql`
+    select least(greatest((select max("on") from sighting), (select max(out_on) from failure_report)), current_date)::text as day`);
+  return rows[0]!.day;
+}
+
+/** From each visit of a vehicle to its next, or to the last day on record; those alike are counted together. */
+export async function gapsOnRecord(db: Db, lastDay: string): Promise<Gap[]> {
+  const { rows } = await db.execute<{ days: number; came: boolean; count: number }>(sql`
+    with told as (
+      select vehicle, min("on") as first, max("on") as last, bool_or("as" like 'failed%') as failed from sighting group by vehicle, job_id
+      union all select key, in_on, in_on, false from failure_report where in_on is not null
+      union all select key, out_on, out_on, mode is not null from failure_report
+    ), visit as (
+      select vehicle, first, max(last) as last, bool_or(failed) as failed from told group by vehicle, first
+    ), next as (
+      select last, lead(first) over w as next, lead(failed) over w as failed from visit window w as (partition by vehicle order by first)
+    )
+    select greatest(least(coalesce(next, ${lastDay}::date), ${lastDay}::date) - last, 0) as days, next is not null and not failed as came, count(*)::int as count
+    from next group by 1, 2 order by 1`);
+  return rows;
+} // prettier-ignore
+
+/** A life as it is watched: seen to run for so many days, run on for so many at most, its owner not seen for so many. */
+export interface Watched extends Record<string, unknown> {
+  seen: number;
+  most: number;
+  away: number;
+  failed: boolean;
+}
+const seenDays = sql`(u.last_on - u.in_on)`;
+/** What failed or came out has its life behind it; what was not seen again may run on to the last day on record. */
+const mostDays = (lastDay: string) => sql`(case when u.failed or u.is_out then ${seenDays} else greatest(${seenDays}, ${lastDay}::date - u.in_on) end)`; // prettier-ignore
+const lastVisits = sql`last_visit as (select vehicle, max("on") as last from (select vehicle, "on" from sighting union all select key, out_on from failure_report) each group by vehicle)`;
+const awayDays = (lastDay: string) => sql`greatest(0, ${lastDay}::date - greatest(u.last_on, coalesce(v.last, u.last_on)))`; // prettier-ignore
+
+/** First units of a kind in each vehicle, as they were watched. */
+export async function earlyLivesOf(db: Db, kind: PartKind, lastDay: string): Promise<(Watched & Pick<EarlyLife, 'partId' | 'owner'>)[]> {
+  const { rows } = await db.execute<Watched & { partId: number; owner: string }>(sql`
+    with ${lastVisits}
+    select u.part_id as "partId", ${ownerOf} as owner, ${seenDays} as seen, ${mostDays(lastDay)} as most, ${awayDays(lastDay)} as away, ${against} as failed
+    from unit u join part p on p.id = u.part_id left join last_visit v on v.vehicle = u.vehicle
+    where p.kind = ${kind} and u.nth = 0 and u.in_on is not null order by u.part_id`);
+  return rows;
+} // prettier-ignore
+
 export interface StandingRow {
   partId: number;
   word: StandingWord;
-  words: string[];
   standing: Standing;
 }
 
@@ -192,10 +235,9 @@ export async function replaceStandings(db: Db, kind: PartKind, rows: readonly St
       target: partStanding.partId,
       set: {
         word: sql`excluded.word`,
-        words: sql`excluded.words`,
         standing: sql`excluded.standing`,
       },
-      setWhere: sql`(${partStanding.word}, ${partStanding.words}, ${partStanding.standing}) is distinct from (excluded.word, excluded.words, excluded.standing)`,
+      setWhere: sql`(${partStanding.word}, ${partStanding.standing}) is distinct from (excluded.word, excluded.standing)`,
     });
 }
 
@@ -226,19 +268,31 @@ const MOST_UNITS = 2000;
 export const unitsOfPart = (db: Db, partId: number) =>
   db.select().from(unit).where(eq(unit.partId, partId)).orderBy(desc(unit.lastOn), unit.vehicle, unit.nth).limit(MOST_UNITS); // prettier-ignore
 
-/** Lives of all other parts of a kind, those alike counted together; by days, or by kilometres where both were read. */
-export async function othersOf(
-  db: Db,
-  partId: number,
-  kind: PartKind,
-  by: 'days' | 'km',
-): Promise<{ time: number; failed: boolean; count: number }[]> {
-  const time = by === 'days' ? sql`(u.last_on - u.in_on)` : sql`((u.last_km - u.in_km) / 100 * 100)`;
-  const { rows } = await db.execute<{ time: number; failed: boolean; count: string }>(sql`
-    select ${time} as time, (u.failed and coalesce(u.mode, '') not in (${excused})) as failed, count(*) as count
-    from unit u join part p on p.id = u.part_id
-    where p.kind = ${kind} and u.part_id <> ${partId} and ${time} >= 0 group by 1, 2 order by 1`);
-  return rows.map(({ time: at, failed, count }) => ({ time: Number(at), failed, count: Number(count) }));
+/** Lives of all other parts of a kind, those alike counted together; kilometres only where both were read. */
+export async function othersOf(db: Db, partId: number, kind: PartKind, by: 'days' | 'km', lastDay: string): Promise<(Watched & { count: number })[]> {
+  const km = sql`((u.last_km - u.in_km) / 100 * 100)`;
+  const [seen, most] = by === 'days' ? [seenDays, mostDays(lastDay)] : [km, km];
+  const { rows } = await db.execute<Watched & { count: number }>(sql`
+    with ${lastVisits}
+    select ${seen} as seen, ${most} as most, ${awayDays(lastDay)} as away, ${against} as failed, count(*)::int as count
+    from unit u join part p on p.id = u.part_id left join last_visit v on v.vehicle = u.vehicle
+    where p.kind = ${kind} and u.part_id <> ${partId} and ${seen} >= 0 group by 1, 2, 3, 4 order by 1`);
+  return rows;
+} // prettier-ignore
+
+/** The last day that each of these vehicles was in the shop or reported on. */
+export async function lastVisitsOf(db: Db, vehicles: readonly string[]): Promise<Map<string, string>> {
+  if (vehicles.length === 0) return new Map();
+  const { rows } = await db.execute<{ vehicle: string; last: string }>(sql`
+    with ${lastVisits} select vehicle, last::text as last from last_visit where vehicle = any(${sql.param([...vehicles])}::text[])`);
+  return new Map(rows.map(({ vehicle, last }) => [vehicle, last]));
+}
+
+/** Whether units are on record of which no standing was worked out, as after an upgrade. */
+export async function standingsAreMissing(db: Db): Promise<boolean> {
+  const { rows } = await db.execute<{ missing: boolean }>(sql`
+    select exists (select 1 from unit u where not exists (select 1 from part_standing s where s.part_id = u.part_id)) as missing`);
+  return rows[0]!.missing;
 }
 
 const reportColumns = { report: failureReport, by: person.name };

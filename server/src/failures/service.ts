@@ -1,5 +1,6 @@
 import { tell } from '../webhooks/queries.ts';
 import {
+  daysBetween,
   daysOf,
   fitWeibull,
   kaplanMeier,
@@ -8,24 +9,28 @@ import {
   shareOverTime,
   type FailureMode,
   type Life,
+  type Returns,
 } from '@radiatrix/core/failure';
-import type { FailureBody, FailureLine, FailureRecord, LifeCurve, Person } from '@radiatrix/contract';
+import type { FailureBody, FailureLine, FailureRecord, LifeCurve, LifeStep, Person } from '@radiatrix/contract'; // prettier-ignore
 import { seesDrafts } from '@radiatrix/contract';
 import type { Db } from '../db/client.ts';
 import { ProblemError, notFound } from '../http/problem.ts';
 import { jobRow } from '../jobs/queries.ts';
 import { partIdByNumber, partLineOf, partLines, successorsOf } from '../parts/queries.ts';
-import { keepUnits, vehicleKey } from './keep.ts';
+import { shopPractice } from '../practice/service.ts';
+import { keepUnits, vehicleKey, watchOf, type Watch } from './keep.ts';
 import {
   allStandings,
   deleteReport,
   insertReport,
+  lastVisitsOf,
   lockReport,
   othersOf,
   reportsOf,
   standingsOf,
   unitsOfPart,
   updateReport,
+  type Watched,
 } from './queries.ts';
 
 /** Parts that were seen to run or fail, of those that this reader sees. */
@@ -42,53 +47,111 @@ export async function failureLines(db: Db, person: Person): Promise<FailureLine[
 const against = ({ failed, mode }: { failed: boolean; mode: FailureMode | null }): boolean =>
   failed && !(mode !== null && NOT_THE_PART.has(mode));
 
-function curveOf(
-  lives: readonly Life[],
-  others: readonly { time: number; failed: boolean; count: number }[],
-): LifeCurve {
-  const limit = (value: number): number | null => (Number.isFinite(value) ? value : null);
+/** A life as it is drawn: as long as it was seen, and as long as it runs if silence means that it runs. */
+interface Drawn {
+  seen: Life;
+  runOn: Life;
+  /** Chance that its owner still comes; null where too few came back to tell. */
+  comes: number | null;
+}
+
+const limit = (value: number): number | null => (Number.isFinite(value) ? value : null);
+const stepsOf = (lives: readonly Life[]): LifeStep[] =>
+  kaplanMeier(lives).map(({ time, atRisk, share, lo, hi }) => ({
+    time,
+    atRisk,
+    share,
+    lo: limit(lo),
+    hi: limit(hi),
+  }));
+
+/** What was not seen again counts as running for as much as its owner is likely to come still. */
+const weighed = (
+  { seen, most, failed, comes }: { seen: number; most: number; failed: boolean; comes: number },
+  count = 1,
+) =>
+  most > seen
+    ? [
+        { time: seen, failed, count: count * (1 - comes) },
+        { time: most, failed, count: count * comes },
+      ]
+    : [{ time: seen, failed, count }];
+
+function curveOf(by: 'days' | 'km', lives: readonly Drawn[], others: readonly (Watched & { count: number })[], returns: Returns | undefined): LifeCurve {
+  const [seen, runOn] = [lives.map((life) => life.seen), lives.map((life) => life.runOn)];
+  const isDays = by === 'days';
+  const longest = (times: readonly number[]): number => times.reduce((most, each) => Math.max(most, each), 0);
+  const isKnown = isDays && returns !== undefined;
   return {
     units: lives.length,
-    failures: lives.filter(({ failed }) => failed).length,
-    own: kaplanMeier(lives).map(({ time, atRisk, share, lo, hi }) => ({ time, atRisk, share, lo: limit(lo), hi: limit(hi) })),
-    longest: Math.max(0, ...lives.map(({ time }) => time)),
-    others: shareOverTime(others),
+    failures: seen.filter(({ failed }) => failed).length,
+    own: stepsOf(seen),
+    runOn: isDays ? stepsOf(runOn) : null,
+    likely: isKnown
+      ? shareOverTime(lives.flatMap((life) => weighed({ seen: life.seen.time, most: life.runOn.time, failed: life.seen.failed, comes: life.comes ?? 0 })))
+      : null,
+    longest: longest(seen.map(({ time }) => time)),
+    longestRunOn: longest(runOn.map(({ time }) => time)),
+    others: isKnown
+      ? [shareOverTime(others.flatMap((each) => weighed({ ...each, comes: returns.comes(each.away) }, each.count)))]
+      : [
+          shareOverTime(others.map(({ seen: time, failed, count }) => ({ time, failed, count }))),
+          ...(isDays ? [shareOverTime(others.map(({ most: time, failed, count }) => ({ time, failed, count })))] : []),
+        ],
     othersUnits: others.reduce((sum, { count }) => sum + count, 0),
-    othersLongest: Math.max(0, ...others.map(({ time }) => time)),
-    weibull: fitWeibull(lives),
+    othersLongest: longest(others.map((each) => (isDays ? each.most : each.seen))),
+    weibull: fitWeibull(seen),
+    weibullRunOn: isDays ? fitWeibull(runOn) : null,
   };
+} // prettier-ignore
+
+type UnitRow = Awaited<ReturnType<typeof unitsOfPart>>[number];
+
+/** Lives of units by one measure, each its owner's. */
+function drawn(by: 'days' | 'km', units: readonly UnitRow[], lastVisits: ReadonlyMap<string, string>, watch: Watch | undefined): Drawn[] {
+  return units.flatMap((each) => {
+    const ran = by === 'days' ? daysOf(each) : kmOf(each);
+    if (ran === undefined) return [];
+    const failed = against(each);
+    const cluster = each.owner === '' ? `vehicle ${each.vehicle}` : `owner ${each.owner.toLowerCase()}`;
+    const isOver = by === 'km' || each.failed || each.isOut || !watch;
+    const last = [each.lastOn, lastVisits.get(each.vehicle) ?? each.lastOn].reduce((a, b) => (a > b ? a : b));
+    const most = isOver ? ran : Math.max(ran, daysBetween(each.inOn!, watch.lastDay));
+    const comes = watch?.returns ? watch.returns.comes(Math.max(0, daysBetween(last, watch.lastDay))) : null;
+    return [{ seen: { time: ran, failed, cluster }, runOn: { time: most, failed, cluster }, comes }];
+  });
 } // prettier-ignore
 
 export async function failureRecord(db: Db, partId: number, person: Person): Promise<FailureRecord> {
   const [line] = await partLines(db, { ids: [partId] }, seesDrafts(person.role));
   if (!line) throw notFound('That part');
+  const watch = await watchOf(db, await shopPractice(db));
+  const lastDay = watch?.lastDay ?? '1970-01-01';
   const [standings, units, reports, days, km, successors] = await Promise.all([
     standingsOf(db, [partId]),
     unitsOfPart(db, partId),
     reportsOf(db, partId),
-    othersOf(db, partId, line.kind, 'days'),
-    othersOf(db, partId, line.kind, 'km'),
+    othersOf(db, partId, line.kind, 'days', lastDay),
+    othersOf(db, partId, line.kind, 'km', lastDay),
     successorsOf(db, [partId], false),
   ]);
+  const lastVisits = await lastVisitsOf(db, [...new Set(units.map(({ vehicle }) => vehicle))]);
   const own = standings.get(partId);
   const number = successors.get(partId);
   const nextId = number === undefined ? undefined : await partIdByNumber(db, number);
   const successor = number !== undefined && nextId !== undefined ? { partId: nextId, number } : undefined;
   const next = successor && (await standingsOf(db, [successor.partId])).get(successor.partId);
-  const lives = (time: (each: (typeof units)[number]) => number | undefined): Life[] =>
-    units.flatMap((each) => {
-      const ran = time(each);
-      return ran === undefined ? [] : [{ time: ran, failed: against(each), cluster: each.vehicle }];
-    });
   const modes = new Map<FailureMode, number>();
   for (const { failed, mode } of units) if (failed && mode) modes.set(mode, (modes.get(mode) ?? 0) + 1);
+  const returns = watch?.returns;
   return {
     part: partLineOf(line),
     word: own?.word ?? 'not seen',
-    words: own?.words ?? [],
     standing: own?.standing ?? null,
-    days: curveOf(lives(daysOf), days),
-    km: curveOf(lives(kmOf), km),
+    returns: returns ? { came: returns.came, visits: returns.visits, share: returns.share } : null,
+    lastDay: watch?.lastDay ?? null,
+    days: curveOf('days', drawn('days', units, lastVisits, watch), days, returns),
+    km: curveOf('km', drawn('km', units, lastVisits, watch), km, returns),
     modes: [...modes].map(([mode, count]) => ({ mode, count })).sort((a, b) => b.count - a.count),
     units: units.map((each) => ({
       vehicle: each.vehicle.replace(/ #\d*$/, ''),
@@ -104,9 +167,7 @@ export async function failureRecord(db: Db, partId: number, person: Person): Pro
       unit: each.unit,
     })),
     reports: reports.map(({ partId: _part, key: _key, ...report }) => report),
-    successor: successor
-      ? { ...successor, words: next?.words ?? [], fitted: next?.standing.fitted ?? 0, failed: next?.standing.failed ?? 0 }
-      : null,
+    successor: successor ? { ...successor, standing: next?.standing ?? null } : null,
   };
 } // prettier-ignore
 

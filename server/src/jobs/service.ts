@@ -110,6 +110,7 @@ function detailOf(
     case 'described':
       return [
         payload.label,
+        payload.owner,
         payload.complaint,
         payload.odometerKm === undefined || payload.odometerKm === null ? '' : `${payload.odometerKm} km`,
         payload.alterations?.join(', '),

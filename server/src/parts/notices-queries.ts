@@ -1,8 +1,10 @@
 import { failingOf, type Failing } from '@radiatrix/core/failure';
+import { standingSentences } from '@radiatrix/words/failures';
 import { and, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import { anyOf } from '../db/any-of.ts';
 import type { Db } from '../db/client.ts';
 import { outcome, part, partRevision, partStanding } from '../db/schema/index.ts';
+import { shopPractice } from '../practice/service.ts';
 import { partLines, successorsOf } from './queries.ts';
 
 /** What is said of a part, and whether the log of failures stops whoever is about to sell or fit it. */
@@ -50,7 +52,8 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
     return marks;
   };
   const say = (id: number, text: string): void => void of(id).said.push(text);
-  const [successors, misfits, withdrawn, standings] = await Promise.all([
+  const [practice, successors, misfits, withdrawn, standings] = await Promise.all([
+    shopPractice(db),
     // What a draft says of succession is not so before it is released.
     successorsOf(db, ids, false),
     db
@@ -74,15 +77,18 @@ export async function marksOn(db: Db, ids: readonly number[]): Promise<Map<numbe
       .where(and(anyOf(partRevision.partId, ids), isNotNull(partRevision.withdrawnAt)))
       .orderBy(partRevision.partId, desc(partRevision.revision)),
     db
-      .select({ id: partStanding.partId, word: partStanding.word, words: partStanding.words })
+      .select({ id: partStanding.partId, word: partStanding.word, standing: partStanding.standing })
       .from(partStanding)
-      .where(and(anyOf(partStanding.partId, ids), sql`cardinality(${partStanding.words}) > 0`)),
+      .where(anyOf(partStanding.partId, ids)),
   ]);
-  for (const { id, word, words } of standings) {
+  const failing = new Set<number>();
+  for (const { id, word, standing } of standings) {
+    const sentences = standingSentences(standing, practice);
+    if (sentences.length === 0) continue;
+    failing.add(id);
     of(id).failing = failingOf(word);
-    for (const each of words) say(id, each);
+    for (const each of sentences) say(id, each);
   }
-  const failing = new Set(standings.map(({ id }) => id));
   const next = await standingByNumber(
     db,
     [...successors].flatMap(([id, number]) => (failing.has(id) ? [number] : [])),

@@ -1,5 +1,5 @@
 import type { PracticeName } from '@radiatrix/core/practice';
-import { judgeAllAnew } from '../failures/keep.ts';
+import { judgeEveryPart } from '../failures/keep.ts';
 import type { Handler } from '../http/route.ts';
 import { changePractice, shopPractices } from './service.ts';
 
@@ -10,10 +10,12 @@ const JUDGES_FAILURES: ReadonlySet<PracticeName> = new Set([
   'earlyLeast',
   'falseFlags',
   'enoughSeen',
+  'ownersLeast',
+  'returnsLeast',
 ]);
 
 export const setPractice: Handler<'setPractice'> = async ({ db, body, person }) => {
   const lines = await changePractice(db, body, person);
-  if (JUDGES_FAILURES.has(body.name)) await judgeAllAnew(db);
+  if (JUDGES_FAILURES.has(body.name)) await judgeEveryPart(db);
   return { body: lines };
 };

@@ -38,3 +38,10 @@ export const jobWords = catalogue('jobs', {
 export const planWords = catalogue('job-plan', {
   others: 'Other parts that go in',
 });
+
+/** What a job is called and whose vehicle it is. */
+export const jobPageWords = catalogue('job-page', {
+  owner: 'Owner or fleet',
+  'owner:such': 'a name, a firm',
+  'owner:why': 'Failures of one owner count together.',
+});

@@ -9,9 +9,10 @@ import {
   type WordFigure,
   type WordKey,
 } from '../../figures/index.ts';
-import { firstSize, lastSize, type Practice, type PracticeName } from '../../practice/index.ts';
+import type { Practice, PracticeName } from '../../practice/index.ts';
 import type { Remedy, Rule } from './rule.ts';
 import type { FitVehicle } from '../vehicle.ts';
+import { sizesAgree } from './sizes.ts';
 import {
   type Asked,
   type Check,
@@ -160,24 +161,6 @@ const PLAIN: FitVehicle = {
   figures: { quantities: {}, words: {} }, selfShifting: false, airConditioning: false, steering: 'left',
 }; // prettier-ignore
 
-/** Methods that print a size instead of measuring it. */
-const PRINTED: ReadonlySet<string> = new Set(['drawing', 'sheet', 'listing', 'bench']);
-const offBy = (figure: QuantityFigure): number => (PRINTED.has(figure.trace.method) ? 0 : figure.u);
-
-/**
- * What two figures of a trade series are to each other: `same` and `other` where the sizes they can be leave no doubt,
- * `doubt` where they may be either, nothing where one of them is of no size of the series.
- */
-export function sizesAgree(a: QuantityFigure, b: QuantityFigure): 'same' | 'other' | 'doubt' | undefined {
-  const first = firstSize(a.value, offBy(a));
-  const last = lastSize(a.value, offBy(a));
-  const otherFirst = firstSize(b.value, offBy(b));
-  const otherLast = lastSize(b.value, offBy(b));
-  if (first > last || otherFirst > otherLast) return undefined;
-  if (first > otherLast || otherFirst > last) return 'other';
-  return first === last && otherFirst === otherLast ? 'same' : 'doubt';
-}
-
 interface MatchOptions<K extends PartKind> {
   dimension?: ShownDimension;
   prefix?: string;
@@ -237,22 +220,11 @@ export function judgeAlike(
   const reach = reachOf(rule.work, practice);
   finding.margin = keep - Math.abs(difference);
   finding.u = u;
-  const agree = series ? sizesAgree(need, have) : undefined;
-  if (agree) {
-    const within = Math.abs(difference) <= keep + reach;
-    if (agree === 'doubt') {
-      finding.chance = 0.5;
-      finding.chanceWithChange = rule.work ? 1 : 0.5;
-      finding.outcome = 'open';
-    } else
-      settle(
-        finding,
-        rule.work !== undefined,
-        agree === 'same' ? 1 : 0,
-        agree === 'same' || within ? 1 : 0,
-        practice,
-      );
-    if (agree === 'other') finding.margin = Math.min(finding.margin, -Math.abs(difference));
+  if (series) {
+    const { same, within } = sizesAgree(need, have, keep, keep + reach);
+    settle(finding, rule.work !== undefined, same, Math.max(same, within), practice);
+    // Of two neighbouring sizes a hose does not close on the neck, however near they are.
+    if (same < 0.5) finding.margin = Math.min(finding.margin, -Math.abs(difference));
     return;
   }
   settle(

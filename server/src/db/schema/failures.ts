@@ -28,6 +28,8 @@ export const sighting = pgTable(
     noisy: boolean(),
     /** Label or serial; '' where nobody said. */
     unit: text().notNull().default(''),
+    /** Whose vehicle it was; '' where nobody said. */
+    owner: text().notNull().default(''),
   },
   (table) => [
     index('sighting_of').on(table.partId, table.vehicle),
@@ -51,6 +53,7 @@ export const failureReport = pgTable(
     serial: text().notNull().default(''),
     /** In words: a plate, a name. */
     vehicle: text().notNull(),
+    owner: text().notNull().default(''),
     /** The same as `sighting.vehicle`. */
     key: text().notNull(),
     jobId: integer().references(() => job.id),
@@ -99,6 +102,8 @@ export const unit = pgTable(
     isOut: boolean().notNull(),
     /** Label or serial; '' where nobody said. */
     unit: text().notNull().default(''),
+    /** Whose vehicle it sits in; '' where nobody said. */
+    owner: text().notNull().default(''),
   },
   (table) => [
     primaryKey({ columns: [table.partId, table.vehicle, table.nth] }),
@@ -112,6 +117,5 @@ export const partStanding = pgTable('part_standing', {
     .primaryKey()
     .references(() => part.id, { onDelete: 'cascade' }),
   word: text().$type<StandingWord>().notNull(),
-  words: text().array().notNull(),
   standing: jsonb().$type<Standing>().notNull(),
 });

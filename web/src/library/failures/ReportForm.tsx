@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { FAILURE_MODES, FAILURE_MODE_NAMES, SETTLEMENTS, type FailureMode, type Settlement } from '@radiatrix/core/failure'; // prettier-ignore
 import type { FailureBody, FailureRecord, FailureReport } from '@radiatrix/contract';
+import { failureWords } from '@radiatrix/words/en/failures';
 import { api } from '../../api/api.ts';
 import { filingApi } from '../../api/filing.ts';
 import { Field } from '../../ui/fields.tsx';
@@ -9,7 +10,7 @@ import { useKept } from '../../ui/useKept.ts';
 import { useSaving } from '../../ui/useSaving.ts';
 
 const blank = (): FailureBody => ({
-  revision: null, serial: '', vehicle: '', jobId: null, inOn: null, outOn: '', inKm: null, outKm: null, mode: 'no-output', noisy: null,
+  revision: null, serial: '', vehicle: '', owner: '', jobId: null, inOn: null, outOn: '', inKm: null, outKm: null, mode: 'no-output', noisy: null,
   beside: '', circumstances: '', consequent: '', settled: 'kept',
 }); // prettier-ignore
 
@@ -26,10 +27,10 @@ export function ReportForm({ part, report, begun, onDone }: { part: FailureRecor
   const set = <K extends keyof FailureBody>(key: K, next: FailureBody[K]): void => kept.change((now) => ({ ...now, [key]: next }));
   const saving = useSaving<FailureBody>((sent, etag, key) => (report ? change({ id: report.id, etag, body: sent, key }) : send({ id: part.id, body: sent, key })).unwrap());
   const [asked, setAsked] = useState(false);
-  const problem = (path: string): string | undefined => saving.fieldProblem(path) ?? (asked && path === 'vehicle' && body.vehicle.trim() === '' && body.jobId === null ? 'Which vehicle was it?' : asked && path === 'outOn' && body.outOn === '' ? 'When was that?' : undefined);
+  const problem = (path: string): string | undefined => saving.fieldProblem(path) ?? (asked && path === 'vehicle' && body.vehicle.trim() === '' && body.jobId === null ? failureWords('form:vehicle:which') : asked && path === 'outOn' && body.outOn === '' ? failureWords('form:when') : undefined);
   return (
     <form
-      aria-label="Report of a failure"
+      aria-label={failureWords('form')}
       className="border-rule mt-2 grid max-w-[900px] grid-cols-2 gap-x-4 gap-y-2 border-t pt-2 md:grid-cols-4"
       onSubmit={(event) => {
         event.preventDefault();
@@ -44,35 +45,38 @@ export function ReportForm({ part, report, begun, onDone }: { part: FailureRecor
         });
       }}
     >
-      <Field label="Job that shows it" className="col-span-2">
+      <Field label={failureWords('form:job')} className="col-span-2">
         <select className="select" value={body.jobId ?? ''} onChange={(event) => set('jobId', numberOf(event.target.value))}>
-          <option value="">none of this shop</option>
+          <option value="">{failureWords('form:no-job')}</option>
           {jobs?.map(({ id, label, title }) => <option key={id} value={id}>{id} · {label || title}</option>)}
         </select>
       </Field>
-      <Field label="Vehicle, in words" className="col-span-2" {...(problem('vehicle') ? { problem: problem('vehicle')! } : {})}>
-        <input className="input" maxLength={80} placeholder={body.jobId ? 'as the job has it' : 'a plate, a name'} value={body.vehicle} onChange={(event) => set('vehicle', event.target.value)} />
+      <Field label={failureWords('form:vehicle')} className="col-span-2" {...(problem('vehicle') ? { problem: problem('vehicle')! } : {})}>
+        <input className="input" maxLength={80} placeholder={failureWords(body.jobId ? 'form:vehicle:as' : 'form:vehicle:such')} value={body.vehicle} onChange={(event) => set('vehicle', event.target.value)} />
       </Field>
-      <Field label="How it failed">
-        <select className="select" value={body.mode ?? ''} onChange={(event) => set('mode', event.target.value === '' ? null : (event.target.value as FailureMode))}><option value="">it did not: seen at work</option>{FAILURE_MODE_NAMES.map((mode) => <option key={mode} value={mode}>{FAILURE_MODES[mode]}</option>)}</select>
+      <Field label={failureWords('form:owner')} className="col-span-2">
+        <input className="input" maxLength={80} placeholder={failureWords('form:owner:why')} value={body.owner} onChange={(event) => set('owner', event.target.value)} />
       </Field>
-      <Field label="Serial"><input className="input figure" maxLength={80} value={body.serial} onChange={(event) => set('serial', event.target.value)} /></Field>
-      <Field label="Revision"><input className="input figure" type="number" min={1} max={9999} placeholder="not known" value={body.revision ?? ''} onChange={(event) => set('revision', numberOf(event.target.value))} /></Field>
-      <Field label="Noisy from new">
-        <select className="select" value={body.noisy === null ? '' : body.noisy ? 'yes' : 'no'} onChange={(event) => set('noisy', event.target.value === '' ? null : event.target.value === 'yes')}><option value="">nobody said</option><option value="yes">yes</option><option value="no">no</option></select>
+      <Field label={failureWords('form:mode')}>
+        <select className="select" value={body.mode ?? ''} onChange={(event) => set('mode', event.target.value === '' ? null : (event.target.value as FailureMode))}><option value="">{failureWords('form:mode:none')}</option>{FAILURE_MODE_NAMES.map((mode) => <option key={mode} value={mode}>{FAILURE_MODES[mode]}</option>)}</select>
       </Field>
-      <Field label="Went in on" {...(problem('inOn') ? { problem: problem('inOn')! } : {})}><input className="input figure" type="date" value={body.inOn ?? ''} onChange={(event) => set('inOn', event.target.value || null)} /></Field>
-      <Field label={body.mode === null ? 'Seen at work on' : 'Failed on'} {...(problem('outOn') ? { problem: problem('outOn')! } : {})}><input className="input figure" type="date" value={body.outOn} onChange={(event) => set('outOn', event.target.value)} /></Field>
-      <Field label="Odometer when it went in, km" {...(problem('inKm') ? { problem: problem('inKm')! } : {})}><input className="input figure" type="number" value={body.inKm ?? ''} onChange={(event) => set('inKm', numberOf(event.target.value))} /></Field>
-      <Field label={body.mode === null ? 'Odometer when it was seen, km' : 'Odometer when it failed, km'} {...(problem('outKm') ? { problem: problem('outKm')! } : {})}><input className="input figure" type="number" value={body.outKm ?? ''} onChange={(event) => set('outKm', numberOf(event.target.value))} /></Field>
-      <Field label="What was beside it" className="col-span-2"><input className="input" maxLength={200} placeholder="fan, relay, compound or none" value={body.beside} onChange={(event) => set('beside', event.target.value)} /></Field>
-      <Field label="What became of it" className="col-span-2"><select className="select" value={body.settled} onChange={(event) => set('settled', event.target.value as Settlement)}>{SETTLEMENTS.map((each) => <option key={each}>{each}</option>)}</select></Field>
-      <Field label="Circumstances" className="col-span-2"><input className="input" maxLength={1000} placeholder="after a long drive, in the wet" value={body.circumstances} onChange={(event) => set('circumstances', event.target.value)} /></Field>
-      <Field label="Damage that followed" className="col-span-2"><input className="input" maxLength={1000} placeholder="core cut, engine boiled" value={body.consequent} onChange={(event) => set('consequent', event.target.value)} /></Field>
+      <Field label={failureWords('form:serial')}><input className="input figure" maxLength={80} value={body.serial} onChange={(event) => set('serial', event.target.value)} /></Field>
+      <Field label={failureWords('form:revision')}><input className="input figure" type="number" min={1} max={9999} placeholder={failureWords('form:unknown')} value={body.revision ?? ''} onChange={(event) => set('revision', numberOf(event.target.value))} /></Field>
+      <Field label={failureWords('form:noisy')}>
+        <select className="select" value={body.noisy === null ? '' : body.noisy ? 'yes' : 'no'} onChange={(event) => set('noisy', event.target.value === '' ? null : event.target.value === 'yes')}><option value="">{failureWords('form:unsaid')}</option><option value="yes">{failureWords('form:yes')}</option><option value="no">{failureWords('form:no')}</option></select>
+      </Field>
+      <Field label={failureWords('form:in')} {...(problem('inOn') ? { problem: problem('inOn')! } : {})}><input className="input figure" type="date" value={body.inOn ?? ''} onChange={(event) => set('inOn', event.target.value || null)} /></Field>
+      <Field label={failureWords(body.mode === null ? 'form:seen' : 'form:out')} {...(problem('outOn') ? { problem: problem('outOn')! } : {})}><input className="input figure" type="date" value={body.outOn} onChange={(event) => set('outOn', event.target.value)} /></Field>
+      <Field label={failureWords('form:inKm')} {...(problem('inKm') ? { problem: problem('inKm')! } : {})}><input className="input figure" type="number" value={body.inKm ?? ''} onChange={(event) => set('inKm', numberOf(event.target.value))} /></Field>
+      <Field label={failureWords(body.mode === null ? 'form:seenKm' : 'form:outKm')} {...(problem('outKm') ? { problem: problem('outKm')! } : {})}><input className="input figure" type="number" value={body.outKm ?? ''} onChange={(event) => set('outKm', numberOf(event.target.value))} /></Field>
+      <Field label={failureWords('form:beside')} className="col-span-2"><input className="input" maxLength={200} placeholder={failureWords('form:beside:such')} value={body.beside} onChange={(event) => set('beside', event.target.value)} /></Field>
+      <Field label={failureWords('form:settled')} className="col-span-2"><select className="select" value={body.settled} onChange={(event) => set('settled', event.target.value as Settlement)}>{SETTLEMENTS.map((each) => <option key={each}>{each}</option>)}</select></Field>
+      <Field label={failureWords('form:circumstances')} className="col-span-2"><input className="input" maxLength={1000} placeholder={failureWords('form:circumstances:such')} value={body.circumstances} onChange={(event) => set('circumstances', event.target.value)} /></Field>
+      <Field label={failureWords('form:consequent')} className="col-span-2"><input className="input" maxLength={1000} placeholder={failureWords('form:consequent:such')} value={body.consequent} onChange={(event) => set('consequent', event.target.value)} /></Field>
       {saving.error !== undefined && <div className="col-span-full"><Failure error={saving.error} /></div>}
       <p className="col-span-full flex gap-3">
-        <button type="submit" className="btn btn-primary" disabled={saving.busy}>{report ? 'Put it right' : 'Report it'}</button>
-        <button type="button" className="btn btn-quiet" onClick={() => { kept.settle(own, report?.tag ?? ''); onDone(); }}>Throw away</button>
+        <button type="submit" className="btn btn-primary" disabled={saving.busy}>{failureWords(report ? 'form:save' : 'form:send')}</button>
+        <button type="button" className="btn btn-quiet" onClick={() => { kept.settle(own, report?.tag ?? ''); onDone(); }}>{failureWords('form:leave')}</button>
       </p>
     </form>
   );

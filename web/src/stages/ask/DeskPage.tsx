@@ -1,5 +1,6 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { Link, useNavigate, useOutletContext } from 'react-router';
+import type { Practice } from '@radiatrix/core/practice';
 import { JOB_STAGES, type JobStage, type WaitsFor } from '@radiatrix/core/job';
 import {
   ROLE_LABELS,
@@ -9,6 +10,7 @@ import {
   type Person,
 } from '@radiatrix/contract';
 import { correctionsWords } from '@radiatrix/words/en/corrections';
+import { standingSentences } from '@radiatrix/words/failures';
 import { figureName } from '@radiatrix/words/figures';
 import { figureWhere } from '@radiatrix/words/places';
 import { api } from '../../api/api.ts';
@@ -21,6 +23,7 @@ import {
   proveAddress,
   runAddress,
 } from '../../app/addresses.ts';
+import { usePractice } from '../../api/usePractice.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { useExample } from './useExample.ts';
 import { deskWords } from '@radiatrix/words/en/desk';
@@ -85,7 +88,12 @@ interface Item {
 }
 
 /** Of everything that needs this reader one list, each with its key. */
-function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Person['role']): Item[] {
+function itemsOf(
+  desk: DeskRecord,
+  figures: readonly FigureWanted[],
+  role: Person['role'],
+  practice: Practice,
+): Item[] {
   const jobs = desk.jobs.map((job): Item => {
     const overdue = job.due !== null && Date.parse(job.due) < Date.now();
     return {
@@ -143,12 +151,12 @@ function itemsOf(desk: DeskRecord, figures: readonly FigureWanted[], role: Perso
           },
         ]
       : [];
-  const failing = desk.failing.map(({ partId, number, word, said }): Item => ({
+  const failing = desk.failing.map(({ partId, number, word, standing }): Item => ({
     key: `failing ${partId}`,
     to: `/parts/${partId}/failures`,
     kind: word.charAt(0).toUpperCase() + word.slice(1),
     title: number,
-    said,
+    said: standingSentences(standing, practice)[0] ?? '',
     urgent: false,
   }));
   const measure = figures.map((each): Item => ({
@@ -192,11 +200,12 @@ export function DeskPage() {
   const bench = useAppSelector((state) => state.settings.bench);
   const { data, error, refetch } = api.useDeskQuery();
   const { data: figures } = api.useDeskFiguresQuery(undefined, { skip: person.role === 'installer' });
+  const practice = usePractice();
   const navigate = useNavigate();
   const example = useExample();
   const items = useMemo(
-    () => (data ? itemsOf(data, figures ?? [], person.role) : []),
-    [data, figures, person.role],
+    () => (data ? itemsOf(data, figures ?? [], person.role, practice) : []),
+    [data, figures, person.role, practice],
   );
   // A shop that begins is told what to do first, not that nothing needs it.
   const quiet = items.length === 0 && !!data?.begin;

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { jobPageWords } from '@radiatrix/words/en/jobs';
 import type { JobProps } from './props.ts';
 
 /** What it is called, what was complained of, what was changed on it: each save is one event. */
@@ -6,19 +7,21 @@ export function Described({ job, say, busy }: JobProps) {
   const { state } = job;
   const [open, setOpen] = useState(state.label === '' && state.complaint === '');
   const [label, setLabel] = useState(state.label);
+  const [owner, setOwner] = useState(state.owner);
   const [complaint, setComplaint] = useState(state.complaint);
   const [odometer, setOdometer] = useState(state.odometerKm === null ? '' : String(state.odometerKm));
   const [alterations, setAlterations] = useState(state.alterations.join('\n'));
   if (!open)
     return (
       <button type="button" className="btn btn-quiet" onClick={() => setOpen(true)}>
-        Change label, complaint, alterations
+        Change label, owner, complaint, alterations
       </button>
     );
   const km = odometer.trim() === '' ? null : Number(odometer.replace(/[^\d]/g, ''));
   const save = () =>
     void say('described', {
       label: label.trim(),
+      owner: owner.trim(),
       complaint: complaint.trim(),
       odometerKm: km,
       alterations: alterations
@@ -46,6 +49,17 @@ export function Described({ job, say, busy }: JobProps) {
           placeholder="a plate, a name, a lift"
           onChange={(event) => setLabel(event.target.value)}
         />
+      </label>
+      <label className="mt-2 block">
+        <span className="label-text">{jobPageWords('owner')}</span>
+        <input
+          className="input"
+          value={owner}
+          maxLength={80}
+          placeholder={jobPageWords('owner:such')}
+          onChange={(event) => setOwner(event.target.value)}
+        />
+        <span className="text-muted block text-[14px]">{jobPageWords('owner:why')}</span>
       </label>
       <label className="mt-2 block">
         <span className="label-text">Complaint, as it was told</span>
