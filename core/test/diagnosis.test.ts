@@ -32,7 +32,8 @@ import {
 } from '../src/diagnosis/index.ts';
 import { USUAL_PRACTICE, type Practice } from '../src/practice/index.ts';
 import { Draws } from '../src/random/index.ts';
-import { drawn } from './simulated.ts';
+import { HIDDEN_WORLDS, lookAt, type Said } from './hidden-worlds.ts';
+import { drawn, tell } from './simulated.ts';
 
 const PICKUP: DiagnosisVehicle = { fans: 'two', airConditioning: true, withAc: 'both', module: false, selfShifting: true, highVoltage: false, ageYears: 16 }; // prettier-ignore
 const SALOON: DiagnosisVehicle = { ...PICKUP, fans: 'one', withAc: 'pressure', module: true, ageYears: 8 };
@@ -483,6 +484,28 @@ describe('vehicles with hidden faults', () => {
     expect(share(even, (each) => each.three)).toBeGreaterThanOrEqual(0.93);
     expect(ratio).toBeLessThanOrEqual(1.15);
   }, 900_000); // prettier-ignore
+
+  test.for(Object.keys(HIDDEN_WORLDS))('%s: what is said to be so likely is right about so often', { timeout: 900_000 }, async (name, { annotate }) => {
+    const draws = new Draws(3);
+    for (let skipped = 0; skipped < 50; skipped += 1) draws.even();
+    const [way, end]: [Said[], Said[]] = [[], []];
+    for (let n = 0; n < drawn(36, 600); n += 1) {
+      const looked = lookAt(HIDDEN_WORLDS[name]!, TABLES[n % 3]!, draws);
+      way.push(...looked.way);
+      if (looked.end) end.push(looked.end);
+    }
+    const line = (list: readonly Said[], lo: number, hi: number): string => {
+      const own = list.filter(({ chance }) => chance >= lo && chance < hi);
+      const right = own.filter((each) => each.right).length / own.length;
+      return own.length === 0 ? '' : `says ${(100 * own.reduce((sum, { chance }) => sum + chance, 0) / own.length).toFixed(0)}, is ${(100 * right).toFixed(0)} (${own.length})`;
+    };
+    const bands = [[0.3, 0.5], [0.5, 0.7], [0.7, 0.8], [0.8, 0.9], [0.9, 0.97], [0.97, 1.01]] as const;
+    await tell(annotate, [`${name}: on the way ${bands.map(([lo, hi]) => line(way, lo, hi)).join('; ')}`, `${name}: at the end ${line(end, 0, 1.01)}`]);
+    // Never surer at the end than right by more than 5 points, and what luck adds to so few vehicles.
+    const said = end.reduce((sum, { chance }) => sum + chance, 0);
+    const spread = Math.sqrt(end.reduce((sum, { chance }) => sum + chance * (1 - chance), 0));
+    expect(said - end.filter(({ right }) => right).length).toBeLessThanOrEqual(0.05 * end.length + 2.6 * spread);
+  }); // prettier-ignore
 
   test('what a check shows is the same each time it is looked at', () => {
     const hidden = hiddenFault(pickup, 7);

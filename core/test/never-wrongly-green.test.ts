@@ -436,6 +436,18 @@ describe('what was green once, and should not have been', () => {
         ?.outcome;
     expect([200, 430, 457, 480].map(fan)).toEqual(['fail', 'fail', 'pass', 'fail']);
   });
+  test('a shroud that ends before the blades of an engine-driven fan leaves them outside', () => {
+    const bay = (gap?: number) => {
+      const built = vehicleWith({}, { fanRing: word('shroud'), fanDrivenBy: word('engine') });
+      const { fanBladeGap: _, ...rest } = built.figures.quantities;
+      return { ...built, figures: { ...built.figures, quantities: gap === undefined ? rest : { ...rest, fanBladeGap: value(gap) } } };
+    };
+    const reach = (depth: number, gap?: number) => rowOf('shroudReach', soundPart('shroud', { depth: value(depth) }), bay(gap))?.outcome;
+    // Blades begin 44 mm behind the face: 40 mm ends before them, 70 mm covers 26 mm of them. Nobody measured them: not known.
+    expect([reach(40, 44), reach(50, 44), reach(70, 44), reach(70)]).toEqual(['fail', 'fail', 'pass', 'unknown']);
+    // An electric fan brings its own frame.
+    expect(rowOf('shroudReach', soundPart('shroud', { depth: value(20) }))).toBeUndefined();
+  }); // prettier-ignore
   test('screws of a spacer kit neither pierce what lies behind the boss nor hold by two threads', () => {
     const boss = soundPart('radiator', { bossDepth: value(18) });
     const screws = (reach: number) =>

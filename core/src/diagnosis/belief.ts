@@ -1,5 +1,6 @@
 import { USUAL_PRACTICE, type Practice } from '../practice/index.ts';
 import { isWarm } from './possible.ts';
+import { soberOf } from './sober.ts';
 import { ALONE, BRINGS } from './table/causes.ts';
 import { together, type Observation, type VehicleTable } from './table.ts';
 import type { DiagnosisStep } from './types.ts';
@@ -155,8 +156,10 @@ export interface Unread {
 }
 
 export interface Followed {
-  /** Adds up to 1. */
+  /** What to do next goes by this. Adds up to 1. */
   belief: Belief;
+  /** The same by the sober table: what is said to be how likely goes by this. Adds up to 1. */
+  said: Belief;
   /** Chance of everything that was found, taken together; tiny where findings contradict each other. */
   evidence: number;
   unread: Unread[];
@@ -195,6 +198,12 @@ function touches(table: VehicleTable, remedy: number, { line, fan }: Observation
  * last, until a repair; what this vehicle's table does not know is named, not dropped in silence.
  */
 export function follow(table: VehicleTable, steps: readonly DiagnosisStep[], practice: Practice = USUAL_PRACTICE): Followed {
+  const own = believe(table, steps, practice);
+  const sober = soberOf(table, practice.tableTrust);
+  return { ...own, said: sober === table ? own.belief : believe(sober, steps, practice).belief };
+} // prettier-ignore
+
+function believe(table: VehicleTable, steps: readonly DiagnosisStep[], practice: Practice): Omit<Followed, 'said'> {
   const unread: Unread[] = [];
   const repaired: number[] = [];
   const passedOver = new Set<string>();

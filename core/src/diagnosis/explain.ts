@@ -26,7 +26,7 @@ const chanceIn = (row: readonly number[], outcomes: Seen): number =>
 
 /** What it may be, the likeliest first. */
 export function suspects(table: VehicleTable, followed: Followed, most = 6): Suspect[] {
-  const chances = marginals(table, followed.belief);
+  const chances = marginals(table, followed.said);
   const findings = held(table, followed);
   const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).slice(0, most);
   return order.map((at) => {
@@ -94,7 +94,7 @@ export interface Standing {
  * that the practice calls sure, and likely below it.
  */
 export function standing(table: VehicleTable, followed: Followed, next: NextStep | undefined, practice: Practice = USUAL_PRACTICE): Standing {
-  const chances = marginals(table, followed.belief);
+  const chances = marginals(table, followed.said);
   const top = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!);
   const first = top[0]!;
   const percent = (share: number): string => `${Math.round(100 * share)} %`;
@@ -103,7 +103,7 @@ export function standing(table: VehicleTable, followed: Followed, next: NextStep
   const number = table.remedies.indexOf(remedy);
   const causes = top.filter((at) => table.causes[at]!.remedy === number && chances[at]! > 0.02).map((at) => table.causes[at]!);
   // Whatever of them it is, the same is done.
-  const chance = Math.min(1, table.hypotheses.reduce((sum, set, at) => sum + (set.some((cause) => table.causes[cause]!.remedy === number) ? followed.belief[at]! : 0), 0));
+  const chance = Math.min(1, table.hypotheses.reduce((sum, set, at) => sum + (set.some((cause) => table.causes[cause]!.remedy === number) ? followed.said[at]! : 0), 0));
   const sure = chance >= practice.sureOf;
   const names = causes.slice(0, 3).map(({ label }) => label).join(', or ');
   if (remedy.line.ends === 'nothing') return { word: 'sound', remedy, causes, chance, said: followed.repaired.length > 0 ? `Nothing is left of it, at ${percent(chance)}.` : `Nothing is wrong, at ${percent(chance)}: this is how it should be.` };

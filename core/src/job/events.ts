@@ -122,7 +122,13 @@ export interface EventPayloads {
     odometerKm: number | null;
     alterations: string[];
   };
-  described: { label?: string; owner?: string; complaint?: string; odometerKm?: number | null; alterations?: string[] };
+  described: {
+    label?: string;
+    owner?: string;
+    complaint?: string;
+    odometerKm?: number | null;
+    alterations?: string[];
+  };
   'vehicle put right': { vehicleId: number; why: string };
   'figure taken': { key: string; text: string; method: Method; sourceId: number };
   'figure given up': { key: string; why: string };

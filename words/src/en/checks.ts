@@ -121,6 +121,11 @@ export const checkWords = catalogue('checks', {
   'shroudDepth:sides': 'Shroud {have} deep, room behind the radiator {need} ({gap} clearance wanted)',
   'shroudDepth:met': '{margin} to spare',
   'shroudDepth:short': '{margin} too deep',
+  shroudReach: 'Shroud over the blades',
+  'shroudReach:sides':
+    'Shroud {have} deep, blades begin {need} behind the radiator ({gap} of them inside wanted)',
+  'shroudReach:met': '{margin} to spare',
+  'shroudReach:short': '{margin} too shallow: too little of the blades turns inside it',
   frameWidth: 'Frame across the radiator',
   'frameWidth:sides': 'Frame {have} wide, radiator {need}',
   'frameWidth:met': '{margin} to spare',

@@ -33,7 +33,7 @@ type Part = readonly [sign: 1 | -1, at: Missing, figure: QuantityFigure | undefi
  * Blades of an engine-driven fan before the core: from the hub for a fan that goes in, from the gap as built for one that
  * stays. A radiator that is thicker than the one built comes nearer by the difference.
  */
-function gapParts({ figures }: Pick<FitVehicle, 'figures'>, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined): Part[] {
+export function gapParts({ figures }: Pick<FitVehicle, 'figures'>, radiator: FigureSet<'radiator'> | undefined, fan: Fan | undefined): Part[] {
   const q = figures.quantities;
   const bay = (key: 'hubToCore' | 'hubSpacerFitted' | 'fanBladeGap' | 'radiatorDepth'): Missing => ({ subject: 'bay', key });
   const nearer: Part[] = radiator

@@ -114,7 +114,7 @@ export function ledgerFindings(about: Topic, ledger: readonly LedgerRow[]): Foun
 const CLEARANCE_ROWS: Record<Cleared['key'], readonly CheckId[]> = {
   motor: ['fanDepth', 'depthWithFan'],
   bare: ['depthWithoutFan'],
-  shroud: ['shroudDepth'],
+  shroud: ['shroudDepth', 'shroudReach'],
   blades: ['bladeToCore', 'bladesWithFan'],
 };
 const rowBehind = (ledger: readonly LedgerRow[], key: Cleared['key']): LedgerRow | undefined =>
