@@ -9,7 +9,7 @@ import {
   type Observation,
   type VehicleTable,
 } from '../src/diagnosis/index.ts';
-import { Draws } from '../src/random/index.ts';
+import type { Draws } from '../src/random/index.ts';
 
 /** How vehicles may differ from the table that a diagnosis believes in. */
 export interface HiddenWorld {

@@ -37,7 +37,7 @@ test('no sentence stands in what was moved: checks, practice and quantities', ()
 });
 
 /** Files that still hold sentences of their own. The numbers only go down; at nothing this test becomes a rule of the linter. */
-const STILL = { core: 98, contract: 35, server: 67, web: 139 };
+const STILL = { core: 96, contract: 35, server: 66, web: 136 };
 test('sentences outside the catalogues become fewer', () => {
   const now = Object.fromEntries(
     Object.keys(STILL).map((folder) => [folder, withSentences(`${folder}/src`).length]),

@@ -12,7 +12,7 @@ const calm: Standing = { ...standing, noisy: null, again: { vehicles: 0, most: 0
 describe('what is said of a part that fails', () => {
   test('carries the counts it rests on', () => {
     expect(standingSentences(standing)).toEqual([
-      'Fails early: in 5 of 8 vehicles within 90 days, of others of its kind in 6 of 160. The chance that this is luck is 0.2 %.',
+      'Fails early: in 5 of 8 vehicles within 90 days, of others of its kind in 6 of 160. Luck alone does that in 0.2 % of cases.',
       'Failed twice in one vehicle: find what kills it before another goes in.',
       'Noisy from new: 3 of 9 (between 7.0 % and 70 % of all).',
     ]);

@@ -32,7 +32,7 @@ export const failureWords = catalogue('failures', {
   'word:never failed': 'never failed',
   'word:not seen': 'not seen',
   'said:early':
-    'Fails early: in {early} of {vehicles, plural, one {# vehicle} other {# vehicles}} within {days} days, of others of its kind in {othersEarly} of {others}. The chance that this is luck is {chance}.',
+    'Fails early: in {early} of {vehicles, plural, one {# vehicle} other {# vehicles}} within {days} days, of others of its kind in {othersEarly} of {others}. Luck alone does that in {chance} of cases.',
   'said:again':
     '{most, plural, =2 {Failed twice} other {Failed # times}} in {vehicles, plural, one {one vehicle} other {each of # vehicles or more often}}: find what kills it before another goes in.',
   'said:failed':

@@ -41,6 +41,7 @@ export const planWords = catalogue('job-plan', {
 
 /** What a job is called and whose vehicle it is. */
 export const jobPageWords = catalogue('job-page', {
+  of: 'of {owner}',
   owner: 'Owner or fleet',
   'owner:such': 'a name, a firm',
   'owner:why': 'Failures of one owner count together.',

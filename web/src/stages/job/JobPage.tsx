@@ -13,6 +13,7 @@ import {
 import { Failure, Waiting } from '../../ui/notices.tsx';
 import { Closing } from './Closing.tsx';
 import { Corrected } from './Corrected.tsx';
+import { jobPageWords } from '@radiatrix/words/en/jobs';
 import { Described } from './Described.tsx';
 import { Aside, Hands } from './Hands.tsx';
 import { sawServer } from './device.ts';
@@ -57,6 +58,7 @@ function Job({ job }: { job: JobRecord }) {
           Job {job.id}
           {state.label && `, ${state.label}`}
         </h1>
+        {state.owner && <p className="text-muted">{jobPageWords('of', { owner: state.owner })}</p>}
         <p className="font-label text-copper text-[18px] font-semibold">
           {STAGE_WORDS[job.stage] ?? `at ${job.stage}`}
         </p>
