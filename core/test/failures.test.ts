@@ -253,7 +253,7 @@ describe('who comes back', () => {
     expect(returns.comes(40)).toBeCloseTo(0.25, 12);
     expect(returns.comes(120)).toBeCloseTo(0, 12);
   });
-  test('still at work: the truth lies between floor and ceiling, whoever comes back', () => {
+  test('still at work: the truth lies between floor and ceiling, however few owners come back', () => {
     // 22 of 100 fail within 90 days. A failure always comes back, a sound one only in a share of cases.
     const draws = new Draws(11);
     for (const again of [1, 0.3, 0.1]) {

@@ -44,10 +44,10 @@ const picked = (chances: readonly number[], at: number): number => {
 };
 
 /**
- * Looks at one vehicle until something is to be done.
+ * Looks at one vehicle until the diagnosis would repair something.
  *
  * @param table the vehicle is drawn by it, and the diagnosis goes by it
- * @returns what was said of the likeliest cause on the way, and of what is to be put right at the end
+ * @returns what was said of the likeliest cause on the way, and of the repair at the end
  */
 export function lookAt(world: HiddenWorld, table: VehicleTable, draws: Draws): { way: Said[]; end: Said | undefined } {
   const gauss = (): number => Math.sqrt(-2 * Math.log(draws.even())) * Math.cos(2 * Math.PI * draws.even());
