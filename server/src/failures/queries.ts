@@ -268,25 +268,35 @@ const MOST_UNITS = 2000;
 export const unitsOfPart = (db: Db, partId: number) =>
   db.select().from(unit).where(eq(unit.partId, partId)).orderBy(desc(unit.lastOn), unit.vehicle, unit.nth).limit(MOST_UNITS); // prettier-ignore
 
-/** Lives of all other parts of a kind, those alike counted together; kilometres only where both were read. */
+/** How long a unit was watched, by days or by kilometres where both odometers were read. */
+const timesBy = (by: 'days' | 'km', lastDay: string) => {
+  const km = sql`(u.last_km - u.in_km)`;
+  return by === 'days' ? ([seenDays, mostDays(lastDay)] as const) : ([km, km] as const);
+};
+
+/** Lives of one part, each its owner's. */
+export async function livesOf(db: Db, partId: number, by: 'days' | 'km', lastDay: string): Promise<(Watched & { owner: string })[]> {
+  const [seen, most] = timesBy(by, lastDay);
+  const { rows } = await db.execute<Watched & { owner: string }>(sql`
+    with ${lastVisits}
+    select ${ownerOf} as owner, ${seen} as seen, ${most} as most, ${awayDays(lastDay)} as away, ${against} as failed
+    from unit u left join last_visit v on v.vehicle = u.vehicle
+    where u.part_id = ${partId} and ${seen} >= 0 order by u.last_on desc, u.vehicle, u.nth limit ${MOST_UNITS}`);
+  return rows;
+} // prettier-ignore
+
+/** Lives of all other parts of a kind, those alike counted together. */
 export async function othersOf(db: Db, partId: number, kind: PartKind, by: 'days' | 'km', lastDay: string): Promise<(Watched & { count: number })[]> {
-  const km = sql`((u.last_km - u.in_km) / 100 * 100)`;
-  const [seen, most] = by === 'days' ? [seenDays, mostDays(lastDay)] : [km, km];
+  const [seen, most] = timesBy(by, lastDay);
+  // Kilometres by the hundred: a curve of thousands needs no finer.
+  const rounded = (time: typeof seen) => (by === 'km' ? sql`(${time} / 100 * 100)` : time);
   const { rows } = await db.execute<Watched & { count: number }>(sql`
     with ${lastVisits}
-    select ${seen} as seen, ${most} as most, ${awayDays(lastDay)} as away, ${against} as failed, count(*)::int as count
+    select ${rounded(seen)} as seen, ${rounded(most)} as most, ${awayDays(lastDay)} as away, ${against} as failed, count(*)::int as count
     from unit u join part p on p.id = u.part_id left join last_visit v on v.vehicle = u.vehicle
     where p.kind = ${kind} and u.part_id <> ${partId} and ${seen} >= 0 group by 1, 2, 3, 4 order by 1`);
   return rows;
 } // prettier-ignore
-
-/** The last day that each of these vehicles was in the shop or reported on. */
-export async function lastVisitsOf(db: Db, vehicles: readonly string[]): Promise<Map<string, string>> {
-  if (vehicles.length === 0) return new Map();
-  const { rows } = await db.execute<{ vehicle: string; last: string }>(sql`
-    with ${lastVisits} select vehicle, last::text as last from last_visit where vehicle = any(${sql.param([...vehicles])}::text[])`);
-  return new Map(rows.map(({ vehicle, last }) => [vehicle, last]));
-}
 
 /** Whether units are on record of which no standing was worked out, as after an upgrade. */
 export async function standingsAreMissing(db: Db): Promise<boolean> {

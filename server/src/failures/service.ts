@@ -1,11 +1,9 @@
 import { tell } from '../webhooks/queries.ts';
 import {
-  daysBetween,
   daysOf,
   fitWeibull,
   kaplanMeier,
   kmOf,
-  NOT_THE_PART,
   shareOverTime,
   type FailureMode,
   type Life,
@@ -18,12 +16,12 @@ import { ProblemError, notFound } from '../http/problem.ts';
 import { jobRow } from '../jobs/queries.ts';
 import { partIdByNumber, partLineOf, partLines, successorsOf } from '../parts/queries.ts';
 import { shopPractice } from '../practice/service.ts';
-import { keepUnits, vehicleKey, watchOf, type Watch } from './keep.ts';
+import { keepUnits, vehicleKey, watchOf } from './keep.ts';
 import {
   allStandings,
   deleteReport,
   insertReport,
-  lastVisitsOf,
+  livesOf,
   lockReport,
   othersOf,
   reportsOf,
@@ -41,18 +39,6 @@ export async function failureLines(db: Db, person: Person): Promise<FailureLine[
     const line = lines.get(partId);
     return line ? [{ partId, number: line.number, maker: line.maker, kind: line.kind, ...row }] : [];
   });
-}
-
-/** What was against a part, as a unit of it says: one that belonged elsewhere did not fail. */
-const against = ({ failed, mode }: { failed: boolean; mode: FailureMode | null }): boolean =>
-  failed && !(mode !== null && NOT_THE_PART.has(mode));
-
-/** A life as it is drawn: as long as it was seen, and as long as it runs if silence means that it runs. */
-interface Drawn {
-  seen: Life;
-  runOn: Life;
-  /** Chance that its owner still comes; null where too few came back to tell. */
-  comes: number | null;
 }
 
 const limit = (value: number): number | null => (Number.isFinite(value) ? value : null);
@@ -77,49 +63,33 @@ const weighed = (
       ]
     : [{ time: seen, failed, count }];
 
-function curveOf(by: 'days' | 'km', lives: readonly Drawn[], others: readonly (Watched & { count: number })[], returns: Returns | undefined): LifeCurve {
-  const [seen, runOn] = [lives.map((life) => life.seen), lives.map((life) => life.runOn)];
+function curveOf(by: 'days' | 'km', own: readonly (Watched & { owner: string })[], others: readonly (Watched & { count: number })[], returns: Returns | undefined): LifeCurve {
+  const lives = (pick: (each: Watched) => number): Life[] => own.map((each) => ({ time: pick(each), failed: each.failed, cluster: each.owner }));
+  const [seen, runOn] = [lives((each) => each.seen), lives((each) => each.most)];
   const isDays = by === 'days';
   const longest = (times: readonly number[]): number => times.reduce((most, each) => Math.max(most, each), 0);
+  const likely = (of: readonly (Watched & { count?: number })[]) =>
+    shareOverTime(of.flatMap((each) => weighed({ ...each, comes: returns!.comes(each.away) }, each.count)));
   const isKnown = isDays && returns !== undefined;
   return {
-    units: lives.length,
-    failures: seen.filter(({ failed }) => failed).length,
+    units: own.length,
+    failures: own.filter(({ failed }) => failed).length,
     own: stepsOf(seen),
     runOn: isDays ? stepsOf(runOn) : null,
-    likely: isKnown
-      ? shareOverTime(lives.flatMap((life) => weighed({ seen: life.seen.time, most: life.runOn.time, failed: life.seen.failed, comes: life.comes ?? 0 })))
-      : null,
-    longest: longest(seen.map(({ time }) => time)),
-    longestRunOn: longest(runOn.map(({ time }) => time)),
+    likely: isKnown ? likely(own) : null,
+    longest: longest(own.map((each) => each.seen)),
+    longestRunOn: longest(own.map((each) => each.most)),
     others: isKnown
-      ? [shareOverTime(others.flatMap((each) => weighed({ ...each, comes: returns.comes(each.away) }, each.count)))]
+      ? [likely(others)]
       : [
           shareOverTime(others.map(({ seen: time, failed, count }) => ({ time, failed, count }))),
           ...(isDays ? [shareOverTime(others.map(({ most: time, failed, count }) => ({ time, failed, count })))] : []),
         ],
     othersUnits: others.reduce((sum, { count }) => sum + count, 0),
-    othersLongest: longest(others.map((each) => (isDays ? each.most : each.seen))),
+    othersLongest: longest(others.map((each) => each.most)),
     weibull: fitWeibull(seen),
     weibullRunOn: isDays ? fitWeibull(runOn) : null,
   };
-} // prettier-ignore
-
-type UnitRow = Awaited<ReturnType<typeof unitsOfPart>>[number];
-
-/** Lives of units by one measure, each its owner's. */
-function drawn(by: 'days' | 'km', units: readonly UnitRow[], lastVisits: ReadonlyMap<string, string>, watch: Watch | undefined): Drawn[] {
-  return units.flatMap((each) => {
-    const ran = by === 'days' ? daysOf(each) : kmOf(each);
-    if (ran === undefined) return [];
-    const failed = against(each);
-    const cluster = each.owner === '' ? `vehicle ${each.vehicle}` : `owner ${each.owner.toLowerCase()}`;
-    const isOver = by === 'km' || each.failed || each.isOut || !watch;
-    const last = [each.lastOn, lastVisits.get(each.vehicle) ?? each.lastOn].reduce((a, b) => (a > b ? a : b));
-    const most = isOver ? ran : Math.max(ran, daysBetween(each.inOn!, watch.lastDay));
-    const comes = watch?.returns ? watch.returns.comes(Math.max(0, daysBetween(last, watch.lastDay))) : null;
-    return [{ seen: { time: ran, failed, cluster }, runOn: { time: most, failed, cluster }, comes }];
-  });
 } // prettier-ignore
 
 export async function failureRecord(db: Db, partId: number, person: Person): Promise<FailureRecord> {
@@ -127,15 +97,16 @@ export async function failureRecord(db: Db, partId: number, person: Person): Pro
   if (!line) throw notFound('That part');
   const watch = await watchOf(db, await shopPractice(db));
   const lastDay = watch?.lastDay ?? '1970-01-01';
-  const [standings, units, reports, days, km, successors] = await Promise.all([
+  const [standings, units, reports, ownDays, ownKm, days, km, successors] = await Promise.all([
     standingsOf(db, [partId]),
     unitsOfPart(db, partId),
     reportsOf(db, partId),
+    livesOf(db, partId, 'days', lastDay),
+    livesOf(db, partId, 'km', lastDay),
     othersOf(db, partId, line.kind, 'days', lastDay),
     othersOf(db, partId, line.kind, 'km', lastDay),
     successorsOf(db, [partId], false),
   ]);
-  const lastVisits = await lastVisitsOf(db, [...new Set(units.map(({ vehicle }) => vehicle))]);
   const own = standings.get(partId);
   const number = successors.get(partId);
   const nextId = number === undefined ? undefined : await partIdByNumber(db, number);
@@ -150,8 +121,8 @@ export async function failureRecord(db: Db, partId: number, person: Person): Pro
     standing: own?.standing ?? null,
     returns: returns ? { came: returns.came, visits: returns.visits, share: returns.share } : null,
     lastDay: watch?.lastDay ?? null,
-    days: curveOf('days', drawn('days', units, lastVisits, watch), days, returns),
-    km: curveOf('km', drawn('km', units, lastVisits, watch), km, returns),
+    days: curveOf('days', ownDays, days, returns),
+    km: curveOf('km', ownKm, km, returns),
     modes: [...modes].map(([mode, count]) => ({ mode, count })).sort((a, b) => b.count - a.count),
     units: units.map((each) => ({
       vehicle: each.vehicle.replace(/ #\d*$/, ''),
